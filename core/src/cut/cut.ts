@@ -1,0 +1,64 @@
+import { AmberError } from '../errors.ts';
+import { coverage } from '../raster/measure.ts';
+import type { Picture } from '../raster/picture.ts';
+import type { Raster } from '../raster/raster.ts';
+import { grayOf } from './gray.ts';
+import type { Recipe, RecipeStep } from './recipe.ts';
+import type { Facts } from './step.ts';
+import { stepNamed } from './steps.ts';
+
+/** What one step of a recipe made; a step that is off hands its input on. */
+export interface StepOutcome {
+  raster: Raster;
+  facts: Facts;
+}
+
+/**
+ * Cuts the same picture again and again, and keeps the result of every step: after a change only the steps from the
+ * first changed one on are run.
+ */
+export class Cutter {
+  private readonly picture: Picture;
+  private done: { key: string; outcome: StepOutcome }[] = [];
+  private plain: Raster | undefined;
+
+  constructor(picture: Picture) {
+    this.picture = picture;
+  }
+
+  private start(): Raster {
+    this.plain ??= grayOf(this.picture, 'dark');
+    return this.plain;
+  }
+
+  private runStep(input: Raster, step: RecipeStep): StepOutcome {
+    if (!step.on) return { raster: input, facts: {} };
+    return stepNamed(step.step).run(input, step, this.picture);
+  }
+
+  /** The outcome of every step, in order. Throws nothing-to-print when a step finds nothing left. */
+  run(recipe: Recipe): StepOutcome[] {
+    const keys = recipe.steps.map((step) => JSON.stringify(step));
+    let same = 0;
+    while (same < keys.length && same < this.done.length && this.done[same].key === keys[same]) same++;
+    this.done.length = same;
+    for (let i = same; i < keys.length; i++) {
+      const input = this.done[i - 1]?.outcome.raster ?? this.start();
+      this.done.push({ key: keys[i], outcome: this.runStep(input, recipe.steps[i]) });
+    }
+    return this.done.map(({ outcome }) => outcome);
+  }
+}
+
+const BLANK = 1 / 65535;
+
+/** The raster that a recipe makes of a picture. Throws nothing-to-print when the result is blank. */
+export function cut(picture: Picture, recipe: Recipe): Raster {
+  const outcomes = new Cutter(picture).run(recipe);
+  const result = outcomes.at(-1)?.raster ?? grayOf(picture, 'dark');
+  if (coverage(result) < BLANK) throw blank();
+  return result;
+}
+
+export const blank = () =>
+  new AmberError('nothing-to-print', 'The picture is blank: nothing in it prints; choose another answer to what prints, or another picture.');

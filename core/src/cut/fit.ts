@@ -1,0 +1,50 @@
+import { raster, type Raster } from '../raster/raster.ts';
+import { resample } from '../raster/resample.ts';
+import { num, type StepDefinition } from './step.ts';
+
+export const MIN_RESOLUTION = 64;
+export const MAX_RESOLUTION = 2048;
+
+/** The raster in the middle of an empty square of `side` px with `padPct` of air on each side. */
+export function fitSquare(source: Raster, side: number, padPct: number): Raster {
+  const inner = Math.max(1, Math.round(side * (1 - (2 * padPct) / 100)));
+  const scale = inner / Math.max(source.width, source.height);
+  const width = Math.max(1, Math.round(source.width * scale));
+  const height = Math.max(1, Math.round(source.height * scale));
+  const small = resample(source, width, height);
+  const target = raster(side, side);
+  const left = Math.floor((side - width) / 2);
+  const top = Math.floor((side - height) / 2);
+  for (let y = 0; y < height; y++)
+    target.data.set(small.data.subarray(y * width, (y + 1) * width), (top + y) * side + left);
+  return target;
+}
+
+export const fitStep: StepDefinition = {
+  name: 'fit',
+  label: 'Fit a square',
+  help: 'Brings the mark to the resolution of the plate, with air around it.',
+  params: {
+    resolutionPx: {
+      kind: 'number',
+      label: 'Resolution',
+      unit: 'px',
+      min: MIN_RESOLUTION,
+      max: MAX_RESOLUTION,
+      step: 1,
+      default: 512,
+      help: 'Side of the plate. More keeps detail in large dabs, less is faster.',
+    },
+    padPct: { kind: 'number', label: 'Air', unit: '%', min: 0, max: 40, step: 0.5, default: 6, help: 'Empty border on each side.' },
+  },
+  run: (input, values) => {
+    const side = Math.round(num(values, 'resolutionPx'));
+    const from = Math.max(input.width, input.height);
+    return { raster: fitSquare(input, side, num(values, 'padPct')), facts: { from } };
+  },
+  sentence: (values, facts) => {
+    const side = num(values, 'resolutionPx');
+    const enlarged = typeof facts.from === 'number' && facts.from < side * (1 - (2 * num(values, 'padPct')) / 100) - 1;
+    return `square, ${num(values, 'padPct')} % air, ${side} px${enlarged ? ' (enlarged: no more detail)' : ''}`;
+  },
+};

@@ -1,0 +1,70 @@
+import { hasAlpha, sampleScale, type Picture } from '../raster/picture.ts';
+import { raster, type Raster } from '../raster/raster.ts';
+import { num, word, type StepDefinition } from './step.ts';
+
+export const PRINTS = ['dark', 'light', 'alpha', 'red', 'green', 'blue'] as const;
+export type Prints = (typeof PRINTS)[number];
+
+/** Luma weights of ITU-R BT.709, on the values as they are encoded. */
+export const LUMA = [21.26, 71.52, 7.22] as const;
+
+/**
+ * Gray from colour: `dark` prints 1 - luma, `light` luma, both only where the picture is opaque; `alpha` prints what is
+ * opaque; a channel prints its own brightness. Weights need not sum to 100.
+ */
+export function grayOf(picture: Picture, prints: Prints, weights: readonly number[] = LUMA): Raster {
+  const { channels, data } = picture;
+  const scale = sampleScale(picture);
+  const target = raster(picture.width, picture.height);
+  const alphaAt = hasAlpha(picture) ? channels - 1 : -1;
+  const colours = channels >= 3 ? 3 : 1;
+  const channel = { red: 0, green: 1, blue: 2 }[prints as string];
+  const sum = weights[0] + weights[1] + weights[2] || 1;
+  for (let i = 0, p = 0; i < target.data.length; i++, p += channels) {
+    const alpha = alphaAt < 0 ? 1 : data[p + alphaAt] * scale;
+    if (prints === 'alpha') {
+      target.data[i] = alpha;
+      continue;
+    }
+    let v: number;
+    if (channel !== undefined) v = data[p + (colours === 3 ? channel : 0)];
+    else if (colours === 1) v = data[p];
+    else v = (data[p] * weights[0] + data[p + 1] * weights[1] + data[p + 2] * weights[2]) / sum;
+    v *= scale;
+    target.data[i] = (prints === 'dark' ? 1 - v : v) * alpha;
+  }
+  return target;
+}
+
+const SAYS: Record<Prints, string> = {
+  dark: 'the darker, the more it prints',
+  light: 'the paler, the more it prints',
+  alpha: 'the more opaque, the more it prints',
+  red: 'the brighter its red, the more it prints',
+  green: 'the brighter its green, the more it prints',
+  blue: 'the brighter its blue, the more it prints',
+};
+
+const weight = (label: string, value: number) =>
+  ({ kind: 'number', label, unit: '%', min: 0, max: 100, step: 0.01, default: value, help: `How much ${label.toLowerCase()} counts.` }) as const;
+
+export const grayStep: StepDefinition = {
+  name: 'gray',
+  label: 'Gray',
+  help: 'Makes gray from the colours of the source: says what prints.',
+  params: {
+    prints: { kind: 'choice', label: 'Prints', options: PRINTS, default: 'dark', help: 'What of the source prints.' },
+    redPct: weight('Red', LUMA[0]),
+    greenPct: weight('Green', LUMA[1]),
+    bluePct: weight('Blue', LUMA[2]),
+  },
+  run: (_, values, picture) => ({
+    raster: grayOf(picture, word(values, 'prints') as Prints, [
+      num(values, 'redPct'),
+      num(values, 'greenPct'),
+      num(values, 'bluePct'),
+    ]),
+    facts: {},
+  }),
+  sentence: (values) => SAYS[word(values, 'prints') as Prints],
+};

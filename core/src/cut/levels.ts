@@ -1,0 +1,50 @@
+import { clamp } from '../maths/index.ts';
+import { quantile, ring } from '../raster/measure.ts';
+import { raster, type Raster } from '../raster/raster.ts';
+import { flag, num, type StepDefinition } from './step.ts';
+
+/**
+ * Ends for automatic contrast. Where the border is even it is ground, not mark: everything up to its noise goes to
+ * nothing. Otherwise half a percent at the dark end does.
+ */
+export function automaticLevels(source: Raster): { low: number; high: number } {
+  const border = ring(source, Math.max(2, Math.round(Math.min(source.width, source.height) * 0.02)));
+  const middle = quantile(border, 0.5);
+  const noise = quantile(border, 0.95) - middle;
+  const high = quantile(source.data, 0.995);
+  const ground = noise < 0.16 && middle < high - 0.15;
+  const low = ground ? Math.min(high - 0.05, middle + 1.6 * noise + 0.01) : quantile(source.data, 0.005);
+  return high - low < 1 / 512 ? { low: 0, high: 1 } : { low, high };
+}
+
+/** Schlick's bias (Graphics Gems IV): 0.5 leaves values alone, more makes the middle print more. */
+export const bias = (t: number, middle: number): number => t / ((1 / middle - 2) * (1 - t) + 1);
+
+const end = (label: string, value: number, help: string) =>
+  ({ kind: 'number', label, unit: '0..1', min: 0, max: 1, step: 0.001, default: value, help }) as const;
+
+export const levelsStep: StepDefinition = {
+  name: 'levels',
+  label: 'Levels',
+  help: 'What is at or below the low end prints nothing, what is at or above the high end prints fully.',
+  params: {
+    automatic: { kind: 'flag', label: 'Automatic', default: true, help: 'Finds both ends from the border and the histogram.' },
+    low: end('Low', 0, 'Up to here nothing prints.'),
+    high: end('High', 1, 'From here on it prints fully.'),
+    middle: { ...end('Middle', 0.5, 'More than a half makes the middle print more.'), min: 0.05, max: 0.95 },
+  },
+  run: (input, values) => {
+    const chosen = { low: num(values, 'low'), high: num(values, 'high') };
+    const { low, high } = flag(values, 'automatic') ? automaticLevels(input) : chosen;
+    const target = raster(input.width, input.height);
+    const middle = num(values, 'middle');
+    const span = Math.max(1e-6, high - low);
+    for (let i = 0; i < target.data.length; i++) target.data[i] = bias(clamp((input.data[i] - low) / span), middle);
+    return { raster: target, facts: { low, high } };
+  },
+  sentence: (values, facts) => {
+    const low = Number(facts.low ?? values.low).toFixed(2);
+    const high = Number(facts.high ?? values.high).toFixed(2);
+    return `${low} – ${high}${flag(values, 'automatic') ? ', automatic' : ''}`;
+  },
+};

@@ -1,0 +1,62 @@
+import { array, boolean, lazy, number, object, string, type AnySchema, type ObjectSchema } from 'yup';
+import { AmberError } from '../errors.ts';
+import { finite, parseDocument, shape } from '../model/check.ts';
+import { defaultsOf, isStep, STEPS, stepNamed } from './steps.ts';
+import type { Param, ParamValue } from './step.ts';
+
+/** One operation in a recipe, with its settings beside its name. */
+export interface RecipeStep {
+  step: string;
+  on: boolean;
+  [param: string]: ParamValue;
+}
+export interface Recipe {
+  format: 'amber-stamp/recipe';
+  version: 1;
+  steps: RecipeStep[];
+}
+
+function paramSchema(param: Param): AnySchema {
+  switch (param.kind) {
+    case 'number':
+      return finite().min(param.min).max(param.max).default(param.default);
+    case 'choice':
+      return string().oneOf([...param.options]).default(param.default);
+    case 'flag':
+      return boolean().default(param.default);
+  }
+}
+
+const STEP_SCHEMAS = new Map<string, ObjectSchema<object>>(
+  STEPS.map(({ name, params }) => [
+    name,
+    shape({
+      step: string().oneOf([name]).required(),
+      on: boolean().default(true),
+      ...Object.fromEntries(Object.entries(params).map(([key, param]) => [key, paramSchema(param)])),
+    }) as ObjectSchema<object>,
+  ]),
+);
+
+const anyStep = lazy((value: unknown) => {
+  const name = (value as { step?: unknown } | null)?.step;
+  const known = typeof name === 'string' && STEP_SCHEMAS.get(name);
+  return known || object({ step: string().oneOf(STEPS.map((s) => s.name)).required() });
+});
+
+export const recipeSchema = shape({
+  format: string().oneOf(['amber-stamp/recipe']).required(),
+  version: number().oneOf([1]).required(),
+  steps: array(anyStep).max(64).required(),
+});
+
+/** Reads a recipe strictly; missing settings take their defaults. */
+export const parseRecipe = (value: unknown, where = 'recipe'): Recipe => parseDocument<Recipe>(recipeSchema, value, where);
+
+/** A step with its defaults and what is given. */
+export function makeStep(name: string, values: Record<string, ParamValue> = {}): RecipeStep {
+  if (!isStep(name)) throw new AmberError('bad-value', `There is no step called ${name}.`, 'step');
+  return { step: name, on: true, ...defaultsOf(stepNamed(name)), ...values };
+}
+
+export const makeRecipe = (steps: RecipeStep[]): Recipe => ({ format: 'amber-stamp/recipe', version: 1, steps });

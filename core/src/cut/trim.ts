@@ -1,0 +1,79 @@
+import { AmberError } from '../errors.ts';
+import { raster, type Raster } from '../raster/raster.ts';
+import { num, word, type StepDefinition } from './step.ts';
+
+interface Box {
+  left: number;
+  top: number;
+  right: number;
+  bottom: number;
+}
+
+/** Smallest box around what prints above the threshold (right and bottom exclusive); undefined when nothing does. */
+export function contentBox(source: Raster, threshold: number): Box | undefined {
+  const box = { left: source.width, top: source.height, right: 0, bottom: 0 };
+  for (let y = 0; y < source.height; y++)
+    for (let x = 0; x < source.width; x++)
+      if (source.data[y * source.width + x] > threshold) {
+        box.left = Math.min(box.left, x);
+        box.right = Math.max(box.right, x + 1);
+        box.top = Math.min(box.top, y);
+        box.bottom = y + 1;
+      }
+  return box.right > box.left ? box : undefined;
+}
+
+function centreOf(source: Raster, box: Box, by: string): [number, number] {
+  if (by === 'box') return [(box.left + box.right) / 2, (box.top + box.bottom) / 2];
+  let mass = 0;
+  let mx = 0;
+  let my = 0;
+  for (let y = box.top; y < box.bottom; y++)
+    for (let x = box.left; x < box.right; x++) {
+      const v = source.data[y * source.width + x];
+      mass += v;
+      mx += v * (x + 0.5);
+      my += v * (y + 0.5);
+    }
+  return [mx / mass, my / mass];
+}
+
+export const trimStep: StepDefinition = {
+  name: 'trim',
+  label: 'Trim and centre',
+  help: 'Cuts away the empty border and puts the middle of the mark in the middle of the plate.',
+  params: {
+    thresholdPct: {
+      kind: 'number',
+      label: 'Counts as print',
+      unit: '%',
+      min: 0,
+      max: 90,
+      step: 0.5,
+      default: 3,
+      help: 'Fainter than this is border.',
+    },
+    centre: { kind: 'choice', label: 'Centre', options: ['mass', 'box'], default: 'mass', help: 'By its weight or by its outline.' },
+  },
+  run: (input, values) => {
+    const box = contentBox(input, num(values, 'thresholdPct') / 100);
+    if (!box)
+      throw new AmberError('nothing-to-print', 'Nothing in the picture prints after this step; change what prints or the levels.', 'trim');
+    const [cx, cy] = centreOf(input, box, word(values, 'centre'));
+    const halfWidth = Math.ceil(Math.max(cx - box.left, box.right - cx));
+    const halfHeight = Math.ceil(Math.max(cy - box.top, box.bottom - cy));
+    const target = raster(2 * halfWidth, 2 * halfHeight);
+    const dx = Math.round(cx) - halfWidth;
+    const dy = Math.round(cy) - halfHeight;
+    for (let y = box.top; y < box.bottom; y++)
+      for (let x = box.left; x < box.right; x++) {
+        const tx = x - dx;
+        const ty = y - dy;
+        if (tx >= 0 && ty >= 0 && tx < target.width && ty < target.height)
+          target.data[ty * target.width + tx] = input.data[y * input.width + x];
+      }
+    return { raster: target, facts: { width: box.right - box.left, height: box.bottom - box.top } };
+  },
+  sentence: (values, facts) =>
+    facts.width === undefined ? 'the empty border goes' : `${facts.width} x ${facts.height} px, centred by ${word(values, 'centre')}`,
+};

@@ -1,0 +1,42 @@
+/** The one catalogue of coded errors: code, HTTP status, title. The detail sentence says what, where and what to do. */
+export const ERRORS = {
+  'bad-json': { status: 400, title: 'This is not valid JSON' },
+  'bad-value': { status: 422, title: 'A value is not allowed here' },
+  'unknown-key': { status: 422, title: 'An unknown key' },
+  'newer-version': { status: 422, title: 'Made by a newer version' },
+  'not-printable-yet': { status: 422, title: 'This version cannot print that yet' },
+  'bad-picture': { status: 422, title: 'The picture cannot be read' },
+  'empty-file': { status: 422, title: 'The file is empty' },
+  'picture-too-large': { status: 413, title: 'The picture is too large' },
+  'nothing-to-print': { status: 422, title: 'Nothing in the picture prints' },
+  'file-too-large': { status: 413, title: 'The file is too large' },
+  'bad-pack': { status: 422, title: 'The pack cannot be opened' },
+  'missing-plate': { status: 422, title: 'A plate is missing' },
+  'outside-folder': { status: 422, title: 'A path leaves its folder' },
+  'too-many-dabs': { status: 422, title: 'Too many dabs' },
+  'file-not-found': { status: 404, title: 'There is no such file' },
+  'cannot-write': { status: 500, title: 'The file cannot be written' },
+  'not-found': { status: 404, title: 'There is nothing here' },
+  'no-such-route': { status: 404, title: 'There is no such address' },
+  'not-allowed': { status: 401, title: 'A token is needed' },
+  cancelled: { status: 499, title: 'Cancelled' },
+  'storage-failed': { status: 507, title: 'It could not be kept' },
+  unexpected: { status: 500, title: 'Something went wrong' },
+} as const satisfies Record<string, { status: number; title: string }>;
+
+export type ErrorCode = keyof typeof ERRORS;
+
+/** An error that a person can act on: `message` is one sentence, `where` names the file, key or field. */
+export class AmberError extends Error {
+  readonly code: ErrorCode;
+  readonly where: string | undefined;
+  constructor(code: ErrorCode, message: string, where?: string) {
+    super(message);
+    this.name = 'AmberError';
+    this.code = code;
+    this.where = where;
+  }
+  get status(): number {
+    return ERRORS[this.code].status;
+  }
+}

@@ -1,0 +1,114 @@
+import type { InkMemory } from './memory.ts';
+import type { Kernel } from './kernel.ts';
+import { RECORD_BYTES } from './record.ts';
+
+const fr = Math.fround;
+const INTS = RECORD_BYTES / 4;
+const DOUBLES = RECORD_BYTES / 8;
+
+interface Views {
+  ints: Int32Array;
+  floats: Float32Array;
+  doubles: Float64Array;
+  words: Uint16Array;
+  bytes: Uint8Array;
+}
+
+function viewsOf(memory: InkMemory): Views {
+  const { buffer } = memory.memory;
+  return {
+    ints: new Int32Array(buffer),
+    floats: new Float32Array(buffer),
+    doubles: new Float64Array(buffer),
+    words: new Uint16Array(buffer),
+    bytes: new Uint8Array(buffer),
+  };
+}
+
+/** One row of one dab: `i` the record's first int, pixels lo..hi of row y, `at` the float index of pixel lo. */
+function layRow(v: Views, i: number, y: number, lo: number, hi: number, at: number): void {
+  const { ints, floats, words } = v;
+  const dux = ints[i + 4];
+  const dvx = ints[i + 5];
+  const tip = ints[i + 10] >> 1;
+  const stride = ints[i + 11];
+  const opacity = floats[i + 12];
+  const flow = floats[i + 13];
+  const bits = ints[i + 14];
+  const scale = floats[i + 15];
+  const fraction = (1 << bits) - 1;
+  let u = (ints[i + 8] + Math.imul(y, ints[i + 6]) + Math.imul(lo, dux)) | 0;
+  let w = (ints[i + 9] + Math.imul(y, ints[i + 7]) + Math.imul(lo, dvx)) | 0;
+  for (let x = lo; x <= hi; x++, at++) {
+    const p = tip + Math.imul(w >>> bits, stride) + (u >>> bits);
+    const fx = fr(fr(u & fraction) * scale);
+    const fy = fr(fr(w & fraction) * scale);
+    const a0 = words[p];
+    const b0 = words[p + stride];
+    const t0 = fr(a0 + fr(fr(words[p + 1] - a0) * fx));
+    const t1 = fr(b0 + fr(fr(words[p + stride + 1] - b0) * fx));
+    const t = fr(t0 + fr(fr(t1 - t0) * fy));
+    const a = floats[at];
+    const room = fr(opacity - a);
+    if (room > 0) floats[at] = fr(a + fr(room * fr(flow * t)));
+    u = (u + dux) | 0;
+    w = (w + dvx) | 0;
+  }
+}
+
+/** The twin of core/kernel/kernel.ts: the same operations in the same order with Math.fround, so the same bits. */
+export function plainKernel(memory: InkMemory): Kernel {
+  const lay: Kernel['lay'] = (list, index, count, tile, originX, originY, width, height) => {
+    const views = viewsOf(memory);
+    const { ints, doubles } = views;
+    for (let q = 0; q < count; q++) {
+      const record = ints[(index >> 2) + q];
+      const i = (list >> 2) + record * INTS;
+      const d = (list >> 3) + record * DOUBLES + 8;
+      const top = ints[i];
+      const y1 = Math.min(ints[i + 1], originY + height);
+      const x0 = Math.max(ints[i + 2], originX);
+      const x1 = Math.min(ints[i + 3], originX + width);
+      for (let y = Math.max(top, originY); y < y1; y++) {
+        let lo = x0;
+        let hi = x1 - 1;
+        for (let k = 0; k < 4; k++) {
+          lo = Math.max(lo, Math.ceil(doubles[d + k] + doubles[d + 4 + k] * (y - top)));
+          hi = Math.min(hi, Math.floor(doubles[d + 8 + k] + doubles[d + 12 + k] * (y - top)));
+        }
+        if (lo <= hi) layRow(views, i, y, lo, hi, (tile >> 2) + (y - originY) * width + lo - originX);
+      }
+    }
+  };
+
+  const blend: Kernel['blend'] = (coverage, out, count, ...colour) => {
+    const { floats } = viewsOf(memory);
+    const goal = [...colour.map(fr), 1];
+    for (let i = 0; i < count; i++) {
+      const c = floats[(coverage >> 2) + i];
+      if (c === 0) continue;
+      const at = (out >> 2) + 4 * i;
+      for (let k = 0; k < 4; k++) floats[at + k] = fr(floats[at + k] + fr(fr(goal[k] - floats[at + k]) * c));
+    }
+  };
+
+  const fill: Kernel['fill'] = (out, count, ...colour) => {
+    const { floats } = viewsOf(memory);
+    for (let i = 0; i < 4 * count; i++) floats[(out >> 2) + i] = colour[i & 3];
+  };
+
+  const bytes: Kernel['bytes'] = (from, to, count) => {
+    const views = viewsOf(memory);
+    for (let i = 0; i < 4 * count; i++) {
+      const v = Math.trunc(fr(fr(views.floats[(from >> 2) + i] * 255) + fr(0.5)));
+      views.bytes[to + i] = v < 0 ? 0 : v > 255 ? 255 : v;
+    }
+  };
+
+  const multiplyAdd: Kernel['multiplyAdd'] = (a, b, count, c) => {
+    const { floats } = viewsOf(memory);
+    for (let i = 0; i < count; i++) floats[(a >> 2) + i] = fr(floats[(a >> 2) + i] + fr(floats[(b >> 2) + i] * fr(c)));
+  };
+
+  return { lay, blend, fill, bytes, multiplyAdd };
+}

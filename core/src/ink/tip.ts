@@ -1,0 +1,197 @@
+import type { Plate } from '../raster/raster.ts';
+
+/** Zero texels all round a level: room for the bilinear neighbour and for the masked tail of four. */
+export const PAD = 8;
+const QUARTERS = 4;
+const DIAGONAL = 0.7071067811865476;
+
+/** The eight half planes of a hull, as directions. */
+export const HULL_DIRECTIONS: readonly (readonly [number, number])[] = [
+  [1, 0],
+  [DIAGONAL, DIAGONAL],
+  [0, 1],
+  [-DIAGONAL, DIAGONAL],
+  [-1, 0],
+  [-DIAGONAL, -DIAGONAL],
+  [0, -1],
+  [DIAGONAL, -DIAGONAL],
+];
+/** How far a hull stands off its last printing texel beyond the bilinear reach, so that rounding never cuts one. */
+const HULL_SLACK = 1 / 1024;
+
+interface Grid {
+  width: number;
+  height: number;
+  data: Float32Array;
+}
+
+/** One level of a tip: uint16 texels, padded, with the convex hull of where it prints. */
+export interface TipLevel {
+  width: number;
+  height: number;
+  stride: number;
+  /** halvings across and down: one level texel is 2^octave plate px */
+  octaveX: number;
+  octaveY: number;
+  /** fraction bits of texture coordinates for this level */
+  bits: number;
+  texels: Uint16Array;
+  hull: Float64Array;
+}
+
+const halfX = (g: Grid): Grid => {
+  const width = (g.width + 1) >> 1;
+  const data = new Float32Array(width * g.height);
+  for (let y = 0; y < g.height; y++)
+    for (let x = 0; x < width; x++) {
+      const i = y * g.width + 2 * x;
+      data[y * width + x] = (g.data[i] + (2 * x + 1 < g.width ? g.data[i + 1] : 0)) * 0.5;
+    }
+  return { width, height: g.height, data };
+};
+
+const halfY = (g: Grid): Grid => {
+  const height = (g.height + 1) >> 1;
+  const data = new Float32Array(g.width * height);
+  for (let y = 0; y < height; y++)
+    for (let x = 0; x < g.width; x++) {
+      const i = 2 * y * g.width + x;
+      data[y * g.width + x] = (g.data[i] + (2 * y + 1 < g.height ? g.data[i + g.width] : 0)) * 0.5;
+    }
+  return { width: g.width, height, data };
+};
+
+/** Weights of the linear reading of a half-size row at full size. */
+function doubling(index: number): { first: number; weight: number } {
+  const u = (index + 0.5) / 2 - 0.5;
+  const first = Math.floor(u);
+  return { first, weight: u - first };
+}
+
+const at = (g: Grid, x: number, y: number): number =>
+  x < 0 || y < 0 || x >= g.width || y >= g.height ? 0 : g.data[y * g.width + x];
+
+/** The coarser octave read at the finer one's places. */
+function enlarged(g: Grid, width: number, height: number, inX: boolean, inY: boolean): Grid {
+  const data = new Float32Array(width * height);
+  for (let y = 0; y < height; y++) {
+    const v = inY ? doubling(y) : { first: y, weight: 0 };
+    for (let x = 0; x < width; x++) {
+      const u = inX ? doubling(x) : { first: x, weight: 0 };
+      const top = at(g, u.first, v.first) * (1 - u.weight) + at(g, u.first + 1, v.first) * u.weight;
+      const low = v.weight === 0 ? 0 : at(g, u.first, v.first + 1) * (1 - u.weight) + at(g, u.first + 1, v.first + 1) * u.weight;
+      data[y * width + x] = top * (1 - v.weight) + low * v.weight;
+    }
+  }
+  return { width, height, data };
+}
+
+/** Octave and quarter of a reduction (plate px per sheet px), by halving: exact in every engine. */
+export function levelOf(reduction: number, lengthPx: number): { octave: number; quarter: number } {
+  let octave = 0;
+  let rest = reduction;
+  while (rest >= 2 && lengthPx >> (octave + 1) >= 1) {
+    rest *= 0.5;
+    octave++;
+  }
+  const quarter = rest <= 1 ? 0 : Math.min(QUARTERS, Math.floor((rest - 1) * QUARTERS + 0.5));
+  return quarter === QUARTERS ? { octave: octave + 1, quarter: 0 } : { octave, quarter };
+}
+
+function hullOf(g: Grid): Float64Array {
+  const hull = new Float64Array(8).fill(-1e9);
+  for (let y = 0; y < g.height; y++) {
+    let first = -1;
+    let last = -1;
+    for (let x = 0; x < g.width; x++)
+      if (g.data[y * g.width + x] > 0) {
+        if (first < 0) first = x;
+        last = x;
+      }
+    if (first < 0) continue;
+    HULL_DIRECTIONS.forEach(([a, b], k) => {
+      const reach = Math.max(a * first, a * last) + b * y + Math.abs(a) + Math.abs(b) + HULL_SLACK;
+      if (reach > hull[k]) hull[k] = reach;
+    });
+  }
+  return hull;
+}
+
+function packed(g: Grid, octaveX: number, octaveY: number): TipLevel {
+  const stride = g.width + 2 * PAD;
+  const texels = new Uint16Array(stride * (g.height + 2 * PAD));
+  for (let y = 0; y < g.height; y++)
+    for (let x = 0; x < g.width; x++)
+      texels[(y + PAD) * stride + x + PAD] = Math.floor(g.data[y * g.width + x] * 65535 + 0.5);
+  let room = 16;
+  while (room < Math.max(g.width, g.height) + 2 * PAD) room *= 2;
+  let bits = 32;
+  for (let r = room; r > 1; r /= 2) bits--;
+  return { width: g.width, height: g.height, stride, octaveX, octaveY, bits: Math.min(24, bits), texels, hull: hullOf(g) };
+}
+
+/** A plate in the role of a stamped shape: levels of four steps an octave, reduced across and down on their own. */
+export class Tip {
+  readonly width: number;
+  readonly height: number;
+  private readonly octaves = new Map<number, Grid>();
+  private readonly levels = new Map<number, TipLevel>();
+
+  constructor(plate: Plate) {
+    this.width = plate.width;
+    this.height = plate.height;
+    const data = new Float32Array(plate.data.length);
+    for (let i = 0; i < data.length; i++) data[i] = plate.data[i] / 65535;
+    this.octaves.set(0, { width: plate.width, height: plate.height, data });
+  }
+
+  /** Levels that were asked for so far. */
+  builtLevels(): Iterable<TipLevel> {
+    return this.levels.values();
+  }
+
+  private octave(ox: number, oy: number): Grid {
+    const key = ox * 32 + oy;
+    let grid = this.octaves.get(key);
+    if (!grid) {
+      grid = oy > 0 ? halfY(this.octave(ox, oy - 1)) : halfX(this.octave(ox - 1, 0));
+      this.octaves.set(key, grid);
+    }
+    return grid;
+  }
+
+  /** The level for `reductionX` and `reductionY` plate px per sheet px (below 1 enlarges). Built once. */
+  level(reductionX: number, reductionY: number): TipLevel {
+    const x = levelOf(reductionX, this.width);
+    const y = levelOf(reductionY, this.height);
+    const key = ((x.octave * QUARTERS + x.quarter) << 8) | (y.octave * QUARTERS + y.quarter);
+    let level = this.levels.get(key);
+    if (!level) {
+      level = packed(this.blended(x, y), x.octave, y.octave);
+      this.levels.set(key, level);
+    }
+    return level;
+  }
+
+  /** The blend of the octaves that bound a level: two where one direction is between octaves, four where both are. */
+  private blended(x: { octave: number; quarter: number }, y: { octave: number; quarter: number }): Grid {
+    const base = this.octave(x.octave, y.octave);
+    if (x.quarter === 0 && y.quarter === 0) return base;
+    const out = new Float32Array(base.data.length);
+    const fx = x.quarter / QUARTERS;
+    const fy = y.quarter / QUARTERS;
+    const parts: [number, number, number][] = [
+      [0, 0, (1 - fx) * (1 - fy)],
+      [1, 0, fx * (1 - fy)],
+      [0, 1, (1 - fx) * fy],
+      [1, 1, fx * fy],
+    ];
+    for (const [dx, dy, weight] of parts) {
+      if (weight === 0) continue;
+      const grid = this.octave(x.octave + dx, y.octave + dy);
+      const same = dx === 0 && dy === 0 ? grid : enlarged(grid, base.width, base.height, dx === 1, dy === 1);
+      for (let i = 0; i < out.length; i++) out[i] += same.data[i] * weight;
+    }
+    return { width: base.width, height: base.height, data: out };
+  }
+}

@@ -1,0 +1,57 @@
+/** Points [x, y] in 0..1 with rising x: the response of a driver, the shape of a taper. */
+export type Curve = readonly (readonly [number, number])[];
+
+export const STRAIGHT: Curve = [
+  [0, 0],
+  [1, 1],
+];
+
+/** Slopes of the monotone cubic through the points (Fritsch and Carlson 1980): it never leaves the points' own range. */
+function slopes(points: Curve): number[] {
+  const n = points.length;
+  const secant = points.slice(1).map((p, i) => (p[1] - points[i][1]) / (p[0] - points[i][0]));
+  const m = points.map((_, i) => {
+    if (i === 0) return secant[0];
+    if (i === n - 1) return secant[n - 2];
+    return secant[i - 1] * secant[i] <= 0 ? 0 : (secant[i - 1] + secant[i]) / 2;
+  });
+  for (let i = 0; i < n - 1; i++) {
+    if (secant[i] === 0) {
+      m[i] = 0;
+      m[i + 1] = 0;
+      continue;
+    }
+    const a = m[i] / secant[i];
+    const b = m[i + 1] / secant[i];
+    const size = a * a + b * b;
+    if (size > 9) {
+      const t = 3 / Math.sqrt(size);
+      m[i] = t * a * secant[i];
+      m[i + 1] = t * b * secant[i];
+    }
+  }
+  return m;
+}
+
+/** Prepares a curve as a function of 0..1; outside its points it is constant. Two points give a straight line. */
+export function curveFunction(points: Curve): (x: number) => number {
+  const n = points.length;
+  if (n === 0) return (x) => x;
+  if (n === 1) return () => points[0][1];
+  const m = slopes(points);
+  return (x) => {
+    if (x <= points[0][0]) return points[0][1];
+    if (x >= points[n - 1][0]) return points[n - 1][1];
+    let i = 0;
+    while (x > points[i + 1][0]) i++;
+    const [x0, y0] = points[i];
+    const [x1, y1] = points[i + 1];
+    const h = x1 - x0;
+    const t = (x - x0) / h;
+    const t2 = t * t;
+    const t3 = t2 * t;
+    return (
+      y0 * (2 * t3 - 3 * t2 + 1) + m[i] * h * (t3 - 2 * t2 + t) + y1 * (3 * t2 - 2 * t3) + m[i + 1] * h * (t3 - t2)
+    );
+  };
+}

@@ -1,0 +1,83 @@
+import type { Curve } from '../maths/curve.ts';
+import type { PropertyName } from './properties.ts';
+
+export const DRIVERS = ['chance', 'pressure', 'tilt', 'twist', 'speed', 'heading', 'progress', 'cycle'] as const;
+export type DriverName = (typeof DRIVERS)[number];
+export const SPREADS = ['even', 'centred', 'drifting', 'apart'] as const;
+export type Spread = (typeof SPREADS)[number];
+export const DEALS = ['in-order', 'shuffled', 'chance', 'pressure', 'tilt'] as const;
+export type Deal = (typeof DEALS)[number];
+export const MEETS = ['build', 'lighten', 'darken', 'difference', 'add', 'best', 'dissolve'] as const;
+export const JOINS = ['over', 'mask', 'cut', 'multiply', 'screen', 'darken', 'lighten', 'difference'] as const;
+export const FOLLOWS = ['none', 'path', 'tilt', 'twist', 'chain'] as const;
+export type Follow = (typeof FOLLOWS)[number];
+
+/** What moves a property inside its range. `length` is in dabs (drifting), `memory` in dabs (apart). */
+export interface Driver {
+  by: DriverName;
+  share: number;
+  curve: Curve;
+  spread?: Spread;
+  length?: number;
+  memory?: number;
+  lengthPx?: number;
+}
+
+/** Scaled: rest x lerp(low, high, t) / 100. Added: rest + lerp(low, high, t). See PROPERTIES for units. */
+export interface Property {
+  rest: number;
+  low: number;
+  high: number;
+  drivers: Driver[];
+  muted: boolean;
+}
+export interface AngleProperty extends Property {
+  follow: Follow;
+}
+export interface MirrorProperty {
+  chance: number;
+  muted: boolean;
+}
+
+export interface Card {
+  plate: string;
+  weight: number;
+  muted: boolean;
+}
+export interface Deck {
+  deal: Deal;
+  cards: Card[];
+  softness: number;
+}
+export interface CoatInk {
+  /** `#rrggbb`, or null: black, on a black ground white. */
+  colour: string | null;
+}
+export type Properties = Record<Exclude<PropertyName, 'angle'>, Property> & {
+  angle: AngleProperty;
+  mirrorX: MirrorProperty;
+  mirrorY: MirrorProperty;
+};
+export interface Coat {
+  join: (typeof JOINS)[number];
+  deck: Deck;
+  count: Property;
+  meet: (typeof MEETS)[number];
+  properties: Properties;
+  ink: CoatInk;
+}
+export interface Taper {
+  lengthPct: number;
+  size: number;
+  opacity: number;
+  curve: Curve;
+}
+export interface Brush {
+  format: 'amber-stamp/brush';
+  version: 1;
+  name: string;
+  seed: number;
+  coats: Coat[];
+  ends: { head: Taper; tail: Taper };
+  steady: number;
+}

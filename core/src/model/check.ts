@@ -1,0 +1,92 @@
+import { number, object, ValidationError, type AnySchema, type ObjectShape } from 'yup';
+import { AmberError } from '../errors.ts';
+
+const MAX_DEPTH = 24;
+
+/** A number that is a real, finite number: NaN and infinities are refused. */
+export const finite = () =>
+  number().test('finite', '${path} must be a finite number', (v) => v === undefined || v === null || Number.isFinite(v));
+
+/** A strict object: a key that is not in the shape is an error. */
+export const shape = (fields: ObjectShape) => object(fields).noUnknown('unknown key');
+
+function checkNesting(value: unknown, where: string, path: string, depth: number): void {
+  if (typeof value !== 'object' || value === null) return;
+  if (depth > MAX_DEPTH)
+    throw new AmberError('bad-value', `${where}: ${path} is nested more than ${MAX_DEPTH} levels deep; make it flatter.`, path);
+  for (const key of Object.keys(value)) {
+    const at = path ? `${path}.${key}` : key;
+    if (key === '__proto__' || key === 'constructor' || key === 'prototype')
+      throw new AmberError('unknown-key', `${where}: the key ${at} is not known; remove it.`, at);
+    checkNesting((value as Record<string, unknown>)[key], where, at, depth + 1);
+  }
+}
+
+/** Parses JSON text; the error names the document. */
+export function parseJson(text: string, where: string): unknown {
+  // a hostile depth is refused before JSON.parse recurses into it
+  let depth = 0;
+  let inText = false;
+  for (let i = 0; i < text.length; i++) {
+    const c = text[i];
+    if (inText) {
+      if (c === '\\') i++;
+      else if (c === '"') inText = false;
+    } else if (c === '"') inText = true;
+    else if (c === '{' || c === '[') depth++;
+    else if (c === '}' || c === ']') depth--;
+    if (depth > MAX_DEPTH * 4)
+      throw new AmberError('bad-value', `${where} is nested too deeply to be one of our documents.`, where);
+  }
+  try {
+    return JSON.parse(text) as unknown;
+  } catch (cause) {
+    const reason = cause instanceof Error ? cause.message : String(cause);
+    throw new AmberError('bad-json', `${where} is not valid JSON (${reason}); correct or replace it.`, where);
+  }
+}
+
+function checkVersion(value: unknown, where: string): void {
+  const { format, version } = value as { format?: unknown; version?: unknown };
+  if (typeof format === 'string' && typeof version === 'number' && version > 1)
+    throw new AmberError(
+      'newer-version',
+      `${where} has version ${version}, which a newer Amber Stamp made; this one reads version 1. Update, then try again.`,
+      'version',
+    );
+}
+
+/** Checks a value strictly against a schema and completes it with the schema's defaults. Never changes its input. */
+export function parseDocument<T>(schema: AnySchema, value: unknown, where: string): T {
+  if (typeof value !== 'object' || value === null || Array.isArray(value))
+    throw new AmberError('bad-value', `${where} must be an object in braces, with its format and version.`, where);
+  checkNesting(value, where, '', 0);
+  checkVersion(value, where);
+  try {
+    schema.validateSync(value, { strict: true, abortEarly: true });
+  } catch (cause) {
+    if (!(cause instanceof ValidationError)) throw cause;
+    throw fromYup(cause, where);
+  }
+  return schema.cast(value, { assert: false }) as T;
+}
+
+function fromYup(error: ValidationError, where: string): AmberError {
+  const inner = error.inner[0] ?? error;
+  const path = (inner.path ?? '').replace(/^this\.?/, '');
+  const unknown = (inner.params as { unknown?: string } | undefined)?.unknown;
+  if (inner.type === 'noUnknown') {
+    const at = [path, unknown].filter(Boolean).join('.');
+    return new AmberError('unknown-key', `${where}: the key ${at} is not known here; remove it or correct its name.`, at);
+  }
+  const given = describeValue(inner.value);
+  const sentence = inner.message.split('\n')[0].replace(/^this\b/, 'the value').replace(/ (but|, but) the final value was.*$/, '');
+  return new AmberError('bad-value', `${where}: ${sentence} (it is ${given}).`, path || where);
+}
+
+function describeValue(value: unknown): string {
+  if (value === undefined) return 'missing';
+  if (typeof value === 'number') return String(value);
+  const text = JSON.stringify(value) ?? typeof value;
+  return text.length > 60 ? `${text.slice(0, 57)}...` : text;
+}

@@ -1,0 +1,168 @@
+import { headingDeg, tanDeg } from '../maths/angles.ts';
+import type { PenPoint } from '../model/strokes.ts';
+
+/** A smoothed path as columns: one entry a vertex, `along` the arc length in px from the start. */
+export interface Path {
+  count: number;
+  x: Float64Array;
+  y: Float64Array;
+  along: Float64Array;
+  pressure: Float64Array;
+  /** 0 upright .. 1 flat */
+  tilt: Float64Array;
+  tiltDirectionDeg: Float64Array;
+  twistDeg: Float64Array;
+  /** px per ms */
+  speed: Float64Array;
+  lengthPx: number;
+}
+
+/** The hand at one place of a path. */
+export interface PathSample {
+  x: number;
+  y: number;
+  headingDeg: number;
+  pressure: number;
+  tilt: number;
+  tiltDirectionDeg: number;
+  twistDeg: number;
+  speed: number;
+}
+
+const SAMPLES_MAX = 48;
+
+/** Speed at each pen sample in px per ms, over its two neighbours; 0 where time stands still. */
+function speeds(points: readonly PenPoint[]): Float64Array {
+  return Float64Array.from(points, (_, i) => {
+    const a = points[Math.max(0, i - 1)];
+    const b = points[Math.min(points.length - 1, i + 1)];
+    const ms = b.t - a.t;
+    const dx = b.x - a.x;
+    const dy = b.y - a.y;
+    return ms > 0 ? Math.sqrt(dx * dx + dy * dy) / ms : 0;
+  });
+}
+
+/** Tilt from upright as 0..1 of 90 degrees, from the two plane angles of Pointer Events. */
+function tiltOf(p: PenPoint): number {
+  if (p.tiltX === 0 && p.tiltY === 0) return 0;
+  if (Math.abs(p.tiltX) >= 90 || Math.abs(p.tiltY) >= 90) return 1;
+  const tx = tanDeg(p.tiltX);
+  const ty = tanDeg(p.tiltY);
+  return headingDeg(1, Math.sqrt(tx * tx + ty * ty)) / 90;
+}
+
+function tiltDirection(p: PenPoint): number {
+  const clampDeg = (v: number) => Math.max(-89.9, Math.min(89.9, v));
+  return headingDeg(tanDeg(clampDeg(p.tiltX)), tanDeg(clampDeg(p.tiltY)));
+}
+
+/** Catmull-Rom through b..c with neighbours a, d (uniform), one coordinate. */
+function through(a: number, b: number, c: number, d: number, t: number): number {
+  return b + 0.5 * t * (c - a + t * (2 * a - 5 * b + 4 * c - d + t * (3 * (b - c) + d - a)));
+}
+
+/** Pieces a span is cut into: about 2 px each; a straight span needs one. */
+function pieces(a: PenPoint, b: PenPoint, c: PenPoint, d: PenPoint): number {
+  const dx = c.x - b.x;
+  const dy = c.y - b.y;
+  const bend = Math.abs((b.x - a.x) * dy - (b.y - a.y) * dx) + Math.abs((d.x - c.x) * dy - (d.y - c.y) * dx);
+  if (bend === 0) return 1;
+  return Math.max(1, Math.min(SAMPLES_MAX, Math.ceil(Math.sqrt(dx * dx + dy * dy) / 2)));
+}
+
+/**
+ * Smooths pen samples into a path that passes through every one of them (uniform Catmull-Rom, straight spans stay
+ * straight) and measures it. Samples in one place add no length.
+ */
+export function smoothPath(points: readonly PenPoint[]): Path {
+  const speed = speeds(points);
+  const columns = { x: [] as number[], y: [] as number[], from: [] as number[], t: [] as number[] };
+  for (let i = 0; i < points.length; i++) {
+    const b = points[i];
+    const c = points[i + 1];
+    columns.x.push(b.x);
+    columns.y.push(b.y);
+    columns.from.push(i);
+    columns.t.push(0);
+    if (!c) break;
+    const a = points[Math.max(0, i - 1)];
+    const d = points[Math.min(points.length - 1, i + 2)];
+    const n = pieces(a, b, c, d);
+    for (let k = 1; k < n; k++) {
+      columns.x.push(through(a.x, b.x, c.x, d.x, k / n));
+      columns.y.push(through(a.y, b.y, c.y, d.y, k / n));
+      columns.from.push(i);
+      columns.t.push(k / n);
+    }
+  }
+  return measured(points, speed, columns);
+}
+
+function measured(
+  points: readonly PenPoint[],
+  speed: Float64Array,
+  columns: { x: number[]; y: number[]; from: number[]; t: number[] },
+): Path {
+  const count = columns.x.length;
+  const tilts = points.map(tiltOf);
+  const directions = points.map(tiltDirection);
+  const between = (read: (i: number) => number) =>
+    Float64Array.from(columns.from, (i, k) => read(i) + (read(Math.min(points.length - 1, i + 1)) - read(i)) * columns.t[k]);
+  const along = new Float64Array(count);
+  for (let k = 1; k < count; k++) {
+    const dx = columns.x[k] - columns.x[k - 1];
+    const dy = columns.y[k] - columns.y[k - 1];
+    along[k] = along[k - 1] + Math.sqrt(dx * dx + dy * dy);
+  }
+  return {
+    count,
+    x: Float64Array.from(columns.x),
+    y: Float64Array.from(columns.y),
+    along,
+    pressure: between((i) => points[i].pressure),
+    tilt: between((i) => tilts[i]),
+    tiltDirectionDeg: between((i) => directions[i]),
+    twistDeg: between((i) => points[i].twist),
+    speed: between((i) => speed[i]),
+    lengthPx: along[count - 1],
+  };
+}
+
+/** A reader that walks a path forwards: `at(s)` gives the hand at arc length s in px; s must not fall. */
+export function pathReader(path: Path): (s: number) => PathSample {
+  let k = 0;
+  return (s) => {
+    while (k < path.count - 2 && path.along[k + 1] < s) k++;
+    while (k < path.count - 2 && path.along[k + 1] === path.along[k]) k++;
+    const next = Math.min(path.count - 1, k + 1);
+    const span = path.along[next] - path.along[k];
+    const t = span > 0 ? Math.min(1, (s - path.along[k]) / span) : 0;
+    const mid = (column: Float64Array) => column[k] + (column[next] - column[k]) * t;
+    return {
+      x: mid(path.x),
+      y: mid(path.y),
+      headingDeg: headingDeg(path.x[next] - path.x[k], path.y[next] - path.y[k]),
+      pressure: mid(path.pressure),
+      tilt: mid(path.tilt),
+      tiltDirectionDeg: mid(path.tiltDirectionDeg),
+      twistDeg: mid(path.twistDeg),
+      speed: mid(path.speed),
+    };
+  };
+}
+
+/** The hand at one sample of a path that has no length (clicks in one place). */
+export function stillSample(path: Path, index: number): PathSample {
+  return {
+    x: path.x[index],
+    y: path.y[index],
+    headingDeg: 0,
+    pressure: path.pressure[index],
+    tilt: path.tilt[index],
+    tiltDirectionDeg: path.tiltDirectionDeg[index],
+    twistDeg: path.twistDeg[index],
+    speed: 0,
+  };
+}
+

@@ -1,0 +1,64 @@
+import type { Raster } from './raster.ts';
+
+/** Share of pixels in each of `bins` equal classes of 0..1; values outside go to the end classes. */
+export function histogram(source: Raster, bins = 64): number[] {
+  const counts = new Float64Array(bins);
+  for (const v of source.data) counts[Math.max(0, Math.min(bins - 1, Math.floor(v * bins)))]++;
+  return Array.from(counts, (n) => n / source.data.length);
+}
+
+/** The value below which `share` of the values lie, to 1/1024. */
+export function quantile(values: Float32Array, share: number): number {
+  const bins = new Float64Array(1025);
+  for (const v of values) bins[Math.max(0, Math.min(1024, Math.floor(v * 1024)))]++;
+  const goal = share * values.length;
+  let sum = 0;
+  for (let k = 0; k <= 1024; k++) {
+    sum += bins[k];
+    if (sum >= goal) return k / 1024;
+  }
+  return 1;
+}
+
+/** The outermost ring of pixels, `widthPx` wide. */
+export function ring(source: Raster, widthPx: number): Float32Array {
+  const { width, height, data } = source;
+  const out: number[] = [];
+  for (let y = 0; y < height; y++)
+    for (let x = 0; x < width; x++) {
+      if (Math.min(x, y, width - 1 - x, height - 1 - y) < widthPx) out.push(data[y * width + x]);
+      else x = width - 1 - widthPx;
+    }
+  return Float32Array.from(out);
+}
+
+export interface BorderReport {
+  max: number;
+  /** share of the ring that prints */
+  share: number;
+  /** clear: nothing prints there; touches: some of it does; square: so much that every dab shows its frame */
+  verdict: 'clear' | 'touches' | 'square';
+}
+
+/** A value that shows on paper when it ends in a straight line. */
+const VISIBLE = 0.02;
+
+/** Looks at the outermost pixel ring of a plate: what prints there ends in a straight line at every dab. */
+export function checkBorder(source: Raster): BorderReport {
+  const values = ring(source, 1);
+  let max = 0;
+  let printing = 0;
+  for (const v of values) {
+    if (v > max) max = v;
+    if (v > VISIBLE) printing++;
+  }
+  const share = printing / values.length;
+  return { max, share, verdict: max <= VISIBLE ? 'clear' : share > 0.12 ? 'square' : 'touches' };
+}
+
+/** Share of the area that prints, 0..1: the mean value. */
+export function coverage(source: Raster): number {
+  let sum = 0;
+  for (const v of source.data) sum += v;
+  return sum / source.data.length;
+}

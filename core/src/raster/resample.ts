@@ -1,0 +1,50 @@
+import { raster, type Raster } from './raster.ts';
+
+interface Taps {
+  first: Int32Array;
+  count: Int32Array;
+  weights: Float64Array;
+  most: number;
+}
+
+/** Weights of a triangle filter as wide as one target pixel in the source, at least one source pixel: no aliasing. */
+function taps(from: number, to: number): Taps {
+  const scale = from / to;
+  const reach = Math.max(1, scale);
+  const most = Math.ceil(reach) * 2 + 2;
+  const t: Taps = { first: new Int32Array(to), count: new Int32Array(to), weights: new Float64Array(to * most), most };
+  for (let i = 0; i < to; i++) {
+    const centre = (i + 0.5) * scale - 0.5;
+    const low = Math.max(0, Math.ceil(centre - reach + 1e-9));
+    const high = Math.min(from - 1, Math.floor(centre + reach - 1e-9));
+    let sum = 0;
+    for (let k = low; k <= high; k++) sum += 1 - Math.abs(k - centre) / reach;
+    t.first[i] = low;
+    t.count[i] = high - low + 1;
+    for (let k = low; k <= high; k++) t.weights[i * most + k - low] = (1 - Math.abs(k - centre) / reach) / sum;
+  }
+  return t;
+}
+
+/** The raster at another size, filtered. A size of its own comes back as a copy. */
+export function resample(source: Raster, width: number, height: number): Raster {
+  if (width === source.width && height === source.height) return { ...source, data: source.data.slice() };
+  const across = taps(source.width, width);
+  const down = taps(source.height, height);
+  const half = raster(width, source.height);
+  for (let y = 0; y < source.height; y++)
+    for (let x = 0; x < width; x++) {
+      let sum = 0;
+      const at = y * source.width + across.first[x];
+      for (let k = 0; k < across.count[x]; k++) sum += source.data[at + k] * across.weights[x * across.most + k];
+      half.data[y * width + x] = sum;
+    }
+  const target = raster(width, height);
+  for (let y = 0; y < height; y++)
+    for (let k = 0; k < down.count[y]; k++) {
+      const weight = down.weights[y * down.most + k];
+      const from = (down.first[y] + k) * width;
+      for (let x = 0; x < width; x++) target.data[y * width + x] += half.data[from + x] * weight;
+    }
+  return target;
+}

@@ -1,0 +1,45 @@
+import { AmberError, decodePlate, parseBrush, type Brush, type Plate } from '@amber-stamp/core';
+import { realpath } from 'node:fs/promises';
+import { dirname, resolve, sep } from 'node:path';
+import { inside, readBytes, readJson } from './files.ts';
+
+export interface LoadedBrush {
+  brush: Brush;
+  plates: Map<string, Plate>;
+  /** the files of the plates, as they are */
+  files: Map<string, Uint8Array>;
+}
+
+/** The names of all plates that a brush prints with, each once. */
+export const plateNames = (brush: Brush): string[] => [
+  ...new Set(brush.coats.flatMap((coat) => coat.deck.cards.map((card) => card.plate))),
+];
+
+async function readBeside(folder: string, name: string): Promise<Uint8Array> {
+  const path = inside(folder, name);
+  try {
+    const bytes = await readBytes(path);
+    // a link may still lead elsewhere
+    if (!(await realpath(path)).startsWith((await realpath(folder)) + sep))
+      throw new AmberError('outside-folder', `The plate ${name} is a link that leaves the folder of the brush.`, name);
+    return bytes;
+  } catch (cause) {
+    if (cause instanceof AmberError && cause.code === 'file-not-found')
+      throw new AmberError('missing-plate', `The plate ${name} is not beside the brush; put it there or correct the name.`, name);
+    throw cause;
+  }
+}
+
+/** Reads a brush file and the plates beside it. Nothing outside its folder is opened. */
+export async function loadBrush(path: string): Promise<LoadedBrush> {
+  const brush = parseBrush(await readJson(path), path);
+  const folder = dirname(resolve(path));
+  const plates = new Map<string, Plate>();
+  const files = new Map<string, Uint8Array>();
+  for (const name of plateNames(brush)) {
+    const bytes = await readBeside(folder, name);
+    files.set(name, bytes);
+    plates.set(name, decodePlate(bytes, name));
+  }
+  return { brush, plates, files };
+}

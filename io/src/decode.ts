@@ -1,0 +1,118 @@
+import { AmberError, type Picture } from '@amber-stamp/core';
+import { decode as decodePng } from 'fast-png';
+import sharp, { type Metadata } from 'sharp';
+import { checkPngChunks } from './png-chunks.ts';
+
+/** What the file says of itself, upright as it will be seen. */
+export interface PictureInfo {
+  format: string;
+  width: number;
+  height: number;
+  channels: number;
+  bits: 8 | 16 | 32;
+}
+
+export const MAX_FILE_BYTES = 300 * 1024 * 1024;
+export const MAX_PIXELS = 200_000_000;
+const FORMATS = new Set(['png', 'jpeg', 'webp', 'tiff', 'heif', 'gif']);
+const SUPPORTED = 'PNG, JPEG, WebP, TIFF, AVIF or GIF';
+
+const tooLarge = (where: string, width: number, height: number) =>
+  new AmberError(
+    'picture-too-large',
+    `${where} declares ${width} x ${height} px; pictures of up to ${MAX_PIXELS / 1e6} megapixels can be read. Make it smaller first.`,
+    where,
+  );
+
+const unreadable = (where: string, reason: string) =>
+  new AmberError('bad-picture', `${where} cannot be read as a picture (${reason}); export it again as ${SUPPORTED}.`, where);
+
+const firstLine = (cause: unknown): string => (cause instanceof Error ? cause.message.split('\n')[0].trim() : String(cause));
+
+function open(bytes: Uint8Array) {
+  return sharp(bytes, { limitInputPixels: MAX_PIXELS, failOn: 'warning', sequentialRead: true });
+}
+
+async function metadataOf(bytes: Uint8Array, where: string): Promise<Metadata> {
+  if (bytes.length === 0) throw new AmberError('empty-file', `${where} is empty (0 bytes); choose another file.`, where);
+  if (bytes.length > MAX_FILE_BYTES)
+    throw new AmberError('file-too-large', `${where} has more than ${MAX_FILE_BYTES / 1048576} MB; make it smaller first.`, where);
+  const png = checkPngChunks(bytes, where);
+  if (png && png.width * png.height > MAX_PIXELS) throw tooLarge(where, png.width, png.height);
+  let meta: Metadata;
+  try {
+    meta = await sharp(bytes, { limitInputPixels: false }).metadata();
+  } catch (cause) {
+    throw unreadable(where, firstLine(cause));
+  }
+  if (!FORMATS.has(meta.format)) throw unreadable(where, `it is ${meta.format}`);
+  if (meta.width * meta.height > MAX_PIXELS) throw tooLarge(where, meta.width, meta.height);
+  return meta;
+}
+
+const bitsOf = (meta: Metadata): 8 | 16 | 32 =>
+  meta.depth === 'float' || meta.depth === 'double' ? 32 : meta.depth === 'ushort' || meta.depth === 'short' ? 16 : 8;
+
+const turned = (meta: Metadata): boolean => (meta.orientation ?? 1) >= 5;
+
+function infoOf(meta: Metadata): PictureInfo {
+  const [width, height] = turned(meta) ? [meta.height, meta.width] : [meta.width, meta.height];
+  const format = meta.format === 'heif' ? 'avif' : meta.format;
+  return { format, width, height, channels: Math.min(4, meta.channels), bits: bitsOf(meta) };
+}
+
+/** Reads what a picture file says of itself, without its pixels. Throws the coded errors of `decodePicture`. */
+export async function probePicture(bytes: Uint8Array, where: string): Promise<PictureInfo> {
+  return infoOf(await metadataOf(bytes, where));
+}
+
+/** PNG without palette: the numbers exactly as they stand in the file, whatever profile or gamma it carries. */
+function exactPng(bytes: Uint8Array, meta: Metadata, where: string): Picture | undefined {
+  if (meta.format !== 'png' || meta.isPalette || (meta.orientation ?? 1) > 1) return undefined;
+  try {
+    const png = decodePng(bytes);
+    if (png.palette || png.transparency || png.depth < 8 || png.data instanceof Uint8ClampedArray) return undefined;
+    return { width: png.width, height: png.height, channels: png.channels as Picture['channels'], data: png.data };
+  } catch (cause) {
+    throw unreadable(where, firstLine(cause));
+  }
+}
+
+async function viaSharp(bytes: Uint8Array, meta: Metadata): Promise<Picture> {
+  const bits = bitsOf(meta);
+  const gray = meta.channels <= 2;
+  let pipeline = open(bytes).autoOrient();
+  if (bits === 32) pipeline = pipeline.pipelineColourspace('b-w').toColourspace('b-w');
+  else if (bits === 16) pipeline = pipeline.toColourspace(gray ? 'grey16' : 'rgb16');
+  else pipeline = pipeline.toColourspace(gray ? 'b-w' : 'srgb');
+  const { data, info } = await pipeline
+    .raw({ depth: bits === 32 ? 'float' : bits === 16 ? 'ushort' : 'uchar' })
+    .toBuffer({ resolveWithObject: true });
+  const buffer = data.buffer.slice(data.byteOffset, data.byteOffset + data.byteLength);
+  const samples = bits === 32 ? new Float32Array(buffer) : bits === 16 ? new Uint16Array(buffer) : new Uint8Array(buffer);
+  return { width: info.width, height: info.height, channels: info.channels as Picture['channels'], data: samples };
+}
+
+function checkFinite(picture: Picture, where: string): void {
+  if (!(picture.data instanceof Float32Array)) return;
+  let bad = 0;
+  for (const v of picture.data) if (!Number.isFinite(v)) bad++;
+  if (bad > 0) throw new AmberError('bad-picture', `${where} has ${bad} values that are not numbers; fill them, then bring it in again.`, where);
+}
+
+/**
+ * Decodes a picture at its own depth, upright, first frame. Throws AmberError: empty-file, file-too-large,
+ * picture-too-large, bad-picture; `where` names the file in the sentence.
+ */
+export async function decodePicture(bytes: Uint8Array, where: string): Promise<Picture> {
+  const meta = await metadataOf(bytes, where);
+  let picture: Picture;
+  try {
+    picture = exactPng(bytes, meta, where) ?? (await viaSharp(bytes, meta));
+  } catch (cause) {
+    if (cause instanceof AmberError) throw cause;
+    throw unreadable(where, firstLine(cause));
+  }
+  checkFinite(picture, where);
+  return picture;
+}

@@ -1,0 +1,4 @@
+export * from './decode.ts';
+export * from './encode.ts';
+export * from './files.ts';
+export * from './brush-files.ts';
