@@ -29,3 +29,6 @@ export * from './ink/engine.ts';
 export * from './ink/layer.ts';
 export * from './ink/print.ts';
 export * from './formats/png.ts';
+export * from './formats/pack.ts';
+export * from './model/bench.ts';
+export * from './model/json-schema.ts';

@@ -2,3 +2,4 @@ export * from './decode.ts';
 export * from './encode.ts';
 export * from './files.ts';
 export * from './brush-files.ts';
+export * from './thumbnail.ts';

@@ -1,0 +1,177 @@
+import { sha256 } from '@noble/hashes/sha2';
+import { bytesToHex } from '@noble/hashes/utils';
+import { strFromU8, strToU8, unzipSync, zipSync, type Zippable } from 'fflate';
+import { lazy, number, object, string } from 'yup';
+import { parseRecipe, type Recipe } from '../cut/recipe.ts';
+import { AmberError } from '../errors.ts';
+import type { Brush } from '../model/brush.ts';
+import { parseBrush } from '../model/brush-schema.ts';
+import { parseDocument, parseJson, shape } from '../model/check.ts';
+import type { Plate } from '../raster/raster.ts';
+import { decodePlate } from './png.ts';
+import { zipDirectory } from './zip-directory.ts';
+
+/** Where a plate came from, as paths of the pack. */
+export interface PlateOrigin {
+  recipe?: string;
+  source?: string;
+}
+export interface PackManifest {
+  format: 'amber-stamp/pack';
+  version: 1;
+  /** SHA-256 in hex of every other entry, by path */
+  entries: Record<string, string>;
+  /** by plate name */
+  origins: Record<string, PlateOrigin>;
+}
+
+/** A checked pack. Plates and sources are the files as they are. */
+export interface Pack {
+  brushes: { path: string; brush: Brush }[];
+  /** by the name that cards carry */
+  plates: Map<string, Uint8Array>;
+  decoded: Map<string, Plate>;
+  recipes: Map<string, Recipe>;
+  files: Map<string, Uint8Array>;
+  origins: Record<string, PlateOrigin>;
+}
+
+const MAX_ENTRIES = 5000;
+const MAX_UNPACKED = 1024 * 1024 * 1024;
+const FOLDERS = /^(manifest\.json|brushes\/[^/]+\.json|plates\/.+\.png|recipes\/.+\.json|sources\/.+|previews\/.+\.png)$/;
+
+export const sha256Hex = (bytes: Uint8Array): string => bytesToHex(sha256(bytes));
+
+const bad = (message: string, where: string) => new AmberError('bad-pack', `${message}; nothing was imported.`, where);
+
+function checkPath(name: string): void {
+  const parts = name.split('/');
+  if (name.startsWith('/') || /^[a-zA-Z]:/.test(name) || name.includes('\\') || name.includes('\0'))
+    throw bad(`The pack has an absolute path (${name})`, name);
+  if (parts.some((part) => part === '..' || part === '.' || part === ''))
+    throw bad(`The pack has a path that leaves its folder (${name})`, name);
+  if (!FOLDERS.test(name)) throw bad(`The pack has an entry that does not belong there (${name})`, name);
+}
+
+function checkDirectory(bytes: Uint8Array): void {
+  const entries = zipDirectory(bytes).filter((entry) => !(entry.name.endsWith('/') && entry.size === 0));
+  if (entries.length > MAX_ENTRIES) throw bad(`The pack has more than ${MAX_ENTRIES} entries`, 'pack');
+  const seen = new Set<string>();
+  let total = 0;
+  for (const { name, size, isLink } of entries) {
+    if (isLink) throw bad(`The pack has a link (${name})`, name);
+    checkPath(name);
+    if (seen.has(name)) throw bad(`The pack has two entries called ${name}`, name);
+    seen.add(name);
+    total += size;
+  }
+  if (total > MAX_UNPACKED) throw bad('The pack is larger than 1 GB when opened', 'pack');
+  if (!seen.has('manifest.json')) throw bad('The pack has no manifest.json', 'manifest.json');
+}
+
+const hashes = lazy((value: unknown) =>
+  object(
+    Object.fromEntries(
+      Object.keys((value ?? {}) as object).map((key) => [
+        key,
+        string().matches(/^[0-9a-f]{64}$/, '${path} must be a SHA-256 in hex').required(),
+      ]),
+    ),
+  ).required(),
+);
+const origin = shape({ recipe: string().default(undefined), source: string().default(undefined) });
+const origins = lazy((value: unknown) => object(Object.fromEntries(Object.keys((value ?? {}) as object).map((key) => [key, origin]))));
+
+export const manifestSchema = shape({
+  format: string().oneOf(['amber-stamp/pack']).required(),
+  version: number().oneOf([1]).required(),
+  entries: hashes,
+  origins,
+});
+
+function checkHashes(manifest: PackManifest, files: Map<string, Uint8Array>): void {
+  for (const [name, bytes] of files) {
+    const hash = manifest.entries[name];
+    if (!hash) throw bad(`${name} is not listed in the manifest`, name);
+    if (sha256Hex(bytes) !== hash) throw bad(`${name} is not what the manifest says: its SHA-256 is different`, name);
+  }
+  for (const name of Object.keys(manifest.entries)) if (!files.has(name)) throw bad(`${name} is listed in the manifest but missing`, name);
+}
+
+/** Opens a pack and checks everything before anything is used. Throws bad-pack, newer-version or a document's error. */
+export function readPack(bytes: Uint8Array): Pack {
+  checkDirectory(bytes);
+  let raw: Record<string, Uint8Array>;
+  try {
+    raw = unzipSync(bytes, { filter: (file) => !file.name.endsWith('/') });
+  } catch {
+    throw bad('The pack is damaged and cannot be unpacked', 'pack');
+  }
+  const files = new Map(Object.entries(raw));
+  const manifestBytes = files.get('manifest.json') as Uint8Array;
+  files.delete('manifest.json');
+  const manifest = parseDocument<PackManifest>(manifestSchema, parseJson(strFromU8(manifestBytes), 'manifest.json'), 'manifest.json');
+  checkHashes(manifest, files);
+  const pack: Pack = { brushes: [], plates: new Map(), decoded: new Map(), recipes: new Map(), files, origins: manifest.origins ?? {} };
+  for (const [name, content] of files) {
+    if (name.startsWith('plates/')) {
+      pack.plates.set(name.slice(7), content);
+      pack.decoded.set(name.slice(7), decodePlate(content, name));
+    } else if (name.startsWith('recipes/')) pack.recipes.set(name, parseRecipe(parseJson(strFromU8(content), name), name));
+    else if (name.startsWith('brushes/')) pack.brushes.push({ path: name, brush: parseBrush(parseJson(strFromU8(content), name), name) });
+  }
+  checkComplete(pack);
+  return pack;
+}
+
+function checkComplete(pack: Pack): void {
+  if (pack.brushes.length === 0) throw bad('The pack has no brush', 'pack');
+  for (const { path, brush } of pack.brushes)
+    for (const card of brush.coats.flatMap((coat) => coat.deck.cards))
+      if (!pack.plates.has(card.plate)) throw bad(`${path} prints with ${card.plate}, which is not in the pack`, path);
+  for (const [plate, { recipe, source }] of Object.entries(pack.origins))
+    for (const path of [recipe, source])
+      if (path !== undefined && !pack.files.has(path)) throw bad(`The origin of ${plate} names ${path}, which is not in the pack`, plate);
+}
+
+/** A name as part of a path: lower case, words joined by hyphens. */
+export const fileName = (name: string): string =>
+  name
+    .normalize('NFKD')
+    .replace(/[^\w\s-]/g, '')
+    .trim()
+    .toLowerCase()
+    .replace(/[\s_-]+/g, '-') || 'unnamed';
+
+export interface PackContents {
+  brushes: readonly Brush[];
+  plates: ReadonlyMap<string, Uint8Array>;
+  recipes?: ReadonlyMap<string, Recipe>;
+  sources?: ReadonlyMap<string, Uint8Array>;
+  previews?: ReadonlyMap<string, Uint8Array>;
+  origins?: Record<string, PlateOrigin>;
+}
+
+/** Writes a pack; the same contents give the same bytes. Pictures are stored as they are, they are compressed already. */
+export function writePack(contents: PackContents): Uint8Array {
+  const files = new Map<string, Uint8Array>();
+  const json = (value: unknown) => strToU8(`${JSON.stringify(value, null, 2)}\n`);
+  contents.brushes.forEach((brush, i) => {
+    const plain = `brushes/${fileName(brush.name)}.json`;
+    files.set(files.has(plain) ? `brushes/${fileName(brush.name)}-${i + 1}.json` : plain, json(brush));
+  });
+  for (const [name, bytes] of contents.plates) files.set(`plates/${name}`, bytes);
+  for (const [path, recipe] of contents.recipes ?? []) files.set(path, json(recipe));
+  for (const [path, bytes] of contents.sources ?? []) files.set(path, bytes);
+  for (const [path, bytes] of contents.previews ?? []) files.set(path, bytes);
+  const manifest: PackManifest = {
+    format: 'amber-stamp/pack',
+    version: 1,
+    entries: Object.fromEntries([...files].map(([path, bytes]) => [path, sha256Hex(bytes)])),
+    origins: contents.origins ?? {},
+  };
+  const zip: Zippable = { 'manifest.json': [json(manifest), { level: 6 }] };
+  for (const [path, bytes] of files) zip[path] = [bytes, { level: path.endsWith('.json') ? 6 : 0 }];
+  return zipSync(zip, { mtime: '1980-01-02' });
+}
+

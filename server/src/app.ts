@@ -1,0 +1,117 @@
+import { AmberError, ERRORS, parseDocument, parseJson } from '@amber-stamp/core';
+import compression from 'compression';
+import express, { type ErrorRequestHandler, type Express, type RequestHandler } from 'express';
+import helmet from 'helmet';
+import { existsSync } from 'node:fs';
+import { timingSafeEqual } from 'node:crypto';
+import { join } from 'node:path';
+import type { Logger } from 'pino';
+import { pinoHttp } from 'pino-http';
+import swagger from 'swagger-ui-express';
+import { openApi } from './openapi.ts';
+import { ROUTES } from './routes/index.ts';
+import type { Route, Services } from './routes/route.ts';
+
+export interface AppOptions {
+  logger: Logger;
+  /** folder of the built pages; left out in API tests */
+  pages?: string;
+  /** asked for when the server is reachable from other machines */
+  token?: string;
+}
+
+const MAX_JSON = 32 * 1024 * 1024;
+
+const policy = helmet({
+  contentSecurityPolicy: {
+    directives: {
+      'default-src': ["'self'"],
+      'script-src': ["'self'", "'wasm-unsafe-eval'"],
+      'style-src': ["'self'", "'unsafe-inline'"],
+      'img-src': ["'self'", 'data:', 'blob:'],
+      'connect-src': ["'self'", 'blob:'],
+      'worker-src': ["'self'", 'blob:'],
+      'upgrade-insecure-requests': null,
+    },
+  },
+  crossOriginEmbedderPolicy: { policy: 'require-corp' },
+  crossOriginOpenerPolicy: { policy: 'same-origin' },
+  strictTransportSecurity: false,
+});
+
+function asksToken(token: string): RequestHandler {
+  const wanted = Buffer.from(`Bearer ${token}`);
+  return (req, _res, next) => {
+    const given = Buffer.from(req.get('authorization') ?? '');
+    const same = given.length === wanted.length && timingSafeEqual(given, wanted);
+    next(same ? undefined : new AmberError('not-allowed', 'This server asks for its token; send it as a bearer token.'));
+  };
+}
+
+function handlerOf(route: Route, services: Services): RequestHandler {
+  return async (req, res) => {
+    let body: unknown;
+    if (route.body && route.body !== 'file') body = parseDocument(route.body, parseJson(String(req.body ?? ''), 'The request'), 'The request');
+    const result = await route.run({
+      ...services,
+      req,
+      res,
+      body,
+      param: (name) => String(req.params[name]),
+      query: (name) => (typeof req.query[name] === 'string' ? req.query[name] : ''),
+    });
+    if (!res.headersSent) res.status(route.status ?? 200).json(result);
+  };
+}
+
+/** A statement that PostgreSQL could not carry out for want of room or of itself. */
+function storageError(cause: unknown): AmberError | undefined {
+  const inner = (cause as { cause?: { code?: string } })?.cause ?? (cause as { code?: string });
+  const code = inner?.code ?? '';
+  if (code === '53100') return new AmberError('storage-failed', 'The disk of the database is full; nothing was kept. Make room, then try again.');
+  if (/^(57P|08|ECONN|EPIPE)/.test(code)) return new AmberError('storage-failed', 'The database cannot be reached; nothing was kept. It is tried again.');
+  return undefined;
+}
+
+/** Errors as application/problem+json (RFC 9457) with the code of the catalogue. */
+const answerError: ErrorRequestHandler = (cause: unknown, req, res, next) => {
+  if (res.headersSent) {
+    next(cause);
+    return;
+  }
+  const tooLong = (cause as { type?: string }).type === 'entity.too.large';
+  const known = cause instanceof AmberError ? cause : tooLong ? new AmberError('file-too-large', 'The request is larger than 32 MB.') : storageError(cause);
+  const error = known ?? new AmberError('unexpected', 'Something went wrong on the server; nothing was changed. Try again.');
+  if (!known) req.log.error({ err: cause }, 'unexpected');
+  const { title, status } = ERRORS[error.code];
+  res.status(status).type('application/problem+json').send(
+    JSON.stringify({ type: `urn:amber-stamp:${error.code}`, title, status, detail: error.message, code: error.code, where: error.where }),
+  );
+};
+
+/** The HTTP application over its services. */
+export function createApp(services: Services, options: AppOptions): Express {
+  const app = express();
+  app.disable('x-powered-by');
+  app.use(pinoHttp({ logger: options.logger, autoLogging: { ignore: (req) => !req.url?.startsWith('/api/') } }));
+  app.use(policy);
+  app.use(compression({ filter: (req, res) => !/octet-stream|image|zip/.test(String(res.getHeader('content-type'))) && compression.filter(req, res) }));
+  if (options.token) app.use('/api', asksToken(options.token));
+  const json = express.text({ type: () => true, limit: MAX_JSON });
+  for (const route of ROUTES) {
+    const path = route.path.replace(/\{(\w+)\}/g, ':$1');
+    const before = route.body && route.body !== 'file' ? [json] : [];
+    app[route.method](path, ...before, handlerOf(route, services));
+  }
+  const document = openApi();
+  app.get('/api/openapi.json', (_req, res) => void res.json(document));
+  app.use('/api/docs', swagger.serve, swagger.setup(document));
+  app.use('/api', (req, _res, next) => next(new AmberError('no-such-route', `There is no ${req.method} ${req.originalUrl.split('?')[0]}.`)));
+  if (options.pages && existsSync(options.pages)) {
+    app.use(express.static(options.pages, { maxAge: '1y', immutable: true, index: false }));
+    const page = join(options.pages, 'index.html');
+    app.get('/{*path}', (_req, res) => void res.set('cache-control', 'no-cache').sendFile(page));
+  }
+  app.use(answerError);
+  return app;
+}

@@ -1,0 +1,77 @@
+import { bigint, bigserial, customType, index, integer, jsonb, pgTable, primaryKey, text, timestamp, uuid } from 'drizzle-orm/pg-core';
+import type { Bench } from '@amber-stamp/core';
+
+const bytea = customType<{ data: Buffer; driverData: Buffer }>({ dataType: () => 'bytea' });
+const made = () => timestamp('created_at', { withTimezone: true }).notNull().defaultNow();
+
+/** Files by their content: stored once however often they are used, in chunks that stream both ways. */
+export const blobs = pgTable('blobs', {
+  id: bigserial('id', { mode: 'number' }).primaryKey(),
+  sha256: text('sha256').unique(),
+  size: bigint('size', { mode: 'number' }).notNull().default(0),
+  createdAt: made(),
+});
+export const blobChunks = pgTable(
+  'blob_chunks',
+  {
+    blobId: bigint('blob_id', { mode: 'number' }).notNull().references(() => blobs.id, { onDelete: 'cascade' }),
+    place: integer('place').notNull(),
+    data: bytea('data').notNull(),
+  },
+  (t) => [primaryKey({ columns: [t.blobId, t.place] })],
+);
+
+export const sources = pgTable('sources', {
+  id: uuid('id').primaryKey(),
+  name: text('name').notNull(),
+  kind: text('kind').notNull().default('picture'),
+  sha256: text('sha256').notNull().unique(),
+  format: text('format').notNull(),
+  width: integer('width').notNull(),
+  height: integer('height').notNull(),
+  channels: integer('channels').notNull(),
+  bits: integer('bits').notNull(),
+  createdAt: made(),
+});
+
+/** Every plate that a kept state printed with. */
+export const plates = pgTable('plates', {
+  sha256: text('sha256').primaryKey(),
+  name: text('name').notNull(),
+  width: integer('width').notNull(),
+  height: integer('height').notNull(),
+  sourceId: uuid('source_id').references(() => sources.id),
+  createdAt: made(),
+});
+
+export const brushes = pgTable('brushes', {
+  id: uuid('id').primaryKey(),
+  name: text('name').notNull(),
+  drawer: text('drawer').notNull().default('New'),
+  note: text('note').notNull().default(''),
+  /** the version on the main line that is shown; set right after the first version is written */
+  currentId: uuid('current_id'),
+  putAwayAt: timestamp('put_away_at', { withTimezone: true }),
+  createdAt: made(),
+});
+
+/** Kept states: only ever added to. */
+export const versions = pgTable(
+  'versions',
+  {
+    id: uuid('id').primaryKey(),
+    brushId: uuid('brush_id').notNull().references(() => brushes.id),
+    number: integer('number').notNull(),
+    /** 0 is the main line */
+    branch: integer('branch').notNull().default(0),
+    parentId: uuid('parent_id'),
+    what: text('what').notNull(),
+    thumbnail: text('thumbnail'),
+    body: jsonb('body').$type<Bench>().notNull(),
+    createdAt: made(),
+  },
+  (t) => [index('versions_brush').on(t.brushId, t.number)],
+);
+
+/** Facts about this database, such as whether the made-up brushes were loaded. */
+export const settings = pgTable('settings', { key: text('key').primaryKey(), value: text('value').notNull() });

@@ -1,0 +1,37 @@
+import { fileURLToPath } from 'node:url';
+import { pino } from 'pino';
+import { createApp } from './app.ts';
+import { openDatabase } from './db/database.ts';
+
+const logger = pino({ level: process.env.LOG_LEVEL ?? 'info' });
+const host = process.env.HOST ?? '127.0.0.1';
+const port = Number(process.env.PORT ?? 0);
+const token = process.env.AMBER_TOKEN;
+const url = process.env.DATABASE_URL;
+
+if (!url) throw new Error('DATABASE_URL is not set; npm start sets it.');
+if (!['127.0.0.1', 'localhost', '::1'].includes(host) && !token)
+  throw new Error(`HOST is ${host}, which other machines can reach: set AMBER_TOKEN to a secret of your own, or leave HOST out.`);
+
+const database = await openDatabase(url, (cause) => logger.warn({ err: cause }, 'database connection lost'));
+const pages = process.env.PAGES ?? fileURLToPath(new URL('../../web/dist', import.meta.url));
+const server = createApp({ db: database.db }, { logger, pages, token }).listen(port, host, (cause?: Error) => {
+  if (cause) {
+    logger.fatal({ err: cause }, 'cannot listen');
+    process.exit(3);
+  }
+  const address = server.address();
+  const at = typeof address === 'object' && address ? address.port : port;
+  // the parent process waits for this line
+  console.log(`listening on http://${host}:${at}`);
+});
+
+let closing = false;
+const close = () => {
+  if (closing) return;
+  closing = true;
+  server.close(() => void database.close().then(() => process.exit(0)));
+  server.closeAllConnections();
+};
+process.on('SIGTERM', close);
+process.on('SIGINT', close);

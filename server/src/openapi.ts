@@ -1,0 +1,52 @@
+import { ERRORS, jsonSchema } from '@amber-stamp/core';
+import { ROUTES } from './routes/index.ts';
+import type { Route } from './routes/route.ts';
+
+const problem = { description: 'What happened, in one sentence', content: { 'application/problem+json': { schema: { $ref: '#/components/schemas/Problem' } } } };
+
+function parameters(route: Route): object[] {
+  const inPath = [...route.path.matchAll(/\{(\w+)\}/g)].map(([, name]) => ({ name, in: 'path', required: true, schema: { type: 'string' } }));
+  const inQuery = Object.entries(route.query ?? {}).map(([name, description]) => ({ name, in: 'query', description, schema: { type: 'string' } }));
+  return [...inPath, ...inQuery];
+}
+
+function requestBody(route: Route): object | undefined {
+  if (!route.body) return undefined;
+  const content =
+    route.body === 'file'
+      ? { 'application/octet-stream': { schema: { type: 'string', format: 'binary' } } }
+      : { 'application/json': { schema: jsonSchema(route.body) } };
+  return { required: true, content };
+}
+
+/** The OpenAPI 3.1 document of the routes. */
+export function openApi(): object {
+  const paths: Record<string, Record<string, object>> = {};
+  for (const route of ROUTES) {
+    paths[route.path] ??= {};
+    paths[route.path][route.method] = {
+      summary: route.summary,
+      parameters: parameters(route),
+      requestBody: requestBody(route),
+      responses: {
+        [route.status ?? 200]: { description: route.answer, content: { [route.type ?? 'application/json']: {} } },
+        default: problem,
+      },
+    };
+  }
+  const codes = Object.keys(ERRORS);
+  const schemas = {
+    Problem: {
+      type: 'object',
+      properties: {
+        type: { type: 'string' },
+        title: { type: 'string' },
+        status: { type: 'integer' },
+        detail: { type: 'string' },
+        code: { type: 'string', enum: codes },
+        where: { type: 'string' },
+      },
+    },
+  };
+  return { openapi: '3.1.0', info: { title: 'Amber Stamp', version: '1' }, paths, components: { schemas } };
+}

@@ -1,0 +1,99 @@
+import { benchSchema, parseBench, shape, type Bench } from '@amber-stamp/core';
+import { boolean, string } from 'yup';
+import { changeBrush, createBrush, getBrush, getVersion, listBrushes, listPlates, listVersions, saveVersion } from '../services/brushes.ts';
+import type { Route } from './route.ts';
+
+const sha256 = string().matches(/^[0-9a-f]{64}$/);
+const saveFields = {
+  id: string().uuid().required(),
+  what: string().max(300).required(),
+  thumbnail: sha256.nullable().default(null),
+  body: benchSchema.required(),
+};
+const createSchema = shape({ ...saveFields, drawer: string().max(60).default('New'), note: string().max(200).default('') });
+const saveSchema = shape({ ...saveFields, parent: string().uuid().required() });
+const changeSchema = shape({ drawer: string().min(1).max(60).default(undefined), putAway: boolean().default(undefined) });
+
+interface SaveBody {
+  id: string;
+  what: string;
+  thumbnail: string | null;
+  body: Bench;
+}
+
+async function opened(db: Parameters<typeof getBrush>[0], id: string) {
+  const brush = await getBrush(db, id);
+  const version = await getVersion(db, brush.currentId ?? '');
+  return { brush, version: { ...version, body: parseBench(version.body) } };
+}
+
+export const brushRoutes: readonly Route[] = [
+  {
+    method: 'get',
+    path: '/api/brushes',
+    summary: 'All brushes with what the cabinet shows',
+    answer: 'A list, last kept first',
+    run: ({ db }) => listBrushes(db),
+  },
+  {
+    method: 'post',
+    path: '/api/brushes',
+    summary: 'Make a brush with its first version',
+    body: createSchema,
+    status: 201,
+    answer: 'The brush and what was kept',
+    run: ({ db, body }) => {
+      const { drawer, note, ...save } = body as SaveBody & { drawer: string; note: string };
+      return createBrush(db, drawer, note, save);
+    },
+  },
+  {
+    method: 'get',
+    path: '/api/brushes/{id}',
+    summary: 'A brush with its present version',
+    answer: 'The brush and the version with its body',
+    run: ({ db, param }) => opened(db, param('id')),
+  },
+  {
+    method: 'patch',
+    path: '/api/brushes/{id}',
+    summary: 'Move a brush to a drawer, put it away or take it out again',
+    body: changeSchema,
+    answer: 'The brush',
+    run: ({ db, param, body }) => changeBrush(db, param('id'), body as { drawer?: string; putAway?: boolean }),
+  },
+  {
+    method: 'get',
+    path: '/api/brushes/{id}/versions',
+    summary: 'All versions of a brush, newest first, without bodies',
+    answer: 'A list of versions',
+    run: async ({ db, param }) => listVersions(db, (await getBrush(db, param('id'))).id),
+  },
+  {
+    method: 'post',
+    path: '/api/brushes/{id}/versions',
+    summary: 'Keep a state; on an older version it becomes a branch',
+    body: saveSchema,
+    status: 201,
+    answer: 'Number and branch of the version, and whether it is the present one',
+    run: ({ db, param, body }) => saveVersion(db, param('id'), body as SaveBody & { parent: string }),
+  },
+  {
+    method: 'get',
+    path: '/api/versions/{id}',
+    summary: 'One version with its body',
+    answer: 'The version',
+    run: async ({ db, param }) => {
+      const version = await getVersion(db, param('id'));
+      return { ...version, body: parseBench(version.body) };
+    },
+  },
+  {
+    method: 'get',
+    path: '/api/plates',
+    summary: 'All plates that a kept state prints with',
+    answer: 'A list of plates',
+    run: ({ db }) => listPlates(db),
+  },
+];
+

@@ -1,0 +1,20 @@
+import { sql } from 'drizzle-orm';
+import { blobRoutes } from './blobs.ts';
+import { brushRoutes } from './brushes.ts';
+import { packRoutes } from './packs.ts';
+import type { Route } from './route.ts';
+import { sourceRoutes } from './sources.ts';
+
+const healthRoute: Route = {
+  method: 'get',
+  path: '/api/health',
+  summary: 'Whether the server reaches its database',
+  answer: 'ok',
+  run: async ({ db }) => {
+    await db.execute(sql`select 1`);
+    return { ok: true };
+  },
+};
+
+/** Every route of the API: the server and the OpenAPI document are both made from this table. */
+export const ROUTES: readonly Route[] = [healthRoute, ...sourceRoutes, ...blobRoutes, ...brushRoutes, ...packRoutes];

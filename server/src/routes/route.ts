@@ -1,0 +1,32 @@
+import type { Request, Response } from 'express';
+import type { AnySchema } from 'yup';
+import type { Database } from '../db/database.ts';
+
+export interface Services {
+  db: Database;
+}
+
+/** What a route gives back: JSON unless it answers by itself. */
+export interface Route {
+  method: 'get' | 'post' | 'patch';
+  /** with {name} for parameters, as OpenAPI writes them */
+  path: string;
+  summary: string;
+  /** a checked JSON body, or a streamed file */
+  body?: AnySchema | 'file';
+  query?: Readonly<Record<string, string>>;
+  status?: number;
+  answer: string;
+  /** media type when it is not JSON */
+  type?: string;
+  run: (context: Context) => Promise<unknown>;
+}
+
+export interface Context extends Services {
+  req: Request;
+  res: Response;
+  /** the checked body of a JSON route */
+  body: unknown;
+  param: (name: string) => string;
+  query: (name: string) => string;
+}

@@ -1,0 +1,14 @@
+import type { Response } from 'express';
+import { Readable } from 'node:stream';
+import { pipeline } from 'node:stream/promises';
+
+/** Sends bytes that never change under their address. */
+export function sendForever(res: Response, type: string, bytes: Buffer): void {
+  res.set('cache-control', 'private, max-age=31536000, immutable').type(type).send(bytes);
+}
+
+/** Streams chunks out without holding the whole. */
+export async function sendStream(res: Response, type: string, size: number, chunks: AsyncIterable<Buffer>): Promise<void> {
+  res.set({ 'cache-control': 'private, max-age=31536000, immutable', 'content-length': String(size) }).type(type);
+  await pipeline(Readable.from(chunks), res);
+}

@@ -1,0 +1,71 @@
+import { addSource, getSource, listSources, sourceThumbnail, workingPicture } from '../services/sources.ts';
+import { blobChunksOf, findBlob } from '../services/blobs.ts';
+import type { Route } from './route.ts';
+import { sendForever, sendStream } from './send.ts';
+
+const side = (text: string): number => Math.max(16, Math.min(2048, Math.floor(Number(text)) || 320));
+
+export const sourceRoutes: readonly Route[] = [
+  {
+    method: 'get',
+    path: '/api/sources',
+    summary: 'All sources, oldest first',
+    answer: 'A list of sources',
+    run: ({ db }) => listSources(db),
+  },
+  {
+    method: 'post',
+    path: '/api/sources',
+    summary: 'Keep a picture as a source; its bytes stay untouched',
+    body: 'file',
+    query: { name: 'the name of the file' },
+    status: 201,
+    answer: 'The source, or the one that is here already when the bytes are the same',
+    run: ({ db, req, query }) => addSource(db, req, query('name')),
+  },
+  {
+    method: 'get',
+    path: '/api/sources/{id}',
+    summary: 'One source',
+    answer: 'The source',
+    run: ({ db, param }) => getSource(db, param('id')),
+  },
+  {
+    method: 'get',
+    path: '/api/sources/{id}/file',
+    summary: 'The file as it came',
+    answer: 'The bytes',
+    type: 'application/octet-stream',
+    run: async ({ db, param, res }) => {
+      const source = await getSource(db, param('id'));
+      const blob = await findBlob(db, source.sha256);
+      if (blob) await sendStream(res, 'application/octet-stream', blob.size, blobChunksOf(db, blob.id));
+    },
+  },
+  {
+    method: 'get',
+    path: '/api/sources/{id}/pixels',
+    summary: 'The decoded picture that recipes work on, upright, at its own depth',
+    answer: 'Interleaved samples, little endian; width, height, channels and bits in x-picture-* headers',
+    type: 'application/octet-stream',
+    run: async ({ db, param, res }) => {
+      const { width, height, channels, data } = await workingPicture(db, param('id'));
+      res.set({
+        'x-picture-width': String(width),
+        'x-picture-height': String(height),
+        'x-picture-channels': String(channels),
+        'x-picture-bits': String(data.BYTES_PER_ELEMENT * 8),
+      });
+      sendForever(res, 'application/octet-stream', Buffer.from(data.buffer, data.byteOffset, data.byteLength));
+    },
+  },
+  {
+    method: 'get',
+    path: '/api/sources/{id}/thumbnail',
+    summary: 'A small picture of the source',
+    query: { side: 'px of the longer side, 16..2048' },
+    answer: 'WebP',
+    type: 'image/webp',
+    run: async ({ db, param, query, res }) => sendForever(res, 'image/webp', await sourceThumbnail(db, param('id'), side(query('side')))),
+  },
+];

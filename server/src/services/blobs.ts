@@ -1,0 +1,92 @@
+import { AmberError } from '@amber-stamp/core';
+import { and, asc, eq, gte, lt } from 'drizzle-orm';
+import { createHash } from 'node:crypto';
+import type { Queries } from '../db/database.ts';
+import { blobChunks, blobs } from '../db/schema.ts';
+
+export const CHUNK_BYTES = 1024 * 1024;
+
+export interface StoredBlob {
+  sha256: string;
+  size: number;
+}
+
+/** Cuts a stream of buffers into chunks of exactly CHUNK_BYTES, the last one shorter. */
+async function* chunked(stream: AsyncIterable<Uint8Array>): AsyncGenerator<Buffer> {
+  let held: Buffer[] = [];
+  let size = 0;
+  for await (const part of stream) {
+    held.push(Buffer.from(part));
+    size += part.length;
+    while (size >= CHUNK_BYTES) {
+      const all = Buffer.concat(held);
+      yield all.subarray(0, CHUNK_BYTES);
+      held = [all.subarray(CHUNK_BYTES)];
+      size = held[0].length;
+    }
+  }
+  if (size > 0) yield Buffer.concat(held);
+}
+
+/**
+ * Streams a file into the database. Everything happens in one transaction, so an interrupted upload leaves nothing. A
+ * file that is there already is not stored again.
+ */
+export async function storeBlob(db: Queries, stream: AsyncIterable<Uint8Array>, limit: number, where: string): Promise<StoredBlob> {
+  return db.transaction(async (tx) => {
+    const [{ id }] = await tx.insert(blobs).values({}).returning({ id: blobs.id });
+    const hash = createHash('sha256');
+    let size = 0;
+    let place = 0;
+    for await (const data of chunked(stream)) {
+      size += data.length;
+      if (size > limit)
+        throw new AmberError('file-too-large', `${where} has more than ${Math.floor(limit / 1048576)} MB; make it smaller first.`, where);
+      hash.update(data);
+      await tx.insert(blobChunks).values({ blobId: id, place: place++, data });
+    }
+    if (size === 0) throw new AmberError('empty-file', `${where} is empty (0 bytes); choose another file.`, where);
+    const sha256 = hash.digest('hex');
+    const [there] = await tx.select({ size: blobs.size }).from(blobs).where(eq(blobs.sha256, sha256));
+    if (there) await tx.delete(blobs).where(eq(blobs.id, id));
+    else await tx.update(blobs).set({ sha256, size }).where(eq(blobs.id, id));
+    return { sha256, size };
+  });
+}
+
+export async function* once(bytes: Uint8Array): AsyncGenerator<Uint8Array> {
+  yield bytes;
+}
+
+export const storeBytes = (db: Queries, bytes: Uint8Array, where: string): Promise<StoredBlob> =>
+  storeBlob(db, once(bytes), Number.MAX_SAFE_INTEGER, where);
+
+/** Size of a blob; undefined when there is none. */
+export async function findBlob(db: Queries, sha256: string): Promise<{ id: number; size: number } | undefined> {
+  const [row] = await db.select({ id: blobs.id, size: blobs.size }).from(blobs).where(eq(blobs.sha256, sha256));
+  return row;
+}
+
+/** Streams a blob's chunks in order. */
+export async function* blobChunksOf(db: Queries, id: number): AsyncGenerator<Buffer> {
+  const batch = 8;
+  for (let from = 0; ; from += batch) {
+    const rows = await db
+      .select({ data: blobChunks.data })
+      .from(blobChunks)
+      .where(and(eq(blobChunks.blobId, id), gte(blobChunks.place, from), lt(blobChunks.place, from + batch)))
+      .orderBy(asc(blobChunks.place));
+    for (const { data } of rows) yield data;
+    if (rows.length < batch) return;
+  }
+}
+
+/** A whole blob. Throws not-found. */
+export async function readBlob(db: Queries, sha256: string): Promise<Buffer> {
+  const blob = await findBlob(db, sha256);
+  if (!blob) throw new AmberError('not-found', `There is no file ${sha256.slice(0, 12)}….`, sha256);
+  const parts: Buffer[] = [];
+  for await (const part of blobChunksOf(db, blob.id)) parts.push(part);
+  return Buffer.concat(parts);
+}
+

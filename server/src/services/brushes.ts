@@ -1,0 +1,163 @@
+import { AmberError, decodePlate, type Bench } from '@amber-stamp/core';
+import { and, desc, eq, isNotNull, sql } from 'drizzle-orm';
+import { randomUUID } from 'node:crypto';
+import type { Database, Queries } from '../db/database.ts';
+import { brushes, plates, sources, versions } from '../db/schema.ts';
+import { readBlob } from './blobs.ts';
+
+export type BrushRow = typeof brushes.$inferSelect;
+export type VersionRow = typeof versions.$inferSelect;
+
+/** What a client sends to keep a state. `id` is the client's own, so that a repeated save is the same save. */
+export interface Save {
+  id: string;
+  parent: string | null;
+  what: string;
+  thumbnail: string | null;
+  body: Bench;
+}
+export interface Kept {
+  id: string;
+  number: number;
+  branch: number;
+  /** false: the brush had moved on, the state was kept as a branch */
+  current: boolean;
+}
+
+const noBrush = (id: string) => new AmberError('not-found', 'There is no such brush.', id);
+
+/** Remembers the plates of a state, after checking that their bytes are here and are plates. */
+async function rememberPlates(tx: Queries, body: Bench): Promise<void> {
+  for (const [name, plate] of Object.entries(body.plates)) {
+    const [known] = await tx.select({ sha256: plates.sha256 }).from(plates).where(eq(plates.sha256, plate.sha256));
+    if (known) continue;
+    const { width, height } = decodePlate(await readBlob(tx, plate.sha256), name);
+    if (plate.source) {
+      const [source] = await tx.select({ id: sources.id }).from(sources).where(eq(sources.id, plate.source));
+      if (!source) throw new AmberError('not-found', `The source of ${name} is not here.`, `plates.${name}.source`);
+    }
+    await tx
+      .insert(plates)
+      .values({ sha256: plate.sha256, name: name.replace(/\.png$/, ''), width, height, sourceId: plate.source })
+      .onConflictDoNothing();
+  }
+}
+
+function checkCards(body: Bench): void {
+  for (const card of body.brush.coats.flatMap((coat) => coat.deck.cards))
+    if (!Object.hasOwn(body.plates, card.plate))
+      throw new AmberError('missing-plate', `The card prints with ${card.plate}, which the state does not hold.`, 'plates');
+}
+
+/** Makes a brush with its first version. */
+export async function createBrush(db: Database, drawer: string, note: string, save: Omit<Save, 'parent'>): Promise<{ brush: BrushRow; kept: Kept }> {
+  checkCards(save.body);
+  return db.transaction(async (tx) => {
+    await rememberPlates(tx, save.body);
+    const id = randomUUID();
+    await tx.insert(brushes).values({ id, name: save.body.brush.name, drawer, note });
+    await tx.insert(versions).values({ ...save, brushId: id, number: 1, parentId: null });
+    const [brush] = await tx.update(brushes).set({ currentId: save.id }).where(eq(brushes.id, id)).returning();
+    return { brush, kept: { id: save.id, number: 1, branch: 0, current: true } };
+  });
+}
+
+/** The branch of a new version: the parent's line when the parent is its last one, else a new line. */
+async function branchFor(tx: Queries, brushId: string, parent: VersionRow): Promise<number> {
+  const [child] = await tx.select({ id: versions.id }).from(versions).where(and(eq(versions.parentId, parent.id), eq(versions.branch, parent.branch)));
+  if (!child) return parent.branch;
+  const [{ most }] = await tx
+    .select({ most: sql<number>`max(${versions.branch})` })
+    .from(versions)
+    .where(eq(versions.brushId, brushId));
+  return most + 1;
+}
+
+/** Keeps a state. A save on an older version becomes a branch: nothing is ever overwritten. */
+export async function saveVersion(db: Database, brushId: string, save: Save): Promise<Kept> {
+  checkCards(save.body);
+  return db.transaction(async (tx) => {
+    const [brush] = await tx.select().from(brushes).where(eq(brushes.id, brushId)).for('update');
+    if (!brush) throw noBrush(brushId);
+    const [again] = await tx.select().from(versions).where(eq(versions.id, save.id));
+    if (again) return { id: again.id, number: again.number, branch: again.branch, current: brush.currentId === again.id };
+    const parent = await getVersion(tx, save.parent ?? '');
+    if (parent.brushId !== brushId) throw new AmberError('bad-value', 'The parent is a version of another brush.', 'parent');
+    await rememberPlates(tx, save.body);
+    const branch = await branchFor(tx, brushId, parent);
+    const [{ last }] = await tx
+      .select({ last: sql<number>`max(${versions.number})` })
+      .from(versions)
+      .where(eq(versions.brushId, brushId));
+    const number = last + 1;
+    await tx.insert(versions).values({
+      id: save.id,
+      brushId,
+      number,
+      branch,
+      parentId: parent.id,
+      what: save.what,
+      thumbnail: save.thumbnail,
+      body: save.body,
+    });
+    const current = branch === 0;
+    if (current) await tx.update(brushes).set({ currentId: save.id, name: save.body.brush.name }).where(eq(brushes.id, brushId));
+    return { id: save.id, number, branch, current };
+  });
+}
+
+const uuidForm = /^[0-9a-f]{8}(-[0-9a-f]{4}){3}-[0-9a-f]{12}$/i;
+
+export async function getVersion(db: Queries, id: string): Promise<VersionRow> {
+  const [row] = uuidForm.test(id) ? await db.select().from(versions).where(eq(versions.id, id)) : [];
+  if (!row) throw new AmberError('not-found', 'There is no such version.', id);
+  return row;
+}
+
+export async function getBrush(db: Queries, id: string): Promise<BrushRow> {
+  const [row] = uuidForm.test(id) ? await db.select().from(brushes).where(eq(brushes.id, id)) : [];
+  if (!row) throw noBrush(id);
+  return row;
+}
+
+/** Versions without their bodies, newest first. */
+export function listVersions(db: Queries, brushId: string) {
+  const { id, number, branch, parentId, what, thumbnail, createdAt } = versions;
+  return db
+    .select({ id, number, branch, parentId, what, thumbnail, createdAt })
+    .from(versions)
+    .where(eq(versions.brushId, brushId))
+    .orderBy(desc(versions.number));
+}
+
+/** All brushes with what the cabinet shows of them. */
+export function listBrushes(db: Queries) {
+  return db
+    .select({
+      id: brushes.id,
+      name: brushes.name,
+      drawer: brushes.drawer,
+      note: brushes.note,
+      putAwayAt: brushes.putAwayAt,
+      createdAt: brushes.createdAt,
+      version: versions.number,
+      thumbnail: versions.thumbnail,
+      keptAt: versions.createdAt,
+      tips: sql<number>`jsonb_array_length(${versions.body}->'brush'->'coats'->0->'deck'->'cards')`,
+    })
+    .from(brushes)
+    .innerJoin(versions, eq(brushes.currentId, versions.id))
+    .where(isNotNull(brushes.currentId))
+    .orderBy(desc(versions.createdAt));
+}
+
+export async function changeBrush(db: Queries, id: string, change: { drawer?: string; putAway?: boolean }): Promise<BrushRow> {
+  await getBrush(db, id);
+  const set: Partial<BrushRow> = {};
+  if (change.drawer !== undefined) set.drawer = change.drawer;
+  if (change.putAway !== undefined) set.putAwayAt = change.putAway ? new Date() : null;
+  if (Object.keys(set).length > 0) await db.update(brushes).set(set).where(eq(brushes.id, id));
+  return getBrush(db, id);
+}
+
+export const listPlates = (db: Queries) => db.select().from(plates).orderBy(desc(plates.createdAt));
