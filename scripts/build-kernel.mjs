@@ -19,13 +19,20 @@ const OPTIONS = {
 };
 
 export async function buildKernel() {
-  const stamp = createHash('sha256').update(readFileSync(SOURCE)).update(readFileSync(fileURLToPath(import.meta.url))).digest('hex');
+  const stamp = createHash('sha256')
+    .update(readFileSync(SOURCE))
+    .update(readFileSync(fileURLToPath(import.meta.url)))
+    .digest('hex');
   if (existsSync(TARGET) && readFileSync(TARGET, 'utf8').includes(stamp)) return false;
   const { default: asc } = await import('assemblyscript/asc');
   const { error, stderr, binary } = await asc.compileString(readFileSync(SOURCE, 'utf8'), OPTIONS);
   if (error || !binary) throw new Error(`the kernel does not compile:\n${stderr.toString()}`);
-  writeFileSync(TARGET, `// built from core/kernel/kernel.ts (${stamp})\nexport const KERNEL_BYTES = new Uint8Array([${[...binary].join(',')}]);\n`);
+  writeFileSync(
+    TARGET,
+    `// built from core/kernel/kernel.ts (${stamp})\nexport const KERNEL_BYTES = new Uint8Array([${[...binary].join(',')}]);\n`,
+  );
   return true;
 }
 
-if (process.argv[1] === fileURLToPath(import.meta.url)) console.log((await buildKernel()) ? 'kernel built' : 'kernel is current');
+if (process.argv[1] === fileURLToPath(import.meta.url))
+  console.log((await buildKernel()) ? 'kernel built' : 'kernel is current');

@@ -7,17 +7,20 @@ import { strokeCommand } from './stroke.ts';
 const COMMANDS: Readonly<Record<string, { run: (args: string[]) => Promise<object>; usage: string }>> = {
   plate: {
     run: plateCommand,
-    usage: 'plate --source FILE [--recipe R.json] [--prints dark|light|alpha|red|green|blue] --out P.png [--bits 8|16] [--report R.json]',
+    usage:
+      'plate --source FILE [--recipe R.json] [--prints dark|light|alpha|red|green|blue] --out P.png [--bits 8|16] [--report R.json]',
   },
   stroke: {
     run: strokeCommand,
-    usage: 'stroke --brush B.json --strokes S.json --out O.png [--bits 8|16] [--ground white|gray|black|none] [--seed N] [--dabs D.csv]',
+    usage:
+      'stroke --brush B.json --strokes S.json --out O.png [--bits 8|16] [--ground white|gray|black|none] [--seed N] [--dabs D.csv]',
   },
   pack: { run: packCommand, usage: 'pack --brush B.json --out P.zip' },
   unpack: { run: unpackCommand, usage: 'unpack --pack P.zip --out DIR' },
 };
 
-const usage = (): string => ['usage: npm run -s amber -- COMMAND', ...Object.values(COMMANDS).map((c) => `  ${c.usage}`)].join('\n');
+const usage = (): string =>
+  ['usage: npm run -s amber -- COMMAND', ...Object.values(COMMANDS).map((c) => `  ${c.usage}`)].join('\n');
 
 /** Runs one command; returns the exit status: 0 done, 1 bad input (one line on stderr), 2 wrong usage. */
 export async function main(args: string[]): Promise<number> {
@@ -36,7 +39,9 @@ export async function main(args: string[]): Promise<number> {
       console.error(`${cause.message}\nusage: npm run -s amber -- ${command.usage}`);
       return 2;
     }
-    console.error(cause instanceof AmberError ? cause.message : `${name} failed: ${(cause as Error).message.split('\n')[0]}`);
+    console.error(
+      cause instanceof AmberError ? cause.message : `${name} failed: ${(cause as Error).message.split('\n')[0]}`,
+    );
     return 1;
   }
 }

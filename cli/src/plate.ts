@@ -1,4 +1,14 @@
-import { answerRecipe, checkBorder, coverage, cut, guessPrints, parseRecipe, PRINTS, reducePicture, type Prints } from '@amber-stamp/core';
+import {
+  answerRecipe,
+  checkBorder,
+  coverage,
+  cut,
+  guessPrints,
+  parseRecipe,
+  PRINTS,
+  reducePicture,
+  type Prints,
+} from '@amber-stamp/core';
 import { decodePicture, encodeGray, readBytes, readJson, writeAll } from '@amber-stamp/io';
 import { basename } from 'node:path';
 import { readOptions, UsageError, type OptionTable } from './arguments.ts';
@@ -15,7 +25,8 @@ const OPTIONS: OptionTable = {
 /** plate: cuts a source into a plate. */
 export async function plateCommand(args: string[]): Promise<object> {
   const o = readOptions(args, OPTIONS);
-  if (!o.out.toLowerCase().endsWith('.png')) throw new UsageError(`--out must end in .png: plates are written as grayscale PNG`);
+  if (!o.out.toLowerCase().endsWith('.png'))
+    throw new UsageError(`--out must end in .png: plates are written as grayscale PNG`);
   const picture = reducePicture(await decodePicture(await readBytes(o.source), basename(o.source)));
   const guess = guessPrints(picture);
   const prints = (o.prints as Prints | undefined) ?? guess.prints;

@@ -1,4 +1,13 @@
-import { dabsCsv, encodeRgba, InkEngine, layOut, parseStrokes, printSheet, printSheetWords, type Ground } from '@amber-stamp/core';
+import {
+  dabsCsv,
+  encodeRgba,
+  InkEngine,
+  layOut,
+  parseStrokes,
+  printSheet,
+  printSheetWords,
+  type Ground,
+} from '@amber-stamp/core';
 import { loadBrush, readJson, writeAll } from '@amber-stamp/io';
 import { basename } from 'node:path';
 import { readOptions, UsageError, type OptionTable } from './arguments.ts';
@@ -16,7 +25,8 @@ const OPTIONS: OptionTable = {
 function seedOf(text: string | undefined): number | undefined {
   if (text === undefined) return undefined;
   const seed = Number(text);
-  if (!/^-?\d+$/.test(text) || seed < -2147483648 || seed > 4294967295) throw new UsageError(`--seed must be a whole number, not ${text}`);
+  if (!/^-?\d+$/.test(text) || seed < -2147483648 || seed > 4294967295)
+    throw new UsageError(`--seed must be a whole number, not ${text}`);
   return seed;
 }
 
@@ -33,12 +43,23 @@ export async function strokeCommand(args: string[]): Promise<object> {
   const { width, height } = strokes;
   const laidOut = layOut(brush, strokes);
   let bytes: Uint8Array;
-  if (o.bits === '16') bytes = encodeRgba(width, height, printSheetWords(engine, brush, loaded.plates, strokes, ground));
+  if (o.bits === '16')
+    bytes = encodeRgba(width, height, printSheetWords(engine, brush, loaded.plates, strokes, ground));
   else if (ground === 'none')
-    bytes = encodeRgba(width, height, Uint8Array.from(printSheetWords(engine, brush, loaded.plates, strokes, 'none'), (v) => Math.floor(v / 257 + 0.5)));
+    bytes = encodeRgba(
+      width,
+      height,
+      Uint8Array.from(printSheetWords(engine, brush, loaded.plates, strokes, 'none'), (v) => Math.floor(v / 257 + 0.5)),
+    );
   else bytes = encodeRgba(width, height, printSheet(engine, brush, loaded.plates, strokes, ground));
   const files = [{ path: o.out, bytes: bytes as Uint8Array | string }];
   if (o.dabs) files.push({ path: o.dabs, bytes: dabsCsv(laidOut) });
   await writeAll(files);
-  return { out: o.out, width, height, strokes: strokes.strokes.length, dabs: laidOut.reduce((n, l) => n + l.dabs.count, 0) };
+  return {
+    out: o.out,
+    width,
+    height,
+    strokes: strokes.strokes.length,
+    dabs: laidOut.reduce((n, l) => n + l.dabs.count, 0),
+  };
 }

@@ -33,7 +33,11 @@ async function readPlate(folder: string, name: string): Promise<Uint8Array> {
     } catch (cause) {
       if (!(cause instanceof AmberError && cause.code === 'file-not-found')) throw cause;
     }
-  throw new AmberError('missing-plate', `The plate ${name} is not beside the brush; put it there or correct the name.`, name);
+  throw new AmberError(
+    'missing-plate',
+    `The plate ${name} is not beside the brush; put it there or correct the name.`,
+    name,
+  );
 }
 
 /** Reads a brush file and the plates beside it. Nothing outside its folder is opened. */

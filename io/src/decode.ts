@@ -25,18 +25,28 @@ const tooLarge = (where: string, width: number, height: number) =>
   );
 
 const unreadable = (where: string, reason: string) =>
-  new AmberError('bad-picture', `${where} cannot be read as a picture (${reason}); export it again as ${SUPPORTED}.`, where);
+  new AmberError(
+    'bad-picture',
+    `${where} cannot be read as a picture (${reason}); export it again as ${SUPPORTED}.`,
+    where,
+  );
 
-const firstLine = (cause: unknown): string => (cause instanceof Error ? cause.message.split('\n')[0].trim() : String(cause));
+const firstLine = (cause: unknown): string =>
+  cause instanceof Error ? cause.message.split('\n')[0].trim() : String(cause);
 
 function open(bytes: Uint8Array) {
   return sharp(bytes, { limitInputPixels: MAX_PIXELS, failOn: 'warning', sequentialRead: true });
 }
 
 async function metadataOf(bytes: Uint8Array, where: string): Promise<Metadata> {
-  if (bytes.length === 0) throw new AmberError('empty-file', `${where} is empty (0 bytes); choose another file.`, where);
+  if (bytes.length === 0)
+    throw new AmberError('empty-file', `${where} is empty (0 bytes); choose another file.`, where);
   if (bytes.length > MAX_FILE_BYTES)
-    throw new AmberError('file-too-large', `${where} has more than ${MAX_FILE_BYTES / 1048576} MB; make it smaller first.`, where);
+    throw new AmberError(
+      'file-too-large',
+      `${where} has more than ${MAX_FILE_BYTES / 1048576} MB; make it smaller first.`,
+      where,
+    );
   const png = checkPngChunks(bytes, where);
   if (png && png.width * png.height > MAX_PIXELS) throw tooLarge(where, png.width, png.height);
   let meta: Metadata;
@@ -89,7 +99,8 @@ async function viaSharp(bytes: Uint8Array, meta: Metadata): Promise<Picture> {
     .raw({ depth: bits === 32 ? 'float' : bits === 16 ? 'ushort' : 'uchar' })
     .toBuffer({ resolveWithObject: true });
   const buffer = data.buffer.slice(data.byteOffset, data.byteOffset + data.byteLength);
-  const samples = bits === 32 ? new Float32Array(buffer) : bits === 16 ? new Uint16Array(buffer) : new Uint8Array(buffer);
+  const samples =
+    bits === 32 ? new Float32Array(buffer) : bits === 16 ? new Uint16Array(buffer) : new Uint8Array(buffer);
   return { width: info.width, height: info.height, channels: info.channels as Picture['channels'], data: samples };
 }
 
@@ -97,7 +108,12 @@ function checkFinite(picture: Picture, where: string): void {
   if (!(picture.data instanceof Float32Array)) return;
   let bad = 0;
   for (const v of picture.data) if (!Number.isFinite(v)) bad++;
-  if (bad > 0) throw new AmberError('bad-picture', `${where} has ${bad} values that are not numbers; fill them, then bring it in again.`, where);
+  if (bad > 0)
+    throw new AmberError(
+      'bad-picture',
+      `${where} has ${bad} values that are not numbers; fill them, then bring it in again.`,
+      where,
+    );
 }
 
 /**

@@ -11,11 +11,16 @@ export async function readBytes(path: string, limit = MAX_FILE_BYTES): Promise<U
   try {
     const { size } = await stat(path);
     if (size > limit)
-      throw new AmberError('file-too-large', `${path} has ${Math.ceil(size / 1048576)} MB; at most ${Math.floor(limit / 1048576)} MB can be read.`, path);
+      throw new AmberError(
+        'file-too-large',
+        `${path} has ${Math.ceil(size / 1048576)} MB; at most ${Math.floor(limit / 1048576)} MB can be read.`,
+        path,
+      );
     return await readFile(path);
   } catch (cause) {
     if (cause instanceof AmberError) throw cause;
-    const why = codeOf(cause) === 'EISDIR' ? 'is a folder' : codeOf(cause) === 'EACCES' ? 'may not be read' : 'does not exist';
+    const why =
+      codeOf(cause) === 'EISDIR' ? 'is a folder' : codeOf(cause) === 'EACCES' ? 'may not be read' : 'does not exist';
     throw new AmberError('file-not-found', `${path} ${why}; check the path.`, path);
   }
 }
@@ -36,7 +41,11 @@ export async function writeAll(files: readonly { path: string; bytes: Uint8Array
     for (const [i, { path }] of files.entries()) await rename(drafts[i], path);
   } catch (cause) {
     await Promise.all(drafts.map((draft) => rm(draft, { force: true })));
-    throw new AmberError('cannot-write', `${files[0].path} cannot be written (${codeOf(cause) ?? 'unknown reason'}); check the folder.`, files[0].path);
+    throw new AmberError(
+      'cannot-write',
+      `${files[0].path} cannot be written (${codeOf(cause) ?? 'unknown reason'}); check the folder.`,
+      files[0].path,
+    );
   }
 }
 
@@ -46,7 +55,11 @@ export function inside(folder: string, path: string): string {
   const full = resolve(root, path);
   const hostile = isAbsolute(path) || path.includes('\\') || path.includes('\0') || /^[a-z]:/i.test(path);
   if (hostile || !(full.startsWith(root + sep) && full !== root))
-    throw new AmberError('outside-folder', `The path ${path} leaves the folder of its document; use a plain relative path.`, path);
+    throw new AmberError(
+      'outside-folder',
+      `The path ${path} leaves the folder of its document; use a plain relative path.`,
+      path,
+    );
   return full;
 }
 

@@ -12,7 +12,11 @@ export function checkPngChunks(bytes: Uint8Array, where: string): { width: numbe
     const type = String.fromCharCode(...bytes.subarray(at + 4, at + 8));
     if (at + 12 + length > bytes.length) break;
     if (crc32(bytes.subarray(at + 4, at + 8 + length)) !== view.getUint32(at + 8 + length))
-      throw new AmberError('bad-picture', `${where} is damaged: the checksum of its ${type} part is wrong; copy or export it again.`, where);
+      throw new AmberError(
+        'bad-picture',
+        `${where} is damaged: the checksum of its ${type} part is wrong; copy or export it again.`,
+        where,
+      );
     if (type === 'IEND') return size;
     at += 12 + length;
   }

@@ -21,7 +21,8 @@ function visible(picture: Picture): Uint8Array {
 export async function thumbnailOf(bytes: Uint8Array, side: number, where: string): Promise<Buffer> {
   const info = await probePicture(bytes, where);
   const box = { width: side, height: side, fit: 'inside', withoutEnlargement: true } as const;
-  if (info.bits !== 32) return sharp(bytes).autoOrient().resize(box).toColourspace('srgb').webp({ quality: 86 }).toBuffer();
+  if (info.bits !== 32)
+    return sharp(bytes).autoOrient().resize(box).toColourspace('srgb').webp({ quality: 86 }).toBuffer();
   const picture = reducePicture(await decodePicture(bytes, where), 2048);
   const raw = { width: picture.width, height: picture.height, channels: 1 } as const;
   return sharp(visible(picture), { raw }).resize(box).webp({ quality: 86 }).toBuffer();

@@ -22,7 +22,11 @@ function installDebian(packages) {
   console.log(`installing ${packages.join(', ')} ...`);
   const quiet = { stdio: ['ignore', 'ignore', 'inherit'], env: { ...process.env, DEBIAN_FRONTEND: 'noninteractive' } };
   run('apt-get', ['-o', 'DPkg::Lock::Timeout=300', 'update', '-q'], quiet);
-  run('apt-get', ['-o', 'DPkg::Lock::Timeout=300', 'install', '-y', '-q', '--no-install-recommends', ...packages], quiet);
+  run(
+    'apt-get',
+    ['-o', 'DPkg::Lock::Timeout=300', 'install', '-y', '-q', '--no-install-recommends', ...packages],
+    quiet,
+  );
 }
 
 /** Installs what is missing; `browser` for tests and screenshots. */
@@ -37,7 +41,9 @@ export function prepareSystem({ browser = false } = {}) {
 
 /** npm ci, when the lock file is not the one that was installed last. */
 export function preparePackages() {
-  const lock = createHash('sha256').update(readFileSync(join(ROOT, 'package-lock.json'))).digest('hex');
+  const lock = createHash('sha256')
+    .update(readFileSync(join(ROOT, 'package-lock.json')))
+    .digest('hex');
   const mark = join(ROOT, 'node_modules', '.amber-lock');
   if (existsSync(mark) && statSync(mark).isFile() && readFileSync(mark, 'utf8') === lock) return;
   console.log('installing packages ...');

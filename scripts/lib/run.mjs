@@ -45,7 +45,12 @@ export async function run({ dev }) {
     console.log(`\nAmber Stamp is at ${server.address}\n`);
   };
   await open();
-  if (dev) spawn(process.execPath, ['node_modules/vite/bin/vite.js', 'web'], { cwd: ROOT, stdio: 'inherit', env: { ...process.env, API: server.address } });
+  if (dev)
+    spawn(process.execPath, ['node_modules/vite/bin/vite.js', 'web'], {
+      cwd: ROOT,
+      stdio: 'inherit',
+      env: { ...process.env, API: server.address },
+    });
   setInterval(async () => {
     if (leaving || database.running()) return;
     console.log('the database was ended; starting it again ...');

@@ -44,14 +44,17 @@ function asksToken(token: string): RequestHandler {
   return (req, _res, next) => {
     const given = Buffer.from(req.get('authorization') ?? '');
     const same = given.length === wanted.length && timingSafeEqual(given, wanted);
-    next(same ? undefined : new AmberError('not-allowed', 'This server asks for its token; send it as a bearer token.'));
+    next(
+      same ? undefined : new AmberError('not-allowed', 'This server asks for its token; send it as a bearer token.'),
+    );
   };
 }
 
 function handlerOf(route: Route, services: Services): RequestHandler {
   return async (req, res) => {
     let body: unknown;
-    if (route.body && route.body !== 'file') body = parseDocument(route.body, parseJson(String(req.body ?? ''), 'The request'), 'The request');
+    if (route.body && route.body !== 'file')
+      body = parseDocument(route.body, parseJson(String(req.body ?? ''), 'The request'), 'The request');
     const result = await route.run({
       ...services,
       req,
@@ -68,8 +71,13 @@ function handlerOf(route: Route, services: Services): RequestHandler {
 function storageError(cause: unknown): AmberError | undefined {
   const inner = (cause as { cause?: { code?: string } })?.cause ?? (cause as { code?: string });
   const code = inner?.code ?? '';
-  if (code === '53100') return new AmberError('storage-failed', 'The disk of the database is full; nothing was kept. Make room, then try again.');
-  if (/^(57P|08|ECONN|EPIPE)/.test(code)) return new AmberError('storage-failed', 'The database cannot be reached; nothing was kept. It is tried again.');
+  if (code === '53100')
+    return new AmberError(
+      'storage-failed',
+      'The disk of the database is full; nothing was kept. Make room, then try again.',
+    );
+  if (/^(57P|08|ECONN|EPIPE)/.test(code))
+    return new AmberError('storage-failed', 'The database cannot be reached; nothing was kept. It is tried again.');
   return undefined;
 }
 
@@ -80,13 +88,29 @@ const answerError: ErrorRequestHandler = (cause: unknown, req, res, next) => {
     return;
   }
   const tooLong = (cause as { type?: string }).type === 'entity.too.large';
-  const known = cause instanceof AmberError ? cause : tooLong ? new AmberError('file-too-large', 'The request is larger than 32 MB.') : storageError(cause);
-  const error = known ?? new AmberError('unexpected', 'Something went wrong on the server; nothing was changed. Try again.');
+  const known =
+    cause instanceof AmberError
+      ? cause
+      : tooLong
+        ? new AmberError('file-too-large', 'The request is larger than 32 MB.')
+        : storageError(cause);
+  const error =
+    known ?? new AmberError('unexpected', 'Something went wrong on the server; nothing was changed. Try again.');
   if (!known) req.log.error({ err: cause }, 'unexpected');
   const { title, status } = ERRORS[error.code];
-  res.status(status).type('application/problem+json').send(
-    JSON.stringify({ type: `urn:amber-stamp:${error.code}`, title, status, detail: error.message, code: error.code, where: error.where }),
-  );
+  res
+    .status(status)
+    .type('application/problem+json')
+    .send(
+      JSON.stringify({
+        type: `urn:amber-stamp:${error.code}`,
+        title,
+        status,
+        detail: error.message,
+        code: error.code,
+        where: error.where,
+      }),
+    );
 };
 
 /** The HTTP application over its services. */
@@ -95,7 +119,12 @@ export function createApp(services: Services, options: AppOptions): Express {
   app.disable('x-powered-by');
   app.use(pinoHttp({ logger: options.logger, autoLogging: { ignore: (req) => !req.url?.startsWith('/api/') } }));
   app.use(policy);
-  app.use(compression({ filter: (req, res) => !/octet-stream|image|zip/.test(String(res.getHeader('content-type'))) && compression.filter(req, res) }));
+  app.use(
+    compression({
+      filter: (req, res) =>
+        !/octet-stream|image|zip/.test(String(res.getHeader('content-type'))) && compression.filter(req, res),
+    }),
+  );
   if (options.token) app.use('/api', asksToken(options.token));
   const json = express.text({ type: () => true, limit: MAX_JSON });
   for (const route of ROUTES) {
@@ -106,7 +135,9 @@ export function createApp(services: Services, options: AppOptions): Express {
   const document = openApi();
   app.get('/api/openapi.json', (_req, res) => void res.json(document));
   app.use('/api/docs', swagger.serve, swagger.setup(document));
-  app.use('/api', (req, _res, next) => next(new AmberError('no-such-route', `There is no ${req.method} ${req.originalUrl.split('?')[0]}.`)));
+  app.use('/api', (req, _res, next) =>
+    next(new AmberError('no-such-route', `There is no ${req.method} ${req.originalUrl.split('?')[0]}.`)),
+  );
   if (options.pages && existsSync(options.pages)) {
     app.use(express.static(options.pages, { maxAge: '1y', immutable: true, index: false }));
     const page = join(options.pages, 'index.html');

@@ -11,7 +11,9 @@ const url = process.env.DATABASE_URL;
 
 if (!url) throw new Error('DATABASE_URL is not set; npm start sets it.');
 if (!['127.0.0.1', 'localhost', '::1'].includes(host) && !token)
-  throw new Error(`HOST is ${host}, which other machines can reach: set AMBER_TOKEN to a secret of your own, or leave HOST out.`);
+  throw new Error(
+    `HOST is ${host}, which other machines can reach: set AMBER_TOKEN to a secret of your own, or leave HOST out.`,
+  );
 
 const database = await openDatabase(url, (cause) => logger.warn({ err: cause }, 'database connection lost'));
 const pages = process.env.PAGES ?? fileURLToPath(new URL('../../web/dist', import.meta.url));

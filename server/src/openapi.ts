@@ -2,11 +2,24 @@ import { ERRORS, jsonSchema } from '@amber-stamp/core';
 import { ROUTES } from './routes/index.ts';
 import type { Route } from './routes/route.ts';
 
-const problem = { description: 'What happened, in one sentence', content: { 'application/problem+json': { schema: { $ref: '#/components/schemas/Problem' } } } };
+const problem = {
+  description: 'What happened, in one sentence',
+  content: { 'application/problem+json': { schema: { $ref: '#/components/schemas/Problem' } } },
+};
 
 function parameters(route: Route): object[] {
-  const inPath = [...route.path.matchAll(/\{(\w+)\}/g)].map(([, name]) => ({ name, in: 'path', required: true, schema: { type: 'string' } }));
-  const inQuery = Object.entries(route.query ?? {}).map(([name, description]) => ({ name, in: 'query', description, schema: { type: 'string' } }));
+  const inPath = [...route.path.matchAll(/\{(\w+)\}/g)].map(([, name]) => ({
+    name,
+    in: 'path',
+    required: true,
+    schema: { type: 'string' },
+  }));
+  const inQuery = Object.entries(route.query ?? {}).map(([name, description]) => ({
+    name,
+    in: 'query',
+    description,
+    schema: { type: 'string' },
+  }));
   return [...inPath, ...inQuery];
 }
 

@@ -17,7 +17,11 @@ export function guessPrints(picture: Picture): PrintsGuess {
   if (hasAlpha(picture)) {
     const alpha = grayOf(picture, 'alpha');
     const clear = alpha.data.reduce((n, v) => (v < 0.5 ? n + 1 : n), 0) / alpha.data.length;
-    if (clear > 0.02 && clear < 0.9999) return { prints: 'alpha', reason: 'Chosen because the picture has clear parts: its shape is in its transparency.' };
+    if (clear > 0.02 && clear < 0.9999)
+      return {
+        prints: 'alpha',
+        reason: 'Chosen because the picture has clear parts: its shape is in its transparency.',
+      };
   }
   const light = grayOf(picture, 'light');
   const border = ring(light, Math.max(1, Math.round(Math.min(light.width, light.height) * 0.02)));
@@ -61,7 +65,12 @@ export function automaticRecipe(picture: Picture, prints: Prints): Recipe {
       makeStep('fit', { resolutionPx: resolutionFor(side), padPct: 0 }),
       makeStep('fade', { widthPct: 32, shape: 'round' }),
     ]);
-  return makeRecipe([...start, specks, makeStep('trim'), makeStep('fit', { resolutionPx: resolutionFor(side), padPct: AIR_PCT })]);
+  return makeRecipe([
+    ...start,
+    specks,
+    makeStep('trim'),
+    makeStep('fit', { resolutionPx: resolutionFor(side), padPct: AIR_PCT }),
+  ]);
 }
 
 /** Every answer to "what prints?" that has something to print, with its recipe. */

@@ -61,4 +61,7 @@ export function cut(picture: Picture, recipe: Recipe): Raster {
 }
 
 export const blank = () =>
-  new AmberError('nothing-to-print', 'The picture is blank: nothing in it prints; choose another answer to what prints, or another picture.');
+  new AmberError(
+    'nothing-to-print',
+    'The picture is blank: nothing in it prints; choose another answer to what prints, or another picture.',
+  );

@@ -7,8 +7,23 @@ export const fadeStep: StepDefinition = {
   label: 'Border fade',
   help: 'Lets the plate run out towards its border, so that no dab ends in a straight line.',
   params: {
-    widthPct: { kind: 'number', label: 'Width', unit: '%', min: 0.5, max: 50, step: 0.5, default: 12, help: 'Share of the plate on each side.' },
-    shape: { kind: 'choice', label: 'Shape', options: ['square', 'round'], default: 'square', help: 'Along the sides, or as a circle.' },
+    widthPct: {
+      kind: 'number',
+      label: 'Width',
+      unit: '%',
+      min: 0.5,
+      max: 50,
+      step: 0.5,
+      default: 12,
+      help: 'Share of the plate on each side.',
+    },
+    shape: {
+      kind: 'choice',
+      label: 'Shape',
+      options: ['square', 'round'],
+      default: 'square',
+      help: 'Along the sides, or as a circle.',
+    },
   },
   run: (input, values) => {
     const { width, height } = input;

@@ -35,7 +35,16 @@ export const fitStep: StepDefinition = {
       default: 512,
       help: 'Side of the plate. More keeps detail in large dabs, less is faster.',
     },
-    padPct: { kind: 'number', label: 'Air', unit: '%', min: 0, max: 40, step: 0.5, default: 6, help: 'Empty border on each side.' },
+    padPct: {
+      kind: 'number',
+      label: 'Air',
+      unit: '%',
+      min: 0,
+      max: 40,
+      step: 0.5,
+      default: 6,
+      help: 'Empty border on each side.',
+    },
   },
   run: (input, values) => {
     const side = Math.round(num(values, 'resolutionPx'));

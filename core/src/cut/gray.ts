@@ -46,7 +46,16 @@ const SAYS: Record<Prints, string> = {
 };
 
 const weight = (label: string, value: number) =>
-  ({ kind: 'number', label, unit: '%', min: 0, max: 100, step: 0.01, default: value, help: `How much ${label.toLowerCase()} counts.` }) as const;
+  ({
+    kind: 'number',
+    label,
+    unit: '%',
+    min: 0,
+    max: 100,
+    step: 0.01,
+    default: value,
+    help: `How much ${label.toLowerCase()} counts.`,
+  }) as const;
 
 export const grayStep: StepDefinition = {
   name: 'gray',

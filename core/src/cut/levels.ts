@@ -28,7 +28,12 @@ export const levelsStep: StepDefinition = {
   label: 'Levels',
   help: 'What is at or below the low end prints nothing, what is at or above the high end prints fully.',
   params: {
-    automatic: { kind: 'flag', label: 'Automatic', default: true, help: 'Finds both ends from the border and the histogram.' },
+    automatic: {
+      kind: 'flag',
+      label: 'Automatic',
+      default: true,
+      help: 'Finds both ends from the border and the histogram.',
+    },
     low: end('Low', 0, 'Up to here nothing prints.'),
     high: end('High', 1, 'From here on it prints fully.'),
     middle: { ...end('Middle', 0.5, 'More than a half makes the middle print more.'), min: 0.05, max: 0.95 },

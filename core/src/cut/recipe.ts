@@ -21,7 +21,9 @@ function paramSchema(param: Param): AnySchema {
     case 'number':
       return finite().min(param.min).max(param.max).default(param.default);
     case 'choice':
-      return string().oneOf([...param.options]).default(param.default);
+      return string()
+        .oneOf([...param.options])
+        .default(param.default);
     case 'flag':
       return boolean().default(param.default);
   }
@@ -41,7 +43,14 @@ const STEP_SCHEMAS = new Map<string, ObjectSchema<object>>(
 const anyStep = lazy((value: unknown) => {
   const name = (value as { step?: unknown } | null)?.step;
   const known = typeof name === 'string' && STEP_SCHEMAS.get(name);
-  return known || object({ step: string().oneOf(STEPS.map((s) => s.name)).required() });
+  return (
+    known ||
+    object({
+      step: string()
+        .oneOf(STEPS.map((s) => s.name))
+        .required(),
+    })
+  );
 });
 
 export const recipeSchema = shape({
@@ -51,7 +60,8 @@ export const recipeSchema = shape({
 });
 
 /** Reads a recipe strictly; missing settings take their defaults. */
-export const parseRecipe = (value: unknown, where = 'recipe'): Recipe => parseDocument<Recipe>(recipeSchema, value, where);
+export const parseRecipe = (value: unknown, where = 'recipe'): Recipe =>
+  parseDocument<Recipe>(recipeSchema, value, where);
 
 /** A step with its defaults and what is given. */
 export function makeStep(name: string, values: Record<string, ParamValue> = {}): RecipeStep {

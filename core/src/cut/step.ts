@@ -3,7 +3,16 @@ import type { Raster } from '../raster/raster.ts';
 
 /** One setting of a step: the interface, the validation and the documents are made from this. */
 export type Param =
-  | { kind: 'number'; label: string; unit: string; min: number; max: number; step: number; default: number; help: string }
+  | {
+      kind: 'number';
+      label: string;
+      unit: string;
+      min: number;
+      max: number;
+      step: number;
+      default: number;
+      help: string;
+    }
   | { kind: 'choice'; label: string; options: readonly string[]; default: string; help: string }
   | { kind: 'flag'; label: string; default: boolean; help: string };
 
@@ -12,7 +21,6 @@ export type ParamValues = Readonly<Record<string, ParamValue>>;
 
 /** What a step found out while it ran, for its card. */
 export type Facts = Readonly<Record<string, number | string>>;
-
 
 export interface StepResult {
   raster: Raster;

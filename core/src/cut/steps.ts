@@ -8,7 +8,15 @@ import type { ParamValue, StepDefinition } from './step.ts';
 import { trimStep } from './trim.ts';
 
 /** All steps of a recipe: the interface, the validation, the documents and the tests are made from this table. */
-export const STEPS = [grayStep, levelsStep, invertStep, specksStep, trimStep, fitStep, fadeStep] as const satisfies readonly StepDefinition[];
+export const STEPS = [
+  grayStep,
+  levelsStep,
+  invertStep,
+  specksStep,
+  trimStep,
+  fitStep,
+  fadeStep,
+] as const satisfies readonly StepDefinition[];
 
 const BY_NAME: ReadonlyMap<string, StepDefinition> = new Map(STEPS.map((step) => [step.name, step]));
 

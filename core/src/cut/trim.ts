@@ -53,12 +53,22 @@ export const trimStep: StepDefinition = {
       default: 3,
       help: 'Fainter than this is border.',
     },
-    centre: { kind: 'choice', label: 'Centre', options: ['mass', 'box'], default: 'mass', help: 'By its weight or by its outline.' },
+    centre: {
+      kind: 'choice',
+      label: 'Centre',
+      options: ['mass', 'box'],
+      default: 'mass',
+      help: 'By its weight or by its outline.',
+    },
   },
   run: (input, values) => {
     const box = contentBox(input, num(values, 'thresholdPct') / 100);
     if (!box)
-      throw new AmberError('nothing-to-print', 'Nothing in the picture prints after this step; change what prints or the levels.', 'trim');
+      throw new AmberError(
+        'nothing-to-print',
+        'Nothing in the picture prints after this step; change what prints or the levels.',
+        'trim',
+      );
     const [cx, cy] = centreOf(input, box, word(values, 'centre'));
     const halfWidth = Math.ceil(Math.max(cx - box.left, box.right - cx));
     const halfHeight = Math.ceil(Math.max(cy - box.top, box.bottom - cy));
@@ -75,5 +85,7 @@ export const trimStep: StepDefinition = {
     return { raster: target, facts: { width: box.right - box.left, height: box.bottom - box.top } };
   },
   sentence: (values, facts) =>
-    facts.width === undefined ? 'the empty border goes' : `${facts.width} x ${facts.height} px, centred by ${word(values, 'centre')}`,
+    facts.width === undefined
+      ? 'the empty border goes'
+      : `${facts.width} x ${facts.height} px, centred by ${word(values, 'centre')}`,
 };

@@ -38,7 +38,8 @@ export interface Pack {
 
 const MAX_ENTRIES = 5000;
 const MAX_UNPACKED = 1024 * 1024 * 1024;
-const FOLDERS = /^(manifest\.json|brushes\/[^/]+\.json|plates\/.+\.png|recipes\/.+\.json|sources\/.+|previews\/.+\.png)$/;
+const FOLDERS =
+  /^(manifest\.json|brushes\/[^/]+\.json|plates\/.+\.png|recipes\/.+\.json|sources\/.+|previews\/.+\.png)$/;
 
 export const sha256Hex = (bytes: Uint8Array): string => bytesToHex(sha256(bytes));
 
@@ -74,13 +75,17 @@ const hashes = lazy((value: unknown) =>
     Object.fromEntries(
       Object.keys((value ?? {}) as object).map((key) => [
         key,
-        string().matches(/^[0-9a-f]{64}$/, '${path} must be a SHA-256 in hex').required(),
+        string()
+          .matches(/^[0-9a-f]{64}$/, '${path} must be a SHA-256 in hex')
+          .required(),
       ]),
     ),
   ).required(),
 );
 const origin = shape({ recipe: string().default(undefined), source: string().default(undefined) });
-const origins = lazy((value: unknown) => object(Object.fromEntries(Object.keys((value ?? {}) as object).map((key) => [key, origin]))));
+const origins = lazy((value: unknown) =>
+  object(Object.fromEntries(Object.keys((value ?? {}) as object).map((key) => [key, origin]))),
+);
 
 export const manifestSchema = shape({
   format: string().oneOf(['amber-stamp/pack']).required(),
@@ -95,7 +100,8 @@ function checkHashes(manifest: PackManifest, files: Map<string, Uint8Array>): vo
     if (!hash) throw bad(`${name} is not listed in the manifest`, name);
     if (sha256Hex(bytes) !== hash) throw bad(`${name} is not what the manifest says: its SHA-256 is different`, name);
   }
-  for (const name of Object.keys(manifest.entries)) if (!files.has(name)) throw bad(`${name} is listed in the manifest but missing`, name);
+  for (const name of Object.keys(manifest.entries))
+    if (!files.has(name)) throw bad(`${name} is listed in the manifest but missing`, name);
 }
 
 /** Opens a pack and checks everything before anything is used. Throws bad-pack, newer-version or a document's error. */
@@ -110,15 +116,28 @@ export function readPack(bytes: Uint8Array): Pack {
   const files = new Map(Object.entries(raw));
   const manifestBytes = files.get('manifest.json') as Uint8Array;
   files.delete('manifest.json');
-  const manifest = parseDocument<PackManifest>(manifestSchema, parseJson(strFromU8(manifestBytes), 'manifest.json'), 'manifest.json');
+  const manifest = parseDocument<PackManifest>(
+    manifestSchema,
+    parseJson(strFromU8(manifestBytes), 'manifest.json'),
+    'manifest.json',
+  );
   checkHashes(manifest, files);
-  const pack: Pack = { brushes: [], plates: new Map(), decoded: new Map(), recipes: new Map(), files, origins: manifest.origins ?? {} };
+  const pack: Pack = {
+    brushes: [],
+    plates: new Map(),
+    decoded: new Map(),
+    recipes: new Map(),
+    files,
+    origins: manifest.origins ?? {},
+  };
   for (const [name, content] of files) {
     if (name.startsWith('plates/')) {
       pack.plates.set(name.slice(7), content);
       pack.decoded.set(name.slice(7), decodePlate(content, name));
-    } else if (name.startsWith('recipes/')) pack.recipes.set(name, parseRecipe(parseJson(strFromU8(content), name), name));
-    else if (name.startsWith('brushes/')) pack.brushes.push({ path: name, brush: parseBrush(parseJson(strFromU8(content), name), name) });
+    } else if (name.startsWith('recipes/'))
+      pack.recipes.set(name, parseRecipe(parseJson(strFromU8(content), name), name));
+    else if (name.startsWith('brushes/'))
+      pack.brushes.push({ path: name, brush: parseBrush(parseJson(strFromU8(content), name), name) });
   }
   checkComplete(pack);
   return pack;
@@ -131,7 +150,8 @@ function checkComplete(pack: Pack): void {
       if (!pack.plates.has(card.plate)) throw bad(`${path} prints with ${card.plate}, which is not in the pack`, path);
   for (const [plate, { recipe, source }] of Object.entries(pack.origins))
     for (const path of [recipe, source])
-      if (path !== undefined && !pack.files.has(path)) throw bad(`The origin of ${plate} names ${path}, which is not in the pack`, plate);
+      if (path !== undefined && !pack.files.has(path))
+        throw bad(`The origin of ${plate} names ${path}, which is not in the pack`, plate);
 }
 
 /** A name as part of a path: lower case, words joined by hyphens. */
@@ -174,4 +194,3 @@ export function writePack(contents: PackContents): Uint8Array {
   for (const [path, bytes] of files) zip[path] = [bytes, { level: path.endsWith('.json') ? 6 : 0 }];
   return zipSync(zip, { mtime: '1980-01-02' });
 }
-

@@ -8,7 +8,11 @@ export function encodePlate(plate: Plate): Uint8Array {
 }
 
 /** RGBA pixels as PNG at 8 or 16 bit. */
-export function encodeRgba(width: number, height: number, data: Uint8Array | Uint8ClampedArray | Uint16Array): Uint8Array {
+export function encodeRgba(
+  width: number,
+  height: number,
+  data: Uint8Array | Uint8ClampedArray | Uint16Array,
+): Uint8Array {
   if (data instanceof Uint16Array) return encode({ width, height, data, channels: 4, depth: 16 });
   return encode({ width, height, data, channels: 4, depth: 8 });
 }
@@ -31,7 +35,8 @@ export const MAX_PLATE_SIDE = 8192;
  */
 export function decodePlate(bytes: Uint8Array, where: string): Plate {
   const size = pngSize(bytes);
-  if (!size) throw new AmberError('bad-picture', `${where} is not a PNG file; a plate is a 16-bit grayscale PNG.`, where);
+  if (!size)
+    throw new AmberError('bad-picture', `${where} is not a PNG file; a plate is a 16-bit grayscale PNG.`, where);
   if (size.width > MAX_PLATE_SIDE || size.height > MAX_PLATE_SIDE)
     throw new AmberError(
       'picture-too-large',

@@ -12,7 +12,8 @@ const ENTRY_MARK = 0x02014b50;
 const LINK_TYPE = 0xa000;
 const TYPE_MASK = 0xf000;
 
-const broken = () => new AmberError('bad-pack', 'The pack is not a complete zip file; copy or download it again.', 'pack');
+const broken = () =>
+  new AmberError('bad-pack', 'The pack is not a complete zip file; copy or download it again.', 'pack');
 
 function latinText(bytes: Uint8Array): string {
   let text = '';

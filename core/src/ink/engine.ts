@@ -100,7 +100,12 @@ export class InkEngine {
   }
 
   /** 8-bit RGBA of the printed rows, opaque ground; `target` holds the rows of `size.tileRows`, or all. */
-  toBytes(impressions: readonly Impression[], ground: Rgb, size: SheetSize, target?: Uint8ClampedArray): Uint8ClampedArray {
+  toBytes(
+    impressions: readonly Impression[],
+    ground: Rgb,
+    size: SheetSize,
+    target?: Uint8ClampedArray,
+  ): Uint8ClampedArray {
     const first = tileRowsOf(size).from * TILE;
     const last = Math.min(size.height, tileRowsOf(size).to * TILE);
     const out = target ?? new Uint8ClampedArray(size.width * (last - first) * 4);

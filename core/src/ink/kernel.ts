@@ -4,7 +4,16 @@ import { webAssembly, type InkMemory } from './memory.ts';
 
 /** The inner loops; addresses are bytes in the engine's memory. Both kernels give the same bits. */
 export interface Kernel {
-  lay(list: number, index: number, count: number, tile: number, originX: number, originY: number, width: number, height: number): void;
+  lay(
+    list: number,
+    index: number,
+    count: number,
+    tile: number,
+    originX: number,
+    originY: number,
+    width: number,
+    height: number,
+  ): void;
   blend(coverage: number, out: number, count: number, r: number, g: number, b: number): void;
   fill(out: number, count: number, r: number, g: number, b: number, a: number): void;
   bytes(from: number, to: number, count: number): void;

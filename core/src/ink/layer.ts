@@ -54,7 +54,14 @@ function bin(records: Records, count: number, size: SheetSize): Map<number, numb
 }
 
 /** Prepares the records of a dab table in a block of memory; returns how many dabs can print. */
-function prepare(memory: InkMemory, block: number, dabs: DabTable, tips: readonly Tip[], zoom: number, address: LevelAddress): number {
+function prepare(
+  memory: InkMemory,
+  block: number,
+  dabs: DabTable,
+  tips: readonly Tip[],
+  zoom: number,
+  address: LevelAddress,
+): number {
   const placed = [];
   for (let i = 0; i < dabs.count; i++) {
     const p = placeDab(dabs, i, tips[dabs.card[i]], zoom);
@@ -68,7 +75,9 @@ function prepare(memory: InkMemory, block: number, dabs: DabTable, tips: readonl
     floats: new Float32Array(buffer, block, bytes / 4),
     doubles: new Float64Array(buffer, block, bytes / 8),
   };
-  placed.forEach(({ p, at, i }, index) => writeRecord(records, index, p, at, dabs.opacityPct[i] / 100, dabs.flowPct[i] / 100));
+  placed.forEach(({ p, at, i }, index) =>
+    writeRecord(records, index, p, at, dabs.opacityPct[i] / 100, dabs.flowPct[i] / 100),
+  );
   return placed.length;
 }
 

@@ -13,7 +13,11 @@ export type Plates = ReadonlyMap<string, Plate>;
 
 export const GROUNDS = ['white', 'gray', 'black'] as const;
 export type Ground = (typeof GROUNDS)[number];
-const GROUND_COLOUR: Record<Ground, Rgb> = { white: [1, 1, 1], gray: [128 / 255, 128 / 255, 128 / 255], black: [0, 0, 0] };
+const GROUND_COLOUR: Record<Ground, Rgb> = {
+  white: [1, 1, 1],
+  gray: [128 / 255, 128 / 255, 128 / 255],
+  black: [0, 0, 0],
+};
 
 export const groundColour = (ground: Ground): Rgb => GROUND_COLOUR[ground];
 
@@ -29,7 +33,8 @@ export function inkColour(coat: Coat, ground: Ground | 'none'): Rgb {
 export function platesOf(coat: Coat, plates: Plates): Plate[] {
   return coat.deck.cards.map(({ plate }) => {
     const found = plates.get(plate);
-    if (!found) throw new AmberError('missing-plate', `The plate ${plate} is not here; put it beside the brush.`, plate);
+    if (!found)
+      throw new AmberError('missing-plate', `The plate ${plate} is not here; put it beside the brush.`, plate);
     return found;
   });
 }
@@ -65,7 +70,13 @@ export function impress(
 }
 
 /** Draws strokes with a brush on a ground: 8-bit RGBA bytes, the same in every environment. */
-export function printSheet(engine: InkEngine, brush: Brush, plates: Plates, strokes: Strokes, ground: Ground): Uint8ClampedArray {
+export function printSheet(
+  engine: InkEngine,
+  brush: Brush,
+  plates: Plates,
+  strokes: Strokes,
+  ground: Ground,
+): Uint8ClampedArray {
   const impressions = impress(engine, brush, plates, layOut(brush, strokes), strokes, ground);
   const bytes = engine.toBytes(impressions, groundColour(ground), strokes);
   for (const { layer } of impressions) engine.free(layer);

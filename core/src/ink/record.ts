@@ -123,7 +123,14 @@ function writeSpans(p: Placement, doubles: Float64Array, at: number): void {
 }
 
 /** Writes a placement as record number `index`. */
-export function writeRecord(target: Records, index: number, p: Placement, address: number, opacity: number, flow: number): void {
+export function writeRecord(
+  target: Records,
+  index: number,
+  p: Placement,
+  address: number,
+  opacity: number,
+  flow: number,
+): void {
   const i = index * INTS;
   const { ints, floats } = target;
   ints[i] = p.top;

@@ -79,7 +79,8 @@ function enlarged(g: Grid, width: number, height: number, inX: boolean, inY: boo
     for (let x = 0; x < width; x++) {
       const u = inX ? doubling(x) : { first: x, weight: 0 };
       const top = at(g, u.first, v.first) * (1 - u.weight) + at(g, u.first + 1, v.first) * u.weight;
-      const low = v.weight === 0 ? 0 : at(g, u.first, v.first + 1) * (1 - u.weight) + at(g, u.first + 1, v.first + 1) * u.weight;
+      const low =
+        v.weight === 0 ? 0 : at(g, u.first, v.first + 1) * (1 - u.weight) + at(g, u.first + 1, v.first + 1) * u.weight;
       data[y * width + x] = top * (1 - v.weight) + low * v.weight;
     }
   }
@@ -127,7 +128,16 @@ function packed(g: Grid, octaveX: number, octaveY: number): TipLevel {
   while (room < Math.max(g.width, g.height) + 2 * PAD) room *= 2;
   let bits = 32;
   for (let r = room; r > 1; r /= 2) bits--;
-  return { width: g.width, height: g.height, stride, octaveX, octaveY, bits: Math.min(24, bits), texels, hull: hullOf(g) };
+  return {
+    width: g.width,
+    height: g.height,
+    stride,
+    octaveX,
+    octaveY,
+    bits: Math.min(24, bits),
+    texels,
+    hull: hullOf(g),
+  };
 }
 
 /** A plate in the role of a stamped shape: levels of four steps an octave, reduced across and down on their own. */

@@ -27,7 +27,9 @@ export interface Bench extends BrushState {
 }
 
 const plate = shape({
-  sha256: string().matches(/^[0-9a-f]{64}$/).required(),
+  sha256: string()
+    .matches(/^[0-9a-f]{64}$/)
+    .required(),
   source: string().uuid().nullable().default(null),
   recipe: recipeSchema.nullable().default(null),
 });
@@ -39,7 +41,9 @@ export const benchSchema = shape({
   ...state,
   strokes: array(strokeSchema).max(2000).default([]),
   sheet: shape({ ground: string().oneOf(GROUNDS).default('white'), trial: boolean().default(true) }),
-  pin: shape({ ...state, label: string().max(200).required() }).nullable().default(null),
+  pin: shape({ ...state, label: string().max(200).required() })
+    .nullable()
+    .default(null),
   guessed: keyed(string().required()),
 });
 

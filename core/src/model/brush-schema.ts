@@ -24,7 +24,12 @@ const driverSchema = shape({
   lengthPx: finite().min(1).max(100000).default(undefined),
 });
 
-function rangeFields(rest: number, restMin: number, restMax: number, d: Pick<PropertyDefinition, 'endMin' | 'endMax' | 'kind'>) {
+function rangeFields(
+  rest: number,
+  restMin: number,
+  restMax: number,
+  d: Pick<PropertyDefinition, 'endMin' | 'endMax' | 'kind'>,
+) {
   const end = d.kind === 'scaled' ? 100 : 0;
   return {
     rest: finite().min(restMin).max(restMax).default(rest),
@@ -41,7 +46,10 @@ const propertyFields: Record<string, AnySchema> = Object.fromEntries(
   PROPERTY_NAMES.map((name) => {
     const d = PROPERTIES[name];
     const fields = rangeFields(d.rest, d.restMin, d.restMax, d);
-    return [name, name === 'angle' ? shape({ ...fields, follow: string().oneOf(FOLLOWS).default('none') }) : shape(fields)];
+    return [
+      name,
+      name === 'angle' ? shape({ ...fields, follow: string().oneOf(FOLLOWS).default('none') }) : shape(fields),
+    ];
   }),
 );
 
@@ -106,4 +114,3 @@ export function plainBrush(name: string, plate: string, seed = 1): Brush {
   const sparse = { format: 'amber-stamp/brush', version: 1, name, seed, coats: [{ deck: { cards: [{ plate }] } }] };
   return parseBrush(sparse);
 }
-

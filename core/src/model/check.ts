@@ -5,7 +5,11 @@ const MAX_DEPTH = 24;
 
 /** A number that is a real, finite number: NaN and infinities are refused. */
 export const finite = () =>
-  number().test('finite', '${path} must be a finite number', (v) => v === undefined || v === null || Number.isFinite(v));
+  number().test(
+    'finite',
+    '${path} must be a finite number',
+    (v) => v === undefined || v === null || Number.isFinite(v),
+  );
 
 /** A strict object: a key that is not in the shape is an error. */
 export const shape = (fields: ObjectShape) => object(fields).noUnknown('unknown key');
@@ -13,7 +17,11 @@ export const shape = (fields: ObjectShape) => object(fields).noUnknown('unknown 
 function checkNesting(value: unknown, where: string, path: string, depth: number): void {
   if (typeof value !== 'object' || value === null) return;
   if (depth > MAX_DEPTH)
-    throw new AmberError('bad-value', `${where}: ${path} is nested more than ${MAX_DEPTH} levels deep; make it flatter.`, path);
+    throw new AmberError(
+      'bad-value',
+      `${where}: ${path} is nested more than ${MAX_DEPTH} levels deep; make it flatter.`,
+      path,
+    );
   for (const key of Object.keys(value)) {
     const at = path ? `${path}.${key}` : key;
     if (key === '__proto__' || key === 'constructor' || key === 'prototype')
@@ -77,10 +85,17 @@ function fromYup(error: ValidationError, where: string): AmberError {
   const unknown = (inner.params as { unknown?: string } | undefined)?.unknown;
   if (inner.type === 'noUnknown') {
     const at = [path, unknown].filter(Boolean).join('.');
-    return new AmberError('unknown-key', `${where}: the key ${at} is not known here; remove it or correct its name.`, at);
+    return new AmberError(
+      'unknown-key',
+      `${where}: the key ${at} is not known here; remove it or correct its name.`,
+      at,
+    );
   }
   const given = describeValue(inner.value);
-  const sentence = inner.message.split('\n')[0].replace(/^this\b/, 'the value').replace(/ (but|, but) the final value was.*$/, '');
+  const sentence = inner.message
+    .split('\n')[0]
+    .replace(/^this\b/, 'the value')
+    .replace(/ (but|, but) the final value was.*$/, '');
   return new AmberError('bad-value', `${where}: ${sentence} (it is ${given}).`, path || where);
 }
 

@@ -20,7 +20,10 @@ function limits(tests: SchemaDescription['tests']): JsonSchema {
   return out;
 }
 
-const RENAMED: Record<string, [string, string]> = { string: ['minLength', 'maxLength'], array: ['minItems', 'maxItems'] };
+const RENAMED: Record<string, [string, string]> = {
+  string: ['minLength', 'maxLength'],
+  array: ['minItems', 'maxItems'],
+};
 
 function fromDescription(d: Described): JsonSchema {
   if (d.type === 'lazy') return { type: 'object' };
@@ -35,7 +38,9 @@ function fromDescription(d: Described): JsonSchema {
   if (scalar && d.default !== undefined) out.default = d.default;
   if (d.type === 'object') {
     const fields = Object.entries(d.fields ?? {});
-    const required = fields.filter(([, f]) => !f.optional && f.default === undefined && f.type !== 'object').map(([k]) => k);
+    const required = fields
+      .filter(([, f]) => !f.optional && f.default === undefined && f.type !== 'object')
+      .map(([k]) => k);
     if (fields.length > 0) {
       out.properties = Object.fromEntries(fields.map(([k, f]) => [k, fromDescription(f)]));
       out.additionalProperties = false;

@@ -2,7 +2,11 @@ import { AmberError } from '../errors.ts';
 import type { Brush, Coat } from './brush.ts';
 
 const refuse = (path: string, what: string): never => {
-  throw new AmberError('not-printable-yet', `${path}: ${what} cannot be printed by this version; take it out or update.`, path);
+  throw new AmberError(
+    'not-printable-yet',
+    `${path}: ${what} cannot be printed by this version; take it out or update.`,
+    path,
+  );
 };
 
 function checkCoat(coat: Coat, path: string): void {
@@ -15,7 +19,8 @@ function checkCoat(coat: Coat, path: string): void {
   if (coat.properties.angle.follow === 'chain') refuse(`${path}.properties.angle.follow`, 'a chain');
   for (const name of ['hue', 'saturation', 'lightness', 'mix'] as const) {
     const p = coat.properties[name];
-    if (p.rest !== 0 || (name !== 'mix' && (p.low !== 0 || p.high !== 0))) refuse(`${path}.properties.${name}`, 'a change of colour');
+    if (p.rest !== 0 || (name !== 'mix' && (p.low !== 0 || p.high !== 0)))
+      refuse(`${path}.properties.${name}`, 'a change of colour');
   }
 }
 

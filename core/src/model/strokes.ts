@@ -47,4 +47,5 @@ export const strokesSchema = shape({
 });
 
 /** Reads strokes.json; missing point fields take their defaults (pressure 0.5, everything else 0). */
-export const parseStrokes = (value: unknown, where = 'strokes'): Strokes => parseDocument<Strokes>(strokesSchema, value, where);
+export const parseStrokes = (value: unknown, where = 'strokes'): Strokes =>
+  parseDocument<Strokes>(strokesSchema, value, where);

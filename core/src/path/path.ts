@@ -108,7 +108,10 @@ function measured(
   const tilts = points.map(tiltOf);
   const directions = points.map(tiltDirection);
   const between = (read: (i: number) => number) =>
-    Float64Array.from(columns.from, (i, k) => read(i) + (read(Math.min(points.length - 1, i + 1)) - read(i)) * columns.t[k]);
+    Float64Array.from(
+      columns.from,
+      (i, k) => read(i) + (read(Math.min(points.length - 1, i + 1)) - read(i)) * columns.t[k],
+    );
   const along = new Float64Array(count);
   for (let k = 1; k < count; k++) {
     const dx = columns.x[k] - columns.x[k - 1];
@@ -165,4 +168,3 @@ export function stillSample(path: Path, index: number): PathSample {
     speed: 0,
   };
 }
-

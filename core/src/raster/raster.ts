@@ -5,7 +5,11 @@ export interface Raster {
   data: Float32Array;
 }
 
-export const raster = (width: number, height: number): Raster => ({ width, height, data: new Float32Array(width * height) });
+export const raster = (width: number, height: number): Raster => ({
+  width,
+  height,
+  data: new Float32Array(width * height),
+});
 
 /** A prepared gray image at full depth: what a tip is made from. 65535 prints fully. */
 export interface Plate {

@@ -95,7 +95,7 @@ export function dabsOf(brush: Brush, coatIndex: number, stroke: PenStroke, strok
     const read = pathReader(path);
     // a whole number of steps must not lose its last dab to rounding
     const end = path.lengthPx + 1e-9;
-    for (let s = 0; s <= end; ) s += step(read(s), Math.min(s, path.lengthPx));
+    for (let s = 0; s <= end;) s += step(read(s), Math.min(s, path.lengthPx));
   }
   return table;
 }

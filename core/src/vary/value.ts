@@ -15,7 +15,13 @@ export interface StrokeKey {
 }
 
 /** value = rest x lerp(low, high, t) / 100 (scaled) or rest + lerp(low, high, t) (added). */
-export function valuesOf(property: Property, kind: PropertyKind, neutral: number | undefined, index: number, key: StrokeKey): Values {
+export function valuesOf(
+  property: Property,
+  kind: PropertyKind,
+  neutral: number | undefined,
+  index: number,
+  key: StrokeKey,
+): Values {
   if (property.muted) {
     const still = neutral ?? property.rest;
     return () => still;

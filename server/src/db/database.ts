@@ -16,7 +16,10 @@ export interface OpenDatabase {
 const MIGRATIONS = fileURLToPath(new URL('../../drizzle', import.meta.url));
 
 /** Connects and brings the tables up to date. A lost connection is made again at the next query. */
-export async function openDatabase(url: string, onError: (cause: Error) => void = () => undefined): Promise<OpenDatabase> {
+export async function openDatabase(
+  url: string,
+  onError: (cause: Error) => void = () => undefined,
+): Promise<OpenDatabase> {
   const pool = new pg.Pool({ connectionString: url, max: 10 });
   pool.on('error', onError);
   const db = drizzle(pool, { schema });

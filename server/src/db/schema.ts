@@ -1,4 +1,16 @@
-import { bigint, bigserial, customType, index, integer, jsonb, pgTable, primaryKey, text, timestamp, uuid } from 'drizzle-orm/pg-core';
+import {
+  bigint,
+  bigserial,
+  customType,
+  index,
+  integer,
+  jsonb,
+  pgTable,
+  primaryKey,
+  text,
+  timestamp,
+  uuid,
+} from 'drizzle-orm/pg-core';
 import type { Bench } from '@amber-stamp/core';
 
 const bytea = customType<{ data: Buffer; driverData: Buffer }>({ dataType: () => 'bytea' });
@@ -14,7 +26,9 @@ export const blobs = pgTable('blobs', {
 export const blobChunks = pgTable(
   'blob_chunks',
   {
-    blobId: bigint('blob_id', { mode: 'number' }).notNull().references(() => blobs.id, { onDelete: 'cascade' }),
+    blobId: bigint('blob_id', { mode: 'number' })
+      .notNull()
+      .references(() => blobs.id, { onDelete: 'cascade' }),
     place: integer('place').notNull(),
     data: bytea('data').notNull(),
   },
@@ -60,7 +74,9 @@ export const versions = pgTable(
   'versions',
   {
     id: uuid('id').primaryKey(),
-    brushId: uuid('brush_id').notNull().references(() => brushes.id),
+    brushId: uuid('brush_id')
+      .notNull()
+      .references(() => brushes.id),
     number: integer('number').notNull(),
     /** 0 is the main line */
     branch: integer('branch').notNull().default(0),

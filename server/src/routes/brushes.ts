@@ -1,6 +1,15 @@
 import { benchSchema, parseBench, shape, type Bench } from '@amber-stamp/core';
 import { boolean, string } from 'yup';
-import { changeBrush, createBrush, getBrush, getVersion, listBrushes, listPlates, listVersions, saveVersion } from '../services/brushes.ts';
+import {
+  changeBrush,
+  createBrush,
+  getBrush,
+  getVersion,
+  listBrushes,
+  listPlates,
+  listVersions,
+  saveVersion,
+} from '../services/brushes.ts';
 import type { Route } from './route.ts';
 
 const sha256 = string().matches(/^[0-9a-f]{64}$/);
@@ -10,9 +19,16 @@ const saveFields = {
   thumbnail: sha256.nullable().default(null),
   body: benchSchema.required(),
 };
-const createSchema = shape({ ...saveFields, drawer: string().max(60).default('New'), note: string().max(200).default('') });
+const createSchema = shape({
+  ...saveFields,
+  drawer: string().max(60).default('New'),
+  note: string().max(200).default(''),
+});
 const saveSchema = shape({ ...saveFields, parent: string().uuid().required() });
-const changeSchema = shape({ drawer: string().min(1).max(60).default(undefined), putAway: boolean().default(undefined) });
+const changeSchema = shape({
+  drawer: string().min(1).max(60).default(undefined),
+  putAway: boolean().default(undefined),
+});
 
 interface SaveBody {
   id: string;
@@ -96,4 +112,3 @@ export const brushRoutes: readonly Route[] = [
     run: ({ db }) => listPlates(db),
   },
 ];
-

@@ -9,7 +9,8 @@ async function collect(stream: AsyncIterable<Uint8Array>): Promise<Uint8Array> {
   let size = 0;
   for await (const part of stream) {
     size += part.length;
-    if (size > MAX_PACK_BYTES) throw new AmberError('file-too-large', 'The pack has more than 512 MB; split it.', 'pack');
+    if (size > MAX_PACK_BYTES)
+      throw new AmberError('file-too-large', 'The pack has more than 512 MB; split it.', 'pack');
     parts.push(part);
   }
   return Buffer.concat(parts);

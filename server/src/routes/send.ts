@@ -8,7 +8,12 @@ export function sendForever(res: Response, type: string, bytes: Buffer): void {
 }
 
 /** Streams chunks out without holding the whole. */
-export async function sendStream(res: Response, type: string, size: number, chunks: AsyncIterable<Buffer>): Promise<void> {
+export async function sendStream(
+  res: Response,
+  type: string,
+  size: number,
+  chunks: AsyncIterable<Buffer>,
+): Promise<void> {
   res.set({ 'cache-control': 'private, max-age=31536000, immutable', 'content-length': String(size) }).type(type);
   await pipeline(Readable.from(chunks), res);
 }

@@ -66,6 +66,7 @@ export const sourceRoutes: readonly Route[] = [
     query: { side: 'px of the longer side, 16..2048' },
     answer: 'WebP',
     type: 'image/webp',
-    run: async ({ db, param, query, res }) => sendForever(res, 'image/webp', await sourceThumbnail(db, param('id'), side(query('side')))),
+    run: async ({ db, param, query, res }) =>
+      sendForever(res, 'image/webp', await sourceThumbnail(db, param('id'), side(query('side')))),
   },
 ];

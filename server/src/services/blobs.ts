@@ -32,7 +32,12 @@ async function* chunked(stream: AsyncIterable<Uint8Array>): AsyncGenerator<Buffe
  * Streams a file into the database. Everything happens in one transaction, so an interrupted upload leaves nothing. A
  * file that is there already is not stored again.
  */
-export async function storeBlob(db: Queries, stream: AsyncIterable<Uint8Array>, limit: number, where: string): Promise<StoredBlob> {
+export async function storeBlob(
+  db: Queries,
+  stream: AsyncIterable<Uint8Array>,
+  limit: number,
+  where: string,
+): Promise<StoredBlob> {
   return db.transaction(async (tx) => {
     const [{ id }] = await tx.insert(blobs).values({}).returning({ id: blobs.id });
     const hash = createHash('sha256');
@@ -41,7 +46,11 @@ export async function storeBlob(db: Queries, stream: AsyncIterable<Uint8Array>, 
     for await (const data of chunked(stream)) {
       size += data.length;
       if (size > limit)
-        throw new AmberError('file-too-large', `${where} has more than ${Math.floor(limit / 1048576)} MB; make it smaller first.`, where);
+        throw new AmberError(
+          'file-too-large',
+          `${where} has more than ${Math.floor(limit / 1048576)} MB; make it smaller first.`,
+          where,
+        );
       hash.update(data);
       await tx.insert(blobChunks).values({ blobId: id, place: place++, data });
     }
@@ -89,4 +98,3 @@ export async function readBlob(db: Queries, sha256: string): Promise<Buffer> {
   for await (const part of blobChunksOf(db, blob.id)) parts.push(part);
   return Buffer.concat(parts);
 }
-

@@ -46,11 +46,20 @@ async function rememberPlates(tx: Queries, body: Bench): Promise<void> {
 function checkCards(body: Bench): void {
   for (const card of body.brush.coats.flatMap((coat) => coat.deck.cards))
     if (!Object.hasOwn(body.plates, card.plate))
-      throw new AmberError('missing-plate', `The card prints with ${card.plate}, which the state does not hold.`, 'plates');
+      throw new AmberError(
+        'missing-plate',
+        `The card prints with ${card.plate}, which the state does not hold.`,
+        'plates',
+      );
 }
 
 /** Makes a brush with its first version. */
-export async function createBrush(db: Database, drawer: string, note: string, save: Omit<Save, 'parent'>): Promise<{ brush: BrushRow; kept: Kept }> {
+export async function createBrush(
+  db: Database,
+  drawer: string,
+  note: string,
+  save: Omit<Save, 'parent'>,
+): Promise<{ brush: BrushRow; kept: Kept }> {
   checkCards(save.body);
   return db.transaction(async (tx) => {
     await rememberPlates(tx, save.body);
@@ -64,7 +73,10 @@ export async function createBrush(db: Database, drawer: string, note: string, sa
 
 /** The branch of a new version: the parent's line when the parent is its last one, else a new line. */
 async function branchFor(tx: Queries, brushId: string, parent: VersionRow): Promise<number> {
-  const [child] = await tx.select({ id: versions.id }).from(versions).where(and(eq(versions.parentId, parent.id), eq(versions.branch, parent.branch)));
+  const [child] = await tx
+    .select({ id: versions.id })
+    .from(versions)
+    .where(and(eq(versions.parentId, parent.id), eq(versions.branch, parent.branch)));
   if (!child) return parent.branch;
   const [{ most }] = await tx
     .select({ most: sql<number>`max(${versions.branch})` })
@@ -80,9 +92,11 @@ export async function saveVersion(db: Database, brushId: string, save: Save): Pr
     const [brush] = await tx.select().from(brushes).where(eq(brushes.id, brushId)).for('update');
     if (!brush) throw noBrush(brushId);
     const [again] = await tx.select().from(versions).where(eq(versions.id, save.id));
-    if (again) return { id: again.id, number: again.number, branch: again.branch, current: brush.currentId === again.id };
+    if (again)
+      return { id: again.id, number: again.number, branch: again.branch, current: brush.currentId === again.id };
     const parent = await getVersion(tx, save.parent ?? '');
-    if (parent.brushId !== brushId) throw new AmberError('bad-value', 'The parent is a version of another brush.', 'parent');
+    if (parent.brushId !== brushId)
+      throw new AmberError('bad-value', 'The parent is a version of another brush.', 'parent');
     await rememberPlates(tx, save.body);
     const branch = await branchFor(tx, brushId, parent);
     const [{ last }] = await tx
@@ -101,7 +115,8 @@ export async function saveVersion(db: Database, brushId: string, save: Save): Pr
       body: save.body,
     });
     const current = branch === 0;
-    if (current) await tx.update(brushes).set({ currentId: save.id, name: save.body.brush.name }).where(eq(brushes.id, brushId));
+    if (current)
+      await tx.update(brushes).set({ currentId: save.id, name: save.body.brush.name }).where(eq(brushes.id, brushId));
     return { id: save.id, number, branch, current };
   });
 }
@@ -151,7 +166,11 @@ export function listBrushes(db: Queries) {
     .orderBy(desc(versions.createdAt));
 }
 
-export async function changeBrush(db: Queries, id: string, change: { drawer?: string; putAway?: boolean }): Promise<BrushRow> {
+export async function changeBrush(
+  db: Queries,
+  id: string,
+  change: { drawer?: string; putAway?: boolean },
+): Promise<BrushRow> {
   await getBrush(db, id);
   const set: Partial<BrushRow> = {};
   if (change.drawer !== undefined) set.drawer = change.drawer;

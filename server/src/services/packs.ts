@@ -1,4 +1,14 @@
-import { fileName, parseBench, readPack, writePack, type Bench, type Brush, type Pack, type PlateOrigin, type Recipe } from '@amber-stamp/core';
+import {
+  fileName,
+  parseBench,
+  readPack,
+  writePack,
+  type Bench,
+  type Brush,
+  type Pack,
+  type PlateOrigin,
+  type Recipe,
+} from '@amber-stamp/core';
 import { basename } from 'node:path';
 import { eq } from 'drizzle-orm';
 import { randomUUID } from 'node:crypto';
@@ -9,7 +19,11 @@ import { createBrush, getVersion } from './brushes.ts';
 import { addSource, getSource } from './sources.ts';
 
 /** A kept version as a pack: brush, plates, recipes and, when wanted, the sources as they came. */
-export async function exportPack(db: Queries, versionId: string, withSources: boolean): Promise<{ name: string; bytes: Uint8Array }> {
+export async function exportPack(
+  db: Queries,
+  versionId: string,
+  withSources: boolean,
+): Promise<{ name: string; bytes: Uint8Array }> {
   const { body, thumbnail } = await getVersion(db, versionId);
   const contents = {
     brushes: [body.brush],
@@ -44,13 +58,20 @@ async function benchOf(db: Database, pack: Pack, brush: Brush): Promise<Bench> {
     const origin = pack.origins[name] ?? {};
     const sourceBytes = origin.source ? pack.files.get(origin.source) : undefined;
     const source = sourceBytes ? await addSource(db, once(sourceBytes), basename(origin.source as string)) : undefined;
-    plates[name] = { sha256, source: source?.id ?? null, recipe: origin.recipe ? (pack.recipes.get(origin.recipe) ?? null) : null };
+    plates[name] = {
+      sha256,
+      source: source?.id ?? null,
+      recipe: origin.recipe ? (pack.recipes.get(origin.recipe) ?? null) : null,
+    };
   }
   return parseBench({ brush, plates });
 }
 
 const printsWith = (state: Pick<Bench, 'brush' | 'plates'>): string =>
-  JSON.stringify([state.brush, state.brush.coats.map((coat) => coat.deck.cards.map((card) => state.plates[card.plate]?.sha256))]);
+  JSON.stringify([
+    state.brush,
+    state.brush.coats.map((coat) => coat.deck.cards.map((card) => state.plates[card.plate]?.sha256)),
+  ]);
 
 /** The brush whose present state prints exactly the same, if there is one. */
 async function findSame(db: Queries, bench: Bench): Promise<string | undefined> {

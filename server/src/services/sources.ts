@@ -11,7 +11,10 @@ export type SourceRow = typeof sources.$inferSelect;
 /** A name for people: the file's name without folder and ending. */
 export function sourceName(fileName: string): string {
   const base = fileName.split(/[\\/]/).pop() ?? '';
-  const plain = base.replace(/\.[a-zA-Z0-9]{1,5}$/, '').replace(/[-_]+/g, ' ').trim();
+  const plain = base
+    .replace(/\.[a-zA-Z0-9]{1,5}$/, '')
+    .replace(/[-_]+/g, ' ')
+    .trim();
   const name = plain || 'Picture';
   return (name[0].toUpperCase() + name.slice(1)).slice(0, 120);
 }
@@ -20,7 +23,12 @@ export function sourceName(fileName: string): string {
  * Keeps an uploaded picture, its bytes untouched. Nothing is kept of a file that is no picture; the same bytes give the
  * source that is there already.
  */
-export async function addSource(db: Database, stream: AsyncIterable<Uint8Array>, fileName: string, kind = 'picture'): Promise<SourceRow> {
+export async function addSource(
+  db: Database,
+  stream: AsyncIterable<Uint8Array>,
+  fileName: string,
+  kind = 'picture',
+): Promise<SourceRow> {
   const where = fileName || 'The file';
   return db.transaction(async (tx) => {
     const { sha256 } = await storeBlob(tx, stream, MAX_FILE_BYTES, where);
@@ -35,7 +43,8 @@ export async function addSource(db: Database, stream: AsyncIterable<Uint8Array>,
   });
 }
 
-export const listSources = (db: Queries): Promise<SourceRow[]> => db.select().from(sources).orderBy(asc(sources.createdAt));
+export const listSources = (db: Queries): Promise<SourceRow[]> =>
+  db.select().from(sources).orderBy(asc(sources.createdAt));
 
 export async function getSource(db: Queries, id: string): Promise<SourceRow> {
   const [row] = await db.select().from(sources).where(eq(sources.id, id));

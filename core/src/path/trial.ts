@@ -1,0 +1,98 @@
+import { sinCosTurns } from '../maths/angles.ts';
+import type { PenPoint, PenStroke, Strokes } from '../model/strokes.ts';
+
+const pair = new Float64Array(2);
+const sine = (turns: number): number => {
+  sinCosTurns(turns, pair);
+  return pair[0];
+};
+const cosine = (turns: number): number => {
+  sinCosTurns(turns, pair);
+  return pair[1];
+};
+
+interface Hand {
+  x: number;
+  y: number;
+  pressure: number;
+}
+
+const SAMPLES = 64;
+const STEP_MS = 12;
+
+const point = (hand: Hand, t: number): PenPoint => ({ ...hand, t, tiltX: 0, tiltY: 0, twist: 0 });
+
+/** A stroke from a function of 0..1; `ms` is how long the hand takes. */
+function along(f: (t: number) => Hand, ms = SAMPLES * STEP_MS): PenStroke {
+  return { points: Array.from({ length: SAMPLES + 1 }, (_, i) => point(f(i / SAMPLES), (i / SAMPLES) * ms)) };
+}
+
+const dab = (x: number, y: number, pressure: number, times = 1): PenStroke => ({
+  points: Array.from({ length: times }, (_, i) => point({ x, y, pressure }, i * 180)),
+});
+
+/** Rises and falls like a slow swell of the hand. */
+const swell = (t: number): number => 0.12 + 0.88 * sine(t / 2) * (2 - sine(t / 2));
+
+export const TRIAL_SIZE = { width: 600, height: 980 } as const;
+
+/**
+ * The standard trial strokes of the sheet: a slow swell of pressure, a loop, a fast straight line, three single dabs and
+ * a spot clicked five times. Laid out for 600 x 980 px; the same for every brush, so that brushes can be compared.
+ */
+export function trialStrokes(): Strokes {
+  return {
+    ...TRIAL_SIZE,
+    strokes: [
+      along((t) => ({ x: 70 + 460 * t, y: 118 - 34 * sine(t * 1.02 + 0.5), pressure: swell(t) }), 1600),
+      along((t) => {
+        const shrink = 1 - 0.16 * t;
+        return {
+          x: 300 + 148 * shrink * sine(t * 1.16 - 0.06),
+          y: 378 - 128 * shrink * cosine(t * 1.16 - 0.06),
+          pressure: 0.3 + 0.6 * t,
+        };
+      }, 1900),
+      along((t) => ({ x: 58 + 484 * t, y: 640 - 6 * t, pressure: 0.72 }), 130),
+      dab(100, 830, 1),
+      dab(235, 830, 0.6),
+      dab(352, 830, 0.25),
+      dab(500, 830, 0.8, 5),
+    ],
+  };
+}
+
+/** Two broad strokes for a wide sheet of any size: an open wave and an arch that grows and fades. */
+export function wideStrokes(width: number, height: number): PenStroke[] {
+  return [
+    along(
+      (t) => ({ x: width * (0.11 + 0.78 * t), y: height * (0.27 + 0.085 * sine(t * 1.02 + 0.02)), pressure: swell(t) }),
+      1600,
+    ),
+    along((t) => {
+      const arch = sine(t / 2);
+      return {
+        x: width * (0.13 + 0.74 * t),
+        y: height * (0.82 - 0.3 * arch * arch + 0.03 * t),
+        pressure: t < 0.55 ? 0.18 + 1.4 * t : 0.95 - 1.45 * (t - 0.55),
+      };
+    }, 1500),
+  ];
+}
+
+/** The one stroke that a brush is shown by in the cabinet. */
+export function portraitStroke(width: number, height: number): Strokes {
+  const stroke = along(
+    (t) => ({ x: width * (0.1 + 0.8 * t), y: height * (0.5 + 0.16 * sine(t * 1.05 + 0.5)), pressure: swell(t) }),
+    1500,
+  );
+  return { width, height, strokes: [stroke] };
+}
+
+/** Ten single dabs in a row of cells, pressed from light to full. */
+export function singleDabs(cells: number, cellPx: number): Strokes {
+  const strokes = Array.from({ length: cells }, (_, i) =>
+    dab((i + 0.5) * cellPx, cellPx / 2, 0.45 + 0.55 * (i / (cells - 1))),
+  );
+  return { width: cells * cellPx, height: cellPx, strokes };
+}

@@ -1,0 +1,148 @@
+import { contentBox } from '../cut/trim.ts';
+import { headingDeg } from '../maths/angles.ts';
+import { coverage as meanOf } from '../raster/measure.ts';
+import { pieces } from '../raster/pieces.ts';
+import type { Raster } from '../raster/raster.ts';
+import { resample } from '../raster/resample.ts';
+
+/** What a first guess looks at; measured on the plate reduced to at most 192 px a side. */
+export interface PlateShape {
+  /** mean value 0..1 */
+  coverage: number;
+  /** longer over shorter deviation of the mass along its principal axes */
+  elongation: number;
+  /** direction of the long axis in degrees, -90..90, 0 = lying */
+  axisDeg: number;
+  /** pieces that print, and the share of the largest in all that prints */
+  pieces: number;
+  largestShare: number;
+  /** share of the outermost ring that prints */
+  ringShare: number;
+  /** mean value inside the box of what prints: what one dab lays down */
+  fill: number;
+  /** standard deviation of the values where it prints, 0..0.5 */
+  texture: number;
+  /** likeness with its mirror image left to right and top to bottom, 0..1 */
+  mirrorX: number;
+  mirrorY: number;
+  /** mean thickness across the long axis over its length */
+  thinness: number;
+  /** mass in the outer thirds of the long axis: lighter over heavier end */
+  taper: number;
+}
+
+const SIDE = 192;
+const SEEN = 0.12;
+
+interface Moments {
+  mass: number;
+  cx: number;
+  cy: number;
+  xx: number;
+  yy: number;
+  xy: number;
+}
+
+function moments(r: Raster): Moments {
+  const m = { mass: 1e-12, cx: 0, cy: 0, xx: 0, yy: 0, xy: 0 };
+  r.data.forEach((v, i) => {
+    m.mass += v;
+    m.cx += v * (i % r.width);
+    m.cy += v * Math.floor(i / r.width);
+  });
+  m.cx /= m.mass;
+  m.cy /= m.mass;
+  r.data.forEach((v, i) => {
+    const dx = (i % r.width) - m.cx;
+    const dy = Math.floor(i / r.width) - m.cy;
+    m.xx += (v * dx * dx) / m.mass;
+    m.yy += (v * dy * dy) / m.mass;
+    m.xy += (v * dx * dy) / m.mass;
+  });
+  return m;
+}
+
+function likeness(r: Raster, mirrored: (x: number, y: number) => number): number {
+  let same = 0;
+  let all = 1e-12;
+  for (let y = 0; y < r.height; y++)
+    for (let x = 0; x < r.width; x++) {
+      const a = r.data[y * r.width + x];
+      const b = r.data[mirrored(x, y)];
+      same += Math.min(a, b);
+      all += Math.max(a, b);
+    }
+  return same / all;
+}
+
+/** Mass at the two ends of the long axis, as lighter over heavier. */
+function taperOf(r: Raster, m: Moments, ux: number, uy: number, reach: number): number {
+  let head = 1e-12;
+  let tail = 1e-12;
+  r.data.forEach((v, i) => {
+    const s = ((i % r.width) - m.cx) * ux + (Math.floor(i / r.width) - m.cy) * uy;
+    if (s > reach / 2) head += v;
+    else if (s < -reach / 2) tail += v;
+  });
+  return Math.min(head, tail) / Math.max(head, tail);
+}
+
+function ringShare(r: Raster): number {
+  let seen = 0;
+  let all = 0;
+  for (let y = 0; y < r.height; y++)
+    for (let x = 0; x < r.width; x++)
+      if (x === 0 || y === 0 || x === r.width - 1 || y === r.height - 1) {
+        all++;
+        if (r.data[y * r.width + x] > SEEN / 2) seen++;
+      }
+  return seen / all;
+}
+
+function fillOf(r: Raster): number {
+  const box = contentBox(r, SEEN);
+  if (!box) return 0;
+  let sum = 0;
+  for (let y = box.top; y < box.bottom; y++) for (let x = box.left; x < box.right; x++) sum += r.data[y * r.width + x];
+  return sum / ((box.right - box.left) * (box.bottom - box.top));
+}
+
+/** The plate at working size: at most 192 px a side. */
+export function reduced(plate: Raster): Raster {
+  const scale = Math.min(1, SIDE / Math.max(plate.width, plate.height));
+  return resample(plate, Math.max(1, Math.round(plate.width * scale)), Math.max(1, Math.round(plate.height * scale)));
+}
+
+/** Measures a plate; the numbers do not depend on its resolution. */
+export function measureShape(plate: Raster): PlateShape {
+  const r = reduced(plate);
+  const m = moments(r);
+  const mean = (m.xx + m.yy) / 2;
+  const half = Math.sqrt(((m.xx - m.yy) / 2) ** 2 + m.xy * m.xy);
+  const long = Math.sqrt(mean + half);
+  const short = Math.sqrt(Math.max(1e-6, mean - half));
+  const axis = headingDeg(m.xx - m.yy, 2 * m.xy) / 2;
+  const ux = Math.abs(m.xy) < 1e-9 ? (m.xx >= m.yy ? 1 : 0) : mean + half - m.yy;
+  const uy = Math.abs(m.xy) < 1e-9 ? (m.xx >= m.yy ? 0 : 1) : m.xy;
+  const length = Math.sqrt(ux * ux + uy * uy);
+  const found = pieces(r, SEEN);
+  const areas = found.area.slice(1);
+  const printing = areas.reduce((a, b) => a + b, 0) || 1;
+  const shown = r.data.filter((v) => v > SEEN);
+  const middle = shown.reduce((a, b) => a + b, 0) / (shown.length || 1);
+  const variance = shown.reduce((a, b) => a + (b - middle) * (b - middle), 0) / (shown.length || 1);
+  return {
+    coverage: meanOf(r),
+    elongation: long / short,
+    axisDeg: axis,
+    pieces: areas.filter((a) => a >= 3).length,
+    largestShare: Math.max(0, ...areas) / printing,
+    ringShare: ringShare(r),
+    fill: fillOf(r),
+    texture: Math.sqrt(variance),
+    mirrorX: likeness(r, (x, y) => y * r.width + (r.width - 1 - x)),
+    mirrorY: likeness(r, (x, y) => (r.height - 1 - y) * r.width + x),
+    thinness: short / long,
+    taper: taperOf(r, m, ux / length, uy / length, long),
+  };
+}
