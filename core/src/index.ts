@@ -36,3 +36,4 @@ export * from './path/trial.ts';
 export * from './vary/shape.ts';
 export * from './vary/edge-wave.ts';
 export * from './vary/guess.ts';
+export * from './vary/silhouette.ts';

@@ -37,12 +37,12 @@ const lichen: DemoBrush = {
   ]),
   tune: ({ coats: [{ properties: p }] }) => {
     Object.assign(p.size, {
-      rest: 92,
+      rest: 124,
       low: 50,
       high: 100,
       drivers: [by('pressure', { share: 0.7, curve: SWELL }), by('chance', { share: 0.3, spread: 'centred' })],
     });
-    p.spacing.rest = 20;
+    p.spacing.rest = 21;
     Object.assign(p.across, { low: -14, high: 14, drivers: [by('chance', { spread: 'centred' })] });
     Object.assign(p.flow, { rest: 100, low: 26, high: 72, drivers: [by('pressure')] });
     p.mirrorX.chance = 0.5;

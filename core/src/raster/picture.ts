@@ -40,3 +40,9 @@ export function reducePicture(picture: Picture, side = WORKING_SIDE): Picture {
       }
   return { width, height, channels, data };
 }
+
+/** Whether every pixel is the same. */
+export function isUniform({ data, channels }: Picture): boolean {
+  for (let i = channels; i < data.length; i++) if (data[i] !== data[i - channels]) return false;
+  return true;
+}

@@ -44,10 +44,11 @@ function spaceByEdge(r: Raster, p: Properties, why: Record<string, string>, low:
       : `${p.spacing.rest} %: the widest at which the edge of a stroke stays smooth`;
 }
 
-const round: Rule = (_, r, p, why) => {
+const round: Rule = (shape, r, p, why) => {
   Object.assign(p.angle, { low: -180, high: 180, drivers: [driver('chance')] });
   why.angle = 'turned by chance: the tip is about as wide as it is long';
-  spaceByEdge(r, p, why, 3, 30);
+  // a texture needs room between dabs, or it fills up
+  spaceByEdge(r, p, why, shape.texture < TEXTURED ? 3 : 12, 30);
 };
 
 const long: Rule = (shape, r, p, why) => {

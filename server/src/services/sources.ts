@@ -1,4 +1,4 @@
-import { AmberError, reducePicture, type Picture } from '@amber-stamp/core';
+import { AmberError, isUniform, reducePicture, type Picture } from '@amber-stamp/core';
 import { decodePicture, MAX_FILE_BYTES, probePicture, thumbnailOf } from '@amber-stamp/io';
 import { asc, eq } from 'drizzle-orm';
 import { randomUUID } from 'node:crypto';
@@ -34,7 +34,15 @@ export async function addSource(
     const { sha256 } = await storeBlob(tx, stream, MAX_FILE_BYTES, where);
     const [there] = await tx.select().from(sources).where(eq(sources.sha256, sha256));
     if (there) return there;
-    const info = await probePicture(await readBlob(tx, sha256), where);
+    const bytes = await readBlob(tx, sha256);
+    const info = await probePicture(bytes, where);
+    // only decoding it whole shows that it is complete and that there is something to see
+    if (isUniform(await decodePicture(bytes, where)))
+      throw new AmberError(
+        'nothing-to-print',
+        `${where} is blank: every pixel is the same, so nothing prints. Choose another picture.`,
+        where,
+      );
     const [row] = await tx
       .insert(sources)
       .values({ id: randomUUID(), name: sourceName(fileName), kind, sha256, ...info })

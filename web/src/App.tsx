@@ -1,0 +1,23 @@
+import { SnackbarProvider } from 'notistack';
+import { Route, Routes } from 'react-router';
+import { Arriving } from './parts/Arriving.tsx';
+import { DropAnywhere } from './parts/DropAnywhere.tsx';
+import { BenchPage } from './pages/BenchPage.tsx';
+import { CabinetPage } from './pages/CabinetPage.tsx';
+import { NothingHere } from './pages/NothingHere.tsx';
+import { SettingsPage } from './pages/SettingsPage.tsx';
+
+export const App = () => (
+  <SnackbarProvider maxSnack={4} anchorOrigin={{ vertical: 'bottom', horizontal: 'left' }}>
+    <DropAnywhere>
+      <Routes>
+        <Route path="/" element={<CabinetPage />} />
+        <Route path="/brush/:id" element={<BenchPage />} />
+        <Route path="/brush/:id/:stage" element={<BenchPage />} />
+        <Route path="/settings" element={<SettingsPage />} />
+        <Route path="*" element={<NothingHere />} />
+      </Routes>
+      <Arriving />
+    </DropAnywhere>
+  </SnackbarProvider>
+);

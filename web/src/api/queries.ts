@@ -1,0 +1,30 @@
+import { QueryClient, useQuery } from '@tanstack/react-query';
+import { getJson } from './client.ts';
+import type { BrushListing, PlateInfo, SourceInfo, VersionInfo } from './types.ts';
+
+export const queryClient = new QueryClient({ defaultOptions: { queries: { retry: 1, staleTime: 5000 } } });
+
+export const useBrushes = () => useQuery({ queryKey: ['brushes'], queryFn: () => getJson<BrushListing[]>('/brushes') });
+export const useSources = () => useQuery({ queryKey: ['sources'], queryFn: () => getJson<SourceInfo[]>('/sources') });
+export const usePlateList = () => useQuery({ queryKey: ['plates'], queryFn: () => getJson<PlateInfo[]>('/plates') });
+export const useSource = (id: string | null) =>
+  useQuery({
+    queryKey: ['source', id],
+    queryFn: () => getJson<SourceInfo>(`/sources/${id}`),
+    enabled: id !== null,
+    staleTime: Infinity,
+  });
+export const useVersions = (brushId: string, shown: boolean, present: string) =>
+  useQuery({
+    queryKey: ['versions', brushId, present],
+    queryFn: () => getJson<VersionInfo[]>(`/brushes/${brushId}/versions`),
+    enabled: shown,
+  });
+
+/** Lists that a kept brush may have changed are read again. */
+export function listsChanged(): void {
+  for (const key of ['brushes', 'sources', 'plates']) void queryClient.invalidateQueries({ queryKey: [key] });
+}
+
+export const blobUrl = (sha256: string): string => `/api/blobs/${sha256}`;
+export const sourceUrl = (id: string, side: number): string => `/api/sources/${id}/thumbnail?side=${side}`;

@@ -1,0 +1,145 @@
+import { AmberError, fileName, parseBench } from '@amber-stamp/core';
+import { create } from 'zustand';
+import { api, sendJson } from '../api/client.ts';
+import { listsChanged } from '../api/queries.ts';
+import type { Imported, OpenBrush, SourceInfo } from '../api/types.ts';
+import { upload } from '../api/upload.ts';
+import { tell, trouble } from '../parts/messages.tsx';
+import { cutter, holdPlate, openSource } from '../workers/pool.ts';
+import { keepPortrait } from './keeping.ts';
+import { plateKey, usePlates } from './plates.ts';
+
+/** A file on its way in. */
+export interface Arrival {
+  name: string;
+  phase: 'sending' | 'looking' | 'reading' | 'cutting';
+  share: number;
+  cancel: () => void;
+}
+export const useArrival = create<{ arrival: Arrival | null }>(() => ({ arrival: null }));
+
+const isPack = (file: File): boolean => /\.zip$/i.test(file.name) || file.type === 'application/zip';
+
+async function sendSource(file: File, controller: AbortController): Promise<SourceInfo> {
+  const show = (phase: Arrival['phase'], share: number) =>
+    useArrival.setState({ arrival: { name: file.name, phase, share, cancel: () => controller.abort() } });
+  show('sending', 0);
+  const source = await upload<SourceInfo>(`/sources?name=${encodeURIComponent(file.name)}`, file, {
+    signal: controller.signal,
+    onProgress: (share) => show(share < 1 ? 'sending' : 'looking', share),
+  });
+  show('reading', 0);
+  await openSource(source.id, (share) => {
+    if (!controller.signal.aborted) show('reading', share);
+  });
+  stopIfAborted(controller);
+  show('cutting', 1);
+  return source;
+}
+
+function stopIfAborted(controller: AbortController): void {
+  if (controller.signal.aborted) throw new AmberError('cancelled', 'Cancelled; no brush was made.');
+}
+
+/** A new brush from a source: what prints, recipe and settings are guessed; it is in the cabinet at once. */
+async function brushFrom(source: SourceInfo, controller: AbortController): Promise<string> {
+  const { prints } = await cutter.answers(source.id);
+  const recipe = await cutter.recipeFor(source.id, prints);
+  const report = await cutter.cut(source.id, recipe);
+  stopIfAborted(controller);
+  const plateName = `${fileName(source.name)}.png`;
+  const png = await cutter.png(report.plate);
+  const { brush, reasons } = await cutter.guess(report.plate, source.name, plateName);
+  await api('/blobs', { method: 'POST', body: png.bytes as Uint8Array<ArrayBuffer> });
+  const plate = { sha256: png.sha256, source: source.id, recipe };
+  const body = parseBench({ brush, plates: { [plateName]: plate }, guessed: reasons });
+  const key = plateKey(plate);
+  holdPlate(key, report.plate);
+  usePlates.setState({ ready: { [plateName]: { key, plate: report.plate, report } } });
+  const thumbnail = await keepPortrait(body);
+  stopIfAborted(controller);
+  const made = await sendJson<{ brush: OpenBrush['brush'] }>('POST', '/brushes', {
+    id: crypto.randomUUID(),
+    what: 'made from a picture',
+    thumbnail,
+    body,
+    note: source.kind,
+  });
+  listsChanged();
+  return made.brush.id;
+}
+
+async function importPack(file: File, controller: AbortController): Promise<string | undefined> {
+  const show = (share: number) =>
+    useArrival.setState({
+      arrival: { name: file.name, phase: share < 1 ? 'sending' : 'looking', share, cancel: () => controller.abort() },
+    });
+  show(0);
+  const { brushes } = await upload<Imported>('/packs', file, { signal: controller.signal, onProgress: show });
+  listsChanged();
+  const here = brushes.filter((b) => b.alreadyHere);
+  const names = (list: typeof brushes) => list.map((b) => b.name).join(', ');
+  const fresh = brushes.filter((b) => !b.alreadyHere);
+  if (fresh.length > 0) tell(`Imported ${names(fresh)}.`);
+  if (here.length > 0) tell(`${names(here)} is here already, pixel for pixel: no second copy was made.`);
+  return brushes[0]?.id;
+}
+
+export interface Arrived {
+  brushId: string;
+  /** made from a picture just now */
+  fresh: boolean;
+}
+
+/** Takes a file in whatever way it came: a picture becomes a brush, a pack is imported. Errors are told here. */
+export async function arrive(file: File): Promise<Arrived | undefined> {
+  const controller = new AbortController();
+  try {
+    if (isPack(file)) {
+      const brushId = await importPack(file, controller);
+      return brushId ? { brushId, fresh: false } : undefined;
+    }
+    const source = await sendSource(file, controller);
+    return { brushId: await brushFrom(source, controller), fresh: true };
+  } catch (cause) {
+    tellFailure(cause);
+    return undefined;
+  } finally {
+    useArrival.setState({ arrival: null });
+  }
+}
+
+/** Takes a picture in as a source only, for a brush that is there. */
+export async function arriveSource(file: File): Promise<SourceInfo | undefined> {
+  const controller = new AbortController();
+  try {
+    const source = await sendSource(file, controller);
+    listsChanged();
+    return source;
+  } catch (cause) {
+    tellFailure(cause);
+    return undefined;
+  } finally {
+    useArrival.setState({ arrival: null });
+  }
+}
+
+/** A new brush from a source that is here already. */
+export async function brushFromSource(source: SourceInfo): Promise<Arrived | undefined> {
+  const controller = new AbortController();
+  useArrival.setState({ arrival: { name: source.name, phase: 'cutting', share: 1, cancel: () => controller.abort() } });
+  try {
+    return { brushId: await brushFrom(source, controller), fresh: true };
+  } catch (cause) {
+    tellFailure(cause);
+    return undefined;
+  } finally {
+    useArrival.setState({ arrival: null });
+  }
+}
+
+function tellFailure(cause: unknown): void {
+  if (cause instanceof AmberError && cause.code === 'cancelled') tell(cause.message);
+  else if (cause instanceof AmberError) trouble(cause);
+  else trouble(new AmberError('unexpected', 'The file could not be taken in; nothing was kept. Try again.'));
+}

@@ -1,0 +1,118 @@
+import { AmberError, portraitStroke, type Bench } from '@amber-stamp/core';
+import { api, sendJson } from '../api/client.ts';
+import { listsChanged } from '../api/queries.ts';
+import type { Kept } from '../api/types.ts';
+import { drawPng } from '../workers/pool.ts';
+import { tell, trouble } from '../parts/messages.tsx';
+import { dropDraft, writeDraft, type Draft } from './drafts.ts';
+import { keepPlates, plateKey, usePlates } from './plates.ts';
+import { setKeep, stand, takeTold, useBench } from './store.ts';
+
+const QUIET_MS = 300;
+const RETRY_MS = 3000;
+const PORTRAIT = { width: 680, height: 264 };
+
+/** The stroke that stands for a state in lists, kept as PNG; null while its plate is not ready. */
+export async function keepPortrait(bench: Bench): Promise<string | null> {
+  const { ready } = usePlates.getState();
+  const plates = Object.fromEntries(Object.entries(bench.plates).map(([name, plate]) => [name, plateKey(plate)]));
+  if (Object.entries(plates).some(([name, key]) => ready[name]?.key !== key)) return null;
+  const { strokes } = portraitStroke(PORTRAIT.width, PORTRAIT.height);
+  const job = {
+    view: 'portrait',
+    brush: bench.brush,
+    plates,
+    strokes,
+    strokeKeys: ['portrait'],
+    ...PORTRAIT,
+    zoom: 1,
+    ground: 'white' as const,
+  };
+  const body = await drawPng(job);
+  const { sha256 } = (await (await api('/blobs', { method: 'POST', body })).json()) as { sha256: string };
+  return sha256;
+}
+
+let timer: ReturnType<typeof setTimeout> | undefined;
+let busy = false;
+let again = false;
+let shown: AmberError | undefined;
+
+/** Sends a draft; gives what the server kept. */
+export async function sendDraft(draft: Draft): Promise<Kept> {
+  const body = await keepPlates(draft.bench);
+  const thumbnail = await keepPortrait(body).catch(() => null);
+  const { id, parent, what } = draft;
+  return sendJson<Kept>('POST', `/brushes/${draft.brushId}/versions`, { id, parent, what, thumbnail, body });
+}
+
+async function keepNow(): Promise<void> {
+  const { bench, standing, gesture } = useBench.getState();
+  if (!bench || !standing) return;
+  busy = true;
+  const draft: Draft = {
+    brushId: standing.brushId,
+    parent: standing.versionId,
+    what: takeTold() || 'a change',
+    bench,
+    id: crypto.randomUUID(),
+  };
+  try {
+    await writeDraft(draft);
+    setKeep('keeping');
+    const kept = await retried(draft);
+    await dropDraft(draft);
+    const now = useBench.getState();
+    if (now.standing?.brushId !== draft.brushId) return;
+    const settled = now.gesture === gesture;
+    stand(
+      { ...standing, versionId: kept.id, number: kept.number, branch: kept.branch, keptAt: Date.now() },
+      settled ? 'kept' : 'pending',
+    );
+    if (kept.branch !== standing.branch)
+      tell(
+        `Another tab had kept this brush meanwhile. Your state is kept as a branch, version ${kept.number}; nothing was overwritten.`,
+      );
+    listsChanged();
+  } finally {
+    busy = false;
+    if (again) {
+      again = false;
+      void keepNow();
+    }
+  }
+}
+
+/** Tries until the server is there again: the draft is safe meanwhile. A refusal is told once. */
+async function retried(draft: Draft): Promise<Kept> {
+  for (;;)
+    try {
+      const kept = await sendDraft(draft);
+      shown = undefined;
+      return kept;
+    } catch (cause) {
+      setKeep('failed');
+      const error = cause instanceof AmberError ? cause : new AmberError('unexpected', String(cause));
+      if (shown?.code !== error.code) trouble(error, 'Your work is safe in this browser.');
+      shown = error;
+      if (error.code === 'nothing-to-print') throw error;
+      await new Promise((done) => setTimeout(done, RETRY_MS));
+    }
+}
+
+/** Keeps every finished gesture, shortly after the hand has come to rest. Returns the way to stop. */
+export function startKeeping(): () => void {
+  return useBench.subscribe((state, before) => {
+    if (state.gesture === before.gesture || state.gesture === 0 || state.standing?.brushId !== before.standing?.brushId)
+      return;
+    clearTimeout(timer);
+    timer = setTimeout(() => {
+      if (busy) again = true;
+      else keepNow().catch(() => undefined);
+    }, QUIET_MS);
+  });
+}
+
+/** Whether something is not with the server yet. */
+export const unkept = (): boolean =>
+  busy || (useBench.getState().standing !== null && useBench.getState().keep !== 'kept');

@@ -1,0 +1,128 @@
+import { AmberError, decodePlate, type Bench, type BenchPlate, type BrushState, type Plate } from '@amber-stamp/core';
+import { create } from 'zustand';
+import { api } from '../api/client.ts';
+import { blobUrl } from '../api/queries.ts';
+import type { CutReport } from '../workers/protocol.ts';
+import { cutter, holdPlate } from '../workers/pool.ts';
+
+/** A plate is named by what it is made from: its source and recipe, or its bytes when it has no recipe. */
+export const plateKey = (plate: BenchPlate): string =>
+  plate.source && plate.recipe ? `${plate.source} ${JSON.stringify(plate.recipe)}` : `sha ${plate.sha256}`;
+
+/** The bytes that a key is known to give. */
+const knownBytes = new Map<string, string>();
+
+interface Ready {
+  key: string;
+  plate: Plate;
+  report: CutReport | null;
+}
+interface PlateState {
+  /** by plate name; while a new one is cut the last one stays */
+  ready: Record<string, Ready>;
+  trouble: AmberError | null;
+  busy: boolean;
+}
+export const usePlates = create<PlateState>(() => ({ ready: {}, trouble: null, busy: false }));
+
+export function clearPlates(): void {
+  usePlates.setState({ ready: {}, trouble: null, busy: false });
+}
+
+/** Says that a state's plates have the bytes that it names: true for every kept state. */
+export function trustPlates(bench: Bench): void {
+  for (const plate of Object.values(bench.plates)) knownBytes.set(plateKey(plate), plate.sha256);
+}
+
+async function fetchPlate(sha256: string): Promise<Plate> {
+  const bytes = new Uint8Array(await (await api(blobUrl(sha256).slice(4))).arrayBuffer());
+  return decodePlate(bytes, 'The plate');
+}
+
+async function make(plate: BenchPlate, key: string, wantReport: boolean): Promise<Ready> {
+  const sha256 = knownBytes.get(key);
+  if (sha256 && !wantReport) return { key, plate: await fetchPlate(sha256), report: null };
+  if (!plate.source || !plate.recipe) return { key, plate: await fetchPlate(plate.sha256), report: null };
+  const report = await cutter.cut(plate.source, plate.recipe);
+  return { key, plate: report.plate, report };
+}
+
+interface Wanted {
+  name: string;
+  plate: BenchPlate;
+  wantReport: boolean;
+}
+let running = false;
+let next: Wanted | null = null;
+
+/** Makes one plate at a time; only the newest wish counts. */
+async function pump(first: Wanted): Promise<void> {
+  running = true;
+  for (let wanted: Wanted | null = first; wanted; wanted = next) {
+    next = null;
+    const key = plateKey(wanted.plate);
+    try {
+      const ready = await make(wanted.plate, key, wanted.wantReport);
+      holdPlate(key, ready.plate);
+      const { name } = wanted;
+      usePlates.setState((s) => ({ ready: { ...s.ready, [name]: ready }, trouble: null }));
+    } catch (cause) {
+      const trouble =
+        cause instanceof AmberError
+          ? cause
+          : new AmberError('unexpected', 'The plate could not be cut; take the last change back.');
+      usePlates.setState({ trouble });
+    }
+  }
+  running = false;
+  usePlates.setState({ busy: false });
+}
+
+/** Asks for the plates of a state. `wantReport`: the steps' findings are shown, so it is really cut. */
+export function wantPlates(bench: Bench, wantReport: boolean): void {
+  for (const [name, plate] of Object.entries(bench.plates)) {
+    const there = usePlates.getState().ready[name];
+    const recut = wantReport && plate.recipe && plate.source && !there?.report;
+    if (there && there.key === plateKey(plate) && !recut) continue;
+    usePlates.setState({ busy: true });
+    if (running) next = { name, plate, wantReport };
+    else void pump({ name, plate, wantReport });
+  }
+}
+
+/** Writes the bytes of every plate of a state to the server and gives the state with their hashes. */
+export async function keepPlates(bench: Bench): Promise<Bench> {
+  const plates: Bench['plates'] = {};
+  for (const [name, plate] of Object.entries(bench.plates)) {
+    const key = plateKey(plate);
+    let sha256 = knownBytes.get(key);
+    if (!sha256) {
+      const { plate: pixels } = await make(plate, key, true);
+      const png = await cutter.png(pixels);
+      await api('/blobs', { method: 'POST', body: png.bytes as Uint8Array<ArrayBuffer> });
+      sha256 = png.sha256;
+      knownBytes.set(key, sha256);
+    }
+    plates[name] = { ...plate, sha256 };
+  }
+  return { ...bench, plates };
+}
+
+/** Makes the plates of another state ready beside the present ones, under names of their own; gives that state. */
+export async function loadPinned(state: BrushState): Promise<BrushState> {
+  const plates: BrushState['plates'] = {};
+  const named = (name: string) => `pinned ${name}`;
+  for (const [name, plate] of Object.entries(state.plates)) {
+    const key = plateKey(plate);
+    const present = usePlates.getState().ready[name];
+    const ready = present?.key === key ? present : await make(plate, key, false);
+    holdPlate(key, ready.plate);
+    usePlates.setState((s) => ({ ready: { ...s.ready, [named(name)]: ready } }));
+    plates[named(name)] = plate;
+  }
+  const coats = state.brush.coats.map((coat) => ({
+    ...coat,
+    deck: { ...coat.deck, cards: coat.deck.cards.map((card) => ({ ...card, plate: named(card.plate) })) },
+  }));
+  return { plates, brush: { ...state.brush, coats } };
+}

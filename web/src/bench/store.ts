@@ -1,0 +1,128 @@
+import type { Bench } from '@amber-stamp/core';
+import { produce } from 'immer';
+import { temporal } from 'zundo';
+import { create } from 'zustand';
+
+export type KeepState = 'kept' | 'pending' | 'keeping' | 'failed';
+
+/** Which kept version the bench stands on. */
+export interface Standing {
+  brushId: string;
+  versionId: string;
+  number: number;
+  branch: number;
+  drawer: string;
+  keptAt: number;
+}
+
+interface Undoable {
+  bench: Bench | null;
+  /** what the last gesture did, in the words of the list of versions */
+  what: string;
+}
+interface BenchState extends Undoable {
+  standing: Standing | null;
+  /** counts finished gestures, undo and redo: what keeping listens to */
+  gesture: number;
+  gesturing: boolean;
+  keep: KeepState;
+  /** made in this session and not tuned yet: another answer to "what prints?" may still change its first guess */
+  fresh: boolean;
+}
+
+/** The bench of one brush: one immutable document, and its history in gestures, not in events. */
+export const useBench = create<BenchState>()(
+  temporal(
+    (): BenchState => ({
+      bench: null,
+      what: '',
+      standing: null,
+      gesture: 0,
+      gesturing: false,
+      keep: 'kept',
+      fresh: false,
+    }),
+    {
+      partialize: ({ bench, what }): Undoable => ({ bench, what }),
+      equality: (a, b) => a.bench === b.bench,
+      limit: 400,
+    },
+  ),
+);
+
+const history = () => useBench.temporal.getState();
+
+export const presentBench = (): Bench => useBench.getState().bench as Bench;
+
+/** Puts another brush on the bench; nothing of the one before stays, its history neither. */
+export function openBench(bench: Bench, standing: Standing, fresh = false): void {
+  history().pause();
+  useBench.setState({ bench, what: '', standing, gesture: 0, gesturing: false, keep: 'kept', fresh });
+  history().clear();
+  history().resume();
+}
+
+export function closeBench(): void {
+  history().pause();
+  useBench.setState({ bench: null, standing: null, gesture: 0, gesturing: false, fresh: false });
+  history().clear();
+  history().resume();
+}
+
+/** Changes the bench while a gesture goes on: everything is drawn again, the history waits for its end. */
+export function live(change: (draft: Bench) => void): void {
+  const { bench, gesturing } = useBench.getState();
+  if (!bench) return;
+  useBench.setState({ bench: produce(bench, change), gesturing: true });
+  if (!gesturing) history().pause(); // the first change has recorded where the gesture began
+}
+
+/** Ends a gesture: one step of the history, one version. */
+export function settle(what: string): void {
+  const { gesturing, gesture } = useBench.getState();
+  if (!gesturing) return;
+  history().pause();
+  useBench.setState({ what, gesturing: false, gesture: gesture + 1, keep: 'pending' });
+  history().resume();
+}
+
+/** A gesture of one event. */
+export function change(what: string, edit: (draft: Bench) => void): void {
+  const before = presentBench();
+  live(edit);
+  if (presentBench() === before) {
+    useBench.setState({ gesturing: false });
+    history().resume();
+  } else settle(what);
+}
+
+function step(move: 'undo' | 'redo'): void {
+  const { gesturing, gesture, what } = useBench.getState();
+  const { pastStates, futureStates } = history();
+  if (gesturing || (move === 'undo' ? pastStates : futureStates).length === 0) return;
+  history()[move]();
+  const told =
+    move === 'undo' ? `took back: ${what || 'a change'}` : `again: ${useBench.getState().what || 'a change'}`;
+  history().pause();
+  useBench.setState({ gesture: gesture + 1, keep: 'pending' });
+  if (move === 'undo') useBench.setState({ fresh: false });
+  lastTold = told;
+  history().resume();
+}
+
+let lastTold = '';
+/** The words for the version that is about to be kept. */
+export function takeTold(): string {
+  const told = lastTold || useBench.getState().what;
+  lastTold = '';
+  return told;
+}
+
+export const undo = (): void => step('undo');
+export const redo = (): void => step('redo');
+
+/** Settles where the bench stands after a version was kept; not a gesture. */
+export function stand(standing: Standing, keep: KeepState): void {
+  useBench.setState({ standing, keep });
+}
+export const setKeep = (keep: KeepState): void => useBench.setState({ keep });

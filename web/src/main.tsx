@@ -1,0 +1,22 @@
+import '@fontsource-variable/fraunces/index.css';
+import '@fontsource-variable/source-sans-3/index.css';
+import './theme/style.css';
+import { QueryClientProvider } from '@tanstack/react-query';
+import { StrictMode } from 'react';
+import { createRoot } from 'react-dom/client';
+import { BrowserRouter } from 'react-router';
+import { queryClient } from './api/queries.ts';
+import { App } from './App.tsx';
+import { Look } from './theme/Look.tsx';
+
+createRoot(document.getElementById('root') as HTMLElement).render(
+  <StrictMode>
+    <QueryClientProvider client={queryClient}>
+      <Look>
+        <BrowserRouter>
+          <App />
+        </BrowserRouter>
+      </Look>
+    </QueryClientProvider>
+  </StrictMode>,
+);

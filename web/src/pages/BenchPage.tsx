@@ -1,0 +1,89 @@
+import { AmberError } from '@amber-stamp/core';
+import { useEffect, useState } from 'react';
+import { Navigate, useNavigate, useParams } from 'react-router';
+import { useHotkeys } from 'react-hotkeys-hook';
+import { rollSeed } from '../bench/edit.ts';
+import { startKeeping } from '../bench/keeping.ts';
+import { wantPlates } from '../bench/plates.ts';
+import { guardLeaving, openBrush } from '../bench/session.ts';
+import { redo, undo, useBench } from '../bench/store.ts';
+import { freshBrushes } from '../parts/DropAnywhere.tsx';
+import { BenchHeader } from './bench/BenchHeader.tsx';
+import { Run } from './bench/Run.tsx';
+import { Sheet } from './bench/Sheet.tsx';
+import { isStage, STAGES, StageControls, StageWork } from './bench/stages.tsx';
+import { Status } from './bench/Status.tsx';
+import { useWide } from './bench/wide.ts';
+import { WideSheet } from './bench/WideSheet.tsx';
+import { NothingHere } from './NothingHere.tsx';
+
+/** Loads the brush of the address; gives what went wrong. */
+function useOpenBrush(id: string): { error: AmberError | null; open: boolean } {
+  const [error, setError] = useState<AmberError | null>(null);
+  const open = useBench((s) => s.bench !== null && s.standing?.brushId === id);
+  useEffect(() => {
+    let gone = false;
+    setError(null);
+    openBrush(id, freshBrushes.delete(id)).catch((cause: unknown) => {
+      if (!gone)
+        setError(
+          cause instanceof AmberError
+            ? cause
+            : new AmberError('unexpected', 'The brush could not be opened. Try again.'),
+        );
+    });
+    return () => {
+      gone = true;
+    };
+  }, [id]);
+  return { error, open };
+}
+
+function useBenchKeys(id: string): void {
+  const navigate = useNavigate();
+  useHotkeys('mod+z', () => undo(), { preventDefault: true });
+  useHotkeys('mod+shift+z, mod+y', () => redo(), { preventDefault: true });
+  useHotkeys('1, 2, 3, 4, 5', (_, { keys }) => void navigate(`/brush/${id}/${STAGES[Number(keys?.[0]) - 1]}`));
+  useHotkeys('w', () => useWide.setState(({ wide }) => ({ wide: !wide })));
+  useHotkeys('r', () => rollSeed());
+}
+
+function Bench({ id, stage }: { id: string; stage: string }) {
+  const { error, open } = useOpenBrush(id);
+  const bench = useBench((s) => s.bench);
+  const wide = useWide((s) => s.wide);
+  useBenchKeys(id);
+  useEffect(() => startKeeping(), []);
+  useEffect(() => guardLeaving(), []);
+  const needsReport = stage === 'cut';
+  useEffect(() => {
+    if (bench && open) wantPlates(bench, needsReport);
+  }, [bench, open, needsReport]);
+  useEffect(() => {
+    if (bench) document.title = `${bench.brush.name} – Amber Stamp`;
+  }, [bench]);
+  if (error) return <NothingHere sentence={error.message} />;
+  if (!open || !bench || !isStage(stage)) return <div className="app" aria-busy="true" />;
+  return (
+    <div className="app">
+      <BenchHeader bench={bench} />
+      <div className="bench">
+        <Run id={id} stage={stage} bench={bench} />
+        <main className="columns">
+          <section className="controls" aria-label={`Controls: ${stage}`}>
+            <StageControls stage={stage} bench={bench} />
+          </section>
+          {wide ? <WideSheet bench={bench} /> : <StageWork stage={stage} bench={bench} />}
+          <Sheet bench={bench} />
+        </main>
+        <Status />
+      </div>
+    </div>
+  );
+}
+
+export function BenchPage() {
+  const { id = '', stage } = useParams();
+  if (!isStage(stage ?? '')) return <Navigate to={`/brush/${id}/vary`} replace />;
+  return <Bench key={id} id={id} stage={stage as string} />;
+}

@@ -1,0 +1,98 @@
+import type { Bench } from '@amber-stamp/core';
+import { IconButton, Tooltip } from '@mui/material';
+import { useState } from 'react';
+import { Link } from 'react-router';
+import { useStore } from 'zustand';
+import { change, redo, undo, useBench } from '../../bench/store.ts';
+import { Header } from '../../parts/Header.tsx';
+import { KeptIcon, RedoIcon, UndoIcon, WaitIcon } from '../../parts/icons.tsx';
+import { Versions } from './Versions.tsx';
+
+/** The brush's name; pressed, it is renamed in place. */
+function Name({ bench }: { bench: Bench }) {
+  const { name } = bench.brush;
+  const [draft, setDraft] = useState<string | null>(null);
+  const finish = () => {
+    const next = draft?.trim().slice(0, 120);
+    setDraft(null);
+    if (next && next !== name) change(`named ${next}`, (d) => void (d.brush.name = next));
+  };
+  if (draft === null)
+    return (
+      <button className="name" onClick={() => setDraft(name)} title="Rename" aria-label={`Rename ${name}`}>
+        {name}
+      </button>
+    );
+  return (
+    <input
+      className="name"
+      aria-label="Name of the brush"
+      value={draft}
+      autoFocus
+      maxLength={120}
+      onFocus={(e) => e.target.select()}
+      onChange={(e) => setDraft(e.target.value)}
+      onBlur={finish}
+      onKeyDown={(e) => {
+        if (e.key === 'Enter') finish();
+        if (e.key === 'Escape') setDraft(null);
+      }}
+    />
+  );
+}
+
+function Kept({ onOpen }: { onOpen: () => void }) {
+  const keep = useBench((s) => s.keep);
+  const standing = useBench((s) => s.standing);
+  const line = standing && standing.branch > 0 ? `branch ${standing.branch}, ` : '';
+  const text =
+    keep === 'kept'
+      ? `kept, ${line}version ${standing?.number ?? ''}`
+      : keep === 'failed'
+        ? 'not kept yet'
+        : 'keeping…';
+  return (
+    <button
+      className={`kept ${keep === 'kept' ? '' : keep === 'failed' ? 'failed' : 'pending'}`}
+      onClick={onOpen}
+      aria-haspopup="dialog"
+    >
+      {keep === 'kept' ? <KeptIcon size={17} /> : <WaitIcon size={17} />}
+      {text}
+    </button>
+  );
+}
+
+export function BenchHeader({ bench }: { bench: Bench }) {
+  const [versions, setVersions] = useState(false);
+  const past = useStore(useBench.temporal, (s) => s.pastStates.length);
+  const future = useStore(useBench.temporal, (s) => s.futureStates.length);
+  const drawer = useBench((s) => s.standing?.drawer ?? '');
+  return (
+    <Header
+      crumb={
+        <>
+          <Link to="/">Cabinet</Link> / <Link to={`/?shelf=${encodeURIComponent(`drawer:${drawer}`)}`}>{drawer}</Link> /{' '}
+          <Name bench={bench} />
+        </>
+      }
+    >
+      <Kept onOpen={() => setVersions(true)} />
+      <Tooltip title="Take back (Ctrl Z)">
+        <span>
+          <IconButton aria-label="Undo" onClick={undo} disabled={past === 0}>
+            <UndoIcon />
+          </IconButton>
+        </span>
+      </Tooltip>
+      <Tooltip title="Do it again (Ctrl Shift Z)">
+        <span>
+          <IconButton aria-label="Redo" onClick={redo} disabled={future === 0}>
+            <RedoIcon />
+          </IconButton>
+        </span>
+      </Tooltip>
+      <Versions open={versions} onClose={() => setVersions(false)} />
+    </Header>
+  );
+}

@@ -1,0 +1,43 @@
+import { useEffect, useState } from 'react';
+import { useBench } from '../../bench/store.ts';
+import { useInkFacts, useInkTrouble } from '../../parts/InkProof.tsx';
+import { usePlates } from '../../bench/plates.ts';
+
+/** How long ago, in words; renewed every second while it is short. */
+function useAgo(time: number): string {
+  const [now, setNow] = useState(() => Date.now());
+  useEffect(() => {
+    const timer = setInterval(() => setNow(Date.now()), 1000);
+    return () => clearInterval(timer);
+  }, []);
+  const seconds = Math.max(0, Math.round((now - time) / 1000));
+  if (seconds < 60) return `${seconds} s ago`;
+  return seconds < 3600 ? `${Math.round(seconds / 60)} min ago` : `${Math.round(seconds / 3600)} h ago`;
+}
+
+export function Status() {
+  const facts = useInkFacts();
+  const standing = useBench((s) => s.standing);
+  const keep = useBench((s) => s.keep);
+  const inkError = useInkTrouble((s) => s.error);
+  const plateError = usePlates((s) => s.trouble);
+  const ago = useAgo(standing?.keptAt ?? 0);
+  const { sheet, wide } = facts;
+  const error = plateError ?? inkError;
+  const dabs = (sheet?.dabs ?? 0) + (wide?.dabs ?? 0);
+  const ms = (sheet?.ms ?? 0) + (wide?.ms ?? 0);
+  return (
+    <footer className="status">
+      <span data-testid="dabs">{dabs} dabs</span>
+      <span>{ms.toFixed(1)} ms</span>
+      <span>sheet 50 %</span>
+      {error && (
+        <span role="alert" style={{ color: 'var(--brick)', fontWeight: 600 }}>
+          {error.message}
+        </span>
+      )}
+      <span className="spacer" />
+      <span>{keep === 'kept' ? `all kept ${ago}` : keep === 'failed' ? 'not kept yet, tried again' : 'keeping…'}</span>
+    </footer>
+  );
+}

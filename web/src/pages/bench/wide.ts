@@ -1,0 +1,4 @@
+import { create } from 'zustand';
+
+/** Whether the sheet takes the middle. */
+export const useWide = create<{ wide: boolean }>(() => ({ wide: false }));

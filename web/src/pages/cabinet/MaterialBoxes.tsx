@@ -1,0 +1,58 @@
+import { blobUrl, sourceUrl } from '../../api/queries.ts';
+import type { PlateInfo, SourceInfo } from '../../api/types.ts';
+import { useBrushFromSource } from './SampleSources.tsx';
+
+const Nothing = ({ what }: { what: string }) => (
+  <div className="empty">
+    <h2>No {what} of that kind yet</h2>
+    <span>Drop a picture anywhere on this page.</span>
+  </div>
+);
+
+export function SourceBoxes({ sources }: { sources: readonly SourceInfo[] }) {
+  const start = useBrushFromSource();
+  if (sources.length === 0) return <Nothing what="sources" />;
+  return (
+    <div className="grid small-cells">
+      {sources.map((source) => (
+        <article key={source.id} className="box" aria-label={source.name}>
+          <div className="face full">
+            <img src={sourceUrl(source.id, 400)} alt={source.name} />
+          </div>
+          <div className="cap">
+            <b>{source.name}</b>
+            <span>{source.bits} bit</span>
+            <span>
+              {source.kind}, {source.width} x {source.height} px
+            </span>
+          </div>
+          <div className="over">
+            <button onClick={() => start(source)}>new brush from it</button>
+          </div>
+        </article>
+      ))}
+    </div>
+  );
+}
+
+export function PlateBoxes({ plates }: { plates: readonly PlateInfo[] }) {
+  if (plates.length === 0) return <Nothing what="plates" />;
+  return (
+    <div className="grid small-cells">
+      {plates.map((plate) => (
+        <article key={plate.sha256} className="box" aria-label={plate.name}>
+          <div className="face">
+            <img src={blobUrl(plate.sha256)} alt={plate.name} style={{ filter: 'invert(1)', padding: 4 }} />
+          </div>
+          <div className="cap">
+            <b>{plate.name}</b>
+            <span>16 bit</span>
+            <span>
+              {plate.width} x {plate.height} px
+            </span>
+          </div>
+        </article>
+      ))}
+    </div>
+  );
+}

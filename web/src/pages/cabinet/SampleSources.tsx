@@ -1,0 +1,39 @@
+import { useNavigate } from 'react-router';
+import { sourceUrl, useSources } from '../../api/queries.ts';
+import type { SourceInfo } from '../../api/types.ts';
+import { brushFromSource } from '../../bench/arrivals.ts';
+import { freshBrushes } from '../../parts/DropAnywhere.tsx';
+
+/** Starts a new brush from a source that is here. */
+export function useBrushFromSource(): (source: SourceInfo) => void {
+  const navigate = useNavigate();
+  return (source) =>
+    void brushFromSource(source).then((arrived) => {
+      if (!arrived) return;
+      freshBrushes.add(arrived.brushId);
+      void navigate(`/brush/${arrived.brushId}/find`);
+    });
+}
+
+/** A few sources to try with, as pictures. */
+export function SampleSources() {
+  const { data = [] } = useSources();
+  const start = useBrushFromSource();
+  if (data.length === 0) return null;
+  return (
+    <>
+      <span>or try one of these:</span>
+      <div style={{ display: 'flex', gap: 8 }}>
+        {data.slice(0, 4).map((source) => (
+          <button key={source.id} className="plain" onClick={() => start(source)} aria-label={`Try ${source.name}`}>
+            <img
+              src={sourceUrl(source.id, 160)}
+              alt=""
+              style={{ width: 84, height: 64, objectFit: 'cover', borderRadius: 4 }}
+            />
+          </button>
+        ))}
+      </div>
+    </>
+  );
+}

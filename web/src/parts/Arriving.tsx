@@ -1,0 +1,35 @@
+import { Button, LinearProgress } from '@mui/material';
+import { useArrival, type Arrival } from '../bench/arrivals.ts';
+
+const SAYS: Record<Arrival['phase'], string> = {
+  sending: 'being taken in',
+  looking: 'being looked at',
+  reading: 'pixels being read',
+  cutting: 'first plate being cut',
+};
+
+/** A file on its way in, with how far it is and a way to stop it. */
+export function Arriving() {
+  const arrival = useArrival((s) => s.arrival);
+  if (!arrival) return null;
+  const measured = arrival.phase === 'sending' || arrival.phase === 'reading';
+  return (
+    <div className="arriving" role="status">
+      <div className="l">
+        <b>{arrival.name}</b>
+        <span className="spacer" />
+        <span className="note">{measured ? `${Math.round(arrival.share * 100)} %` : ''}</span>
+      </div>
+      <LinearProgress
+        variant={measured ? 'determinate' : 'indeterminate'}
+        value={arrival.share * 100}
+        aria-label={`${arrival.name} ${SAYS[arrival.phase]}`}
+      />
+      <div className="l">
+        <span className="note">{SAYS[arrival.phase]}</span>
+        <span className="spacer" />
+        <Button onClick={arrival.cancel}>Cancel</Button>
+      </div>
+    </div>
+  );
+}

@@ -1,0 +1,54 @@
+import { createContext, useCallback, useContext, useEffect, type ReactNode } from 'react';
+import { useDropzone } from 'react-dropzone';
+import { useNavigate } from 'react-router';
+import { arrive } from '../bench/arrivals.ts';
+
+const Choose = createContext<() => void>(() => undefined);
+/** Opens the file dialogue for a new brush. */
+export const useChooseFile = (): (() => void) => useContext(Choose);
+
+/** Remembers which brush was made just now, so that the bench can offer its other answers. */
+export const freshBrushes = new Set<string>();
+
+/** Takes files anywhere on the page: dropped, chosen or pasted. A picture becomes a brush, a pack is imported. */
+export function DropAnywhere({ children }: { children: ReactNode }) {
+  const navigate = useNavigate();
+  const take = useCallback(
+    async (files: readonly File[]) => {
+      for (const file of files) {
+        const arrived = await arrive(file);
+        if (!arrived) continue;
+        if (arrived.fresh) freshBrushes.add(arrived.brushId);
+        await navigate(`/brush/${arrived.brushId}/${arrived.fresh ? 'find' : 'vary'}`);
+      }
+    },
+    [navigate],
+  );
+  const onDrop = useCallback((files: File[]) => void take(files), [take]);
+  const { getRootProps, getInputProps, isDragActive, open } = useDropzone({ onDrop, noClick: true, noKeyboard: true });
+  useEffect(() => {
+    const paste = (event: ClipboardEvent) => {
+      const files = [...(event.clipboardData?.files ?? [])];
+      if (files.length === 0) return;
+      event.preventDefault();
+      void take(files);
+    };
+    window.addEventListener('paste', paste);
+    return () => window.removeEventListener('paste', paste);
+  }, [take]);
+  return (
+    <Choose.Provider value={open}>
+      <div {...getRootProps({ style: { height: '100%' }, tabIndex: undefined, role: undefined })}>
+        <input {...getInputProps({ 'aria-label': 'Picture or pack' })} />
+        {children}
+        {isDragActive && (
+          <div className="dropping">
+            <div>
+              <h2>Let go</h2>a picture becomes a brush, a pack is opened
+            </div>
+          </div>
+        )}
+      </div>
+    </Choose.Provider>
+  );
+}

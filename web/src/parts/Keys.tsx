@@ -1,0 +1,44 @@
+import { Button, Dialog } from '@mui/material';
+import { useHotkeys } from 'react-hotkeys-hook';
+
+const KEYS: readonly (readonly [string, string])[] = [
+  ['?', 'this page'],
+  ['Ctrl Z', 'take back'],
+  ['Ctrl Shift Z  or  Ctrl Y', 'do it again'],
+  ['1 … 5', 'Find, Cut, Vary, Prove, Pack'],
+  ['W', 'widen the sheet to the middle, and back'],
+  ['R', 'roll another seed'],
+  ['hold B', 'Cut: before the chosen step; Prove: the pinned state'],
+  ['P', 'pin the present state'],
+  ['arrows', 'move a peg or a point; with Shift ten times as far'],
+  ['Home, End', 'a peg to the end of its ruler'],
+  ['Ctrl V', 'paste a picture: it becomes a brush'],
+];
+
+export function Keys({ open, onOpen, onClose }: { open: boolean; onOpen: () => void; onClose: () => void }) {
+  useHotkeys('shift+slash, ?', onOpen, { preventDefault: true });
+  return (
+    <Dialog open={open} onClose={onClose} aria-labelledby="keys-title">
+      <div style={{ padding: '20px 26px 18px', display: 'grid', gap: 14 }}>
+        <h2 id="keys-title" style={{ fontSize: 19 }}>
+          Keys
+        </h2>
+        <div className="keys">
+          {KEYS.map(([key, what]) => (
+            <div key={key} style={{ display: 'contents' }}>
+              <span>
+                <kbd>{key}</kbd>
+              </span>
+              <span>{what}</span>
+            </div>
+          ))}
+        </div>
+        <div style={{ textAlign: 'right' }}>
+          <Button onClick={onClose} autoFocus>
+            Close
+          </Button>
+        </div>
+      </div>
+    </Dialog>
+  );
+}

@@ -1,0 +1,39 @@
+import type { AmberError } from '@amber-stamp/core';
+import { ERRORS } from '@amber-stamp/core';
+import { closeSnackbar, enqueueSnackbar, type SnackbarKey } from 'notistack';
+
+const Close = ({ id }: { id: SnackbarKey }) => (
+  <button className="link" onClick={() => closeSnackbar(id)}>
+    Close
+  </button>
+);
+
+/** Something good or neutral, in one sentence. */
+export function tell(sentence: string): void {
+  enqueueSnackbar({
+    content: (id) => (
+      <div className="said" role="status">
+        <span>{sentence}</span>
+        <span className="spacer" />
+        <Close id={id} />
+      </div>
+    ),
+    autoHideDuration: 6000,
+  });
+}
+
+/** An error: what happened, what was kept, what to do. It stays until it is read. */
+export function trouble(error: AmberError, kept = ''): void {
+  enqueueSnackbar({
+    content: (id) => (
+      <div className="trouble" role="alert">
+        <div>
+          <b>{ERRORS[error.code].title}</b>
+          {error.message} {kept}
+        </div>
+        <Close id={id} />
+      </div>
+    ),
+    autoHideDuration: 20000,
+  });
+}

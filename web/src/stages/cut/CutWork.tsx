@@ -1,0 +1,123 @@
+import { stepNamed, type Bench, type Plate } from '@amber-stamp/core';
+import { useEffect, useRef, useState, type PointerEvent } from 'react';
+import { useHotkeys } from 'react-hotkeys-hook';
+import { firstPlate } from '../../bench/edit.ts';
+import { usePlates } from '../../bench/plates.ts';
+import { PlateView } from '../../parts/PlateView.tsx';
+import { cutter } from '../../workers/pool.ts';
+import { useChosen } from './chosen.ts';
+import { recipeOf } from './steps.ts';
+
+/** The plate before the open step, while B is held. */
+function useBefore(bench: Bench): Plate | null {
+  const { place, before } = useChosen();
+  const [plate, setPlate] = useState<Plate | null>(null);
+  const { source } = firstPlate(bench).plate;
+  const recipe = recipeOf(bench);
+  useHotkeys('b', () => useChosen.setState({ before: true }), { keydown: true });
+  useHotkeys('b', () => useChosen.setState({ before: false }), { keyup: true, keydown: false });
+  useEffect(() => {
+    if (!before || !source || place < 0) {
+      setPlate(null);
+      return;
+    }
+    let gone = false;
+    const steps = recipe.steps.map((step, i) => (i >= place ? { ...step, on: false } : step));
+    cutter
+      .after(source, { ...recipe, steps }, -1)
+      .then((made) => {
+        if (!gone) setPlate(made);
+      })
+      .catch(() => undefined);
+    return () => {
+      gone = true;
+    };
+  }, [before, source, place, recipe]);
+  return plate;
+}
+
+interface Spot {
+  x: number;
+  y: number;
+  value: number;
+}
+
+/** The value under the pointer, 0..1, or null when it is beside the plate. */
+function spotUnder(event: PointerEvent, plate: Plate, frame: HTMLElement): Spot | null {
+  const r = frame.getBoundingClientRect();
+  const x = Math.floor(((event.clientX - r.left) / r.width) * plate.width);
+  const y = Math.floor(((event.clientY - r.top) / r.height) * plate.height);
+  if (x < 0 || y < 0 || x >= plate.width || y >= plate.height) return null;
+  return { x, y, value: plate.data[y * plate.width + x] / 65535 };
+}
+
+/** The plate, large, as it prints, with its frame, the value under the pointer, and what was found about it. */
+export function CutWork({ bench }: { bench: Bench }) {
+  const { name } = firstPlate(bench);
+  const ready = usePlates((s) => s.ready[name]);
+  const busy = usePlates((s) => s.busy);
+  const chosen = useChosen((s) => s.place);
+  const before = useBefore(bench);
+  const [spot, setSpot] = useState<Spot | null>(null);
+  const frame = useRef<HTMLDivElement>(null);
+  if (!ready) return <section className="work" aria-busy="true" />;
+  const plate = before ?? ready.plate;
+  const { report } = ready;
+  const step = recipeOf(bench).steps[chosen];
+  const title = before && step ? `plate before ${stepNamed(step.step).label}` : 'plate';
+  const removed = report?.facts.find((f) => f.removed !== undefined)?.removed;
+  const border = report?.border;
+  const pixels = report ? report.plate.width * report.plate.height : 0;
+  return (
+    <section className="work" aria-label="Plate">
+      <div
+        className="proof"
+        style={{ display: 'grid', placeItems: 'center', padding: '34px 20px 18px', containerType: 'size' }}
+      >
+        <div
+          ref={frame}
+          style={{
+            position: 'relative',
+            aspectRatio: `${plate.width} / ${plate.height}`,
+            width: `min(100%, calc(${plate.width / plate.height} * (100cqh - 4px)))`,
+            outline: '1px dashed rgba(143,75,0,.8)',
+          }}
+          className="frame"
+          onPointerMove={(e) => setSpot(spotUnder(e, plate, e.currentTarget))}
+          onPointerLeave={() => setSpot(null)}
+        >
+          <PlateView plate={plate} label={title} />
+        </div>
+        <span className="tag">
+          {title}, {plate.width} x {plate.height} px
+          {spot ? `, value ${spot.value.toFixed(3)} at ${spot.x}, ${spot.y}` : ''}
+          {busy ? ', cutting…' : ''}
+        </span>
+      </div>
+      <div className="strip">
+        {report && border ? (
+          <>
+            <span>
+              border ring{' '}
+              <span className={border.verdict === 'clear' ? 'good' : 'bad'}>
+                {border.verdict === 'clear' ? 'clear' : border.verdict === 'square' ? 'prints a square' : 'touched'},
+                max {border.max.toFixed(3)}
+              </span>
+            </span>
+            <span>
+              covered <b>{report.coveragePct.toFixed(0)} %</b>
+            </span>
+            <span>
+              specks <b>{removed === undefined ? 'not looked for' : `${removed} taken out`}</b>
+            </span>
+            <span>
+              values <b>{report.levels.toLocaleString('en')}</b> in {pixels.toLocaleString('en')} px
+            </span>
+          </>
+        ) : (
+          <span>reading the source…</span>
+        )}
+      </div>
+    </section>
+  );
+}

@@ -1,0 +1,75 @@
+import { stepNamed, type Facts, type RecipeStep } from '@amber-stamp/core';
+import { useSortable } from '@dnd-kit/sortable';
+import { Switch } from '@mui/material';
+import { BitmapView } from '../../parts/BitmapView.tsx';
+import { AwayIcon, GripIcon } from '../../parts/icons.tsx';
+import { useChosen } from './chosen.ts';
+import { LevelsControl } from './LevelsControl.tsx';
+import { ParamControl } from './Params.tsx';
+import { removeStep, switchStep } from './steps.ts';
+
+interface Props {
+  id: string;
+  place: number;
+  step: RecipeStep;
+  facts: Facts | undefined;
+  picture: ImageBitmap | undefined;
+  histogram: readonly number[] | undefined;
+}
+
+/** One step: its result as a picture, what it did in one line, a switch, a grip, and its settings when it is open. */
+export function StepCard({ id, place, step, facts, picture, histogram }: Props) {
+  const { attributes, listeners, setNodeRef, transform, transition, isDragging } = useSortable({ id });
+  const open = useChosen((s) => s.place === place);
+  const { label, params, sentence, help } = stepNamed(step.step);
+  const hidden = step.step === 'levels' ? ['low', 'high'] : [];
+  const style = {
+    transform: transform ? `translate3d(0, ${transform.y}px, 0)` : undefined,
+    transition,
+    zIndex: isDragging ? 2 : undefined,
+    position: 'relative' as const,
+  };
+  return (
+    <li
+      ref={setNodeRef}
+      className={`card ${open ? 'on' : ''} ${step.on ? '' : 'off'}`}
+      style={style}
+      aria-label={label}
+    >
+      <button className="grip" aria-label={`Move ${label}`} {...attributes} {...listeners}>
+        <GripIcon size={16} />
+      </button>
+      <span className="shot">{picture && <BitmapView bitmap={picture} label={`After ${label}`} />}</span>
+      <button
+        className="plain text"
+        aria-expanded={open}
+        onClick={() => useChosen.setState({ place: open ? -1 : place })}
+        title={help}
+      >
+        <b>{label}</b>
+        <div className="sub">{step.on ? sentence(step, facts ?? {}) : 'off'}</div>
+      </button>
+      <Switch
+        checked={step.on}
+        slotProps={{ input: { 'aria-label': `${label} on` } }}
+        onChange={(_, on) => switchStep(place, on, label)}
+      />
+      {open && (
+        <div className="more">
+          {step.step === 'levels' && <LevelsControl place={place} step={step} facts={facts} histogram={histogram} />}
+          {Object.entries(params)
+            .filter(([name]) => !hidden.includes(name))
+            .map(([name, param]) => (
+              <ParamControl key={name} place={place} step={label} name={name} param={param} value={step[name]} />
+            ))}
+          <div style={{ display: 'flex' }}>
+            <span className="spacer" />
+            <button className="small" onClick={() => removeStep(place, label)}>
+              <AwayIcon size={11} /> remove this step
+            </button>
+          </div>
+        </div>
+      )}
+    </li>
+  );
+}

@@ -1,0 +1,28 @@
+import { makeStep, type Bench, type ParamValue, type Recipe, type RecipeStep } from '@amber-stamp/core';
+import { firstPlate } from '../../bench/edit.ts';
+import { change, live } from '../../bench/store.ts';
+
+/** The recipe of the plate on the bench; an empty one where it has none. */
+export const recipeOf = (bench: Bench): Recipe =>
+  firstPlate(bench).plate.recipe ?? { format: 'amber-stamp/recipe', version: 1, steps: [] };
+
+const steps = (draft: Bench): RecipeStep[] => {
+  const { plate } = firstPlate(draft);
+  plate.recipe ??= { format: 'amber-stamp/recipe', version: 1, steps: [] };
+  return plate.recipe.steps;
+};
+
+/** Changes a setting while the hand moves. */
+export const setParam = (place: number, name: string, value: ParamValue): void =>
+  live((d) => void (steps(d)[place][name] = value));
+export const setParams = (place: number, values: Record<string, ParamValue>): void =>
+  live((d) => void Object.assign(steps(d)[place], values));
+
+export const addStep = (name: string, label: string, values: Record<string, ParamValue> = {}): void =>
+  change(`step added: ${label}`, (d) => void steps(d).push(makeStep(name, values)));
+export const removeStep = (place: number, label: string): void =>
+  change(`step removed: ${label}`, (d) => void steps(d).splice(place, 1));
+export const switchStep = (place: number, on: boolean, label: string): void =>
+  change(`${label} ${on ? 'on' : 'off'}`, (d) => void (steps(d)[place].on = on));
+export const moveStep = (from: number, to: number, label: string): void =>
+  change(`${label} moved`, (d) => void steps(d).splice(to, 0, ...steps(d).splice(from, 1)));

@@ -1,0 +1,60 @@
+import type { Bench } from '@amber-stamp/core';
+import { Button } from '@mui/material';
+import { sourceUrl, useSource } from '../../api/queries.ts';
+import { firstPlate } from '../../bench/edit.ts';
+import { useChooseFile } from '../../parts/DropAnywhere.tsx';
+
+/** The source as it came, with what is known of it. */
+export function FindWork({ bench }: { bench: Bench }) {
+  const { source: id } = firstPlate(bench).plate;
+  const { data: source } = useSource(id);
+  const choose = useChooseFile();
+  if (!id)
+    return (
+      <section className="work">
+        <div className="proof" style={{ background: 'var(--paper)' }}>
+          <div className="empty">
+            <h2>No source here</h2>
+            <span>
+              The plate of this brush came by itself. Drop a picture to make a new brush, or give this one a source at
+              the left.
+            </span>
+            <Button variant="contained" onClick={choose}>
+              Choose a picture
+            </Button>
+          </div>
+        </div>
+      </section>
+    );
+  const megapixels = source ? (source.width * source.height) / 1e6 : 0;
+  return (
+    <section className="work" aria-label="Source">
+      <div
+        className="proof"
+        style={{ background: 'repeating-conic-gradient(#d9d9d9 0 25%, #e6e6e6 0 50%) 0 0 / 20px 20px' }}
+      >
+        <img
+          src={sourceUrl(id, 1600)}
+          alt={source?.name ?? 'Source'}
+          style={{ width: '100%', height: '100%', objectFit: 'contain', position: 'absolute' }}
+        />
+        <span className="tag">{source ? `${source.name}, as it came: never changed` : '…'}</span>
+      </div>
+      {source && (
+        <div className="strip">
+          <span>
+            {source.width} x {source.height} px
+          </span>
+          <span>
+            {source.bits} bit, {source.channels >= 3 ? 'colour' : 'gray'}
+            {source.channels % 2 === 0 ? ' with transparency' : ''}
+          </span>
+          <span>
+            {source.format.toUpperCase()}, {source.kind}
+          </span>
+          <span>{megapixels < 0.1 ? 'small: large dabs will look soft' : `${megapixels.toFixed(1)} megapixels`}</span>
+        </div>
+      )}
+    </section>
+  );
+}

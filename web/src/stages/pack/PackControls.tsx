@@ -1,0 +1,113 @@
+import { AmberError, encodePlate, fileName, TRIAL_SIZE, trialStrokes, type Bench } from '@amber-stamp/core';
+import { Button, Switch } from '@mui/material';
+import { useState } from 'react';
+import { api } from '../../api/client.ts';
+import { firstPlate } from '../../bench/edit.ts';
+import { plateKey, usePlates } from '../../bench/plates.ts';
+import { useBench } from '../../bench/store.ts';
+import { useChooseFile } from '../../parts/DropAnywhere.tsx';
+import { strokeKey } from '../../parts/InkProof.tsx';
+import { tell, trouble } from '../../parts/messages.tsx';
+import { drawPng } from '../../workers/pool.ts';
+
+/** Hands a file over to the browser's downloads. */
+function save(name: string, bytes: Uint8Array<ArrayBuffer>, type: string): void {
+  const url = URL.createObjectURL(new Blob([bytes], { type }));
+  const link = document.createElement('a');
+  link.href = url;
+  link.download = name;
+  link.click();
+  setTimeout(() => URL.revokeObjectURL(url), 10_000);
+  tell(`${name} is handed over.`);
+}
+
+/** The plate that is in print, at 16 bit. */
+function saveTip(bench: Bench): void {
+  const { name } = firstPlate(bench);
+  const ready = usePlates.getState().ready[name];
+  if (ready) save(name, encodePlate(ready.plate) as Uint8Array<ArrayBuffer>, 'image/png');
+}
+
+async function saveSheet(bench: Bench): Promise<void> {
+  const { strokes } = trialStrokes();
+  const plates = Object.fromEntries(Object.entries(bench.plates).map(([name, plate]) => [name, plateKey(plate)]));
+  const job = {
+    view: 'export',
+    brush: bench.brush,
+    plates,
+    strokes,
+    strokeKeys: strokes.map(strokeKey),
+    ...TRIAL_SIZE,
+    zoom: 1,
+    ground: bench.sheet.ground,
+  };
+  save(`${fileName(bench.brush.name)}-sheet.png`, await drawPng(job), 'image/png');
+}
+
+async function savePack(bench: Bench, versionId: string, sources: boolean): Promise<void> {
+  const response = await api(`/versions/${versionId}/pack${sources ? '?sources=yes' : ''}`);
+  save(`${fileName(bench.brush.name)}.zip`, new Uint8Array(await response.arrayBuffer()), 'application/zip');
+}
+
+const tellFailure = (cause: unknown): void =>
+  trouble(cause instanceof AmberError ? cause : new AmberError('unexpected', 'The file could not be made. Try again.'));
+
+export function PackControls({ bench }: { bench: Bench }) {
+  const [sources, setSources] = useState(true);
+  const standing = useBench((s) => s.standing);
+  const kept = useBench((s) => s.keep === 'kept');
+  const choose = useChooseFile();
+  return (
+    <>
+      <div className="top">
+        <h2>Hand over</h2>
+      </div>
+      <div className="section">
+        <h3>The pack</h3>
+        <span className="note">
+          Brush, plate and recipe in one zip file of open formats. Imported elsewhere it prints the same pixels.
+        </span>
+        <label style={{ display: 'flex', gap: 9, alignItems: 'center', marginTop: 8 }}>
+          <Switch checked={sources} onChange={(_, on) => setSources(on)} />
+          with the source, as it came
+        </label>
+        <div className="buttons">
+          <Button
+            variant="contained"
+            disabled={!kept || !standing}
+            onClick={() => void savePack(bench, standing?.versionId ?? '', sources).catch(tellFailure)}
+          >
+            Save the pack
+          </Button>
+          {!kept && <span className="note">when it is kept</span>}
+        </div>
+      </div>
+      <div className="section">
+        <h3>The tip</h3>
+        <span className="note">
+          The plate as 16-bit grayscale PNG: white prints fully, the numbers exactly as they are.
+        </span>
+        <div className="buttons">
+          <Button onClick={() => saveTip(bench)}>Save the tip</Button>
+        </div>
+      </div>
+      <div className="section">
+        <h3>The trial sheet</h3>
+        <span className="note">
+          {TRIAL_SIZE.width} x {TRIAL_SIZE.height} px on {bench.sheet.ground}, pixel for pixel what the command line
+          draws.
+        </span>
+        <div className="buttons">
+          <Button onClick={() => void saveSheet(bench).catch(tellFailure)}>Save the trial sheet</Button>
+        </div>
+      </div>
+      <div className="section">
+        <h3>Take a pack in</h3>
+        <span className="note">Drop it anywhere on the page. What is here already gets no second copy.</span>
+        <div className="buttons">
+          <Button onClick={choose}>Choose a pack</Button>
+        </div>
+      </div>
+    </>
+  );
+}

@@ -1,0 +1,169 @@
+import { STRAIGHT, type Driver, type DriverName, type Property, type PropertyName } from '@amber-stamp/core';
+import { Menu, MenuItem, Slider } from '@mui/material';
+import { useState } from 'react';
+import { editProperty } from '../../bench/edit.ts';
+import { settle } from '../../bench/store.ts';
+import { AwayIcon } from '../../parts/icons.tsx';
+import { CurveEditor } from './CurveEditor.tsx';
+import { endsOf, setEnds, type RowDefinition } from './rows.ts';
+import { settleSoon } from './settleSoon.ts';
+
+const OFFERED: readonly DriverName[] = ['chance', 'pressure'];
+const SPREAD_WORDS = {
+  even: 'spread evenly',
+  centred: 'most near the middle',
+  drifting: 'wandering slowly',
+  apart: 'apart from the last ones',
+} as const;
+
+/** Adds a driver; where both ends were equal they are pulled apart, never down to nothing. */
+export function addDriver(row: RowDefinition, label: string, by: DriverName): void {
+  editProperty(row.name, (p) => {
+    p.drivers.push({ by, share: p.drivers.length === 0 ? 1 : 0.5, curve: STRAIGHT });
+    const [low, high] = endsOf(row.name, p);
+    if (low === high) {
+      if (p.low === p.high && row.apart[0] >= 0) setEnds(row.name, p, (high * row.apart[0]) / 100, high);
+      else setEnds(row.name, p, high + row.apart[0], high + row.apart[1]);
+    }
+  });
+  settle(`${label} by ${by}`);
+}
+
+export function AddDriver({
+  row,
+  label,
+  drivers,
+  className,
+}: {
+  row: RowDefinition;
+  label: string;
+  drivers: readonly Driver[];
+  className: string;
+}) {
+  const [anchor, setAnchor] = useState<HTMLElement | null>(null);
+  const open = OFFERED.filter((by) => !drivers.some((d) => d.by === by));
+  if (open.length === 0) return null;
+  return (
+    <>
+      <button
+        className={className}
+        onClick={(e) => setAnchor(e.currentTarget)}
+        aria-haspopup="menu"
+        aria-label={`Add a driver to ${label}`}
+      >
+        {drivers.length === 0 ? 'steady' : '+ add a driver'}
+      </button>
+      <Menu anchorEl={anchor} open={anchor !== null} onClose={() => setAnchor(null)}>
+        {open.map((by) => (
+          <MenuItem
+            key={by}
+            onClick={() => {
+              setAnchor(null);
+              addDriver(row, label, by);
+            }}
+          >
+            moved by {by}
+          </MenuItem>
+        ))}
+      </Menu>
+    </>
+  );
+}
+
+interface DriverProps {
+  row: RowDefinition;
+  label: string;
+  driver: Driver;
+  index: number;
+  share: number;
+  chosen: boolean;
+  onChoose: () => void;
+}
+
+function OneDriver({ row, label, driver, index, share, chosen, onChoose }: DriverProps) {
+  const edit = (change: (d: Driver) => void) => editProperty(row.name, (p) => change(p.drivers[index]));
+  return (
+    <div className="driver">
+      <div className="who">
+        <button className="plain" onClick={onChoose} aria-pressed={chosen}>
+          <b style={chosen ? { color: 'var(--amber)' } : undefined}>{driver.by}</b>
+        </button>
+        <span className="spacer" />
+        {share} %
+        <button
+          className="tool"
+          aria-label={`Take ${driver.by} off ${label}`}
+          onClick={() => {
+            editProperty(row.name, (p) => void p.drivers.splice(index, 1));
+            settle(`${label} no longer by ${driver.by}`);
+          }}
+        >
+          <AwayIcon size={13} />
+        </button>
+      </div>
+      <Slider
+        size="small"
+        value={Math.round(driver.share * 100)}
+        min={0}
+        max={100}
+        aria-label={`Share of ${driver.by} in ${label}`}
+        onChange={(_, v) => edit((d) => void (d.share = v / 100))}
+        onChangeCommitted={() => settle(`${label}: share of ${driver.by}`)}
+      />
+      {driver.by === 'chance' && (
+        <button
+          className="small"
+          aria-label={`Spread of chance in ${label}`}
+          onClick={() => {
+            edit((d) => void (d.spread = (d.spread ?? 'even') === 'even' ? 'centred' : 'even'));
+            settle(`${label}: ${driver.spread === 'centred' ? 'even' : 'centred'} chance`);
+          }}
+        >
+          {SPREAD_WORDS[driver.spread ?? 'even']}
+        </button>
+      )}
+    </div>
+  );
+}
+
+/** The inside of an open row: the curve of the chosen driver, and the share of each. */
+export function Drivers({ row, label, property }: { row: RowDefinition; label: string; property: Property }) {
+  const [wanted, setChosen] = useState(0);
+  const { drivers } = property;
+  const chosen = Math.min(wanted, drivers.length - 1);
+  const total = drivers.reduce((sum, d) => sum + d.share, 0) || 1;
+  const name: PropertyName = row.name;
+  if (drivers.length === 0)
+    return (
+      <p className="note" style={{ margin: '6px 0 0' }}>
+        Nothing moves it: it rests at its value.{' '}
+        <AddDriver row={row} label={label} drivers={drivers} className="link" />
+      </p>
+    );
+  return (
+    <div className="inside">
+      <CurveEditor
+        label={`Curve of ${drivers[chosen].by} in ${label}`}
+        curve={drivers[chosen].curve}
+        onChange={(curve) => editProperty(name, (p) => void (p.drivers[chosen].curve = curve))}
+        onSettle={() => settle(`${label}: curve of ${drivers[chosen].by}`)}
+        onNudge={() => settleSoon(`${label}: curve of ${drivers[chosen].by}`)}
+      />
+      <div>
+        {drivers.map((driver, i) => (
+          <OneDriver
+            key={i}
+            row={row}
+            label={label}
+            driver={driver}
+            index={i}
+            share={Math.round((driver.share / total) * 100)}
+            chosen={i === chosen}
+            onChoose={() => setChosen(i)}
+          />
+        ))}
+        <AddDriver row={row} label={label} drivers={drivers} className="plain note-add" />
+      </div>
+    </div>
+  );
+}

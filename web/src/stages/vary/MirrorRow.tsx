@@ -1,0 +1,76 @@
+import type { Bench } from '@amber-stamp/core';
+import { propertiesOf, resetRow } from '../../bench/edit.ts';
+import { change, live, settle } from '../../bench/store.ts';
+import { Ruler } from './Ruler.tsx';
+import { RowTools } from './PropertyRow.tsx';
+import { settleSoon } from './settleSoon.ts';
+import { ValueField } from './ValueField.tsx';
+
+const WORDS: readonly (readonly [number, string])[] = [
+  [0, 'none'],
+  [0.5, 'half of the dabs'],
+  [1, 'every dab'],
+];
+const textOf = (chance: number): string =>
+  WORDS.find(([v]) => v === chance)?.[1] ?? `${Math.round(chance * 100)} % of the dabs`;
+
+interface Props {
+  name: 'mirrorX' | 'mirrorY';
+  label: string;
+  note: string;
+  bench: Bench;
+}
+
+/** How many of the dabs are mirrored. */
+export function MirrorRow({ name, label, note, bench }: Props) {
+  const property = propertiesOf(bench)[name];
+  const set = (chance: number) =>
+    live((draft) => {
+      propertiesOf(draft)[name].chance = Math.max(0, Math.min(1, chance));
+      delete draft.guessed[name];
+    });
+  const enter = (text: string): boolean => {
+    const word = WORDS.find(([, w]) => w === text.trim());
+    const number = Number.parseFloat(text.replace(',', '.'));
+    if (!word && !Number.isFinite(number)) return false;
+    set(word ? word[0] : number / 100);
+    settle(label);
+    return true;
+  };
+  const reason = bench.guessed[name];
+  return (
+    <div className={`row ${property.muted ? 'muted' : ''}`} role="group" aria-label={label}>
+      <div className="line1">
+        <span className="label">{label}</span>
+        <span className={property.chance > 0 ? 'chip' : 'chip none'}>{property.chance > 0 ? 'chance' : 'steady'}</span>
+        <RowTools
+          label={label}
+          muted={property.muted}
+          onMute={() =>
+            change(
+              property.muted ? `${label} acts again` : `${label} muted`,
+              (d) => void (propertiesOf(d)[name].muted = !property.muted),
+            )
+          }
+          onReset={() => resetRow(name, label)}
+        />
+        <ValueField label={`${label} value`} text={textOf(property.chance)} onEnter={enter} />
+      </div>
+      <Ruler
+        label={label}
+        values={[property.chance * 100]}
+        placeOf={(v) => v / 100}
+        valueAt={(p) => Math.round(Math.max(0, Math.min(1, p)) * 100)}
+        step={1}
+        min={0}
+        max={100}
+        text={(v) => textOf(v / 100)}
+        silhouette={null}
+        onMove={([v]) => set(v / 100)}
+        onSettle={() => settle(label)}
+        onNudge={() => settleSoon(label)}
+      />
+      <div className="why">{reason ?? note}</div>
+    </div>
+  );
+}

@@ -1,0 +1,159 @@
+import { driverSilhouette, FOLLOWS, PROPERTIES, type Bench, type Follow } from '@amber-stamp/core';
+import { Tooltip } from '@mui/material';
+import { useMemo } from 'react';
+import { editProperty, propertiesOf, resetRow } from '../../bench/edit.ts';
+import { change, presentBench, settle } from '../../bench/store.ts';
+import { Choices } from '../../parts/Choices.tsx';
+import { MutedIcon, MuteIcon, ResetIcon } from '../../parts/icons.tsx';
+import { AddDriver, Drivers } from './Drivers.tsx';
+import { endsOf, placeOf, readValue, setEnds, setStill, valueAt, valueText, type RowDefinition } from './rows.ts';
+import { Ruler } from './Ruler.tsx';
+import { settleSoon } from './settleSoon.ts';
+import { ValueField } from './ValueField.tsx';
+
+interface ToolProps {
+  label: string;
+  muted: boolean;
+  onMute: () => void;
+  onReset: () => void;
+}
+
+/** Mute shows what a row alone does; reset gives it its plain value. */
+export const RowTools = ({ label, muted, onMute, onReset }: ToolProps) => (
+  <span className="tools">
+    <Tooltip title={muted ? 'Let it act again' : 'Mute: see what it does'}>
+      <button className="tool" aria-label={`Mute ${label}`} aria-pressed={muted} onClick={onMute}>
+        {muted ? <MutedIcon size={15} /> : <MuteIcon size={15} />}
+      </button>
+    </Tooltip>
+    <Tooltip title="As it was made">
+      <button className="tool" aria-label={`Reset ${label}`} onClick={onReset}>
+        <ResetIcon size={15} />
+      </button>
+    </Tooltip>
+  </span>
+);
+
+const FOLLOW_WORDS: Record<Follow, string> = {
+  none: 'as cut',
+  path: 'the path',
+  tilt: 'the tilt',
+  twist: 'the twist',
+  chain: 'a chain',
+};
+
+function FollowChoice({ follow }: { follow: Follow }) {
+  const options = FOLLOWS.filter((f) => f === 'none' || f === 'path' || f === follow).map(
+    (f) => [f, FOLLOW_WORDS[f]] as const,
+  );
+  return (
+    <div style={{ display: 'flex', gap: 8, alignItems: 'center', marginTop: 7 }}>
+      <span className="note">follows</span>
+      <Choices
+        label="Angle follows"
+        value={follow}
+        options={options}
+        onChange={(f) =>
+          change(`angle follows ${FOLLOW_WORDS[f]}`, (draft) => {
+            propertiesOf(draft).angle.follow = f;
+            delete draft.guessed.angle;
+          })
+        }
+      />
+    </div>
+  );
+}
+
+interface Props {
+  row: RowDefinition;
+  bench: Bench;
+  open: boolean;
+  onOpen: () => void;
+}
+
+/** One property: name, drivers, value as text, ruler with pegs; it opens in place to its curves and shares. */
+export function PropertyRow({ row, bench, open, onOpen }: Props) {
+  const { name } = row;
+  const { label, help } = PROPERTIES[name];
+  const property = propertiesOf(bench)[name];
+  const { angle } = propertiesOf(bench);
+  const moved = property.drivers.length > 0;
+  const ends = endsOf(name, property);
+  const silhouette = useMemo(() => (moved ? driverSilhouette(property.drivers) : null), [moved, property.drivers]);
+  const move = (values: number[]) =>
+    editProperty(name, (p) =>
+      values.length === 2 ? setEnds(name, p, values[0], values[1]) : setStill(name, p, values[0]),
+    );
+  const enter = (text: string): boolean => {
+    const read = readValue(text);
+    if (!read) return false;
+    editProperty(name, (p) =>
+      p.drivers.length > 0 || read.low !== read.high
+        ? setEnds(name, p, read.low, read.high)
+        : setStill(name, p, read.low),
+    );
+    settle(told());
+    return true;
+  };
+  // read when the gesture ends, not when the row was drawn
+  const told = () => `${label} ${valueText(name, propertiesOf(presentBench())[name])}`;
+  const reason = bench.guessed[name];
+  return (
+    <div className={`row ${open ? 'open' : ''} ${property.muted ? 'muted' : ''}`} role="group" aria-label={label}>
+      <div className="line1">
+        <Tooltip title={help} placement="right">
+          <button className="plain label" aria-expanded={open} onClick={onOpen}>
+            {label}
+          </button>
+        </Tooltip>
+        {property.drivers.map((d, i) => (
+          <button key={i} className="chip" onClick={onOpen}>
+            {d.by}
+          </button>
+        ))}
+        {name === 'angle' && angle.follow !== 'none' && (
+          <button className="chip" onClick={onOpen}>
+            {angle.follow}
+          </button>
+        )}
+        {!moved && !(name === 'angle' && angle.follow !== 'none') && (
+          <AddDriver row={row} label={label} drivers={[]} className="chip none" />
+        )}
+        <RowTools
+          label={label}
+          muted={property.muted}
+          onMute={() =>
+            change(
+              property.muted ? `${label} acts again` : `${label} muted`,
+              (d) => void (propertiesOf(d)[name].muted = !property.muted),
+            )
+          }
+          onReset={() => resetRow(name, label)}
+        />
+        <ValueField label={`${label} value`} text={valueText(name, property)} onEnter={enter} />
+      </div>
+      <Ruler
+        label={label}
+        values={moved ? ends : [ends[1]]}
+        placeOf={(v) => placeOf(row, v)}
+        valueAt={(p) => valueAt(row, p)}
+        step={row.step}
+        min={row.min}
+        max={row.max}
+        text={(v) => `${Math.round(v * 10) / 10} ${PROPERTIES[name].unit}`}
+        silhouette={silhouette}
+        onMove={move}
+        onSettle={() => settle(told())}
+        onNudge={() => settleSoon(told())}
+      />
+      {open && name === 'angle' && <FollowChoice follow={angle.follow} />}
+      {open && <Drivers row={row} label={label} property={property} />}
+      {reason && (
+        <div className="why">
+          <span>{reason}</span>
+        </div>
+      )}
+      {moved && ends[0] === ends[1] && <div className="why">its drivers do nothing: both ends are the same</div>}
+    </div>
+  );
+}

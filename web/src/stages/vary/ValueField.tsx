@@ -1,0 +1,50 @@
+import { useState } from 'react';
+
+interface Props {
+  label: string;
+  text: string;
+  /** false: the text cannot be understood */
+  onEnter: (text: string) => boolean;
+}
+
+/** A value as text that can be typed: Enter takes it, Escape leaves it as it was. */
+export function ValueField({ label, text, onEnter }: Props) {
+  const [draft, setDraft] = useState<string | null>(null);
+  const [bad, setBad] = useState(false);
+  const finish = (): boolean => {
+    const good = draft === null || draft === text || onEnter(draft);
+    setBad(!good);
+    if (good) setDraft(null);
+    return good;
+  };
+  return (
+    <input
+      className="value"
+      aria-label={label}
+      aria-invalid={bad}
+      title={bad ? 'Type one number, or two such as 58 – 96' : undefined}
+      style={bad ? { borderColor: 'var(--brick)' } : undefined}
+      value={draft ?? text}
+      onFocus={(e) => {
+        setDraft(text);
+        e.target.select();
+      }}
+      onChange={(e) => setDraft(e.target.value)}
+      onBlur={() => {
+        if (!finish()) {
+          setDraft(null);
+          setBad(false);
+        }
+      }}
+      onKeyDown={(e) => {
+        if (e.key === 'Enter' && finish()) e.currentTarget.blur();
+        if (e.key === 'Escape') {
+          setDraft(null);
+          setBad(false);
+          e.currentTarget.blur();
+        }
+        e.stopPropagation();
+      }}
+    />
+  );
+}

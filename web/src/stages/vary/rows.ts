@@ -1,0 +1,166 @@
+import { PROPERTIES, type Property, type PropertyName } from '@amber-stamp/core';
+
+/** What a ruler shows of a property: its stretch, how it is divided, and the step of keys and wheel. */
+export interface RowDefinition {
+  name: PropertyName;
+  group: 'Place' | 'Pose' | 'Ink';
+  min: number;
+  max: number;
+  /** root: small values get more room */
+  scale: 'linear' | 'root';
+  step: number;
+  /** the ends that the first driver pulls apart: never down to nothing */
+  apart: readonly [number, number];
+  /** words that find the row */
+  words: string;
+}
+
+export const ROWS: readonly RowDefinition[] = [
+  {
+    name: 'size',
+    group: 'Place',
+    min: 1,
+    max: 400,
+    scale: 'root',
+    step: 1,
+    apart: [50, 100],
+    words: 'big small thick thin thinner width end',
+  },
+  {
+    name: 'spacing',
+    group: 'Place',
+    min: 1,
+    max: 200,
+    scale: 'root',
+    step: 1,
+    apart: [60, 100],
+    words: 'distance gap overlap close',
+  },
+  {
+    name: 'across',
+    group: 'Place',
+    min: -100,
+    max: 100,
+    scale: 'linear',
+    step: 1,
+    apart: [-25, 25],
+    words: 'scatter side spread',
+  },
+  {
+    name: 'along',
+    group: 'Place',
+    min: -100,
+    max: 100,
+    scale: 'linear',
+    step: 1,
+    apart: [-25, 25],
+    words: 'scatter jitter forwards',
+  },
+  {
+    name: 'angle',
+    group: 'Pose',
+    min: -180,
+    max: 180,
+    scale: 'linear',
+    step: 1,
+    apart: [-45, 45],
+    words: 'turn rotate follow path direction',
+  },
+  {
+    name: 'aspect',
+    group: 'Pose',
+    min: 5,
+    max: 200,
+    scale: 'linear',
+    step: 1,
+    apart: [50, 100],
+    words: 'squash flat round narrow',
+  },
+  {
+    name: 'opacity',
+    group: 'Ink',
+    min: 0,
+    max: 100,
+    scale: 'linear',
+    step: 1,
+    apart: [50, 100],
+    words: 'clear transparent ceiling faint end',
+  },
+  {
+    name: 'flow',
+    group: 'Ink',
+    min: 0,
+    max: 100,
+    scale: 'linear',
+    step: 1,
+    apart: [40, 100],
+    words: 'build dark light faint dry wet',
+  },
+];
+
+/** Place of a value on its ruler, 0..1. */
+export function placeOf(row: RowDefinition, value: number): number {
+  const t = (value - row.min) / (row.max - row.min);
+  const clamped = Math.max(0, Math.min(1, t));
+  return row.scale === 'root' ? Math.sqrt(clamped) : clamped;
+}
+
+/** Value at a place of a ruler, rounded to what the hand can mean. */
+export function valueAt(row: RowDefinition, place: number): number {
+  const t = Math.max(0, Math.min(1, place));
+  const value = row.min + (row.max - row.min) * (row.scale === 'root' ? t * t : t);
+  return Math.round(value / row.step) * row.step;
+}
+
+/** The two ends as values. */
+export function endsOf(name: PropertyName, p: Property): [number, number] {
+  if (PROPERTIES[name].kind === 'scaled') return [(p.rest * p.low) / 100, (p.rest * p.high) / 100];
+  return [p.rest + p.low, p.rest + p.high];
+}
+
+const clamp = (v: number, low: number, high: number): number => Math.max(low, Math.min(high, v));
+
+/** Sets both ends; the high end of a scaled property is its rest. */
+export function setEnds(name: PropertyName, p: Property, low: number, high: number): void {
+  const d = PROPERTIES[name];
+  if (d.kind === 'scaled') {
+    p.rest = clamp(high, d.restMin, d.restMax);
+    p.high = 100;
+    p.low = p.rest > 0 ? clamp((low / p.rest) * 100, d.endMin, d.endMax) : 100;
+    return;
+  }
+  p.low = clamp(low - p.rest, d.endMin, d.endMax);
+  p.high = clamp(high - p.rest, d.endMin, d.endMax);
+}
+
+/** Sets the value of a property that nothing moves. */
+export function setStill(name: PropertyName, p: Property, value: number): void {
+  const d = PROPERTIES[name];
+  const end = d.kind === 'scaled' ? 100 : 0;
+  p.high = end;
+  if (p.drivers.length === 0) p.low = end;
+  p.rest = clamp(value, d.restMin, d.restMax);
+}
+
+const UNIT = { px: ' px', '%': ' %', deg: '°' } as const;
+const short = (v: number): string => String(Math.abs(v) >= 10 ? Math.round(v * 10) / 10 : Math.round(v * 100) / 100);
+
+/** The value as text: one number, a range, or plus and minus. */
+export function valueText(name: PropertyName, p: Property): string {
+  const unit = UNIT[PROPERTIES[name].unit];
+  const [low, high] = endsOf(name, p);
+  if (p.drivers.length === 0 || low === high) return `${short(high)}${unit}`;
+  if (PROPERTIES[name].kind === 'added' && low === -high) return `± ${short(Math.abs(high))}${unit}`;
+  return `${short(low)} – ${short(high)}${unit}`;
+}
+
+/** Reads what was typed: `58 – 96`, `58..96`, `± 14`, `22`. Undefined when there is no number in it. */
+export function readValue(text: string): { low: number; high: number } | undefined {
+  const plain = text.replace(/,/g, '.').replace(/[–—−]/g, '-');
+  const around = /^\s*(?:±|\+\/?-)\s*(\d+(?:\.\d+)?)/.exec(plain);
+  if (around) return { low: -Number(around[1]), high: Number(around[1]) };
+  const numbers = /^\s*(-?\d+(?:\.\d+)?)(?:\s*[^\d\s.-]{0,3}\s*(?:-|\.\.|to)\s*(-?\d+(?:\.\d+)?))?/.exec(plain);
+  if (!numbers) return undefined;
+  const first = Number(numbers[1]);
+  return { low: first, high: numbers[2] === undefined ? first : Number(numbers[2]) };
+}

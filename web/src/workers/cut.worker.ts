@@ -1,0 +1,136 @@
+import {
+  answers,
+  automaticRecipe,
+  blank,
+  checkBorder,
+  coverage,
+  Cutter,
+  cut,
+  encodePlate,
+  firstGuess,
+  grayOf,
+  guessPrints,
+  histogram,
+  reducePicture,
+  sha256Hex,
+  toPlate,
+  type Picture,
+  type Plate,
+  type Prints,
+  type Raster,
+  type Recipe,
+  type StepOutcome,
+} from '@amber-stamp/core';
+import { expose, transfer } from 'comlink';
+import { carryErrors } from './errors.ts';
+import { pictureOf } from './picture-bitmap.ts';
+import type { Answer, CutApi, CutReport } from './protocol.ts';
+import { readPicture } from './read-picture.ts';
+
+interface OpenSource {
+  picture: Picture;
+  cutter: Cutter;
+}
+
+const BLANK = 1 / 65535;
+const ANSWER_SIDE = 560;
+const sources = new Map<string, Promise<OpenSource>>();
+const small = new WeakMap<Raster, { side: number; bitmap: ImageBitmap }>();
+
+function opened(source: string, onProgress: (share: number) => void = () => undefined): Promise<OpenSource> {
+  let open = sources.get(source);
+  if (!open) {
+    open = readPicture(source, onProgress).then((picture) => ({ picture, cutter: new Cutter(picture) }));
+    open.catch(() => sources.delete(source));
+    // two sources at most: their pixels are large
+    if (sources.size >= 2) sources.delete([...sources.keys()][0]);
+    sources.set(source, open);
+  }
+  return open;
+}
+
+function distinct(plate: Plate): number {
+  const seen = new Uint8Array(65536);
+  let count = 0;
+  for (const v of plate.data) if (seen[v] === 0) count += seen[v] = 1;
+  return count;
+}
+
+function histogramsOf(picture: Picture, recipe: Recipe, outcomes: StepOutcome[]): Record<number, number[]> {
+  const found: Record<number, number[]> = {};
+  recipe.steps.forEach((step, i) => {
+    if (step.step === 'levels') found[i] = histogram(outcomes[i - 1]?.raster ?? grayOf(picture, 'dark'));
+  });
+  return found;
+}
+
+async function thumbnail(raster: Raster, side: number): Promise<ImageBitmap> {
+  let kept = small.get(raster);
+  if (!kept || kept.side !== side) {
+    kept = { side, bitmap: await pictureOf(raster, side) };
+    small.set(raster, kept);
+  }
+  return createImageBitmap(kept.bitmap);
+}
+
+const worker = {
+  async open(source: string, onProgress: (share: number) => void): Promise<void> {
+    await opened(source, onProgress);
+  },
+
+  async cut(source: string, recipe: Recipe): Promise<CutReport> {
+    const { picture, cutter } = await opened(source);
+    const outcomes = cutter.run(recipe);
+    const last = outcomes.at(-1)?.raster ?? grayOf(picture, 'dark');
+    const share = coverage(last);
+    if (share < BLANK) throw blank();
+    const plate = toPlate(last);
+    return {
+      plate,
+      facts: outcomes.map((o) => o.facts),
+      border: checkBorder(last),
+      coveragePct: share * 100,
+      levels: distinct(plate),
+      histograms: histogramsOf(picture, recipe, outcomes),
+    };
+  },
+
+  async after(source: string, recipe: Recipe, place: number): Promise<Plate> {
+    const { picture, cutter } = await opened(source);
+    return toPlate(cutter.run(recipe).at(place)?.raster ?? grayOf(picture, 'dark'));
+  },
+
+  async thumbnails(source: string, recipe: Recipe, side: number): Promise<ImageBitmap[]> {
+    const { cutter } = await opened(source);
+    const bitmaps = await Promise.all(cutter.run(recipe).map((o) => thumbnail(o.raster, side)));
+    return transfer(bitmaps, bitmaps);
+  },
+
+  async answers(source: string): Promise<{ answers: Answer[]; prints: Prints; reason: string }> {
+    const { picture } = await opened(source);
+    const draft = reducePicture(picture, ANSWER_SIDE);
+    const found: Answer[] = [];
+    for (const { prints, recipe } of answers(draft))
+      found.push({ prints, recipe: recipe ?? null, picture: recipe ? await pictureOf(cut(draft, recipe), 192) : null });
+    return transfer(
+      { answers: found, ...guessPrints(picture) },
+      found.flatMap((a) => a.picture ?? []),
+    );
+  },
+
+  async recipeFor(source: string, prints: Prints): Promise<Recipe> {
+    return automaticRecipe((await opened(source)).picture, prints);
+  },
+
+  guess(plate: Plate, name: string, plateName: string) {
+    return firstGuess(plate, name, plateName);
+  },
+
+  png(plate: Plate): { bytes: Uint8Array; sha256: string } {
+    const bytes = encodePlate(plate);
+    return transfer({ bytes, sha256: sha256Hex(bytes) }, [bytes.buffer]);
+  },
+};
+
+carryErrors();
+expose(worker satisfies CutApi);

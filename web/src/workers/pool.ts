@@ -1,0 +1,92 @@
+import type { Plate } from '@amber-stamp/core';
+import { proxy, wrap, type Remote } from 'comlink';
+import { carryErrors } from './errors.ts';
+import type { CutApi, InkApi, InkJob, InkResult } from './protocol.ts';
+
+carryErrors();
+
+const cutWorker = new Worker(new URL('./cut.worker.ts', import.meta.url), { type: 'module' });
+export const cutter: Remote<CutApi> = wrap<CutApi>(cutWorker);
+export const openSource = (source: string, onProgress: (share: number) => void): Promise<void> =>
+  cutter.open(source, proxy(onProgress));
+
+interface InkWorker {
+  remote: Remote<InkApi>;
+  holds: Set<string>;
+}
+const POOL = Math.max(1, Math.min(3, (navigator.hardwareConcurrency || 2) - 1));
+const inkWorkers: InkWorker[] = Array.from({ length: POOL }, () => ({
+  remote: wrap<InkApi>(new Worker(new URL('./ink.worker.ts', import.meta.url), { type: 'module' })),
+  holds: new Set<string>(),
+}));
+const held = new Map<string, Plate>();
+const PLATES_KEPT = 24;
+
+/** A plate that jobs may name by its key. */
+export function holdPlate(key: string, plate: Plate): void {
+  held.delete(key);
+  held.set(key, plate);
+  if (held.size > PLATES_KEPT) held.delete([...held.keys()][0]);
+}
+
+/** Each view keeps to one worker, which keeps its layers. */
+function workerFor(view: string): InkWorker {
+  let h = 0;
+  for (const c of view) h = (h * 31 + c.charCodeAt(0)) >>> 0;
+  return inkWorkers[h % POOL];
+}
+
+async function prepared(job: InkJob): Promise<Remote<InkApi>> {
+  const worker = workerFor(job.view);
+  for (const key of Object.values(job.plates)) {
+    const plate = held.get(key);
+    if (!plate) continue;
+    holdPlate(key, plate); // the last used is the last to go, here and in the worker
+    const known = worker.holds.delete(key);
+    worker.holds.add(key);
+    if (worker.holds.size > PLATES_KEPT) worker.holds.delete([...worker.holds][0]);
+    if (!known) await worker.remote.hold(key, plate);
+  }
+  return worker.remote;
+}
+
+interface Waiting {
+  job: InkJob;
+  done: (result: InkResult | undefined) => void;
+  fail: (cause: unknown) => void;
+}
+const running = new Set<string>();
+const waiting = new Map<string, Waiting>();
+
+async function work({ job, done, fail }: Waiting): Promise<void> {
+  running.add(job.view);
+  try {
+    done(await (await prepared(job)).draw(job));
+  } catch (cause) {
+    fail(cause);
+  }
+  running.delete(job.view);
+  const next = waiting.get(job.view);
+  if (next) {
+    waiting.delete(job.view);
+    void work(next);
+  }
+}
+
+/** Draws a job; undefined when a newer one for the same view has overtaken it before it began. */
+export function draw(job: InkJob): Promise<InkResult | undefined> {
+  return new Promise((done, fail) => {
+    const entry = { job, done, fail };
+    if (!running.has(job.view)) {
+      void work(entry);
+      return;
+    }
+    waiting.get(job.view)?.done(undefined);
+    waiting.set(job.view, entry);
+  });
+}
+
+/** A job as a PNG file. */
+export async function drawPng(job: InkJob): Promise<Uint8Array<ArrayBuffer>> {
+  return (await (await prepared(job)).png(job)) as Uint8Array<ArrayBuffer>;
+}

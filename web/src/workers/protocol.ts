@@ -1,0 +1,62 @@
+import type { BorderReport, Brush, Facts, Ground, PenStroke, Plate, Prints, Recipe } from '@amber-stamp/core';
+
+/** One picture asked of the ink worker. Plates were given before, by key. */
+export interface InkJob {
+  /** what it is for; layers are kept per view */
+  view: string;
+  brush: Brush;
+  /** key of the plate of each name */
+  plates: Readonly<Record<string, string>>;
+  strokes: readonly PenStroke[];
+  /** one key a stroke: equal keys are equal strokes */
+  strokeKeys: readonly string[];
+  width: number;
+  height: number;
+  /** pixels per px of the strokes */
+  zoom: number;
+  ground: Ground;
+}
+
+export interface InkResult {
+  bitmap: ImageBitmap;
+  dabs: number;
+  ms: number;
+}
+
+export interface InkApi {
+  hold(key: string, plate: Plate): void;
+  draw(job: InkJob): Promise<InkResult>;
+  /** 8-bit RGBA as PNG */
+  png(job: InkJob): Promise<Uint8Array>;
+}
+
+/** What a recipe made, told without its rasters. */
+export interface CutReport {
+  plate: Plate;
+  facts: Facts[];
+  border: BorderReport;
+  coveragePct: number;
+  /** different 16-bit values in the plate */
+  levels: number;
+  /** 64 classes of what goes into each levels step, by place in the recipe */
+  histograms: Record<number, number[]>;
+}
+
+export interface Answer {
+  prints: Prints;
+  recipe: Recipe | null;
+  picture: ImageBitmap | null;
+}
+
+export interface CutApi {
+  /** Reads a source's pixels; `onProgress` tells the share read. */
+  open(source: string, onProgress: (share: number) => void): Promise<void>;
+  cut(source: string, recipe: Recipe): Promise<CutReport>;
+  /** The result after step `place` as a plate (place -1: the last). */
+  after(source: string, recipe: Recipe, place: number): Promise<Plate>;
+  thumbnails(source: string, recipe: Recipe, side: number): Promise<ImageBitmap[]>;
+  answers(source: string): Promise<{ answers: Answer[]; prints: Prints; reason: string }>;
+  recipeFor(source: string, prints: Prints): Promise<Recipe>;
+  guess(plate: Plate, name: string, plateName: string): { brush: Brush; reasons: Record<string, string> };
+  png(plate: Plate): { bytes: Uint8Array; sha256: string };
+}
