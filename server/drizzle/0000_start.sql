@@ -9,7 +9,7 @@ CREATE TABLE "blobs" (
 	"id" bigserial PRIMARY KEY NOT NULL,
 	"sha256" text,
 	"size" bigint DEFAULT 0 NOT NULL,
-	"created_at" timestamp with time zone DEFAULT now() NOT NULL,
+	"created_at" timestamp with time zone DEFAULT clock_timestamp() NOT NULL,
 	CONSTRAINT "blobs_sha256_unique" UNIQUE("sha256")
 );
 --> statement-breakpoint
@@ -20,7 +20,7 @@ CREATE TABLE "brushes" (
 	"note" text DEFAULT '' NOT NULL,
 	"current_id" uuid,
 	"put_away_at" timestamp with time zone,
-	"created_at" timestamp with time zone DEFAULT now() NOT NULL
+	"created_at" timestamp with time zone DEFAULT clock_timestamp() NOT NULL
 );
 --> statement-breakpoint
 CREATE TABLE "plates" (
@@ -29,7 +29,7 @@ CREATE TABLE "plates" (
 	"width" integer NOT NULL,
 	"height" integer NOT NULL,
 	"source_id" uuid,
-	"created_at" timestamp with time zone DEFAULT now() NOT NULL
+	"created_at" timestamp with time zone DEFAULT clock_timestamp() NOT NULL
 );
 --> statement-breakpoint
 CREATE TABLE "settings" (
@@ -47,7 +47,7 @@ CREATE TABLE "sources" (
 	"height" integer NOT NULL,
 	"channels" integer NOT NULL,
 	"bits" integer NOT NULL,
-	"created_at" timestamp with time zone DEFAULT now() NOT NULL,
+	"created_at" timestamp with time zone DEFAULT clock_timestamp() NOT NULL,
 	CONSTRAINT "sources_sha256_unique" UNIQUE("sha256")
 );
 --> statement-breakpoint
@@ -60,7 +60,7 @@ CREATE TABLE "versions" (
 	"what" text NOT NULL,
 	"thumbnail" text,
 	"body" jsonb NOT NULL,
-	"created_at" timestamp with time zone DEFAULT now() NOT NULL
+	"created_at" timestamp with time zone DEFAULT clock_timestamp() NOT NULL
 );
 --> statement-breakpoint
 ALTER TABLE "blob_chunks" ADD CONSTRAINT "blob_chunks_blob_id_blobs_id_fk" FOREIGN KEY ("blob_id") REFERENCES "public"."blobs"("id") ON DELETE cascade ON UPDATE no action;--> statement-breakpoint

@@ -31,7 +31,7 @@ async function loadBrush(db: Database, engine: InkEngine, demo: DemoBrush, file:
   const source = await addSource(db, once(file), sourceFile, kind);
   const plate: Plate = toPlate(cut(reducePicture(await decodePicture(file, sourceFile)), demo.recipe));
   const plateName = `${fileName(demo.name)}.png`;
-  const { brush, reasons } = firstGuess(plate, demo.name, plateName);
+  const { brush } = firstGuess(plate, demo.name, plateName);
   demo.tune(brush);
   const { sha256 } = await storeBytes(db, encodePlate(plate), plateName);
   const portrait = portraitStroke(PORTRAIT.width, PORTRAIT.height);
@@ -40,7 +40,6 @@ async function loadBrush(db: Database, engine: InkEngine, demo: DemoBrush, file:
   const body = parseBench({
     brush,
     plates: { [plateName]: { sha256, source: source.id, recipe: demo.recipe } },
-    guessed: Object.fromEntries(Object.entries(reasons).filter(([name]) => name === 'angle')),
   });
   await createBrush(db, demo.drawer, demo.note, {
     id: randomUUID(),

@@ -12,17 +12,21 @@ export interface PrintsGuess {
   reason: string;
 }
 
+/** Whether some, but not all, of a picture is clear. */
+function hasClearParts(picture: Picture): boolean {
+  if (!hasAlpha(picture)) return false;
+  const alpha = grayOf(picture, 'alpha');
+  const clear = alpha.data.reduce((n, v) => (v < 0.5 ? n + 1 : n), 0) / alpha.data.length;
+  return clear > 0.02 && clear < 0.9999;
+}
+
 /** Guesses what prints by looking at transparency, the border and the histogram; says why in one sentence. */
 export function guessPrints(picture: Picture): PrintsGuess {
-  if (hasAlpha(picture)) {
-    const alpha = grayOf(picture, 'alpha');
-    const clear = alpha.data.reduce((n, v) => (v < 0.5 ? n + 1 : n), 0) / alpha.data.length;
-    if (clear > 0.02 && clear < 0.9999)
-      return {
-        prints: 'alpha',
-        reason: 'Chosen because the picture has clear parts: its shape is in its transparency.',
-      };
-  }
+  if (hasClearParts(picture))
+    return {
+      prints: 'alpha',
+      reason: 'Chosen because the picture has clear parts: its shape is in its transparency.',
+    };
   const light = grayOf(picture, 'light');
   const border = ring(light, Math.max(1, Math.round(Math.min(light.width, light.height) * 0.02)));
   const middle = quantile(border, 0.5);
@@ -77,6 +81,7 @@ export function automaticRecipe(picture: Picture, prints: Prints): Recipe {
 export function answers(picture: Picture): { prints: Prints; recipe: Recipe | undefined }[] {
   const asked: Prints[] = ['dark', 'light', 'alpha', 'red'];
   return asked.map((prints) => {
+    if (prints === 'alpha' && !hasClearParts(picture)) return { prints, recipe: undefined };
     try {
       return { prints, recipe: automaticRecipe(picture, prints) };
     } catch (cause) {

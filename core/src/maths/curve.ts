@@ -6,31 +6,15 @@ export const STRAIGHT: Curve = [
   [1, 1],
 ];
 
-/** Slopes of the monotone cubic through the points (Fritsch and Carlson 1980): it never leaves the points' own range. */
+/** Slopes of a monotone cubic through the points (Fritsch and Butland 1984): it never leaves the points' own range. */
 function slopes(points: Curve): number[] {
-  const n = points.length;
   const secant = points.slice(1).map((p, i) => (p[1] - points[i][1]) / (p[0] - points[i][0]));
-  const m = points.map((_, i) => {
-    if (i === 0) return secant[0];
-    if (i === n - 1) return secant[n - 2];
-    return secant[i - 1] * secant[i] <= 0 ? 0 : (secant[i - 1] + secant[i]) / 2;
+  return points.map((_, i) => {
+    const before = secant[i - 1] ?? secant[0];
+    const after = secant[i] ?? secant[secant.length - 1];
+    // the harmonic mean is at most twice the flatter one, which keeps the cubic monotone
+    return before * after <= 0 ? 0 : (2 * before * after) / (before + after);
   });
-  for (let i = 0; i < n - 1; i++) {
-    if (secant[i] === 0) {
-      m[i] = 0;
-      m[i + 1] = 0;
-      continue;
-    }
-    const a = m[i] / secant[i];
-    const b = m[i + 1] / secant[i];
-    const size = a * a + b * b;
-    if (size > 9) {
-      const t = 3 / Math.sqrt(size);
-      m[i] = t * a * secant[i];
-      m[i + 1] = t * b * secant[i];
-    }
-  }
-  return m;
 }
 
 /** Prepares a curve as a function of 0..1; outside its points it is constant. Two points give a straight line. */

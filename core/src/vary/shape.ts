@@ -75,14 +75,23 @@ function likeness(r: Raster, mirrored: (x: number, y: number) => number): number
   return same / all;
 }
 
-/** Mass at the two ends of the long axis, as lighter over heavier. */
-function taperOf(r: Raster, m: Moments, ux: number, uy: number, reach: number): number {
+/** Mass in the outer thirds of the extent along the long axis, as lighter over heavier. */
+function taperOf(r: Raster, m: Moments, ux: number, uy: number): number {
+  const along = (i: number): number => ((i % r.width) - m.cx) * ux + (Math.floor(i / r.width) - m.cy) * uy;
+  let low = Infinity;
+  let high = -Infinity;
+  r.data.forEach((v, i) => {
+    if (v <= SEEN) return;
+    low = Math.min(low, along(i));
+    high = Math.max(high, along(i));
+  });
+  const third = (high - low) / 3;
   let head = 1e-12;
   let tail = 1e-12;
   r.data.forEach((v, i) => {
-    const s = ((i % r.width) - m.cx) * ux + (Math.floor(i / r.width) - m.cy) * uy;
-    if (s > reach / 2) head += v;
-    else if (s < -reach / 2) tail += v;
+    const s = along(i);
+    if (s > high - third) head += v;
+    else if (s < low + third) tail += v;
   });
   return Math.min(head, tail) / Math.max(head, tail);
 }
@@ -143,6 +152,6 @@ export function measureShape(plate: Raster): PlateShape {
     mirrorX: likeness(r, (x, y) => y * r.width + (r.width - 1 - x)),
     mirrorY: likeness(r, (x, y) => (r.height - 1 - y) * r.width + x),
     thinness: short / long,
-    taper: taperOf(r, m, ux / length, uy / length, long),
+    taper: taperOf(r, m, ux / length, uy / length),
   };
 }

@@ -3,7 +3,7 @@ import { pathReader, smoothPath } from '../path/path.ts';
 import { trialStrokes } from '../path/trial.ts';
 import { meanReading } from './reading.ts';
 
-const DABS = 600;
+const DABS = 2400;
 
 /**
  * How the drivers spread a property between its two ends, over the standard swell of pressure: share of dabs in `bins`

@@ -11,10 +11,14 @@ import {
   timestamp,
   uuid,
 } from 'drizzle-orm/pg-core';
+import { sql } from 'drizzle-orm';
 import type { Bench } from '@amber-stamp/core';
 
 const bytea = customType<{ data: Buffer; driverData: Buffer }>({ dataType: () => 'bytea' });
-const made = () => timestamp('created_at', { withTimezone: true }).notNull().defaultNow();
+const made = () =>
+  timestamp('created_at', { withTimezone: true })
+    .notNull()
+    .default(sql`clock_timestamp()`);
 
 /** Files by their content: stored once however often they are used, in chunks that stream both ways. */
 export const blobs = pgTable('blobs', {

@@ -30,7 +30,7 @@ const Tile = ({ id, to, name, here, picture, facts, warning, kind = '', dim }: T
     className={`tile ${here ? 'on' : ''} ${dim ? 'dim' : ''}`}
     aria-current={here ? 'step' : undefined}
   >
-    <span className={`pic ${kind}`} style={{ position: 'relative' }}>
+    <span className={`pic ${kind}`} style={{ position: 'relative' }} aria-hidden>
       {picture}
     </span>
     <span style={{ minWidth: 0 }}>
@@ -45,7 +45,7 @@ const Tile = ({ id, to, name, here, picture, facts, warning, kind = '', dim }: T
   </Link>
 );
 
-const PORTRAIT = portraitStroke(148, 124).strokes;
+const PORTRAIT = portraitStroke(336, 282).strokes;
 
 /** How the dabs turn, in two words. */
 function turnFact(bench: Bench): string {
@@ -116,7 +116,7 @@ export function Run({ id, stage, bench }: { id: string; stage: Stage; bench: Ben
             brush={bench.brush}
             plates={bench.plates}
             strokes={PORTRAIT}
-            scale={0.5}
+            scale={0.22}
             ground="white"
           />
         }

@@ -20,10 +20,8 @@ const GAP = 0.01;
 export function LevelsControl({ place, step, facts, histogram = [] }: Props) {
   const box = useRef<SVGSVGElement>(null);
   const [held, setHeld] = useState<'low' | 'high' | null>(null);
-  const ends = {
-    low: Number((step.automatic && facts?.low) ?? step.low),
-    high: Number((step.automatic && facts?.high) ?? step.high),
-  };
+  const shown = step.automatic && facts?.low !== undefined ? facts : step;
+  const ends = { low: Number(shown.low), high: Number(shown.high) };
   const most = Math.max(1e-6, ...histogram.slice(1, -1));
   const hill = histogram
     .map((v, i) => `L${((i + 0.5) / histogram.length) * W} ${BASE - 46 * Math.min(1, Math.sqrt(v / most))}`)

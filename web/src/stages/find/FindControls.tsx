@@ -129,7 +129,7 @@ function OtherSource({ source }: { source: string | null }) {
   const input = useRef<HTMLInputElement>(null);
   const [anchor, setAnchor] = useState<HTMLElement | null>(null);
   const { data = [] } = useSources();
-  const use = (id: string, name: string) => {
+  const take = (id: string, name: string) => {
     setAnchor(null);
     change(`source: ${name}`, (draft) => {
       const { plate } = firstPlate(draft);
@@ -139,7 +139,7 @@ function OtherSource({ source }: { source: string | null }) {
   };
   const chosen = async (file: File | undefined) => {
     const arrived = file && (await arriveSource(file));
-    if (arrived) use(arrived.id, arrived.name);
+    if (arrived) take(arrived.id, arrived.name);
   };
   return (
     <div className="buttons">
@@ -156,7 +156,7 @@ function OtherSource({ source }: { source: string | null }) {
       />
       <Menu anchorEl={anchor} open={anchor !== null} onClose={() => setAnchor(null)}>
         {data.map((s) => (
-          <MenuItem key={s.id} selected={s.id === source} onClick={() => use(s.id, s.name)}>
+          <MenuItem key={s.id} selected={s.id === source} onClick={() => take(s.id, s.name)}>
             {s.name}
           </MenuItem>
         ))}

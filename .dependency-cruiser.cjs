@@ -1,0 +1,32 @@
+// Each floor looks only downward: web, server and cli stand on io and core, io on core, core on nothing of ours.
+const floor = (name, from, forbidden) => ({
+  name,
+  severity: 'error',
+  from: { path: from },
+  to: { path: forbidden },
+});
+
+module.exports = {
+  forbidden: [
+    {
+      name: 'no-circles',
+      severity: 'error',
+      from: { pathNot: 'node_modules' },
+      to: { circular: true, viaOnly: { dependencyTypesNot: ['type-only'] } },
+    },
+    floor('core-stands-alone', '^core/src', '^(io|server|web|cli|demo|e2e|scripts)/'),
+    { name: 'core-has-no-node', severity: 'error', from: { path: '^core/src' }, to: { dependencyTypes: ['core'] } },
+    floor('io-on-core-only', '^io/src', '^(server|web|cli|demo|e2e|scripts)/'),
+    floor('demo-on-core-and-io', '^demo/src', '^(server|web|cli|e2e|scripts)/'),
+    floor('server-not-on-pages', '^server/src', '^(web|cli|e2e|scripts)/'),
+    floor('cli-on-core-and-io', '^cli/src', '^(server|web|demo|e2e|scripts)/'),
+    floor('web-on-core-only', '^web/src', '^(io|server|cli|demo|e2e|scripts)/'),
+  ],
+  options: {
+    doNotFollow: { path: 'node_modules' },
+    exclude: { path: '(dist|drizzle)/' },
+    tsPreCompilationDeps: true,
+    tsConfig: { fileName: 'tsconfig.json' },
+    enhancedResolveOptions: { exportsFields: ['exports'], conditionNames: ['import', 'default', 'types'] },
+  },
+};

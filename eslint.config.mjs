@@ -1,0 +1,66 @@
+import hooks from 'eslint-plugin-react-hooks';
+import tseslint from 'typescript-eslint';
+
+/** Functions whose result differs between engines, or that read clock or chance: core has its own. */
+const UNSTEADY = [
+  'sin',
+  'cos',
+  'tan',
+  'asin',
+  'acos',
+  'atan',
+  'atan2',
+  'pow',
+  'exp',
+  'log',
+  'log2',
+  'log10',
+  'hypot',
+  'cbrt',
+  'random',
+];
+
+export default tseslint.config(
+  {
+    ignores: [
+      '**/dist/**',
+      'node_modules/**',
+      'server/drizzle/**',
+      'core/kernel/**',
+      'core/src/ink/kernel-binary.ts',
+      '**/*.cjs',
+      'docs/**',
+    ],
+  },
+  ...tseslint.configs.recommended,
+  {
+    files: ['**/*.ts', '**/*.tsx'],
+    languageOptions: { parserOptions: { projectService: true, tsconfigRootDir: import.meta.dirname } },
+    rules: {
+      '@typescript-eslint/no-explicit-any': 'error',
+      '@typescript-eslint/no-floating-promises': 'error',
+      '@typescript-eslint/no-misused-promises': 'error',
+      '@typescript-eslint/await-thenable': 'error',
+      '@typescript-eslint/consistent-type-imports': ['error', { fixStyle: 'inline-type-imports' }],
+      'max-lines': ['error', { max: 300, skipBlankLines: true, skipComments: true }],
+      eqeqeq: 'error',
+    },
+  },
+  {
+    files: ['core/src/**/*.ts'],
+    rules: {
+      'no-restricted-properties': [
+        'error',
+        ...UNSTEADY.map((property) => ({ object: 'Math', property })),
+        { object: 'Date', property: 'now' },
+      ],
+      'no-restricted-globals': ['error', 'window', 'document', 'process', 'Buffer', 'setTimeout', 'fetch', 'Date'],
+    },
+  },
+  {
+    files: ['web/**/*.tsx', 'web/**/*.ts'],
+    plugins: { 'react-hooks': hooks },
+    rules: { 'react-hooks/rules-of-hooks': 'error', 'react-hooks/exhaustive-deps': 'error' },
+  },
+  { files: ['**/*.test.ts', 'e2e/**/*.ts'], rules: { '@typescript-eslint/no-unused-expressions': 'off' } },
+);

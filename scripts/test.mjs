@@ -1,0 +1,101 @@
+// npm test: installs what is missing, then everything; the last line is "N passed, N failed".
+import { spawn } from 'node:child_process';
+import { preparePackages, prepareSystem } from './lib/prepare.mjs';
+import { ROOT } from './lib/root.mjs';
+
+const wanted = process.argv[2] ?? 'all';
+prepareSystem({ browser: wanted === 'all' || wanted === 'e2e' });
+preparePackages();
+const { buildKernel } = await import('./build-kernel.mjs');
+await buildKernel();
+
+const count = { passed: 0, failed: 0 };
+let database;
+
+/** Runs a command, shows its output, and gives its exit status and text. */
+function run(command, args, env = {}) {
+  return new Promise((done) => {
+    const child = spawn(command, args, {
+      cwd: ROOT,
+      env: { ...process.env, ...env },
+      stdio: ['ignore', 'pipe', 'pipe'],
+    });
+    let text = '';
+    const take = (part) => {
+      text += part;
+      process.stdout.write(part);
+    };
+    child.stdout.on('data', take);
+    child.stderr.on('data', take);
+    child.on('exit', (status) => done({ status, text }));
+  });
+}
+
+async function check(name, command, args) {
+  console.log(`\n== ${name}`);
+  const { status } = await run(command, args);
+  count[status === 0 ? 'passed' : 'failed']++;
+}
+
+async function mocha(name, files, env) {
+  console.log(`\n== ${name}`);
+  const { status, text } = await run(process.execPath, ['node_modules/mocha/bin/mocha.js', ...files], env);
+  const number = (word) => Number(new RegExp(`(\\d+) ${word}`).exec(text)?.[1] ?? 0);
+  const failed = number('failing');
+  count.passed += number('passing');
+  // a suite that ends without having counted its failures has failed all the same
+  count.failed += status === 0 ? failed : Math.max(1, failed);
+}
+
+async function databaseUrl() {
+  const { cluster } = await import('./lib/postgres.mjs');
+  database ??= cluster('tests', { durable: false });
+  return database.start();
+}
+
+const bin = (name) => `node_modules/.bin/${name}`;
+const suites = {
+  async core() {
+    await mocha('core, io and command line', [
+      'core/test/**/*.test.ts',
+      'io/test/**/*.test.ts',
+      'cli/test/**/*.test.ts',
+      'demo/test/**/*.test.ts',
+    ]);
+  },
+  async api() {
+    await mocha('API on a real PostgreSQL', ['server/test/**/*.test.ts'], { TEST_DATABASE_URL: await databaseUrl() });
+  },
+  async e2e() {
+    const { build } = await import('./build.mjs');
+    await build();
+    await mocha('browser', ['e2e/**/*.test.ts'], { TEST_DATABASE_URL: await databaseUrl() });
+  },
+};
+
+async function everything() {
+  await check('formats', bin('prettier'), ['--check', '--log-level', 'warn', '.']);
+  for (const project of ['core', '.', 'web']) await check(`types of ${project}`, bin('tsc'), ['-p', project]);
+  await check('lint', bin('eslint'), ['--cache', '--cache-location', 'node_modules/.cache/eslint', '.']);
+  await check('boundaries', bin('depcruise'), [
+    '--config',
+    '.dependency-cruiser.cjs',
+    '--output-type',
+    'err',
+    'core/src',
+    'io/src',
+    'server/src',
+    'web/src',
+    'cli/src',
+    'demo/src',
+  ]);
+  for (const suite of Object.values(suites)) await suite();
+}
+
+try {
+  await (suites[wanted] ?? everything)();
+} finally {
+  database?.stop();
+}
+console.log(`\n${count.passed} passed, ${count.failed} failed`);
+process.exit(count.failed === 0 ? 0 : 1);
