@@ -4,6 +4,7 @@ import { randomUUID } from 'node:crypto';
 import type { Database, Queries } from '../db/database.ts';
 import { brushes, plates, sources, versions } from '../db/schema.ts';
 import { readBlob } from './blobs.ts';
+import { isId } from './ids.ts';
 
 export type BrushRow = typeof brushes.$inferSelect;
 export type VersionRow = typeof versions.$inferSelect;
@@ -121,16 +122,14 @@ export async function saveVersion(db: Database, brushId: string, save: Save): Pr
   });
 }
 
-const uuidForm = /^[0-9a-f]{8}(-[0-9a-f]{4}){3}-[0-9a-f]{12}$/i;
-
 export async function getVersion(db: Queries, id: string): Promise<VersionRow> {
-  const [row] = uuidForm.test(id) ? await db.select().from(versions).where(eq(versions.id, id)) : [];
+  const [row] = isId(id) ? await db.select().from(versions).where(eq(versions.id, id)) : [];
   if (!row) throw new AmberError('not-found', 'There is no such version.', id);
   return row;
 }
 
 export async function getBrush(db: Queries, id: string): Promise<BrushRow> {
-  const [row] = uuidForm.test(id) ? await db.select().from(brushes).where(eq(brushes.id, id)) : [];
+  const [row] = isId(id) ? await db.select().from(brushes).where(eq(brushes.id, id)) : [];
   if (!row) throw noBrush(id);
   return row;
 }

@@ -5,6 +5,7 @@ import { randomUUID } from 'node:crypto';
 import type { Database, Queries } from '../db/database.ts';
 import { sources } from '../db/schema.ts';
 import { readBlob, storeBlob } from './blobs.ts';
+import { isId } from './ids.ts';
 
 export type SourceRow = typeof sources.$inferSelect;
 
@@ -55,7 +56,7 @@ export const listSources = (db: Queries): Promise<SourceRow[]> =>
   db.select().from(sources).orderBy(asc(sources.createdAt));
 
 export async function getSource(db: Queries, id: string): Promise<SourceRow> {
-  const [row] = await db.select().from(sources).where(eq(sources.id, id));
+  const [row] = isId(id) ? await db.select().from(sources).where(eq(sources.id, id)) : [];
   if (!row) throw new AmberError('not-found', 'There is no such source.', id);
   return row;
 }

@@ -1,0 +1,102 @@
+import { expect, type Locator, type Page } from '@playwright/test';
+import { decode } from 'fast-png';
+import { createHash } from 'node:crypto';
+import { readFileSync } from 'node:fs';
+
+/** What a person does at the bench, by the names that they see. */
+export const stage = (page: Page, name: string) =>
+  page.getByRole('navigation', { name: 'Stages' }).getByRole('link', { name: new RegExp(`^${name}`) });
+
+export async function openBrush(page: Page, url: string, name: string): Promise<void> {
+  await page.goto(url);
+  await page.getByRole('article', { name, exact: true }).getByRole('link').click();
+  await drawn(page, 'sheet');
+}
+
+/** Waits until a view has been drawn at least once. */
+export const drawn = (page: Page, view: string): Promise<void> =>
+  expect(page.locator(`canvas[data-view="${view}"]`)).toHaveAttribute('data-drawn', /\d+/, { timeout: 30_000 });
+
+/** A hash of what a view shows now. */
+export const pixels = (page: Page, view: string): Promise<string> =>
+  page
+    .locator(`canvas[data-view="${view}"]`)
+    .evaluate((canvas: unknown) => (canvas as { toDataURL: () => string }).toDataURL())
+    .then((url) => createHash('sha1').update(url).digest('hex'));
+
+/** Waits until a view shows something else than `before`. */
+export async function changed(page: Page, view: string, before: string): Promise<string> {
+  await expect.poll(() => pixels(page, view), { timeout: 20_000 }).not.toBe(before);
+  return pixels(page, view);
+}
+export const same = (page: Page, view: string, wanted: string): Promise<void> =>
+  expect.poll(() => pixels(page, view), { timeout: 20_000 }).toBe(wanted);
+
+/** Waits until everything is kept as the given version, or as any. */
+export const kept = (page: Page, version?: number): Promise<void> =>
+  expect(
+    page.getByRole('button', {
+      name: version === undefined ? /^kept, version \d+/ : `kept, version ${version}`,
+      exact: version !== undefined,
+    }),
+  ).toBeVisible({ timeout: 20_000 });
+
+export async function middleOf(locator: Locator): Promise<{ x: number; y: number; width: number; height: number }> {
+  const box = await locator.boundingBox();
+  if (!box) throw new Error('nothing is shown there');
+  return { x: box.x + box.width / 2, y: box.y + box.height / 2, width: box.width, height: box.height };
+}
+
+/** Drags something by (dx, dy) with a real pointer. */
+export async function drag(page: Page, locator: Locator, dx: number, dy = 0): Promise<void> {
+  const { x, y } = await middleOf(locator);
+  await page.mouse.move(x, y);
+  await page.mouse.down();
+  for (let i = 1; i <= 6; i++) await page.mouse.move(x + (dx * i) / 6, y + (dy * i) / 6);
+  await page.mouse.up();
+}
+
+/** Draws a wavy stroke on the wide sheet. */
+export async function scribble(page: Page): Promise<void> {
+  const { x, y, width } = await middleOf(page.getByTestId('wide'));
+  await page.mouse.move(x - width * 0.35, y);
+  await page.mouse.down();
+  for (let i = 1; i <= 20; i++)
+    await page.mouse.move(x - width * 0.35 + (width * 0.7 * i) / 20, y + 40 * Math.sin(i / 2));
+  await page.mouse.up();
+}
+
+/** Presses something that hands a file over, and reads the file. */
+export async function download(page: Page, press: Locator): Promise<{ name: string; path: string; bytes: Buffer }> {
+  const waiting = page.waitForEvent('download');
+  await press.click();
+  const file = await waiting;
+  const path = await file.path();
+  return { name: file.suggestedFilename(), path, bytes: readFileSync(path) };
+}
+
+export const pngPixels = (bytes: Uint8Array): string => {
+  const { data, width, height } = decode(bytes);
+  return `${width}x${height} ${createHash('sha256')
+    .update(new Uint8Array(data.buffer, data.byteOffset, data.byteLength))
+    .digest('hex')}`;
+};
+
+/** A blot with a ragged rim and a speck beside it, as a photograph: dark on paper. */
+export async function blotPicture(): Promise<Buffer> {
+  const { default: sharp } = await import('sharp');
+  const [width, height] = [420, 320];
+  const data = new Uint8Array(width * height * 3);
+  for (let y = 0; y < height; y++)
+    for (let x = 0; x < width; x++) {
+      const a = Math.atan2(y - 150, x - 200);
+      const inside =
+        Math.hypot(x - 200, y - 150) < 90 + 14 * Math.sin(9 * a) + 6 * Math.sin(23 * a) ||
+        Math.hypot(x - 380, y - 40) < 3;
+      const v = inside ? 35 + ((x * 7 + y * 11) % 60) : 232 + ((x * 5 + y * 3) % 9);
+      data.fill(v, (y * width + x) * 3, (y * width + x) * 3 + 3);
+    }
+  return sharp(data, { raw: { width, height, channels: 3 } })
+    .jpeg({ quality: 92 })
+    .toBuffer();
+}

@@ -1,0 +1,88 @@
+import { type Browser, type Page } from '@playwright/test';
+import { spawn, type ChildProcess } from 'node:child_process';
+import { randomUUID } from 'node:crypto';
+import { fileURLToPath } from 'node:url';
+import pg from 'pg';
+import { launch } from './browser.ts';
+
+const ROOT = fileURLToPath(new URL('..', import.meta.url));
+const TSX = ['--import', 'tsx'];
+
+/** The built application on a database of its own, with the demo brushes. */
+export class App {
+  readonly browser: Browser;
+  url = '';
+  private readonly databaseUrl: string;
+  private server: ChildProcess | undefined;
+  private port = '0';
+
+  private constructor(browser: Browser, databaseUrl: string) {
+    this.browser = browser;
+    this.databaseUrl = databaseUrl;
+  }
+
+  static async start({ demo = true } = {}): Promise<App> {
+    const base = process.env.TEST_DATABASE_URL;
+    if (!base) throw new Error('TEST_DATABASE_URL is not set; run npm run test:e2e.');
+    const name = `e${randomUUID().replaceAll('-', '')}`;
+    const client = new pg.Client(base);
+    await client.connect();
+    await client.query(`create database ${name}`);
+    await client.end();
+    const app = new App(await launch(), base.replace(/\/[^/]+$/, `/${name}`));
+    if (demo) await app.run('server/src/load-demo.ts');
+    await app.serve();
+    return app;
+  }
+
+  private run(script: string): Promise<void> {
+    return new Promise((done, fail) => {
+      const child = spawn(process.execPath, [...TSX, script], { cwd: ROOT, env: this.env(), stdio: 'ignore' });
+      child.on('exit', (code) => (code === 0 ? done() : fail(new Error(`${script} ended with ${code}`))));
+    });
+  }
+
+  private env(): NodeJS.ProcessEnv {
+    return { ...process.env, DATABASE_URL: this.databaseUrl, PORT: this.port, LOG_LEVEL: 'silent' };
+  }
+
+  /** Starts the server, the second time on the same port. */
+  async serve(): Promise<void> {
+    const child = spawn(process.execPath, [...TSX, 'server/src/main.ts'], {
+      cwd: ROOT,
+      env: this.env(),
+      stdio: ['ignore', 'pipe', 'inherit'],
+    });
+    this.server = child;
+    this.url = await new Promise<string>((done, fail) => {
+      child.on('exit', (code) => fail(new Error(`the server ended with ${code}`)));
+      child.stdout?.on('data', (part: Buffer) => {
+        const found = /listening on (\S+)/.exec(part.toString());
+        if (found) done(found[1]);
+      });
+    });
+    this.port = new URL(this.url).port;
+  }
+
+  /** Ends the server without warning. */
+  async kill(): Promise<void> {
+    const { server } = this;
+    if (!server || server.exitCode !== null) return;
+    const gone = new Promise((done) => server.once('exit', done));
+    server.kill('SIGKILL');
+    await gone;
+  }
+
+  async stop(): Promise<void> {
+    await this.browser.close();
+    await this.kill();
+  }
+
+  /** A page in a browser profile of its own; errors of the page fail the test that asks for them. */
+  async page(): Promise<Page & { faults: string[] }> {
+    const context = await this.browser.newContext({ viewport: { width: 1280, height: 800 }, acceptDownloads: true });
+    const page = Object.assign(await context.newPage(), { faults: [] as string[] });
+    page.on('pageerror', (error) => page.faults.push(error.message));
+    return page;
+  }
+}
