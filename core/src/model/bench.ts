@@ -34,7 +34,9 @@ const plate = shape({
   recipe: recipeSchema.nullable().default(null),
 });
 const keyed = (item: ISchema<unknown>) =>
-  lazy((value: unknown) => object(Object.fromEntries(Object.keys((value ?? {}) as object).map((key) => [key, item]))));
+  lazy((value: unknown) =>
+    object(Object.fromEntries(Object.keys((value ?? {}) as object).map((key) => [key, item]))).default({}),
+  );
 const state = { brush: brushSchema.required(), plates: keyed(plate.required()) };
 
 export const benchSchema = shape({

@@ -7,6 +7,7 @@ import { startKeeping } from '../bench/keeping.ts';
 import { wantPlates } from '../bench/plates.ts';
 import { guardLeaving, openBrush } from '../bench/session.ts';
 import { redo, undo, useBench } from '../bench/store.ts';
+import { EVERYWHERE } from '../parts/keys.ts';
 import { freshBrushes } from '../parts/DropAnywhere.tsx';
 import { BenchHeader } from './bench/BenchHeader.tsx';
 import { Run } from './bench/Run.tsx';
@@ -41,11 +42,15 @@ function useOpenBrush(id: string): { error: AmberError | null; open: boolean } {
 
 function useBenchKeys(id: string): void {
   const navigate = useNavigate();
-  useHotkeys('mod+z', () => undo(), { preventDefault: true });
-  useHotkeys('mod+shift+z, mod+y', () => redo(), { preventDefault: true });
-  useHotkeys('1, 2, 3, 4, 5', (_, { keys }) => void navigate(`/brush/${id}/${STAGES[Number(keys?.[0]) - 1]}`));
-  useHotkeys('w', () => useWide.setState(({ wide }) => ({ wide: !wide })));
-  useHotkeys('r', () => rollSeed());
+  useHotkeys('mod+z', () => undo(), { ...EVERYWHERE, preventDefault: true });
+  useHotkeys('mod+shift+z, mod+y', () => redo(), { ...EVERYWHERE, preventDefault: true });
+  useHotkeys(
+    '1, 2, 3, 4, 5',
+    (_, { keys }) => void navigate(`/brush/${id}/${STAGES[Number(keys?.[0]) - 1]}`),
+    EVERYWHERE,
+  );
+  useHotkeys('w', () => useWide.setState(({ wide }) => ({ wide: !wide })), EVERYWHERE);
+  useHotkeys('r', () => rollSeed(), EVERYWHERE);
 }
 
 function Bench({ id, stage }: { id: string; stage: string }) {

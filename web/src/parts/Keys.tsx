@@ -1,5 +1,6 @@
 import { Button, Dialog } from '@mui/material';
 import { useHotkeys } from 'react-hotkeys-hook';
+import { EVERYWHERE } from './keys.ts';
 
 const KEYS: readonly (readonly [string, string])[] = [
   ['?', 'this page'],
@@ -16,7 +17,7 @@ const KEYS: readonly (readonly [string, string])[] = [
 ];
 
 export function Keys({ open, onOpen, onClose }: { open: boolean; onOpen: () => void; onClose: () => void }) {
-  useHotkeys('shift+slash, ?', onOpen, { preventDefault: true });
+  useHotkeys('shift+slash, ?', onOpen, { ...EVERYWHERE, preventDefault: true });
   return (
     <Dialog open={open} onClose={onClose} aria-labelledby="keys-title">
       <div style={{ padding: '20px 26px 18px', display: 'grid', gap: 14 }}>

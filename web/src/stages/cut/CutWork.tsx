@@ -1,6 +1,7 @@
 import { stepNamed, type Bench, type Plate } from '@amber-stamp/core';
 import { useEffect, useRef, useState, type PointerEvent } from 'react';
 import { useHotkeys } from 'react-hotkeys-hook';
+import { EVERYWHERE } from '../../parts/keys.ts';
 import { firstPlate } from '../../bench/edit.ts';
 import { usePlates } from '../../bench/plates.ts';
 import { PlateView } from '../../parts/PlateView.tsx';
@@ -14,8 +15,8 @@ function useBefore(bench: Bench): Plate | null {
   const [plate, setPlate] = useState<Plate | null>(null);
   const { source } = firstPlate(bench).plate;
   const recipe = recipeOf(bench);
-  useHotkeys('b', () => useChosen.setState({ before: true }), { keydown: true });
-  useHotkeys('b', () => useChosen.setState({ before: false }), { keyup: true, keydown: false });
+  useHotkeys('b', () => useChosen.setState({ before: true }), { ...EVERYWHERE, keydown: true });
+  useHotkeys('b', () => useChosen.setState({ before: false }), { ...EVERYWHERE, keyup: true, keydown: false });
   useEffect(() => {
     if (!before || !source || place < 0) {
       setPlate(null);

@@ -1,6 +1,7 @@
 import { GROUNDS, type Bench } from '@amber-stamp/core';
 import { Button } from '@mui/material';
 import { useHotkeys } from 'react-hotkeys-hook';
+import { EVERYWHERE } from '../../parts/keys.ts';
 import { change, useBench } from '../../bench/store.ts';
 import { Choices } from '../../parts/Choices.tsx';
 import { useBlink } from './blink.ts';
@@ -19,9 +20,9 @@ export function ProveControls({ bench }: { bench: Bench }) {
   const number = useBench((s) => s.standing?.number ?? 0);
   const keep = useBench((s) => s.keep);
   const pin = () => pinNow(number, keep !== 'kept');
-  useHotkeys('p', pin);
-  useHotkeys('b', () => useBlink.setState({ pinned: true }), { keydown: true });
-  useHotkeys('b', () => useBlink.setState({ pinned: false }), { keyup: true, keydown: false });
+  useHotkeys('p', pin, EVERYWHERE);
+  useHotkeys('b', () => useBlink.setState({ pinned: true }), { ...EVERYWHERE, keydown: true });
+  useHotkeys('b', () => useBlink.setState({ pinned: false }), { ...EVERYWHERE, keyup: true, keydown: false });
   return (
     <>
       <div className="top">

@@ -1,0 +1,50 @@
+import { brushSchema, jsonSchema, manifestSchema, STEPS, strokesSchema, type Param } from '@amber-stamp/core';
+
+const schema = (title: string, of: Parameters<typeof jsonSchema>[0]): string =>
+  JSON.stringify({ $schema: 'https://json-schema.org/draft/2020-12/schema', title, ...jsonSchema(of) }, null, 2);
+
+function range(param: Param): string {
+  if (param.kind === 'number') return `${param.min} .. ${param.max} ${param.unit}`;
+  return param.kind === 'choice' ? param.options.join(', ') : 'true, false';
+}
+
+function recipeText(): string {
+  const head = [
+    '# The recipe',
+    '',
+    'A recipe turns a source into a plate, step by step. `recipe.json`:',
+    '',
+    '```json',
+    '{ "format": "amber-stamp/recipe", "version": 1, "steps": [{ "step": "levels", "on": true, "automatic": true }] }',
+    '```',
+    '',
+    'Every step has `step` (its name) and `on` (default true). Missing settings take their defaults; unknown ones are refused with their path.',
+    'Inside, values are floats from 0 (prints nothing) to 1 (prints fully); the plate is written at 16 bit.',
+    'Before the first step that makes gray, the source counts as printing the darker the more.',
+  ];
+  const steps = STEPS.flatMap((step) => [
+    '',
+    `## ${step.name}`,
+    '',
+    step.help,
+    ...(Object.keys(step.params).length > 0
+      ? [
+          '',
+          '| setting | range | default | what it does |',
+          '|---|---|---|---|',
+          ...Object.entries(step.params).map(
+            ([name, p]) => `| \`${name}\` | ${range(p)} | ${String(p.default)} | ${p.help} |`,
+          ),
+        ]
+      : []),
+  ]);
+  return [...head, ...steps, ''].join('\n');
+}
+
+/** The documents of docs/formats by file name, before formatting. */
+export const formatDocuments = (): Record<string, string> => ({
+  'recipe.md': recipeText(),
+  'brush.schema.json': schema('brush.json', brushSchema),
+  'strokes.schema.json': schema('strokes.json', strokesSchema),
+  'manifest.schema.json': schema('manifest.json of a pack', manifestSchema),
+});

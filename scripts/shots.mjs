@@ -1,0 +1,16 @@
+// npm run shots: renews docs/screenshots/ from the demo brushes.
+import { preparePackages, prepareSystem } from './lib/prepare.mjs';
+
+prepareSystem({ browser: true });
+preparePackages();
+const { build } = await import('./build.mjs');
+const { finish, TSX } = await import('./lib/children.mjs');
+const { cluster } = await import('./lib/postgres.mjs');
+await build();
+const database = cluster('tests', { durable: false });
+const url = await database.start();
+try {
+  await finish(process.execPath, [...TSX, 'scripts/shots.ts'], { env: { ...process.env, TEST_DATABASE_URL: url } });
+} finally {
+  database.stop();
+}
