@@ -26,6 +26,7 @@ interface PlateState {
 export const usePlates = create<PlateState>(() => ({ ready: {}, trouble: null, busy: false }));
 
 export function clearPlates(): void {
+  wishes.clear();
   usePlates.setState({ ready: {}, trouble: null, busy: false });
 }
 
@@ -52,6 +53,8 @@ interface Wanted {
   plate: BenchPlate;
   wantReport: boolean;
 }
+/** The newest wish for each plate: an older one that comes late must not take its place. */
+const wishes = new Map<string, string>();
 let running = false;
 let next: Wanted | null = null;
 
@@ -65,8 +68,10 @@ async function pump(first: Wanted): Promise<void> {
       const ready = await make(wanted.plate, key, wanted.wantReport);
       holdPlate(key, ready.plate);
       const { name } = wanted;
-      usePlates.setState((s) => ({ ready: { ...s.ready, [name]: ready }, trouble: null }));
+      const settled = usePlates.getState().ready[name]?.key === wishes.get(name) && wishes.get(name) !== key;
+      if (!settled) usePlates.setState((s) => ({ ready: { ...s.ready, [name]: ready }, trouble: null }));
     } catch (cause) {
+      if (wishes.get(wanted.name) !== key) continue;
       const trouble =
         cause instanceof AmberError
           ? cause
@@ -82,8 +87,13 @@ async function pump(first: Wanted): Promise<void> {
 export function wantPlates(bench: Bench, wantReport: boolean): void {
   for (const [name, plate] of Object.entries(bench.plates)) {
     const there = usePlates.getState().ready[name];
+    wishes.set(name, plateKey(plate));
     const recut = wantReport && plate.recipe && plate.source && !there?.report;
-    if (there && there.key === plateKey(plate) && !recut) continue;
+    if (there && there.key === plateKey(plate) && !recut) {
+      usePlates.setState({ trouble: null });
+      if (next?.name === name) next = null;
+      continue;
+    }
     usePlates.setState({ busy: true });
     if (running) next = { name, plate, wantReport };
     else void pump({ name, plate, wantReport });

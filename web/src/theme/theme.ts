@@ -80,7 +80,7 @@ export function themeOf(look: Look): Theme {
       MuiDrawer: { styleOverrides: { paper: { ...outlined, borderWidth: '0 0 0 1px' } } },
       MuiPopover: { styleOverrides: { paper: outlined } },
       MuiTooltip: {
-        defaultProps: { enterDelay: 500, arrow: false },
+        defaultProps: { enterDelay: 500, arrow: false, describeChild: true },
         styleOverrides: {
           tooltip: {
             background: t.ink,
