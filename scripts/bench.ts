@@ -1,5 +1,5 @@
 // Measures the ink engine against its peers in one run, in alternating rounds: only the ratios count.
-import { createCanvas, ImageData, type Canvas, type SKRSContext2D } from '@napi-rs/canvas';
+import { createCanvas, ImageData, loadImage, type Canvas, type Image, type SKRSContext2D } from '@napi-rs/canvas';
 import {
   dabsOf,
   groundColour,
@@ -84,18 +84,21 @@ function dabsOfSize(sizePx: number, count: number): DabTable {
   return dabs;
 }
 
+async function imageOf(plate: Plate): Promise<Image> {
+  const canvas = createCanvas(TIP_SIDE, TIP_SIDE);
+  const image = new ImageData(TIP_SIDE, TIP_SIDE);
+  for (let i = 0; i < plate.data.length; i++) image.data[4 * i + 3] = plate.data[i] >> 8;
+  canvas.getContext('2d').putImageData(image, 0, 0);
+  return loadImage(canvas.toBuffer('image/png'));
+}
+
 /** The peer: Skia on the CPU, through a canvas. */
 class Skia {
   readonly canvas: Canvas;
   readonly context: SKRSContext2D;
-  private readonly tip: Canvas;
-  constructor(width: number, height: number, plate: Plate) {
+  constructor(width: number, height: number) {
     this.canvas = createCanvas(width, height);
     this.context = this.canvas.getContext('2d');
-    this.tip = createCanvas(TIP_SIDE, TIP_SIDE);
-    const image = new ImageData(TIP_SIDE, TIP_SIDE);
-    for (let i = 0; i < plate.data.length; i++) image.data[4 * i + 3] = plate.data[i] >> 8;
-    this.tip.getContext('2d').putImageData(image, 0, 0);
   }
   lay(dabs: DabTable, quality: 'low' | 'medium', target = this.context, zoom = 1): void {
     target.imageSmoothingQuality = quality;
@@ -112,7 +115,7 @@ class Skia {
         dabs.x[i] * zoom,
         dabs.y[i] * zoom,
       );
-      target.drawImage(this.tip, -TIP_SIDE / 2, -TIP_SIDE / 2);
+      target.drawImage(tipImage, -TIP_SIDE / 2, -TIP_SIDE / 2);
     }
     target.setTransform(1, 0, 0, 1, 0, 0);
     target.globalAlpha = 1;
@@ -125,10 +128,12 @@ class Skia {
 }
 
 const plate = tipPlate();
+/** The tip as the peer's image: a canvas as the source would be copied at every dab. */
+const tipImage = await imageOf(plate);
 
 function layingTable(): string[] {
   const engine = new InkEngine();
-  const skia = new Skia(SHEET.width, SHEET.height, plate);
+  const skia = new Skia(SHEET.width, SHEET.height);
   const field = new Float32Array(SHEET.width * SHEET.height);
   const rows = [
     '| size | Amber Stamp | float64 JS | Skia low | Skia medium | against low | against medium | against JS |',
@@ -189,7 +194,7 @@ function trialSheet(): { text: string[] } {
   const strokes = trialStrokes();
   const size = { width: 300, height: 490 };
   const plates = new Map([['tip', plate]]);
-  const skia = new Skia(size.width, size.height, plate);
+  const skia = new Skia(size.width, size.height);
   const layerCanvas = createCanvas(size.width, size.height);
   const layer = layerCanvas.getContext('2d');
   let turn = 0;
@@ -235,7 +240,7 @@ function largeSheet(): string[] {
     dabs.y[i] *= 4;
   }
   const engine = new InkEngine();
-  const skia = new Skia(size.width, size.height, plate);
+  const skia = new Skia(size.width, size.height);
   let tiles = 0;
   const ms = alternate(
     {
@@ -280,6 +285,10 @@ function dabRate(): string {
 }
 
 const processor = cpus()[0]?.model ?? 'unknown processor';
+const step = <T>(name: string, run: () => T): T => {
+  console.error(`measuring ${name} ...`);
+  return run();
+};
 const lines = [
   '# The ink engine against its peers',
   '',
@@ -290,21 +299,21 @@ const lines = [
   '',
   '## Laying dabs',
   '',
-  ...layingTable(),
+  ...step('laying', layingTable),
   '',
   `Memory limit of this machine (SIMD multiply-add over 32 MB): ${memoryLimit()}.`,
   '',
   '## The trial sheet, from a changed row to finished RGBA',
   '',
-  ...trialSheet().text,
+  ...step('the trial sheet', trialSheet).text,
   '',
   '## A large sheet',
   '',
-  ...largeSheet(),
+  ...step('a large sheet', largeSheet),
   '',
   '## Dab tables',
   '',
-  dabRate(),
+  step('dab tables', dabRate),
   '',
 ];
 mkdirSync('docs/bench', { recursive: true });
