@@ -32,7 +32,7 @@ export async function changed(page: Page, view: string, before: string): Promise
 export const same = (page: Page, view: string, wanted: string): Promise<void> =>
   expect.poll(() => pixels(page, view), { timeout: 20_000 }).toBe(wanted);
 
-/** Waits until everything is kept as the given version, or as any. */
+/** Waits until everything is kept as the given version, or as whichever comes. */
 export const kept = (page: Page, version?: number): Promise<void> =>
   expect(
     page.getByRole('button', {

@@ -1,4 +1,3 @@
-import AxeBuilder from '@axe-core/playwright';
 import { expect, type Page } from '@playwright/test';
 import { spawnSync } from 'node:child_process';
 import { mkdtempSync, readFileSync, writeFileSync } from 'node:fs';
@@ -297,26 +296,5 @@ describe('a picture becomes a brush', () => {
     await expect(elsewhere.getByRole('article')).toHaveCount(1);
     expect(elsewhere.faults).toEqual([]);
     await other.stop();
-  });
-
-  it('every page can be used with assistive technology', async () => {
-    const look = async (name: string) => {
-      const { violations } = await new AxeBuilder({ page }).withTags(['wcag2a', 'wcag2aa']).analyze();
-      expect(violations.map((v) => `${name}: ${v.id} ${v.nodes[0]?.html.slice(0, 120)}`)).toEqual([]);
-    };
-    await page.goto(app.url);
-    await expect(page.getByRole('article').first()).toBeVisible();
-    await look('cabinet');
-    await openBrush(page, app.url, 'Crust lichen');
-    for (const name of ['Find', 'Cut', 'Vary', 'Prove', 'Pack']) {
-      await stage(page, name).click();
-      await drawn(page, 'sheet');
-      await look(name);
-    }
-    await page.getByRole('link', { name: 'Settings' }).click();
-    await page.getByRole('radio', { name: /Dusk/ }).click();
-    await look('settings at dusk');
-    await openBrush(page, app.url, 'Crust lichen');
-    await look('Vary at dusk');
   });
 });

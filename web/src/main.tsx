@@ -1,6 +1,15 @@
 import '@fontsource-variable/fraunces/index.css';
 import '@fontsource-variable/source-sans-3/index.css';
-import './theme/style.css';
+import './theme/base.css';
+import './theme/page.css';
+import './theme/run.css';
+import './theme/columns.css';
+import './theme/sheet.css';
+import './theme/rows.css';
+import './theme/cards.css';
+import './theme/answers.css';
+import './theme/cabinet.css';
+import './theme/overlays.css';
 import { QueryClientProvider } from '@tanstack/react-query';
 import { StrictMode } from 'react';
 import { createRoot } from 'react-dom/client';

@@ -5,7 +5,7 @@ export const SERIF = '"Fraunces Variable", serif';
 
 export type Look = 'paper' | 'dusk';
 
-/** Colours of the two looks; style.css has the same as custom properties for everything that is drawn by hand. */
+/** Colours of the two looks; base.css has the same as custom properties for everything that is drawn by hand. */
 const TONES = {
   paper: {
     paper: '#F5EFE4',
@@ -29,6 +29,8 @@ const TONES = {
   },
 } as const;
 
+const CORNERS = { borderRadius: 6 };
+
 /** The component library in our own clothes: no shadows, no ripples, no capitals, our colours and corners. */
 export function themeOf(look: Look): Theme {
   const t = TONES[look];
@@ -43,7 +45,7 @@ export function themeOf(look: Look): Theme {
       text: { primary: t.ink, secondary: t.quiet },
       divider: t.line,
     },
-    shape: { borderRadius: 6 },
+    shape: CORNERS,
     typography: { fontFamily: SANS, fontSize: 14, button: { textTransform: 'none', fontWeight: 600 } },
     components: {
       MuiButtonBase: { defaultProps: { disableRipple: true } },
