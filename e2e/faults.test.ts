@@ -133,7 +133,7 @@ describe('bad files are told in one sentence and leave nothing behind', () => {
     await openBrush(page, app.url, 'Crust lichen');
     await stage(page, 'Cut').click();
     const push = async (name: string, times: number) => {
-      await page.getByRole('slider', { name }).focus();
+      await page.getByRole('slider', { name, exact: true }).focus();
       for (let i = 0; i < times; i++) await page.keyboard.press('Shift+ArrowRight');
     };
     await push('High end', 8);
