@@ -1,8 +1,7 @@
 import { type Browser, type Page } from '@playwright/test';
 import { spawn, type ChildProcess } from 'node:child_process';
-import { randomUUID } from 'node:crypto';
 import { fileURLToPath } from 'node:url';
-import pg from 'pg';
+import { freshDatabase } from '../server/test/helpers.ts';
 import { launch } from './browser.ts';
 
 const ROOT = fileURLToPath(new URL('..', import.meta.url));
@@ -22,14 +21,8 @@ export class App {
   }
 
   static async start({ demo = true } = {}): Promise<App> {
-    const base = process.env.TEST_DATABASE_URL;
-    if (!base) throw new Error('TEST_DATABASE_URL is not set; run npm run test:e2e.');
-    const name = `e${randomUUID().replaceAll('-', '')}`;
-    const client = new pg.Client(base);
-    await client.connect();
-    await client.query(`create database ${name}`);
-    await client.end();
-    const app = new App(await launch(), base.replace(/\/[^/]+$/, `/${name}`));
+    const databaseUrl = await freshDatabase();
+    const app = new App(await launch(), databaseUrl);
     if (demo) await app.run('server/src/load-demo.ts');
     await app.serve();
     return app;

@@ -17,7 +17,7 @@ import { BRUSHES, SOURCES, type DemoBrush } from '@amber-stamp/demo';
 import { decodePicture } from '@amber-stamp/io';
 import { eq } from 'drizzle-orm';
 import { randomUUID } from 'node:crypto';
-import { openDatabase, type Database } from './db/database.ts';
+import { openDatabase, type Queries } from './db/database.ts';
 import { settings } from './db/schema.ts';
 import { once, storeBytes } from './services/blobs.ts';
 import { createBrush } from './services/brushes.ts';
@@ -26,7 +26,7 @@ import { addSource } from './services/sources.ts';
 const DONE = 'demo-loaded';
 const PORTRAIT = { width: 680, height: 264 };
 
-async function loadBrush(db: Database, engine: InkEngine, demo: DemoBrush, file: Uint8Array): Promise<void> {
+async function loadBrush(db: Queries, engine: InkEngine, demo: DemoBrush, file: Uint8Array): Promise<void> {
   const { fileName: sourceFile, kind } = SOURCES[demo.source];
   const source = await addSource(db, once(file), sourceFile, kind);
   const plate: Plate = toPlate(cut(reducePicture(await decodePicture(file, sourceFile)), demo.recipe));
@@ -49,7 +49,7 @@ async function loadBrush(db: Database, engine: InkEngine, demo: DemoBrush, file:
   });
 }
 
-async function load(db: Database): Promise<boolean> {
+async function load(db: Queries): Promise<boolean> {
   const [done] = await db.select().from(settings).where(eq(settings.key, DONE));
   if (done) return false;
   const files = new Map<string, Uint8Array>();
@@ -59,13 +59,12 @@ async function load(db: Database): Promise<boolean> {
   await db.transaction(async (tx) => {
     for (const [key, file] of files)
       await addSource(
-        tx as unknown as Database,
+        tx,
         once(file),
         SOURCES[key as keyof typeof SOURCES].fileName,
         SOURCES[key as keyof typeof SOURCES].kind,
       );
-    for (const demo of [...BRUSHES].reverse())
-      await loadBrush(tx as unknown as Database, engine, demo, files.get(demo.source) as Uint8Array);
+    for (const demo of [...BRUSHES].reverse()) await loadBrush(tx, engine, demo, files.get(demo.source) as Uint8Array);
     await tx.insert(settings).values({ key: DONE, value: 'yes' });
   });
   return true;

@@ -69,6 +69,22 @@ export function impress(
   }));
 }
 
+/** Impresses strokes, hands the impressions to `use`, and frees their layers. */
+function printed<T>(
+  engine: InkEngine,
+  brush: Brush,
+  plates: Plates,
+  strokes: Strokes,
+  ground: Ground | 'none',
+  laidOut: readonly StrokeDabs[],
+  use: (impressions: Impression[]) => T,
+): T {
+  const impressions = impress(engine, brush, plates, laidOut, strokes, ground);
+  const result = use(impressions);
+  for (const { layer } of impressions) engine.free(layer);
+  return result;
+}
+
 /** Draws strokes with a brush on a ground: 8-bit RGBA bytes, the same in every environment. */
 export function printSheet(
   engine: InkEngine,
@@ -76,11 +92,11 @@ export function printSheet(
   plates: Plates,
   strokes: Strokes,
   ground: Ground,
+  laidOut: readonly StrokeDabs[] = layOut(brush, strokes),
 ): Uint8ClampedArray {
-  const impressions = impress(engine, brush, plates, layOut(brush, strokes), strokes, ground);
-  const bytes = engine.toBytes(impressions, groundColour(ground), strokes);
-  for (const { layer } of impressions) engine.free(layer);
-  return bytes;
+  return printed(engine, brush, plates, strokes, ground, laidOut, (impressions) =>
+    engine.toBytes(impressions, groundColour(ground), strokes),
+  );
 }
 
 /** The same at 16 bit; `none` gives ink with its coverage as alpha. */
@@ -90,9 +106,9 @@ export function printSheetWords(
   plates: Plates,
   strokes: Strokes,
   ground: Ground | 'none',
+  laidOut: readonly StrokeDabs[] = layOut(brush, strokes),
 ): Uint16Array {
-  const impressions = impress(engine, brush, plates, layOut(brush, strokes), strokes, ground);
-  const words = engine.toWords(impressions, ground === 'none' ? null : groundColour(ground), strokes);
-  for (const { layer } of impressions) engine.free(layer);
-  return words;
+  return printed(engine, brush, plates, strokes, ground, laidOut, (impressions) =>
+    engine.toWords(impressions, ground === 'none' ? null : groundColour(ground), strokes),
+  );
 }

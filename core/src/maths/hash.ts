@@ -24,10 +24,3 @@ export function chance6(a: number, b: number, c: number, d: number, e: number, f
   h = Math.imul(h ^ (h >>> 13), 0xc2b2ae35);
   return ((h ^ (h >>> 16)) >>> 0) / 4294967296;
 }
-
-/** Hash of a string (its UTF-16 units). */
-export function hashText(text: string): number {
-  let h = 0;
-  for (let i = 0; i < text.length; i++) h = mixStep(h, text.charCodeAt(i));
-  return hash32(h, text.length);
-}

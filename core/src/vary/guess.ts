@@ -122,8 +122,8 @@ function plateHash(plate: Plate): number {
  */
 export function firstGuess(plate: Plate, name: string, plateName: string): Guess {
   const brush = plainBrush(name, plateName, plateHash(plate) % 1000);
-  const shape = measureShape(fromPlate(plate));
   const r = reduced(fromPlate(plate));
+  const shape = measureShape(r);
   const p = brush.coats[0].properties;
   const reasons: Record<string, string> = {};
   p.size.rest = Math.min(Math.round(SHEET_SIDE * SIZE_SHARE), Math.max(plate.width, plate.height));

@@ -1,7 +1,7 @@
 import { AmberError, decodePlate, type Bench } from '@amber-stamp/core';
 import { and, desc, eq, isNotNull, sql } from 'drizzle-orm';
 import { randomUUID } from 'node:crypto';
-import type { Database, Queries } from '../db/database.ts';
+import type { Queries } from '../db/database.ts';
 import { brushes, plates, sources, versions } from '../db/schema.ts';
 import { readBlob } from './blobs.ts';
 import { isId } from './ids.ts';
@@ -56,7 +56,7 @@ function checkCards(body: Bench): void {
 
 /** Makes a brush with its first version. */
 export async function createBrush(
-  db: Database,
+  db: Queries,
   drawer: string,
   note: string,
   save: Omit<Save, 'parent'>,
@@ -87,7 +87,7 @@ async function branchFor(tx: Queries, brushId: string, parent: VersionRow): Prom
 }
 
 /** Keeps a state. A save on an older version becomes a branch: nothing is ever overwritten. */
-export async function saveVersion(db: Database, brushId: string, save: Save): Promise<Kept> {
+export async function saveVersion(db: Queries, brushId: string, save: Save): Promise<Kept> {
   checkCards(save.body);
   return db.transaction(async (tx) => {
     const [brush] = await tx.select().from(brushes).where(eq(brushes.id, brushId)).for('update');

@@ -12,7 +12,7 @@ import {
 import { basename } from 'node:path';
 import { eq } from 'drizzle-orm';
 import { randomUUID } from 'node:crypto';
-import type { Database, Queries } from '../db/database.ts';
+import type { Queries } from '../db/database.ts';
 import { brushes, versions } from '../db/schema.ts';
 import { once, readBlob, storeBytes } from './blobs.ts';
 import { createBrush, getVersion } from './brushes.ts';
@@ -51,7 +51,7 @@ export async function exportPack(
   return { name: `${fileName(body.brush.name)}.zip`, bytes: writePack(contents) };
 }
 
-async function benchOf(db: Database, pack: Pack, brush: Brush): Promise<Bench> {
+async function benchOf(db: Queries, pack: Pack, brush: Brush): Promise<Bench> {
   const plates: Bench['plates'] = {};
   for (const { plate: name } of brush.coats.flatMap((coat) => coat.deck.cards)) {
     const { sha256 } = await storeBytes(db, pack.plates.get(name) as Uint8Array, name);
@@ -88,12 +88,12 @@ export interface Imported {
 }
 
 /** Imports a pack: all of it or nothing. A brush that is here already, pixel for pixel, gets no second copy. */
-export async function importPack(db: Database, bytes: Uint8Array): Promise<Imported> {
+export async function importPack(db: Queries, bytes: Uint8Array): Promise<Imported> {
   const pack = readPack(bytes);
   return db.transaction(async (tx) => {
     const imported: Imported = { brushes: [] };
     for (const { path, brush } of pack.brushes) {
-      const bench = await benchOf(tx as unknown as Database, pack, brush);
+      const bench = await benchOf(tx, pack, brush);
       const same = await findSame(tx, bench);
       if (same) {
         imported.brushes.push({ id: same, name: brush.name, alreadyHere: true });
@@ -102,7 +102,7 @@ export async function importPack(db: Database, bytes: Uint8Array): Promise<Impor
       const preview = pack.files.get(`previews/${basename(path, '.json')}.png`);
       const thumbnail = preview ? (await storeBytes(tx, preview, 'preview')).sha256 : null;
       const save = { id: randomUUID(), what: 'imported from a pack', thumbnail, body: bench };
-      const made = await createBrush(tx as unknown as Database, 'New', 'from a pack', save);
+      const made = await createBrush(tx, 'New', 'from a pack', save);
       imported.brushes.push({ id: made.brush.id, name: brush.name, alreadyHere: false });
     }
     return imported;

@@ -2,7 +2,7 @@ import { AmberError, isUniform, reducePicture, type Picture } from '@amber-stamp
 import { decodePicture, MAX_FILE_BYTES, probePicture, thumbnailOf } from '@amber-stamp/io';
 import { asc, eq } from 'drizzle-orm';
 import { randomUUID } from 'node:crypto';
-import type { Database, Queries } from '../db/database.ts';
+import type { Queries } from '../db/database.ts';
 import { sources } from '../db/schema.ts';
 import { readBlob, storeBlob } from './blobs.ts';
 import { isId } from './ids.ts';
@@ -25,7 +25,7 @@ export function sourceName(fileName: string): string {
  * source that is there already.
  */
 export async function addSource(
-  db: Database,
+  db: Queries,
   stream: AsyncIterable<Uint8Array>,
   fileName: string,
   kind = 'picture',

@@ -91,52 +91,45 @@ export interface Arrived {
   fresh: boolean;
 }
 
-/** Takes a file in whatever way it came: a picture becomes a brush, a pack is imported. Errors are told here. */
-export async function arrive(file: File): Promise<Arrived | undefined> {
-  const controller = new AbortController();
+/** The frame of every arrival: it can be cancelled, what fails is told, and its progress goes away at the end. */
+async function arriving<T>(work: (controller: AbortController) => Promise<T>): Promise<T | undefined> {
   try {
+    return await work(new AbortController());
+  } catch (cause) {
+    tellFailure(cause);
+    return undefined;
+  } finally {
+    useArrival.setState({ arrival: null });
+  }
+}
+
+/** Takes a file in whatever way it came: a picture becomes a brush, a pack is imported. Errors are told here. */
+export const arrive = (file: File): Promise<Arrived | undefined> =>
+  arriving(async (controller) => {
     if (isPack(file)) {
       const brushId = await importPack(file, controller);
       return brushId ? { brushId, fresh: false } : undefined;
     }
     const source = await sendSource(file, controller);
     return { brushId: await brushFrom(source, controller), fresh: true };
-  } catch (cause) {
-    tellFailure(cause);
-    return undefined;
-  } finally {
-    useArrival.setState({ arrival: null });
-  }
-}
+  });
 
 /** Takes a picture in as a source only, for a brush that is there. */
-export async function arriveSource(file: File): Promise<SourceInfo | undefined> {
-  const controller = new AbortController();
-  try {
+export const arriveSource = (file: File): Promise<SourceInfo | undefined> =>
+  arriving(async (controller) => {
     const source = await sendSource(file, controller);
     listsChanged();
     return source;
-  } catch (cause) {
-    tellFailure(cause);
-    return undefined;
-  } finally {
-    useArrival.setState({ arrival: null });
-  }
-}
+  });
 
 /** A new brush from a source that is here already. */
-export async function brushFromSource(source: SourceInfo): Promise<Arrived | undefined> {
-  const controller = new AbortController();
-  useArrival.setState({ arrival: { name: source.name, phase: 'cutting', share: 1, cancel: () => controller.abort() } });
-  try {
+export const brushFromSource = (source: SourceInfo): Promise<Arrived | undefined> =>
+  arriving(async (controller) => {
+    useArrival.setState({
+      arrival: { name: source.name, phase: 'cutting', share: 1, cancel: () => controller.abort() },
+    });
     return { brushId: await brushFrom(source, controller), fresh: true };
-  } catch (cause) {
-    tellFailure(cause);
-    return undefined;
-  } finally {
-    useArrival.setState({ arrival: null });
-  }
-}
+  });
 
 function tellFailure(cause: unknown): void {
   if (cause instanceof AmberError && cause.code === 'cancelled') tell(cause.message);

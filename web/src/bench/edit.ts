@@ -1,4 +1,4 @@
-import { PROPERTIES, type Bench, type Property, type PropertyName, type Recipe } from '@amber-stamp/core';
+import { PROPERTIES, type Bench, type Property, type PropertyName } from '@amber-stamp/core';
 import { change, live } from './store.ts';
 
 /** Edits of the one coat that the rows show; each forgets the first guess of what it touches. */
@@ -27,14 +27,17 @@ export function resetRow(name: RowName, label: string): void {
   });
 }
 
+/** Mutes a row, or lets it act again. */
+export function toggleMute(name: RowName, label: string, muted: boolean): void {
+  change(muted ? `${label} acts again` : `${label} muted`, (draft) => {
+    propertiesOf(draft)[name].muted = !muted;
+  });
+}
+
 /** The plate that the first card prints with, and its name. */
 export function firstPlate(bench: Bench) {
   const name = bench.brush.coats[0].deck.cards[0].plate;
   return { name, plate: bench.plates[name] };
-}
-
-export function editRecipe(draft: Bench, recipe: Recipe): void {
-  firstPlate(draft).plate.recipe = recipe;
 }
 
 /** Another seed: every chance falls anew. */

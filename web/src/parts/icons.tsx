@@ -38,5 +38,4 @@ export const GripIcon = icon(
 );
 export const WideIcon = icon(<path d="M7 5L3.5 9 7 13M11 5l3.5 4-3.5 4M3.5 9h11" />);
 export const SettingsIcon = icon(<path d="M3 5.500h7M14 5.500h1M3 12.500h1M8 12.500h7M12 3.700v3.600M6 10.700v3.6" />);
-export const PlusIcon = icon(<path d="M9 4v10M4 9h10" />);
 export const PackIcon = icon(<path d="M3.5 7h11v8h-11zM3.5 7V4h11v3M7 11l1.5 1.500L11.5 9.5" />);

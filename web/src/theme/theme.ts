@@ -1,7 +1,6 @@
 import { createTheme, type Theme } from '@mui/material/styles';
 
-export const SANS = '"Source Sans 3 Variable", sans-serif';
-export const SERIF = '"Fraunces Variable", serif';
+const SANS = '"Source Sans 3 Variable", sans-serif';
 
 export type Look = 'paper' | 'dusk';
 

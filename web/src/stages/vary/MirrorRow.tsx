@@ -1,6 +1,6 @@
 import type { Bench } from '@amber-stamp/core';
-import { propertiesOf, resetRow } from '../../bench/edit.ts';
-import { change, live, settle } from '../../bench/store.ts';
+import { propertiesOf, resetRow, toggleMute } from '../../bench/edit.ts';
+import { live, settle } from '../../bench/store.ts';
 import { Ruler } from './Ruler.tsx';
 import { RowTools } from './PropertyRow.tsx';
 import { settleSoon } from './settleSoon.ts';
@@ -46,12 +46,7 @@ export function MirrorRow({ name, label, note, bench }: Props) {
         <RowTools
           label={label}
           muted={property.muted}
-          onMute={() =>
-            change(
-              property.muted ? `${label} acts again` : `${label} muted`,
-              (d) => void (propertiesOf(d)[name].muted = !property.muted),
-            )
-          }
+          onMute={() => toggleMute(name, label, property.muted)}
           onReset={() => resetRow(name, label)}
         />
         <ValueField label={`${label} value`} text={textOf(property.chance)} onEnter={enter} />

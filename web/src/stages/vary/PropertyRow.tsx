@@ -1,7 +1,7 @@
 import { driverSilhouette, FOLLOWS, PROPERTIES, type Bench, type Follow } from '@amber-stamp/core';
 import { Tooltip } from '@mui/material';
 import { useMemo } from 'react';
-import { editProperty, propertiesOf, resetRow } from '../../bench/edit.ts';
+import { editProperty, propertiesOf, resetRow, toggleMute } from '../../bench/edit.ts';
 import { change, presentBench, settle } from '../../bench/store.ts';
 import { Choices } from '../../parts/Choices.tsx';
 import { MutedIcon, MuteIcon, ResetIcon } from '../../parts/icons.tsx';
@@ -122,12 +122,7 @@ export function PropertyRow({ row, bench, open, onOpen }: Props) {
         <RowTools
           label={label}
           muted={property.muted}
-          onMute={() =>
-            change(
-              property.muted ? `${label} acts again` : `${label} muted`,
-              (d) => void (propertiesOf(d)[name].muted = !property.muted),
-            )
-          }
+          onMute={() => toggleMute(name, label, property.muted)}
           onReset={() => resetRow(name, label)}
         />
         <ValueField label={`${label} value`} text={valueText(name, property)} onEnter={enter} />
