@@ -1,31 +1,37 @@
 // Compiles core/kernel/kernel.ts (AssemblyScript, SIMD) and writes its bytes as a TypeScript module that every
 // environment can load without a file or a request. Skipped when nothing changed.
-import { existsSync, readFileSync, writeFileSync } from 'node:fs';
+import { existsSync, readdirSync, readFileSync, writeFileSync } from 'node:fs';
 import { createHash } from 'node:crypto';
 import { fileURLToPath } from 'node:url';
 import { join } from 'node:path';
 
 const ROOT = fileURLToPath(new URL('..', import.meta.url));
-const SOURCE = join(ROOT, 'core/kernel/kernel.ts');
+const FOLDER = join(ROOT, 'core/kernel');
 const TARGET = join(ROOT, 'core/src/ink/kernel-binary.ts');
 
-const OPTIONS = {
-  runtime: 'stub',
-  enable: ['simd'],
-  importMemory: true,
-  initialMemory: 1,
-  noAssert: true,
-  optimizeLevel: 3,
-};
+/** The binary of kernel.ts and what it imports, all of them in memory. */
+async function compile(asc, sources) {
+  let binary;
+  const flags = ['kernel.ts', '--outFile', 'kernel.wasm', '--runtime', 'stub', '--enable', 'simd', '--enable', 'bulk-memory'];
+  flags.push('--importMemory', '--initialMemory', '1', '--noAssert', '--optimizeLevel', '3');
+  const { error, stderr } = await asc.main(flags, {
+    readFile: (name) => sources[name] ?? null,
+    writeFile: (_name, contents) => void (binary = contents),
+    listFiles: () => [],
+  });
+  return { error, stderr, binary };
+}
 
 export async function buildKernel() {
+  const names = readdirSync(FOLDER).filter((name) => name.endsWith('.ts'));
+  const sources = Object.fromEntries(names.sort().map((name) => [name, readFileSync(join(FOLDER, name), 'utf8')]));
   const stamp = createHash('sha256')
-    .update(readFileSync(SOURCE))
+    .update(JSON.stringify(sources))
     .update(readFileSync(fileURLToPath(import.meta.url)))
     .digest('hex');
   if (existsSync(TARGET) && readFileSync(TARGET, 'utf8').includes(stamp)) return false;
   const { default: asc } = await import('assemblyscript/asc');
-  const { error, stderr, binary } = await asc.compileString(readFileSync(SOURCE, 'utf8'), OPTIONS);
+  const { error, stderr, binary } = await compile(asc, sources);
   if (error || !binary) throw new Error(`the kernel does not compile:\n${stderr.toString()}`);
   writeFileSync(
     TARGET,

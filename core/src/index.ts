@@ -27,6 +27,7 @@ export * from './vary/dabs.ts';
 export * from './vary/csv.ts';
 export * from './ink/engine.ts';
 export * from './ink/layer.ts';
+export * from './ink/sheet-size.ts';
 export * from './ink/print.ts';
 export * from './formats/png.ts';
 export * from './formats/pack.ts';

@@ -13,7 +13,7 @@ const sha = (bytes: Uint8Array | Uint8ClampedArray | Uint16Array): string =>
 /** Coverage of a layer as one field. */
 function coverageOf(engine: InkEngine, layer: Layer, width: number, height: number): Float32Array {
   const out = new Float32Array(width * height);
-  for (const [key, address] of layer.tiles) {
+  for (const [key, { address }] of layer.tiles) {
     const tile = engine.memory.floats(address, TILE * TILE);
     const x0 = (key % layer.columns) * TILE;
     const y0 = Math.floor(key / layer.columns) * TILE;

@@ -1,5 +1,6 @@
 import type { DabTable } from '@amber-stamp/core';
-import { placeDab } from '../../core/src/ink/record.ts';
+import { extentOf, lyingOf } from '../../core/src/ink/entry.ts';
+import { placed } from '../../core/src/ink/place.ts';
 import { HULL_DIRECTIONS, PAD, type Tip, type TipLevel } from '../../core/src/ink/tip.ts';
 
 const floats = new WeakMap<TipLevel, Float32Array>();
@@ -15,11 +16,13 @@ function texelsOf(level: TipLevel): Float32Array {
 /** A peer for the bench: the same levels and spans in plain JavaScript, float64 arithmetic on a float32 buffer. */
 export function float64Lay(field: Float32Array, width: number, height: number, dabs: DabTable, tip: Tip): void {
   for (let i = 0; i < dabs.count; i++) {
-    const p = placeDab(dabs, i, tip, 1);
-    if (!p) continue;
-    const texels = texelsOf(p.level);
-    const { stride, hull } = p.level;
-    const inverse = 1 / 2 ** p.level.bits;
+    const extent = extentOf(dabs, i, tip, 1);
+    if (!extent) continue;
+    const { level } = extent;
+    const p = placed(lyingOf(dabs, i, tip, 1, extent));
+    const texels = texelsOf(level);
+    const { stride, hull } = level;
+    const inverse = 1 / 2 ** level.bits;
     const dux = p.dux * inverse;
     const dvx = p.dvx * inverse;
     const opacity = dabs.opacityPct[i] / 100;

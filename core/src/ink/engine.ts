@@ -1,7 +1,9 @@
 import type { Plate } from '../raster/raster.ts';
 import type { DabTable } from '../vary/dab-table.ts';
 import { kernelFor, type Kernel, type KernelChoice } from './kernel.ts';
-import { freeLayer, layDabs, TILE, tileColumns, tileRowsOf, type Layer, type SheetSize } from './layer.ts';
+import { levelBytes, writeLevel } from './entry.ts';
+import { freeLayer, layDabs, type Layer } from './layer.ts';
+import { TILE, tileColumns, tileRowsOf, type SheetSize } from './sheet-size.ts';
 import { InkMemory } from './memory.ts';
 import { Tip, type TipLevel } from './tip.ts';
 
@@ -45,11 +47,11 @@ export class InkEngine {
     return tip;
   }
 
-  private address(level: TipLevel): number {
+  private address(tip: Tip, level: TipLevel): number {
     let address = this.levels.get(level);
     if (address === undefined) {
-      address = this.memory.allocate(level.texels.byteLength);
-      this.memory.words(address, level.texels.length).set(level.texels);
+      address = this.memory.allocate(levelBytes(level));
+      writeLevel(this.memory.memory.buffer, address, tip, level);
       this.levels.set(level, address);
     }
     return address;
@@ -61,7 +63,7 @@ export class InkEngine {
     for (const plate of plates) for (const level of this.tips.get(plate)?.builtLevels() ?? []) kept.add(level);
     for (const [level, address] of this.levels)
       if (!kept.has(level)) {
-        this.memory.free(address, level.texels.byteLength);
+        this.memory.free(address, levelBytes(level));
         this.levels.delete(level);
       }
   }
@@ -69,14 +71,31 @@ export class InkEngine {
   /** Lays dabs; `plates[card]` is the tip of each card. `zoom` scales the whole stroke, sizes included. */
   lay(dabs: DabTable, plates: readonly Plate[], size: SheetSize, zoom = 1): Layer {
     const tips = plates.map((plate) => this.tip(plate));
-    return layDabs(this.memory, this.kernel, dabs, tips, size, zoom, (level) => this.address(level));
+    return layDabs(this.memory, this.kernel, dabs, tips, size, zoom, (tip, level) => this.address(tip, level));
   }
 
   free(layer: Layer): void {
     freeLayer(this.memory, layer);
   }
 
-  /** Prints impressions over the ground and hands each finished tile of float32 r, g, b, a (premultiplied) to `use`. */
+  /** Prints the impressions of one tile over the ground as float32 r, g, b, a (premultiplied); false where there are none. */
+  private printTile(impressions: readonly Impression[], ground: Rgb | null, key: number, height: number): boolean {
+    let printed = false;
+    for (const { layer, colour } of impressions) {
+      const tile = layer.tiles.get(key);
+      if (!tile) continue;
+      if (!printed) {
+        const [r, g, b] = ground ?? [0, 0, 0];
+        this.kernel.fill(this.pixels, height * TILE, r, g, b, ground ? 1 : 0);
+        printed = true;
+      }
+      const { x0, y0, x1, y1 } = tile.touched;
+      this.kernel.blend(tile.address, this.pixels, TILE, x0, y0, x1, Math.min(y1, height), ...colour);
+    }
+    return printed;
+  }
+
+  /** Prints tile after tile and hands each that has impressions to `use`, with its box in sheet px. */
   private eachTile(
     impressions: readonly Impression[],
     ground: Rgb | null,
@@ -85,17 +104,13 @@ export class InkEngine {
   ): void {
     const columns = tileColumns(size);
     const { from, to } = tileRowsOf(size);
-    const [r, g, b] = ground ?? [0, 0, 0];
     for (let ty = from; ty < to; ty++)
       for (let tx = 0; tx < columns; tx++) {
-        this.kernel.fill(this.pixels, PIXELS, r, g, b, ground ? 1 : 0);
-        for (const { layer, colour } of impressions) {
-          const tile = layer.tiles.get(ty * columns + tx);
-          if (tile !== undefined) this.kernel.blend(tile, this.pixels, PIXELS, ...colour);
-        }
         const x = tx * TILE;
         const y = ty * TILE;
-        use(x, y, Math.min(TILE, size.width - x), Math.min(TILE, size.height - y));
+        const height = Math.min(TILE, size.height - y);
+        if (this.printTile(impressions, ground, ty * columns + tx, height))
+          use(x, y, Math.min(TILE, size.width - x), height);
       }
   }
 
@@ -109,9 +124,10 @@ export class InkEngine {
     const first = tileRowsOf(size).from * TILE;
     const last = Math.min(size.height, tileRowsOf(size).to * TILE);
     const out = target ?? new Uint8ClampedArray(size.width * (last - first) * 4);
+    fillWith(out, [...ground, 1].map((v) => Math.floor(v * 255 + 0.5)));
     this.eachTile(impressions, ground, size, (x, y, width, height) => {
-      this.kernel.bytes(this.pixels, this.rows, PIXELS);
-      const rows = this.memory.bytes(this.rows, PIXELS * 4);
+      this.kernel.bytes(this.pixels, this.rows, height * TILE);
+      const rows = this.memory.bytes(this.rows, height * TILE * 4);
       for (let k = 0; k < height; k++)
         out.set(rows.subarray(k * TILE * 4, (k * TILE + width) * 4), ((y - first + k) * size.width + x) * 4);
     });
@@ -122,6 +138,7 @@ export class InkEngine {
   toWords(impressions: readonly Impression[], ground: Rgb | null, size: SheetSize): Uint16Array {
     const out = new Uint16Array(size.width * size.height * 4);
     const word = (v: number): number => Math.floor(Math.min(1, Math.max(0, v)) * 65535 + 0.5);
+    if (ground) fillWith(out, [...ground, 1].map(word));
     this.eachTile(impressions, ground, size, (x, y, width, height) => {
       const px = this.memory.floats(this.pixels, PIXELS * 4);
       for (let k = 0; k < height; k++)
@@ -136,4 +153,12 @@ export class InkEngine {
     });
     return out;
   }
+}
+
+/** Repeats one pixel all over, doubling what is there. */
+function fillWith(out: Uint8ClampedArray | Uint16Array, pixel: readonly number[]): void {
+  if (out.length === 0) return;
+  out.set(pixel);
+  for (let done = pixel.length; done < out.length; done *= 2)
+    out.copyWithin(done, 0, Math.min(done, out.length - done));
 }

@@ -1,32 +1,24 @@
 import type { InkMemory } from './memory.ts';
 import type { Kernel } from './kernel.ts';
-import { RECORD_BYTES } from './record.ts';
+import { ENTRY_BYTES, viewsAt, type Views } from './entry.ts';
+import { placeEntry, RECORD_BYTES } from './place.ts';
 
 const fr = Math.fround;
 const INTS = RECORD_BYTES / 4;
 const DOUBLES = RECORD_BYTES / 8;
 
-interface Views {
-  ints: Int32Array;
-  floats: Float32Array;
-  doubles: Float64Array;
+interface AllViews extends Views {
   words: Uint16Array;
   bytes: Uint8Array;
 }
 
-function viewsOf(memory: InkMemory): Views {
+function viewsOf(memory: InkMemory): AllViews {
   const { buffer } = memory.memory;
-  return {
-    ints: new Int32Array(buffer),
-    floats: new Float32Array(buffer),
-    doubles: new Float64Array(buffer),
-    words: new Uint16Array(buffer),
-    bytes: new Uint8Array(buffer),
-  };
+  return { ...viewsAt(buffer), words: new Uint16Array(buffer), bytes: new Uint8Array(buffer) };
 }
 
 /** One row of one dab: `i` the record's first int, pixels lo..hi of row y, `at` the float index of pixel lo. */
-function layRow(v: Views, i: number, y: number, lo: number, hi: number, at: number): void {
+function layRow(v: AllViews, i: number, y: number, lo: number, hi: number, at: number): void {
   const { ints, floats, words } = v;
   const dux = ints[i + 4];
   const dvx = ints[i + 5];
@@ -58,6 +50,11 @@ function layRow(v: Views, i: number, y: number, lo: number, hi: number, at: numb
 
 /** The twin of core/kernel/kernel.ts: the same operations in the same order with Math.fround, so the same bits. */
 export function plainKernel(memory: InkMemory): Kernel {
+  const place: Kernel['place'] = (entries, count, records) => {
+    const views = viewsOf(memory);
+    for (let i = 0; i < count; i++) placeEntry(views, entries + i * ENTRY_BYTES, records + i * RECORD_BYTES);
+  };
+
   const lay: Kernel['lay'] = (list, index, count, tile, originX, originY, width, height) => {
     const views = viewsOf(memory);
     const { ints, doubles } = views;
@@ -81,15 +78,20 @@ export function plainKernel(memory: InkMemory): Kernel {
     }
   };
 
-  const blend: Kernel['blend'] = (coverage, out, count, ...colour) => {
+  const clear: Kernel['clear'] = (at, bytes) => {
+    viewsOf(memory).bytes.fill(0, at, at + bytes);
+  };
+
+  const blend: Kernel['blend'] = (coverage, out, side, x0, y0, x1, y1, ...colour) => {
     const { floats } = viewsOf(memory);
     const goal = [...colour.map(fr), 1];
-    for (let i = 0; i < count; i++) {
-      const c = floats[(coverage >> 2) + i];
-      if (c === 0) continue;
-      const at = (out >> 2) + 4 * i;
-      for (let k = 0; k < 4; k++) floats[at + k] = fr(floats[at + k] + fr(fr(goal[k] - floats[at + k]) * c));
-    }
+    for (let y = y0; y < y1; y++)
+      for (let x = x0; x < x1; x++) {
+        const c = floats[(coverage >> 2) + y * side + x];
+        if (c === 0) continue;
+        const at = (out >> 2) + 4 * (y * side + x);
+        for (let k = 0; k < 4; k++) floats[at + k] = fr(floats[at + k] + fr(fr(goal[k] - floats[at + k]) * c));
+      }
   };
 
   const fill: Kernel['fill'] = (out, count, ...colour) => {
@@ -110,5 +112,5 @@ export function plainKernel(memory: InkMemory): Kernel {
     for (let i = 0; i < count; i++) floats[(a >> 2) + i] = fr(floats[(a >> 2) + i] + fr(floats[(b >> 2) + i] * fr(c)));
   };
 
-  return { lay, blend, fill, bytes, multiplyAdd };
+  return { place, lay, clear, blend, fill, bytes, multiplyAdd };
 }

@@ -4,6 +4,8 @@ import { webAssembly, type InkMemory } from './memory.ts';
 
 /** The inner loops; addresses are bytes in the engine's memory. Both kernels give the same bits. */
 export interface Kernel {
+  /** places `count` entries as records */
+  place(entries: number, count: number, records: number): void;
   lay(
     list: number,
     index: number,
@@ -14,7 +16,20 @@ export interface Kernel {
     width: number,
     height: number,
   ): void;
-  blend(coverage: number, out: number, count: number, r: number, g: number, b: number): void;
+  clear(at: number, bytes: number): void;
+  /** over the box of a tile `side` px wide; x0 and x1 are multiples of four */
+  blend(
+    coverage: number,
+    out: number,
+    side: number,
+    x0: number,
+    y0: number,
+    x1: number,
+    y1: number,
+    r: number,
+    g: number,
+    b: number,
+  ): void;
   fill(out: number, count: number, r: number, g: number, b: number, a: number): void;
   bytes(from: number, to: number, count: number): void;
   multiplyAdd(a: number, b: number, count: number, c: number): void;

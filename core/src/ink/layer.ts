@@ -1,60 +1,31 @@
 import type { DabTable } from '../vary/dab-table.ts';
-import type { InkMemory } from './memory.ts';
-import { placeDab, RECORD_BYTES, writeRecord, type Records } from './record.ts';
+import { bin, type Bin } from './bins.ts';
+import { ENTRY_BYTES, extentOf, viewsAt, writeEntry } from './entry.ts';
 import type { Kernel } from './kernel.ts';
+import type { InkMemory } from './memory.ts';
+import { RECORD_BYTES } from './place.ts';
+import { TILE, tileColumns, type Box, type SheetSize } from './sheet-size.ts';
 import type { Tip, TipLevel } from './tip.ts';
 
-/** Side of a coverage tile in px. */
-export const TILE = 256;
 const TILE_BYTES = TILE * TILE * 4;
 
-/** The part of a sheet that a job prints: whole rows of tiles, so that workers can share a sheet. */
-export interface SheetSize {
-  width: number;
-  height: number;
-  /** rows of tiles to print; all of them unless said */
-  tileRows?: { from: number; to: number };
+/** A tile of coverage: where it lies in memory, and the part of it that dabs may have touched, in tile px. */
+export interface Tile {
+  address: number;
+  touched: Box;
 }
 
 /** Coverage of one stroke and coat: tiles allocated where dabs touch. Key = tile row x columns + tile column. */
 export interface Layer {
-  tiles: Map<number, number>;
+  tiles: Map<number, Tile>;
   columns: number;
 }
 
-export const tileColumns = (size: SheetSize): number => Math.ceil(size.width / TILE);
-export const tileRowsOf = (size: SheetSize): { from: number; to: number } => {
-  const rows = Math.ceil(size.height / TILE);
-  return { from: Math.min(rows, size.tileRows?.from ?? 0), to: Math.min(rows, size.tileRows?.to ?? rows) };
-};
+/** Where a level of a tip lies in memory. */
+export type LevelAddress = (tip: Tip, level: TipLevel) => number;
 
-/** Where a tip's levels lie in memory. */
-export type LevelAddress = (level: TipLevel) => number;
-
-/** Indices of the records that touch each tile, in printing order. */
-function bin(records: Records, count: number, size: SheetSize): Map<number, number[]> {
-  const columns = tileColumns(size);
-  const rows = tileRowsOf(size);
-  const bins = new Map<number, number[]>();
-  for (let i = 0; i < count; i++) {
-    const r = (i * RECORD_BYTES) / 4;
-    const top = Math.max(rows.from, Math.floor(records.ints[r] / TILE));
-    const bottom = Math.min(rows.to, Math.floor((records.ints[r + 1] - 1) / TILE) + 1);
-    const left = Math.max(0, Math.floor(records.ints[r + 2] / TILE));
-    const right = Math.min(columns, Math.floor((records.ints[r + 3] - 1) / TILE) + 1);
-    for (let ty = top; ty < bottom; ty++)
-      for (let tx = left; tx < right; tx++) {
-        const key = ty * columns + tx;
-        const list = bins.get(key);
-        if (list) list.push(i);
-        else bins.set(key, [i]);
-      }
-  }
-  return bins;
-}
-
-/** Prepares the records of a dab table in a block of memory; returns how many dabs can print. */
-function prepare(
+/** Writes the entries of the dabs that can print; returns how many. */
+function writeEntries(
   memory: InkMemory,
   block: number,
   dabs: DabTable,
@@ -62,23 +33,18 @@ function prepare(
   zoom: number,
   address: LevelAddress,
 ): number {
-  const placed = [];
+  let views = viewsAt(memory.memory.buffer, block);
+  let count = 0;
   for (let i = 0; i < dabs.count; i++) {
-    const p = placeDab(dabs, i, tips[dabs.card[i]], zoom);
-    if (p) placed.push({ p, at: address(p.level), i });
+    const tip = tips[dabs.card[i]];
+    const extent = extentOf(dabs, i, tip, zoom);
+    if (!extent) continue;
+    const at = address(tip, extent.level);
+    // a level that was not in memory before may have made it grow, which replaces the buffer
+    if (views.ints.buffer !== memory.memory.buffer) views = viewsAt(memory.memory.buffer, block);
+    writeEntry(views, count++, dabs, i, zoom, extent, at);
   }
-  // views are made after the last allocation: growing replaces the buffer
-  const bytes = placed.length * RECORD_BYTES;
-  const { buffer } = memory.memory;
-  const records: Records = {
-    ints: new Int32Array(buffer, block, bytes / 4),
-    floats: new Float32Array(buffer, block, bytes / 4),
-    doubles: new Float64Array(buffer, block, bytes / 8),
-  };
-  placed.forEach(({ p, at, i }, index) =>
-    writeRecord(records, index, p, at, dabs.opacityPct[i] / 100, dabs.flowPct[i] / 100),
-  );
-  return placed.length;
+  return count;
 }
 
 /** Lays the dabs of one stroke and coat into a new layer, in the order of the table. */
@@ -91,33 +57,38 @@ export function layDabs(
   zoom: number,
   address: LevelAddress,
 ): Layer {
-  const blockBytes = Math.max(1, dabs.count) * RECORD_BYTES;
-  const block = memory.allocate(blockBytes);
-  const count = prepare(memory, block, dabs, tips, zoom, address);
-  const records: Records = {
-    ints: new Int32Array(memory.memory.buffer, block, (count * RECORD_BYTES) / 4),
-    floats: new Float32Array(0),
-    doubles: new Float64Array(0),
-  };
-  const bins = bin(records, count, size);
-  const layer: Layer = { tiles: new Map(), columns: tileColumns(size) };
-  const indexBytes = Math.max(1, ...[...bins.values()].map((list) => list.length)) * 4;
+  const entryBytes = Math.max(1, dabs.count) * ENTRY_BYTES;
+  const entries = memory.allocate(entryBytes);
+  const count = writeEntries(memory, entries, dabs, tips, zoom, address);
+  const recordBytes = Math.max(1, count) * RECORD_BYTES;
+  const records = memory.allocate(recordBytes);
+  kernel.place(entries, count, records);
+  memory.free(entries, entryBytes);
+  const layer = { tiles: new Map<number, Tile>(), columns: tileColumns(size) };
+  const bins = bin(new Int32Array(memory.memory.buffer, records, (count * RECORD_BYTES) / 4), count, size);
+  const indexBytes = Math.max(1, bins.order.length) * 4;
   const index = memory.allocate(indexBytes);
-  for (const [key, list] of bins) {
-    const tile = memory.allocate(TILE_BYTES);
-    memory.floats(tile, TILE * TILE).fill(0);
-    layer.tiles.set(key, tile);
-    new Uint32Array(memory.memory.buffer, index, list.length).set(list);
-    const ty = Math.floor(key / layer.columns);
-    const tx = key - ty * layer.columns;
-    kernel.lay(block, index, list.length, tile, tx * TILE, ty * TILE, TILE, TILE);
-  }
+  for (const { key } of bins.tiles) layer.tiles.set(key, { address: memory.allocate(TILE_BYTES), touched: noBox() });
+  new Uint32Array(memory.memory.buffer, index, bins.order.length).set(bins.order);
+  for (const part of bins.tiles) layBin(kernel, records, index, layer, part);
   memory.free(index, indexBytes);
-  memory.free(block, blockBytes);
+  memory.free(records, recordBytes);
   return layer;
 }
 
+const noBox = (): Box => ({ x0: TILE, y0: TILE, x1: 0, y1: 0 });
+
+function layBin(kernel: Kernel, records: number, index: number, layer: Layer, part: Bin): void {
+  const tile = layer.tiles.get(part.key);
+  if (!tile) return;
+  tile.touched = part.touched;
+  kernel.clear(tile.address, TILE_BYTES);
+  const ty = Math.floor(part.key / layer.columns);
+  const tx = part.key - ty * layer.columns;
+  kernel.lay(records, index + part.from * 4, part.count, tile.address, tx * TILE, ty * TILE, TILE, TILE);
+}
+
 export function freeLayer(memory: InkMemory, layer: Layer): void {
-  for (const tile of layer.tiles.values()) memory.free(tile, TILE_BYTES);
+  for (const { address } of layer.tiles.values()) memory.free(address, TILE_BYTES);
   layer.tiles.clear();
 }

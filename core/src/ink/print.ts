@@ -6,7 +6,7 @@ import type { Plate } from '../raster/raster.ts';
 import type { DabTable } from '../vary/dab-table.ts';
 import { dabsOf } from '../vary/dabs.ts';
 import type { Impression, InkEngine, Rgb } from './engine.ts';
-import type { SheetSize } from './layer.ts';
+import type { SheetSize } from './sheet-size.ts';
 
 /** Plates by the name that cards carry. */
 export type Plates = ReadonlyMap<string, Plate>;

@@ -87,8 +87,8 @@ function enlarged(g: Grid, width: number, height: number, inX: boolean, inY: boo
   return { width, height, data };
 }
 
-/** Octave and quarter of a reduction (plate px per sheet px), by halving: exact in every engine. */
-export function levelOf(reduction: number, lengthPx: number): { octave: number; quarter: number } {
+/** Quarter octaves of a reduction (plate px per sheet px), by halving: exact in every engine. */
+export function quartersOf(reduction: number, lengthPx: number): number {
   let octave = 0;
   let rest = reduction;
   while (rest >= 2 && lengthPx >> (octave + 1) >= 1) {
@@ -96,7 +96,7 @@ export function levelOf(reduction: number, lengthPx: number): { octave: number; 
     octave++;
   }
   const quarter = rest <= 1 ? 0 : Math.min(QUARTERS, Math.floor((rest - 1) * QUARTERS + 0.5));
-  return quarter === QUARTERS ? { octave: octave + 1, quarter: 0 } : { octave, quarter };
+  return octave * QUARTERS + quarter;
 }
 
 function hullOf(g: Grid): Float64Array {
@@ -172,24 +172,24 @@ export class Tip {
 
   /** The level for `reductionX` and `reductionY` plate px per sheet px (below 1 enlarges). Built once. */
   level(reductionX: number, reductionY: number): TipLevel {
-    const x = levelOf(reductionX, this.width);
-    const y = levelOf(reductionY, this.height);
-    const key = ((x.octave * QUARTERS + x.quarter) << 8) | (y.octave * QUARTERS + y.quarter);
+    const x = quartersOf(reductionX, this.width);
+    const y = quartersOf(reductionY, this.height);
+    const key = (x << 8) | y;
     let level = this.levels.get(key);
     if (!level) {
-      level = packed(this.blended(x, y), x.octave, y.octave);
+      level = packed(this.blended(x, y), x >> 2, y >> 2);
       this.levels.set(key, level);
     }
     return level;
   }
 
   /** The blend of the octaves that bound a level: two where one direction is between octaves, four where both are. */
-  private blended(x: { octave: number; quarter: number }, y: { octave: number; quarter: number }): Grid {
-    const base = this.octave(x.octave, y.octave);
-    if (x.quarter === 0 && y.quarter === 0) return base;
+  private blended(x: number, y: number): Grid {
+    const base = this.octave(x >> 2, y >> 2);
+    if (x % QUARTERS === 0 && y % QUARTERS === 0) return base;
     const out = new Float32Array(base.data.length);
-    const fx = x.quarter / QUARTERS;
-    const fy = y.quarter / QUARTERS;
+    const fx = (x % QUARTERS) / QUARTERS;
+    const fy = (y % QUARTERS) / QUARTERS;
     const parts: [number, number, number][] = [
       [0, 0, (1 - fx) * (1 - fy)],
       [1, 0, fx * (1 - fy)],
@@ -198,7 +198,7 @@ export class Tip {
     ];
     for (const [dx, dy, weight] of parts) {
       if (weight === 0) continue;
-      const grid = this.octave(x.octave + dx, y.octave + dy);
+      const grid = this.octave((x >> 2) + dx, (y >> 2) + dy);
       const same = dx === 0 && dy === 0 ? grid : enlarged(grid, base.width, base.height, dx === 1, dy === 1);
       for (let i = 0; i < out.length; i++) out[i] += same.data[i] * weight;
     }

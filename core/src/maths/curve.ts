@@ -6,6 +6,10 @@ export const STRAIGHT: Curve = [
   [1, 1],
 ];
 
+/** Whether a curve gives back what it gets over the whole of 0..1. */
+export const isStraight = (points: Curve): boolean =>
+  points.length === 0 || (points.length === 2 && points.every(([x, y], i) => x === i && y === i));
+
 /** Slopes of a monotone cubic through the points (Fritsch and Butland 1984): it never leaves the points' own range. */
 function slopes(points: Curve): number[] {
   const secant = points.slice(1).map((p, i) => (p[1] - points[i][1]) / (p[0] - points[i][0]));

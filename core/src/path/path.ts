@@ -132,26 +132,37 @@ function measured(
   };
 }
 
-/** A reader that walks a path forwards: `at(s)` gives the hand at arc length s in px; s must not fall. */
+/**
+ * A reader that walks a path forwards: `at(s)` gives the hand at arc length s in px; s must not fall. Every call fills
+ * and returns the same sample: a stroke of many thousand dabs makes no garbage.
+ */
 export function pathReader(path: Path): (s: number) => PathSample {
-  let k = 0;
+  const hand: PathSample = { ...stillSample(path, 0) };
+  let k = -1;
+  let next = 0;
+  let span = 0;
+  /** Enters the piece that holds s: heading and length are those of the piece. */
+  const enter = (s: number) => {
+    let piece = Math.max(0, k);
+    while (piece < path.count - 2 && path.along[piece + 1] < s) piece++;
+    while (piece < path.count - 2 && path.along[piece + 1] === path.along[piece]) piece++;
+    if (piece === k) return;
+    k = piece;
+    next = Math.min(path.count - 1, k + 1);
+    span = path.along[next] - path.along[k];
+    hand.headingDeg = headingDeg(path.x[next] - path.x[k], path.y[next] - path.y[k]);
+  };
   return (s) => {
-    while (k < path.count - 2 && path.along[k + 1] < s) k++;
-    while (k < path.count - 2 && path.along[k + 1] === path.along[k]) k++;
-    const next = Math.min(path.count - 1, k + 1);
-    const span = path.along[next] - path.along[k];
+    if (k < 0 || s > path.along[next]) enter(s);
     const t = span > 0 ? Math.min(1, (s - path.along[k]) / span) : 0;
-    const mid = (column: Float64Array) => column[k] + (column[next] - column[k]) * t;
-    return {
-      x: mid(path.x),
-      y: mid(path.y),
-      headingDeg: headingDeg(path.x[next] - path.x[k], path.y[next] - path.y[k]),
-      pressure: mid(path.pressure),
-      tilt: mid(path.tilt),
-      tiltDirectionDeg: mid(path.tiltDirectionDeg),
-      twistDeg: mid(path.twistDeg),
-      speed: mid(path.speed),
-    };
+    hand.x = path.x[k] + (path.x[next] - path.x[k]) * t;
+    hand.y = path.y[k] + (path.y[next] - path.y[k]) * t;
+    hand.pressure = path.pressure[k] + (path.pressure[next] - path.pressure[k]) * t;
+    hand.tilt = path.tilt[k] + (path.tilt[next] - path.tilt[k]) * t;
+    hand.tiltDirectionDeg = path.tiltDirectionDeg[k] + (path.tiltDirectionDeg[next] - path.tiltDirectionDeg[k]) * t;
+    hand.twistDeg = path.twistDeg[k] + (path.twistDeg[next] - path.twistDeg[k]) * t;
+    hand.speed = path.speed[k] + (path.speed[next] - path.speed[k]) * t;
+    return hand;
   };
 }
 

@@ -51,19 +51,25 @@ export function dabsOf(brush: Brush, coatIndex: number, stroke: PenStroke, strok
   const path = smoothPath(stroke.points);
   const pair = new Float64Array(2);
   let table = dabTable(256);
+  // one moment, filled anew for every dab
+  const moment: DabMoment = { dab: 0, hand: stillSample(path, 0), alongPx: 0, lengthPx: path.lengthPx };
 
   /** Writes one dab and returns its step to the next in px. */
   const put = (hand: PathSample, alongPx: number): number => {
     if (table.count >= MAX_DABS) throw tooMany(strokeIndex);
     if (table.count === table.x.length) table = grown(table);
     const i = table.count++;
-    const moment: DabMoment = { dab: i, hand, alongPx, lengthPx: path.lengthPx };
+    moment.dab = i;
     const sizePx = values.of.size(moment) * ends.size(alongPx, path.lengthPx);
     const across = (values.of.across(moment) * sizePx) / 100;
     const along = (values.of.along(moment) * sizePx) / 100;
-    sinCosTurns(hand.headingDeg / 360, pair);
-    table.x[i] = hand.x + pair[1] * along - pair[0] * across;
-    table.y[i] = hand.y + pair[0] * along + pair[1] * across;
+    table.x[i] = hand.x;
+    table.y[i] = hand.y;
+    if (along !== 0 || across !== 0) {
+      sinCosTurns(hand.headingDeg / 360, pair);
+      table.x[i] += pair[1] * along - pair[0] * across;
+      table.y[i] += pair[0] * along + pair[1] * across;
+    }
     table.sizePx[i] = sizePx;
     table.angleDeg[i] = values.of.angle(moment);
     table.aspectPct[i] = values.of.aspect(moment);
@@ -82,8 +88,9 @@ export function dabsOf(brush: Brush, coatIndex: number, stroke: PenStroke, strok
 
   /** One step: all its dabs at one place. The first dab's spacing gives the way to the next. */
   const step = (hand: PathSample, alongPx: number): number => {
-    const first = table.count;
-    const moment: DabMoment = { dab: first, hand, alongPx, lengthPx: path.lengthPx };
+    moment.dab = table.count;
+    moment.hand = hand;
+    moment.alongPx = alongPx;
     const count = Math.max(1, Math.floor(values.count(moment) + 0.5));
     const way = put(hand, alongPx);
     for (let k = 1; k < count; k++) put(hand, alongPx);

@@ -1,5 +1,5 @@
 import { clamp } from '../maths/index.ts';
-import { curveFunction } from '../maths/curve.ts';
+import { curveFunction, isStraight } from '../maths/curve.ts';
 import type { Driver } from '../model/brush.ts';
 import type { PathSample } from '../path/path.ts';
 import { drawOf, type DrawKey } from './spread.ts';
@@ -42,18 +42,29 @@ function readingOf(driver: Driver, key: DrawKey): (moment: DabMoment) => number 
   }
 }
 
-/** t of a property: the share-weighted mean of its drivers, each through its curve; 1 without a driver. */
-export function meanReading(drivers: readonly Driver[], key: Omit<DrawKey, 'driver'>): (moment: DabMoment) => number {
+/**
+ * t of a property: the share-weighted mean of its drivers, each through its curve; undefined without a driver that
+ * counts, where t is always 1.
+ */
+export function meanReading(
+  drivers: readonly Driver[],
+  key: Omit<DrawKey, 'driver'>,
+): ((moment: DabMoment) => number) | undefined {
   const total = drivers.reduce((sum, d) => sum + d.share, 0);
-  if (drivers.length === 0 || total <= 0) return () => 1;
-  const parts = drivers.map((driver, i) => ({
-    weight: driver.share / total,
-    read: readingOf(driver, { ...key, driver: i }),
-    curve: curveFunction(driver.curve),
-  }));
-  if (parts.length === 1) {
-    const [{ read, curve }] = parts;
-    return (m) => curve(read(m));
-  }
-  return (m) => parts.reduce((sum, p) => sum + p.weight * p.curve(p.read(m)), 0);
+  if (drivers.length === 0 || total <= 0) return undefined;
+  const reads = drivers.map((driver, i) => curved(readingOf(driver, { ...key, driver: i }), driver));
+  if (reads.length === 1) return reads[0];
+  const weights = Float64Array.from(drivers, (driver) => driver.share / total);
+  return (m) => {
+    let sum = 0;
+    for (let i = 0; i < reads.length; i++) sum += weights[i] * reads[i](m);
+    return sum;
+  };
+}
+
+/** A reading through its driver's curve; the straight curve changes nothing. */
+function curved(read: (moment: DabMoment) => number, { curve }: Driver): (moment: DabMoment) => number {
+  if (isStraight(curve)) return read;
+  const bend = curveFunction(curve);
+  return (m) => bend(read(m));
 }

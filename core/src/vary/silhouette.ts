@@ -11,7 +11,7 @@ const DABS = 2400;
  */
 export function driverSilhouette(drivers: readonly Driver[], bins = 24): number[] {
   const counts = new Array<number>(bins).fill(0);
-  const read = meanReading(drivers, { seed: 1, stroke: 0, coat: 0, property: 0 });
+  const read = meanReading(drivers, { seed: 1, stroke: 0, coat: 0, property: 0 }) ?? (() => 1);
   const path = smoothPath(trialStrokes().strokes[0].points);
   const hand = pathReader(path);
   for (let dab = 0; dab < DABS; dab++) {

@@ -26,8 +26,12 @@ export function valuesOf(
     const still = neutral ?? property.rest;
     return () => still;
   }
-  const t = meanReading(property.drivers, { ...key, property: index });
   const { rest, low, high } = property;
+  const t = meanReading(property.drivers, { ...key, property: index });
+  if (!t) {
+    const always = kind === 'scaled' ? (rest * high) / 100 : rest + high;
+    return () => always;
+  }
   return kind === 'scaled' ? (m) => (rest * lerp(low, high, t(m))) / 100 : (m) => rest + lerp(low, high, t(m));
 }
 

@@ -1,0 +1,106 @@
+/** Laying placed dabs into a tile of coverage. */
+import { RECORD } from './place';
+
+/**
+ * Four pixels: bilinear reading of the tip level, then a += max(opacity - a, 0) * flow * tip. `bits` is a constant at
+ * every call, so that the shifts are immediate; `step` holds (1, stride) in 16-bit halves for one multiply-add.
+ */
+// @ts-ignore: decorator
+@inline
+function four(
+  at: usize, tip: usize, step: v128, row: usize, u: v128, v: v128, bits: i32, fraction: v128, scale: v128,
+  opacity: v128, flow: v128, mask: v128,
+): void {
+  const whole = v128.or(i32x4.shr_u(u, bits), i32x4.shl(i32x4.shr_u(v, bits), 16));
+  const place = i32x4.shl(i32x4.dot_i16x8_s(whole, step), 1);
+  const p0: usize = tip + <usize>(<u32>i32x4.extract_lane(place, 0));
+  const p1: usize = tip + <usize>(<u32>i32x4.extract_lane(place, 1));
+  const p2: usize = tip + <usize>(<u32>i32x4.extract_lane(place, 2));
+  const p3: usize = tip + <usize>(<u32>i32x4.extract_lane(place, 3));
+  let upper = v128.load32_zero(p0);
+  upper = v128.load32_lane(p1, upper, 1);
+  upper = v128.load32_lane(p2, upper, 2);
+  upper = v128.load32_lane(p3, upper, 3);
+  let lower = v128.load32_zero(p0 + row);
+  lower = v128.load32_lane(p1 + row, lower, 1);
+  lower = v128.load32_lane(p2 + row, lower, 2);
+  lower = v128.load32_lane(p3 + row, lower, 3);
+  const low16 = i32x4.splat(0xffff);
+  const a0 = f32x4.convert_i32x4_s(v128.and(upper, low16));
+  const a1 = f32x4.convert_i32x4_s(i32x4.shr_u(upper, 16));
+  const b0 = f32x4.convert_i32x4_s(v128.and(lower, low16));
+  const b1 = f32x4.convert_i32x4_s(i32x4.shr_u(lower, 16));
+  const fx = f32x4.mul(f32x4.convert_i32x4_s(v128.and(u, fraction)), scale);
+  const fy = f32x4.mul(f32x4.convert_i32x4_s(v128.and(v, fraction)), scale);
+  const t0 = f32x4.add(a0, f32x4.mul(f32x4.sub(a1, a0), fx));
+  const t1 = f32x4.add(b0, f32x4.mul(f32x4.sub(b1, b0), fx));
+  const t = f32x4.add(t0, f32x4.mul(f32x4.sub(t1, t0), fy));
+  const a = v128.load(at);
+  const room = v128.and(f32x4.pmax(f32x4.sub(opacity, a), f32x4.splat(0)), mask);
+  v128.store(at, f32x4.add(a, f32x4.mul(room, f32x4.mul(flow, t))));
+}
+
+/** One record into one tile; see `lay`. */
+// @ts-ignore: decorator
+@inline
+function layRecord(rec: usize, tile: usize, originX: i32, originY: i32, width: i32, height: i32, bits: i32): void {
+  const lane = i32x4(0, 1, 2, 3);
+  const all = i32x4.splat(-1);
+  const top = load<i32>(rec);
+  const y0 = max(top, originY);
+  const y1 = min(load<i32>(rec, 4), originY + height);
+  const x0 = max(load<i32>(rec, 8), originX);
+  const x1 = min(load<i32>(rec, 12), originX + width);
+  const dux = load<i32>(rec, 16), dvx = load<i32>(rec, 20), duy = load<i32>(rec, 24), dvy = load<i32>(rec, 28);
+  const u00 = load<i32>(rec, 32), v00 = load<i32>(rec, 36);
+  const tip = <usize>load<u32>(rec, 40);
+  const stride = load<i32>(rec, 44);
+  const opacity = f32x4.splat(load<f32>(rec, 48));
+  const flow = f32x4.splat(load<f32>(rec, 52));
+  const fraction = i32x4.splat((1 << bits) - 1);
+  const scale = f32x4.splat(load<f32>(rec, 60));
+  const step = i32x4.splat((stride << 16) | 1);
+  const row = <usize>stride << 1;
+  const du4 = i32x4.splat(dux << 2), dv4 = i32x4.splat(dvx << 2);
+  const ul = i32x4.mul(lane, i32x4.splat(dux)), vl = i32x4.mul(lane, i32x4.splat(dvx));
+  const l0 = v128.load(rec, 64), l1 = v128.load(rec, 80), dl0 = v128.load(rec, 96), dl1 = v128.load(rec, 112);
+  const h0 = v128.load(rec, 128), h1 = v128.load(rec, 144), dh0 = v128.load(rec, 160), dh1 = v128.load(rec, 176);
+  for (let y = y0; y < y1; y++) {
+    const down = f64x2.splat(<f64>(y - top));
+    const l = f64x2.pmax(f64x2.add(l0, f64x2.mul(dl0, down)), f64x2.add(l1, f64x2.mul(dl1, down)));
+    const h = f64x2.pmin(f64x2.add(h0, f64x2.mul(dh0, down)), f64x2.add(h1, f64x2.mul(dh1, down)));
+    const lo = max(x0, <i32>ceil(max(f64x2.extract_lane(l, 0), f64x2.extract_lane(l, 1))));
+    const hi = min(x1 - 1, <i32>floor(min(f64x2.extract_lane(h, 0), f64x2.extract_lane(h, 1))));
+    if (lo > hi) continue;
+    let u = i32x4.add(i32x4.splat(u00 + y * duy + lo * dux), ul);
+    let v = i32x4.add(i32x4.splat(v00 + y * dvy + lo * dvx), vl);
+    let at: usize = tile + (<usize>((y - originY) * width + lo - originX) << 2);
+    let n = hi - lo + 1;
+    for (; n >= 4; n -= 4) {
+      four(at, tip, step, row, u, v, bits, fraction, scale, opacity, flow, all);
+      at += 16;
+      u = i32x4.add(u, du4);
+      v = i32x4.add(v, dv4);
+    }
+    if (n > 0) four(at, tip, step, row, u, v, bits, fraction, scale, opacity, flow, i32x4.lt_s(lane, i32x4.splat(n)));
+  }
+}
+
+/**
+ * Lays the records `list[index[0..count)]` into the tile at `tile` (`width` px a row), whose top left pixel is
+ * (originX, originY) of the sheet and which is `height` px high.
+ */
+export function lay(list: usize, index: usize, count: i32, tile: usize, originX: i32, originY: i32, width: i32, height: i32): void {
+  for (let q = 0; q < count; q++) {
+    const rec = list + RECORD * <usize>load<u32>(index + (<usize>q << 2));
+    switch (load<i32>(rec, 56)) {
+      case 24: layRecord(rec, tile, originX, originY, width, height, 24); break;
+      case 23: layRecord(rec, tile, originX, originY, width, height, 23); break;
+      case 22: layRecord(rec, tile, originX, originY, width, height, 22); break;
+      case 21: layRecord(rec, tile, originX, originY, width, height, 21); break;
+      case 20: layRecord(rec, tile, originX, originY, width, height, 20); break;
+      case 19: layRecord(rec, tile, originX, originY, width, height, 19); break;
+      default: layRecord(rec, tile, originX, originY, width, height, 18);
+    }
+  }
+}

@@ -1,0 +1,65 @@
+/** Coverage onto colour, and colour into bytes. */
+
+/** Empties `bytes` bytes. */
+export function clear(at: usize, bytes: usize): void {
+  memory.fill(at, 0, bytes);
+}
+
+// @ts-ignore: decorator
+@inline
+function mix(at: usize, colour: v128, c: v128): void {
+  const px = v128.load(at);
+  v128.store(at, f32x4.add(px, f32x4.mul(f32x4.sub(colour, px), c)));
+}
+
+/**
+ * out += (colour - out) * coverage over the rows [y0, y1) and columns [x0, x1) of a tile `side` px wide, x0 and x1
+ * multiples of four; out is float32 r, g, b, a.
+ */
+export function blend(coverage: usize, out: usize, side: i32, x0: i32, y0: i32, x1: i32, y1: i32, r: f32, g: f32, b: f32): void {
+  const colour = f32x4(r, g, b, 1);
+  for (let y = y0; y < y1; y++) {
+    let from = coverage + (<usize>(y * side + x0) << 2);
+    let to = out + (<usize>(y * side + x0) << 4);
+    for (let x = x0; x < x1; x += 4) {
+      const c = v128.load(from);
+      if (v128.any_true(c)) {
+        mix(to, colour, v128.shuffle<f32>(c, c, 0, 0, 0, 0));
+        mix(to + 16, colour, v128.shuffle<f32>(c, c, 1, 1, 1, 1));
+        mix(to + 32, colour, v128.shuffle<f32>(c, c, 2, 2, 2, 2));
+        mix(to + 48, colour, v128.shuffle<f32>(c, c, 3, 3, 3, 3));
+      }
+      from += 16;
+      to += 64;
+    }
+  }
+}
+
+/** Fills `count` float32 pixels with one colour. */
+export function fill(out: usize, count: i32, r: f32, g: f32, b: f32, a: f32): void {
+  const px = f32x4(r, g, b, a);
+  for (let i = 0; i < count; i++) v128.store(out + (<usize>i << 4), px);
+}
+
+// @ts-ignore: decorator
+@inline
+function byteLanes(from: usize): v128 {
+  return i32x4.trunc_sat_f32x4_s(f32x4.add(f32x4.mul(v128.load(from), f32x4.splat(255)), f32x4.splat(0.5)));
+}
+
+/** Float32 r, g, b, a in 0..1 to bytes, floor(v * 255 + 0.5); `count` is a multiple of four. */
+export function bytes(from: usize, to: usize, count: i32): void {
+  for (let i = 0; i < count; i += 4) {
+    const at = from + (<usize>i << 4);
+    const first = i16x8.narrow_i32x4_u(byteLanes(at), byteLanes(at + 16));
+    const second = i16x8.narrow_i32x4_u(byteLanes(at + 32), byteLanes(at + 48));
+    v128.store(to + (<usize>i << 2), i8x16.narrow_i16x8_u(first, second));
+  }
+}
+
+/** a[i] += b[i] * c over `count` floats (a multiple of 4): the memory limit that the bench compares with. */
+export function multiplyAdd(a: usize, b: usize, count: i32, c: f32): void {
+  const k = f32x4.splat(c);
+  for (let i: usize = 0; i < <usize>count << 2; i += 16)
+    v128.store(a + i, f32x4.add(v128.load(a + i), f32x4.mul(v128.load(b + i), k)));
+}

@@ -1,0 +1,24 @@
+/** Side of a coverage tile in px. */
+export const TILE = 256;
+
+/** The part of a sheet that a job prints: whole rows of tiles, so that workers can share a sheet. */
+export interface SheetSize {
+  width: number;
+  height: number;
+  /** rows of tiles to print; all of them unless said */
+  tileRows?: { from: number; to: number };
+}
+
+/** A box of pixels; x1 and y1 are the first column and row beyond it. */
+export interface Box {
+  x0: number;
+  y0: number;
+  x1: number;
+  y1: number;
+}
+
+export const tileColumns = (size: SheetSize): number => Math.ceil(size.width / TILE);
+export const tileRowsOf = (size: SheetSize): { from: number; to: number } => {
+  const rows = Math.ceil(size.height / TILE);
+  return { from: Math.min(rows, size.tileRows?.from ?? 0), to: Math.min(rows, size.tileRows?.to ?? rows) };
+};
