@@ -12,7 +12,17 @@ const TARGET = join(ROOT, 'core/src/ink/kernel-binary.ts');
 /** The binary of kernel.ts and what it imports, all of them in memory. */
 async function compile(asc, sources) {
   let binary;
-  const flags = ['kernel.ts', '--outFile', 'kernel.wasm', '--runtime', 'stub', '--enable', 'simd', '--enable', 'bulk-memory'];
+  const flags = [
+    'kernel.ts',
+    '--outFile',
+    'kernel.wasm',
+    '--runtime',
+    'stub',
+    '--enable',
+    'simd',
+    '--enable',
+    'bulk-memory',
+  ];
   flags.push('--importMemory', '--initialMemory', '1', '--noAssert', '--optimizeLevel', '3');
   const { error, stderr } = await asc.main(flags, {
     readFile: (name) => sources[name] ?? null,

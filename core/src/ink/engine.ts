@@ -124,7 +124,10 @@ export class InkEngine {
     const first = tileRowsOf(size).from * TILE;
     const last = Math.min(size.height, tileRowsOf(size).to * TILE);
     const out = target ?? new Uint8ClampedArray(size.width * (last - first) * 4);
-    fillWith(out, [...ground, 1].map((v) => Math.floor(v * 255 + 0.5)));
+    fillWith(
+      out,
+      [...ground, 1].map((v) => Math.floor(v * 255 + 0.5)),
+    );
     this.eachTile(impressions, ground, size, (x, y, width, height) => {
       this.kernel.bytes(this.pixels, this.rows, height * TILE);
       const rows = this.memory.bytes(this.rows, height * TILE * 4);

@@ -17,7 +17,7 @@ export interface Path {
   lengthPx: number;
 }
 
-/** The hand at one place of a path. */
+/** What a path tells of the hand at one place. */
 export interface PathSample {
   x: number;
   y: number;
@@ -132,15 +132,17 @@ function measured(
   };
 }
 
+/** Columns of hands that a reader writes rows of. */
+export type HandColumns = Record<keyof PathSample, Float64Array>;
+
 /**
- * A reader that walks a path forwards: `at(s)` gives the hand at arc length s in px; s must not fall. Every call fills
- * and returns the same sample: a stroke of many thousand dabs makes no garbage.
+ * A reader that walks a path forwards: writes the hand at arc length s in px as row `i` of the columns; s must not fall.
  */
-export function pathReader(path: Path): (s: number) => PathSample {
-  const hand: PathSample = { ...stillSample(path, 0) };
+export function pathReader(path: Path): (s: number, hands: HandColumns, i: number) => void {
   let k = -1;
   let next = 0;
   let span = 0;
+  let heading = 0;
   /** Enters the piece that holds s: heading and length are those of the piece. */
   const enter = (s: number) => {
     let piece = Math.max(0, k);
@@ -150,32 +152,30 @@ export function pathReader(path: Path): (s: number) => PathSample {
     k = piece;
     next = Math.min(path.count - 1, k + 1);
     span = path.along[next] - path.along[k];
-    hand.headingDeg = headingDeg(path.x[next] - path.x[k], path.y[next] - path.y[k]);
+    heading = headingDeg(path.x[next] - path.x[k], path.y[next] - path.y[k]);
   };
-  return (s) => {
+  return (s, hands, i) => {
     if (k < 0 || s > path.along[next]) enter(s);
     const t = span > 0 ? Math.min(1, (s - path.along[k]) / span) : 0;
-    hand.x = path.x[k] + (path.x[next] - path.x[k]) * t;
-    hand.y = path.y[k] + (path.y[next] - path.y[k]) * t;
-    hand.pressure = path.pressure[k] + (path.pressure[next] - path.pressure[k]) * t;
-    hand.tilt = path.tilt[k] + (path.tilt[next] - path.tilt[k]) * t;
-    hand.tiltDirectionDeg = path.tiltDirectionDeg[k] + (path.tiltDirectionDeg[next] - path.tiltDirectionDeg[k]) * t;
-    hand.twistDeg = path.twistDeg[k] + (path.twistDeg[next] - path.twistDeg[k]) * t;
-    hand.speed = path.speed[k] + (path.speed[next] - path.speed[k]) * t;
-    return hand;
+    hands.x[i] = path.x[k] + (path.x[next] - path.x[k]) * t;
+    hands.y[i] = path.y[k] + (path.y[next] - path.y[k]) * t;
+    hands.headingDeg[i] = heading;
+    hands.pressure[i] = path.pressure[k] + (path.pressure[next] - path.pressure[k]) * t;
+    hands.tilt[i] = path.tilt[k] + (path.tilt[next] - path.tilt[k]) * t;
+    hands.tiltDirectionDeg[i] = path.tiltDirectionDeg[k] + (path.tiltDirectionDeg[next] - path.tiltDirectionDeg[k]) * t;
+    hands.twistDeg[i] = path.twistDeg[k] + (path.twistDeg[next] - path.twistDeg[k]) * t;
+    hands.speed[i] = path.speed[k] + (path.speed[next] - path.speed[k]) * t;
   };
 }
 
-/** The hand at one sample of a path that has no length (clicks in one place). */
-export function stillSample(path: Path, index: number): PathSample {
-  return {
-    x: path.x[index],
-    y: path.y[index],
-    headingDeg: 0,
-    pressure: path.pressure[index],
-    tilt: path.tilt[index],
-    tiltDirectionDeg: path.tiltDirectionDeg[index],
-    twistDeg: path.twistDeg[index],
-    speed: 0,
-  };
+/** Writes the hand at one sample of a path that has no length (clicks in one place) as row `i` of the columns. */
+export function readStill(path: Path, index: number, hands: HandColumns, i: number): void {
+  hands.x[i] = path.x[index];
+  hands.y[i] = path.y[index];
+  hands.headingDeg[i] = 0;
+  hands.pressure[i] = path.pressure[index];
+  hands.tilt[i] = path.tilt[index];
+  hands.tiltDirectionDeg[i] = path.tiltDirectionDeg[index];
+  hands.twistDeg[i] = path.twistDeg[index];
+  hands.speed[i] = 0;
 }

@@ -41,12 +41,3 @@ export function dabTable(capacity: number): DabTable {
   for (const name of BYTE_COLUMNS) table[name] = new Uint8Array(capacity);
   return table as unknown as DabTable;
 }
-
-/** The table with twice the room, the rows kept. */
-export function grown(table: DabTable): DabTable {
-  const larger = dabTable(table.x.length * 2);
-  for (const name of FLOAT_COLUMNS) larger[name].set(table[name]);
-  for (const name of BYTE_COLUMNS) larger[name].set(table[name]);
-  larger.count = table.count;
-  return larger;
-}

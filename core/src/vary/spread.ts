@@ -11,8 +11,8 @@ export interface DrawKey {
   driver: number;
 }
 
-/** Draws one value in [0, 1) for the dab; dabs are asked in order. */
-export type Draw = (dab: number) => number;
+/** Draws one value in [0, 1) for each dab from `from` up to, not including, `to`; dabs are asked in order, each once. */
+export type Draw = (from: number, to: number, out: Float64Array) => void;
 
 const DRIFT_LENGTH = 12;
 const APART_MEMORY = 3;
@@ -23,47 +23,60 @@ const draw = (key: DrawKey, dab: number, turn: number): number =>
 
 const even =
   (key: DrawKey): Draw =>
-  (dab) =>
-    draw(key, dab, 0);
+  (from, to, out) => {
+    for (let dab = from; dab < to; dab++) out[dab] = draw(key, dab, 0);
+  };
 
 /** Mean of three even draws: a bell between 0 and 1, most values near the middle. */
 const centred =
   (key: DrawKey): Draw =>
-  (dab) =>
-    (draw(key, dab, 0) + draw(key, dab, 1) + draw(key, dab, 2)) / 3;
+  (from, to, out) => {
+    for (let dab = from; dab < to; dab++) out[dab] = (draw(key, dab, 0) + draw(key, dab, 1) + draw(key, dab, 2)) / 3;
+  };
 
 /** Wanders slowly: even draws at knots `lengthDabs` apart, smoothly joined. */
-function drifting(key: DrawKey, lengthDabs: number): Draw {
-  return (dab) => {
-    const knot = Math.floor(dab / lengthDabs);
-    const t = dab / lengthDabs - knot;
-    const a = draw(key, knot, 0);
-    const b = draw(key, knot + 1, 0);
-    return a + (b - a) * t * t * (3 - 2 * t);
+const drifting =
+  (key: DrawKey, lengthDabs: number): Draw =>
+  (from, to, out) => {
+    for (let dab = from; dab < to; dab++) {
+      const knot = Math.floor(dab / lengthDabs);
+      const t = dab / lengthDabs - knot;
+      const a = draw(key, knot, 0);
+      const b = draw(key, knot + 1, 0);
+      out[dab] = a + (b - a) * t * t * (3 - 2 * t);
+    }
   };
+
+/** Distance of a value to the nearest of `last`, on the circle 0..1. */
+function nearestOf(last: readonly number[], value: number): number {
+  let nearest = 1;
+  for (const v of last) {
+    const d = Math.abs(v - value);
+    nearest = Math.min(nearest, d, 1 - d);
+  }
+  return nearest;
 }
 
 /** Never close to its last `memory` values, on a circle of values so that the whole range stays evenly filled. */
 function apart(key: DrawKey, memory: number): Draw {
   const last: number[] = [];
   const gap = 0.5 / (memory + 1);
-  return (dab) => {
-    let best = 0;
-    let bestGap = -1;
-    for (let turn = 0; turn < APART_TRIES && bestGap < gap; turn++) {
-      const value = draw(key, dab, turn);
-      const nearest = last.reduce((near, v) => {
-        const d = Math.abs(v - value);
-        return Math.min(near, d, 1 - d);
-      }, 1);
-      if (nearest > bestGap) {
-        best = value;
-        bestGap = nearest;
+  return (from, to, out) => {
+    for (let dab = from; dab < to; dab++) {
+      let best = 0;
+      let bestGap = -1;
+      for (let turn = 0; turn < APART_TRIES && bestGap < gap; turn++) {
+        const value = draw(key, dab, turn);
+        const nearest = nearestOf(last, value);
+        if (nearest > bestGap) {
+          best = value;
+          bestGap = nearest;
+        }
       }
+      last.push(best);
+      if (last.length > memory) last.shift();
+      out[dab] = best;
     }
-    last.push(best);
-    if (last.length > memory) last.shift();
-    return best;
   };
 }
 

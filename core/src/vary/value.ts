@@ -1,18 +1,21 @@
 import { lerp } from '../maths/index.ts';
 import type { AngleProperty, Coat, Follow, MirrorProperty, Property } from '../model/brush.ts';
 import { PROPERTIES, PROPERTY_NAMES, type PropertyKind, type PropertyName } from '../model/properties.ts';
-import type { PathSample } from '../path/path.ts';
-import { meanReading, type DabMoment } from './reading.ts';
+import type { Column, Hands } from './hands.ts';
+import { meanReading } from './reading.ts';
 import { drawOf } from './spread.ts';
-
-/** Gives a property's value for each dab of one stroke, asked in order. */
-export type Values = (moment: DabMoment) => number;
 
 export interface StrokeKey {
   seed: number;
   stroke: number;
   coat: number;
 }
+
+const constant =
+  (value: number): Column =>
+  (_hands, from, to, out) => {
+    for (let i = from; i < to; i++) out[i] = value;
+  };
 
 /** value = rest x lerp(low, high, t) / 100 (scaled) or rest + lerp(low, high, t) (added). */
 export function valuesOf(
@@ -21,61 +24,62 @@ export function valuesOf(
   neutral: number | undefined,
   index: number,
   key: StrokeKey,
-): Values {
-  if (property.muted) {
-    const still = neutral ?? property.rest;
-    return () => still;
-  }
+): Column {
+  if (property.muted) return constant(neutral ?? property.rest);
   const { rest, low, high } = property;
+  const scaled = kind === 'scaled';
   const t = meanReading(property.drivers, { ...key, property: index });
-  if (!t) {
-    const always = kind === 'scaled' ? (rest * high) / 100 : rest + high;
-    return () => always;
-  }
-  return kind === 'scaled' ? (m) => (rest * lerp(low, high, t(m))) / 100 : (m) => rest + lerp(low, high, t(m));
+  if (!t) return constant(scaled ? (rest * high) / 100 : rest + high);
+  return (hands, from, to, out) => {
+    t(hands, from, to, out);
+    for (let i = from; i < to; i++) {
+      const between = lerp(low, high, out[i]);
+      out[i] = scaled ? (rest * between) / 100 : rest + between;
+    }
+  };
 }
 
 const COUNT_INDEX = 100;
 const MIRROR_X_INDEX = 101;
 const MIRROR_Y_INDEX = 102;
 
-function followed(follow: Follow): (hand: PathSample) => number {
-  switch (follow) {
-    case 'path':
-      return (hand) => hand.headingDeg;
-    case 'tilt':
-      return (hand) => hand.tiltDirectionDeg;
-    case 'twist':
-      return (hand) => hand.twistDeg;
-    case 'none':
-    case 'chain':
-      return () => 0;
-  }
+const FOLLOWED: Partial<Record<Follow, (hands: Hands) => Float64Array>> = {
+  path: (hands) => hands.headingDeg,
+  tilt: (hands) => hands.tiltDirectionDeg,
+  twist: (hands) => hands.twistDeg,
+};
+
+function angleValues(property: AngleProperty, turn: Column): Column {
+  const followed = property.muted ? undefined : FOLLOWED[property.follow];
+  if (!followed) return turn;
+  return (hands, from, to, out) => {
+    turn(hands, from, to, out);
+    const heading = followed(hands);
+    for (let i = from; i < to; i++) out[i] += heading[i];
+  };
 }
 
-function angleValues(property: AngleProperty, turn: Values): Values {
-  if (property.muted || property.follow === 'none') return turn;
-  const heading = followed(property.follow);
-  return (m) => turn(m) + heading(m.hand);
-}
-
-function mirrorValues(property: MirrorProperty, index: number, key: StrokeKey): (dab: number) => boolean {
-  if (property.muted || property.chance <= 0) return () => false;
+/** 1 where the dab is mirrored, 0 where it is not. */
+function mirrorValues(property: MirrorProperty, index: number, key: StrokeKey): Column {
+  if (property.muted || property.chance <= 0) return constant(0);
   const draw = drawOf({}, { ...key, property: index, driver: 0 });
-  return (dab) => draw(dab) < property.chance;
+  return (_hands, from, to, out) => {
+    draw(from, to, out);
+    for (let i = from; i < to; i++) out[i] = out[i] < property.chance ? 1 : 0;
+  };
 }
 
 /** Everything that varies in a coat, prepared for one stroke. */
 export interface CoatValues {
-  of: Record<PropertyName, Values>;
-  count: Values;
-  mirrorX: (dab: number) => boolean;
-  mirrorY: (dab: number) => boolean;
+  of: Record<PropertyName, Column>;
+  count: Column;
+  mirrorX: Column;
+  mirrorY: Column;
 }
 
 export function coatValues(coat: Coat, key: StrokeKey): CoatValues {
   const properties = coat.properties;
-  const of = {} as Record<PropertyName, Values>;
+  const of = {} as Record<PropertyName, Column>;
   PROPERTY_NAMES.forEach((name, index) => {
     const { kind, neutral } = PROPERTIES[name];
     of[name] = valuesOf(properties[name], kind, neutral, index, key);
