@@ -1,5 +1,5 @@
 // Measures the ink engine against its peers in one run, in alternating rounds: only the ratios count.
-import { createCanvas, ImageData, loadImage, type Canvas, type Image, type SKRSContext2D } from '@napi-rs/canvas';
+import { createCanvas } from '@napi-rs/canvas';
 import {
   dabsOf,
   groundColour,
@@ -10,130 +10,22 @@ import {
   portraitStroke,
   trialStrokes,
   TILE,
-  type DabTable,
-  type Plate,
 } from '@amber-stamp/core';
 import { mkdirSync, writeFileSync } from 'node:fs';
 import { cpus } from 'node:os';
-import { float64Lay } from './lib/float64-peer.ts';
+import { dabsOfSize, TIP_SIDE, tipPlate } from './dabs.ts';
+import { float64Lay } from './float64-peer.ts';
+import { alternate, ROUNDS, times } from './measure.ts';
+import { sharingTable } from './sharing.ts';
+import { imageOf, Skia } from './skia.ts';
 
-const ROUNDS = 9;
 const SHEET = { width: 2000, height: 2000 };
-const TIP_SIDE = 512;
-
-const cpuMs = (): number => {
-  const { user, system } = process.cpuUsage();
-  return (user + system) / 1000;
-};
-const median = (values: number[]): number => [...values].sort((a, b) => a - b)[values.length >> 1];
-
-/** Median CPU milliseconds of each runner, the runners taking turns. */
-function alternate(runners: Record<string, () => void>, rounds = ROUNDS): Record<string, number> {
-  const times: Record<string, number[]> = {};
-  for (const run of Object.values(runners)) run(); // warm
-  for (let k = 0; k < rounds; k++)
-    for (const [name, run] of Object.entries(runners)) {
-      const start = cpuMs();
-      run();
-      (times[name] ??= []).push(cpuMs() - start);
-    }
-  return Object.fromEntries(Object.entries(times).map(([name, list]) => [name, median(list)]));
-}
-
-function tipPlate(): Plate {
-  const data = new Uint16Array(TIP_SIDE * TIP_SIDE);
-  for (let y = 0; y < TIP_SIDE; y++)
-    for (let x = 0; x < TIP_SIDE; x++) {
-      const r = Math.hypot(x - 256, y - 256) / 256;
-      const bristle = 0.55 + 0.45 * Math.sin(x * 0.9) * Math.cos(y * 1.3);
-      data[y * TIP_SIDE + x] = r < 1 ? Math.round(65535 * Math.min(1, (1 - r) * 3) * bristle) : 0;
-    }
-  return { width: TIP_SIDE, height: TIP_SIDE, data };
-}
-
-/** Rows of dabs over the sheet at random angles. */
-function dabsOfSize(sizePx: number, count: number): DabTable {
-  const brush = parseBrush({
-    format: 'amber-stamp/brush',
-    version: 1,
-    coats: [
-      {
-        deck: { cards: [{ plate: 'tip' }] },
-        properties: {
-          size: { rest: sizePx },
-          spacing: { rest: 10 },
-          flow: { rest: 35 },
-          opacity: { rest: 90 },
-          angle: { low: -180, high: 180, drivers: [{ by: 'chance' }] },
-          mirrorX: { chance: 0.5 },
-        },
-      },
-    ],
-  });
-  const margin = Math.min(SHEET.width / 2 - 1, sizePx * 0.75);
-  const points = [];
-  const rows = Math.max(2, Math.ceil((count * sizePx * 0.1) / (SHEET.width - 2 * margin)) + 1);
-  for (let row = 0; row < rows; row++) {
-    const y = margin + ((row * sizePx * 0.35) % (SHEET.height - 2 * margin + 1));
-    const ends = [margin, SHEET.width - margin];
-    for (const x of row % 2 ? ends.reverse() : ends)
-      points.push({ x, y, t: 0, pressure: 0.5, tiltX: 0, tiltY: 0, twist: 0 });
-  }
-  const dabs = dabsOf(brush, 0, { points }, 0);
-  dabs.count = Math.min(dabs.count, count);
-  return dabs;
-}
-
-async function imageOf(plate: Plate): Promise<Image> {
-  const canvas = createCanvas(TIP_SIDE, TIP_SIDE);
-  const image = new ImageData(TIP_SIDE, TIP_SIDE);
-  for (let i = 0; i < plate.data.length; i++) image.data[4 * i + 3] = plate.data[i] >> 8;
-  canvas.getContext('2d').putImageData(image, 0, 0);
-  return loadImage(canvas.toBuffer('image/png'));
-}
-
-/** The peer: Skia on the CPU, through a canvas. */
-class Skia {
-  readonly canvas: Canvas;
-  readonly context: SKRSContext2D;
-  constructor(width: number, height: number) {
-    this.canvas = createCanvas(width, height);
-    this.context = this.canvas.getContext('2d');
-  }
-  lay(dabs: DabTable, quality: 'low' | 'medium', target = this.context, zoom = 1): void {
-    target.imageSmoothingQuality = quality;
-    for (let i = 0; i < dabs.count; i++) {
-      const a = (dabs.angleDeg[i] * Math.PI) / 180;
-      const scale = (dabs.sizePx[i] * zoom) / TIP_SIDE;
-      const mirror = dabs.mirrorX[i] ? -1 : 1;
-      target.globalAlpha = (dabs.opacityPct[i] * dabs.flowPct[i]) / 10000;
-      target.setTransform(
-        Math.cos(a) * scale * mirror,
-        Math.sin(a) * scale * mirror,
-        -Math.sin(a) * scale,
-        Math.cos(a) * scale,
-        dabs.x[i] * zoom,
-        dabs.y[i] * zoom,
-      );
-      target.drawImage(tipImage, -TIP_SIDE / 2, -TIP_SIDE / 2);
-    }
-    target.setTransform(1, 0, 0, 1, 0, 0);
-    target.globalAlpha = 1;
-    this.finish(target);
-  }
-  /** Drawing is queued until something is read. */
-  finish(target = this.context): void {
-    target.getImageData(0, 0, 1, 1);
-  }
-}
-
 const plate = tipPlate();
-/** The tip as the peer's image: a canvas as the source would be copied at every dab. */
 const tipImage = await imageOf(plate);
 
 function layingTable(): string[] {
   const engine = new InkEngine();
-  const skia = new Skia(SHEET.width, SHEET.height);
+  const skia = new Skia(tipImage, SHEET.width, SHEET.height);
   const field = new Float32Array(SHEET.width * SHEET.height);
   const rows = [
     '| size | Amber Stamp | float64 JS | Skia low | Skia medium | against low | against medium | against JS |',
@@ -145,18 +37,19 @@ function layingTable(): string[] {
     [200, 200],
     [800, 14],
   ]) {
-    const dabs = dabsOfSize(size, count);
+    const dabs = dabsOfSize(size, count, SHEET.width);
     const ms = alternate({
       amber: () => engine.free(engine.lay(dabs, [plate], SHEET)),
-      js: () => float64Lay(field, SHEET.width, SHEET.height, dabs, engine.tip(plate)),
+      js: () => {
+        field.fill(0);
+        float64Lay(field, SHEET.width, SHEET.height, dabs, engine.tip(plate));
+      },
       low: () => skia.lay(dabs, 'low'),
       medium: () => skia.lay(dabs, 'medium'),
     });
-    const rate = (name: string) => (dabs.count * size * size) / ms[name] / 1000;
-    const times = (name: string) => `${(ms[name] / ms.amber).toFixed(1)} x`;
-    rows.push(
-      `| ${size} px | ${rate('amber').toFixed(0)} | ${rate('js').toFixed(0)} | ${rate('low').toFixed(0)} | ${rate('medium').toFixed(0)} | ${times('low')} | ${times('medium')} | ${times('js')} |`,
-    );
+    const rates = [ms.amber, ms.js, ms.low, ms.medium].map((t) => ((dabs.count * size * size) / t / 1000).toFixed(0));
+    const against = [ms.low, ms.medium, ms.js].map((t) => times(t, ms.amber));
+    rows.push(`| ${[`${size} px`, ...rates, ...against].join(' | ')} |`);
   }
   return rows;
 }
@@ -194,7 +87,7 @@ function trialSheet(): { text: string[] } {
   const strokes = trialStrokes();
   const size = { width: 300, height: 490 };
   const plates = new Map([['tip', plate]]);
-  const skia = new Skia(size.width, size.height);
+  const skia = new Skia(tipImage, size.width, size.height);
   const layerCanvas = createCanvas(size.width, size.height);
   const layer = layerCanvas.getContext('2d');
   let turn = 0;
@@ -215,7 +108,6 @@ function trialSheet(): { text: string[] } {
         skia.context.fillStyle = '#fff';
         skia.context.fillRect(0, 0, size.width, size.height);
         for (const { dabs } of laid) {
-          layer.clearRect(0, 0, size.width, size.height);
           skia.lay(dabs, 'low', layer, 0.5);
           skia.context.drawImage(layerCanvas, 0, 0);
         }
@@ -234,13 +126,13 @@ function trialSheet(): { text: string[] } {
 
 function largeSheet(): string[] {
   const size = { width: 8192, height: 8192 };
-  const dabs = dabsOfSize(80, 10000);
+  const dabs = dabsOfSize(80, 10000, SHEET.width);
   for (let i = 0; i < dabs.count; i++) {
     dabs.x[i] *= 4;
     dabs.y[i] *= 4;
   }
   const engine = new InkEngine();
-  const skia = new Skia(size.width, size.height);
+  const skia = new Skia(tipImage, size.width, size.height);
   let tiles = 0;
   const ms = alternate(
     {
@@ -285,23 +177,32 @@ function dabRate(): string {
 }
 
 const processor = cpus()[0]?.model ?? 'unknown processor';
+const say = (name: string): void => console.error(`measuring ${name} ...`);
 const step = <T>(name: string, run: () => T): T => {
-  console.error(`measuring ${name} ...`);
+  say(name);
   return run();
 };
+say('sharing');
+const sharing = await sharingTable(plate);
 const lines = [
   '# The ink engine against its peers',
   '',
   `Measured on ${cpus().length} cores (${processor}), a shared machine: only ratios hold. Rates are million dab pixels (size x size)`,
   `a second of CPU time, the median of ${ROUNDS} alternating rounds in one run of \`npm run bench\`. Peers: Skia on the CPU through`,
   '`@napi-rs/canvas` (smoothing low, and medium, its mip-mapped mode), and a plain float64 kernel in JavaScript over the same levels.',
-  `Tip ${TIP_SIDE} px, sheet ${SHEET.width} x ${SHEET.height}, random angles.`,
+  `Tip ${TIP_SIDE} px, sheet ${SHEET.width} x ${SHEET.height}, random angles. All of them empty their layer before they lay.`,
   '',
   '## Laying dabs',
   '',
   ...step('laying', layingTable),
   '',
   `Memory limit of this machine (SIMD multiply-add over 32 MB): ${memoryLimit()}.`,
+  '',
+  '## Two workers',
+  '',
+  'Wall time from dab table to 8-bit RGBA of a 2048 x 2048 sheet, its rows of tiles shared out; SHA-256 of the bytes compared.',
+  '',
+  ...sharing,
   '',
   '## The trial sheet, from a changed row to finished RGBA',
   '',
