@@ -31,9 +31,16 @@ export interface PathSample {
 
 const SAMPLES_MAX = 48;
 
+/** A number of every pen sample; a plain loop, since TypedArray.from walks an iterator and takes ten times as long. */
+function numbers(points: readonly PenPoint[], read: (p: PenPoint, i: number) => number): Float64Array {
+  const out = new Float64Array(points.length);
+  for (let i = 0; i < out.length; i++) out[i] = read(points[i], i);
+  return out;
+}
+
 /** Speed at each pen sample in px per ms, over its two neighbours; 0 where time stands still. */
 function speeds(points: readonly PenPoint[]): Float64Array {
-  return Float64Array.from(points, (_, i) => {
+  return numbers(points, (_, i) => {
     const a = points[Math.max(0, i - 1)];
     const b = points[Math.min(points.length - 1, i + 1)];
     const ms = b.t - a.t;
@@ -53,6 +60,7 @@ function tiltOf(p: PenPoint): number {
 }
 
 function tiltDirection(p: PenPoint): number {
+  if (p.tiltX === 0 && p.tiltY === 0) return 0;
   const clampDeg = (v: number) => Math.max(-89.9, Math.min(89.9, v));
   return headingDeg(tanDeg(clampDeg(p.tiltX)), tanDeg(clampDeg(p.tiltY)));
 }
@@ -71,63 +79,76 @@ function pieces(a: PenPoint, b: PenPoint, c: PenPoint, d: PenPoint): number {
   return Math.max(1, Math.min(SAMPLES_MAX, Math.ceil(Math.sqrt(dx * dx + dy * dy) / 2)));
 }
 
+/** Pieces of the span that begins at each sample; the last sample begins none and stands for itself. */
+function spanPieces(points: readonly PenPoint[]): Float64Array {
+  const last = points.length - 1;
+  return numbers(points, (b, i) =>
+    i === last ? 1 : pieces(points[Math.max(0, i - 1)], b, points[i + 1], points[Math.min(last, i + 2)]),
+  );
+}
+
+/** Fills the places of a path: every sample, and between them the pieces of the curve through them. */
+function fillPlaces(points: readonly PenPoint[], counts: Float64Array, x: Float64Array, y: Float64Array): void {
+  const last = points.length - 1;
+  let at = 0;
+  for (let i = 0; i <= last; i++) {
+    const b = points[i];
+    const a = points[Math.max(0, i - 1)];
+    const c = points[Math.min(last, i + 1)];
+    const d = points[Math.min(last, i + 2)];
+    x[at] = b.x;
+    y[at++] = b.y;
+    for (let k = 1; k < counts[i]; k++) {
+      x[at] = through(a.x, b.x, c.x, d.x, k / counts[i]);
+      y[at++] = through(a.y, b.y, c.y, d.y, k / counts[i]);
+    }
+  }
+}
+
+/** A column of the samples' values, straight between one sample and the next. */
+function between(values: Float64Array, counts: Float64Array, total: number): Float64Array {
+  const column = new Float64Array(total);
+  let at = 0;
+  for (let i = 0; i < values.length; i++) {
+    const rise = (values[Math.min(values.length - 1, i + 1)] - values[i]) / counts[i];
+    for (let k = 0; k < counts[i]; k++) column[at++] = values[i] + rise * k;
+  }
+  return column;
+}
+
+/** Arc length in px at every place. */
+function arcLengths(x: Float64Array, y: Float64Array): Float64Array {
+  const along = new Float64Array(x.length);
+  for (let k = 1; k < x.length; k++) {
+    const dx = x[k] - x[k - 1];
+    const dy = y[k] - y[k - 1];
+    along[k] = along[k - 1] + Math.sqrt(dx * dx + dy * dy);
+  }
+  return along;
+}
+
 /**
  * Smooths pen samples into a path that passes through every one of them (uniform Catmull-Rom, straight spans stay
  * straight) and measures it. Samples in one place add no length.
  */
 export function smoothPath(points: readonly PenPoint[]): Path {
-  const speed = speeds(points);
-  const columns = { x: [] as number[], y: [] as number[], from: [] as number[], t: [] as number[] };
-  for (let i = 0; i < points.length; i++) {
-    const b = points[i];
-    const c = points[i + 1];
-    columns.x.push(b.x);
-    columns.y.push(b.y);
-    columns.from.push(i);
-    columns.t.push(0);
-    if (!c) break;
-    const a = points[Math.max(0, i - 1)];
-    const d = points[Math.min(points.length - 1, i + 2)];
-    const n = pieces(a, b, c, d);
-    for (let k = 1; k < n; k++) {
-      columns.x.push(through(a.x, b.x, c.x, d.x, k / n));
-      columns.y.push(through(a.y, b.y, c.y, d.y, k / n));
-      columns.from.push(i);
-      columns.t.push(k / n);
-    }
-  }
-  return measured(points, speed, columns);
-}
-
-function measured(
-  points: readonly PenPoint[],
-  speed: Float64Array,
-  columns: { x: number[]; y: number[]; from: number[]; t: number[] },
-): Path {
-  const count = columns.x.length;
-  const tilts = points.map(tiltOf);
-  const directions = points.map(tiltDirection);
-  const between = (read: (i: number) => number) =>
-    Float64Array.from(
-      columns.from,
-      (i, k) => read(i) + (read(Math.min(points.length - 1, i + 1)) - read(i)) * columns.t[k],
-    );
-  const along = new Float64Array(count);
-  for (let k = 1; k < count; k++) {
-    const dx = columns.x[k] - columns.x[k - 1];
-    const dy = columns.y[k] - columns.y[k - 1];
-    along[k] = along[k - 1] + Math.sqrt(dx * dx + dy * dy);
-  }
+  const counts = spanPieces(points);
+  const count = counts.reduce((sum, n) => sum + n, 0);
+  const x = new Float64Array(count);
+  const y = new Float64Array(count);
+  fillPlaces(points, counts, x, y);
+  const along = arcLengths(x, y);
+  const column = (read: (p: PenPoint) => number) => between(numbers(points, read), counts, count);
   return {
     count,
-    x: Float64Array.from(columns.x),
-    y: Float64Array.from(columns.y),
+    x,
+    y,
     along,
-    pressure: between((i) => points[i].pressure),
-    tilt: between((i) => tilts[i]),
-    tiltDirectionDeg: between((i) => directions[i]),
-    twistDeg: between((i) => points[i].twist),
-    speed: between((i) => speed[i]),
+    pressure: column((p) => p.pressure),
+    tilt: column(tiltOf),
+    tiltDirectionDeg: column(tiltDirection),
+    twistDeg: column((p) => p.twist),
+    speed: between(speeds(points), counts, count),
     lengthPx: along[count - 1],
   };
 }
