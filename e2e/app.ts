@@ -7,6 +7,25 @@ import { launch } from './browser.ts';
 const ROOT = fileURLToPath(new URL('..', import.meta.url));
 const TSX = ['--import', 'tsx'];
 
+let demoMade: Promise<string> | undefined;
+
+/** The name of a database with the demo brushes: drawn once, copied for every application that wants them. */
+function demoDatabase(): Promise<string> {
+  demoMade ??= freshDatabase().then(async (url) => {
+    await loadDemo(url);
+    return new URL(url).pathname.slice(1);
+  });
+  return demoMade;
+}
+
+function loadDemo(databaseUrl: string): Promise<void> {
+  const env = { ...process.env, DATABASE_URL: databaseUrl };
+  return new Promise((done, fail) => {
+    const child = spawn(process.execPath, [...TSX, 'server/src/load-demo.ts'], { cwd: ROOT, env, stdio: 'ignore' });
+    child.on('exit', (code) => (code === 0 ? done() : fail(new Error(`the demo brushes: ended with ${code}`))));
+  });
+}
+
 /** The built application on a database of its own, with the demo brushes. */
 export class App {
   readonly browser: Browser;
@@ -21,18 +40,10 @@ export class App {
   }
 
   static async start({ demo = true } = {}): Promise<App> {
-    const databaseUrl = await freshDatabase();
+    const databaseUrl = demo ? await freshDatabase(await demoDatabase()) : await freshDatabase();
     const app = new App(await launch(), databaseUrl);
-    if (demo) await app.run('server/src/load-demo.ts');
     await app.serve();
     return app;
-  }
-
-  private run(script: string): Promise<void> {
-    return new Promise((done, fail) => {
-      const child = spawn(process.execPath, [...TSX, script], { cwd: ROOT, env: this.env(), stdio: 'ignore' });
-      child.on('exit', (code) => (code === 0 ? done() : fail(new Error(`${script} ended with ${code}`))));
-    });
   }
 
   private env(): NodeJS.ProcessEnv {

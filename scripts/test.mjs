@@ -61,6 +61,7 @@ const suites = {
       'io/test/**/*.test.ts',
       'cli/test/**/*.test.ts',
       'demo/test/**/*.test.ts',
+      'web/test/**/*.test.ts',
     ]);
   },
   async api() {
@@ -75,7 +76,7 @@ const suites = {
 
 async function everything() {
   await check('formats', bin('prettier'), ['--check', '--log-level', 'warn', '.']);
-  for (const project of ['core', '.', 'web']) await check(`types of ${project}`, bin('tsc'), ['-p', project]);
+  for (const project of ['core', '.', 'web', 'e2e']) await check(`types of ${project}`, bin('tsc'), ['-p', project]);
   await check('lint', bin('eslint'), ['--cache', '--cache-location', 'node_modules/.cache/eslint', '.']);
   await check('boundaries', bin('depcruise'), [
     '--config',

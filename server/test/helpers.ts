@@ -14,14 +14,14 @@ export interface RunningApi {
   close: () => Promise<void>;
 }
 
-/** A database of its own on the test cluster. */
-export async function freshDatabase(): Promise<string> {
+/** A database of its own on the test cluster, empty or a copy of another that nobody is connected to. */
+export async function freshDatabase(template?: string): Promise<string> {
   const base = process.env.TEST_DATABASE_URL;
   if (!base) throw new Error('TEST_DATABASE_URL is not set; run npm run test:api.');
   const name = `t${randomUUID().replaceAll('-', '')}`;
   const client = new pg.Client(base);
   await client.connect();
-  await client.query(`create database ${name}`);
+  await client.query(`create database ${name}${template ? ` template ${template}` : ''}`);
   await client.end();
   return base.replace(/\/[^/]+$/, `/${name}`);
 }

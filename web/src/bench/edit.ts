@@ -40,9 +40,9 @@ export function firstPlate(bench: Bench) {
   return { name, plate: bench.plates[name] };
 }
 
-/** Another seed: every chance falls anew. */
+/** Another seed of 0..999: every chance falls anew. The steps pass through all of them (Hull and Dobell 1962). */
 export function rollSeed(): void {
   change('another seed', (draft) => {
-    draft.brush.seed = (draft.brush.seed * 7 + 13) % 1000;
+    draft.brush.seed = ((draft.brush.seed % 1000) * 421 + 137) % 1000;
   });
 }

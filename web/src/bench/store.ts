@@ -50,6 +50,9 @@ export const useBench = create<BenchState>()(
   ),
 );
 
+/** What an undo or redo did, until it is kept or another gesture follows. */
+let lastTold = '';
+
 const history = () => useBench.temporal.getState();
 
 export const presentBench = (): Bench => useBench.getState().bench as Bench;
@@ -57,6 +60,7 @@ export const presentBench = (): Bench => useBench.getState().bench as Bench;
 /** Puts another brush on the bench; nothing of the one before stays, its history neither. */
 export function openBench(bench: Bench, standing: Standing, fresh = false): void {
   history().pause();
+  lastTold = '';
   useBench.setState({ bench, what: '', standing, gesture: 0, gesturing: false, keep: 'kept', fresh });
   history().clear();
   history().resume();
@@ -82,6 +86,7 @@ export function settle(what: string): void {
   const { gesturing, gesture } = useBench.getState();
   if (!gesturing) return;
   history().pause();
+  lastTold = '';
   useBench.setState({ what, gesturing: false, gesture: gesture + 1, keep: 'pending' });
   history().resume();
 }
@@ -110,7 +115,6 @@ function step(move: 'undo' | 'redo'): void {
   history().resume();
 }
 
-let lastTold = '';
 /** The words for the version that is about to be kept. */
 export function takeTold(): string {
   const told = lastTold || useBench.getState().what;

@@ -21,7 +21,7 @@ export function Sheet({ bench }: { bench: Bench }) {
         <Dial />
         <div>
           <h2>Echo</h2>
-          <span className="note">Repetition is not measured by this version; its place is kept here.</span>
+          <span className="note">Repetition is not measured yet.</span>
         </div>
       </div>
       <div className="paper" style={{ background: COLOURS[ground] }}>

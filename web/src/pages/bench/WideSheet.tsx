@@ -35,7 +35,7 @@ function TenDabs({ bench }: { bench: Bench }) {
           brush={brush}
           plates={bench.plates}
           strokes={TEN}
-          scale={(width) => width / (DABS * CELL)}
+          scale={(width) => Math.min(1, width / (DABS * CELL))}
           ground="white"
         />
       </div>

@@ -1,0 +1,67 @@
+import {
+  checkBorder,
+  coverage,
+  cut,
+  firstGuess,
+  fromPlate,
+  InkEngine,
+  portraitStroke,
+  printSheet,
+  reducePicture,
+  toPlate,
+  type Plate,
+} from '@amber-stamp/core';
+import { BRUSHES, SOURCES } from '@amber-stamp/demo';
+import { decodePicture } from '@amber-stamp/io';
+import { expect } from 'chai';
+import { createHash } from 'node:crypto';
+import { crustLichen } from '../src/art/lichen.ts';
+
+const files = new Map<string, Promise<Uint8Array>>();
+const fileOf = (key: keyof typeof SOURCES): Promise<Uint8Array> => {
+  const made = files.get(key) ?? SOURCES[key].file();
+  files.set(key, made);
+  return made;
+};
+const sha = (bytes: Uint8Array) => createHash('sha256').update(bytes).digest('hex');
+
+async function plateOf(demo: (typeof BRUSHES)[number]): Promise<Plate> {
+  const picture = await decodePicture(await fileOf(demo.source), SOURCES[demo.source].fileName);
+  return toPlate(cut(reducePicture(picture), demo.recipe));
+}
+
+describe('the demo', () => {
+  it('grows the same lichen from the same seed, and another from another', () => {
+    const grown = (seed: number) => sha(new Uint8Array(crustLichen(160, seed).data));
+    expect(grown(4)).to.equal(grown(4));
+    expect(grown(4)).not.to.equal(grown(5));
+  });
+
+  it('makes sources that differ, each a picture with much in it', async () => {
+    const seen = new Set<string>();
+    for (const key of Object.keys(SOURCES) as (keyof typeof SOURCES)[]) {
+      const bytes = await fileOf(key);
+      seen.add(sha(bytes));
+      const picture = await decodePicture(bytes, SOURCES[key].fileName);
+      expect(Math.min(picture.width, picture.height)).to.be.at.least(900);
+      expect(new Set(picture.data.subarray(0, 400_000)).size).to.be.greaterThan(40);
+    }
+    expect(seen.size).to.equal(Object.keys(SOURCES).length);
+  });
+
+  for (const demo of BRUSHES)
+    it(`cuts ${demo.name} to a tip with a clear border that draws a stroke in many grays`, async () => {
+      const plate = await plateOf(demo);
+      const raster = fromPlate(plate);
+      expect(checkBorder(raster).verdict).to.equal('clear');
+      expect(coverage(raster)).to.be.within(0.02, 0.7);
+      const { brush } = firstGuess(plate, demo.name, 'tip.png');
+      demo.tune(brush);
+      const stroke = portraitStroke(340, 132);
+      const pixels = printSheet(new InkEngine(), brush, new Map([['tip.png', plate]]), stroke, 'white');
+      const grays = new Set(pixels);
+      expect(grays.size).to.be.greaterThan(100);
+      const inked = pixels.filter((v, i) => i % 4 === 0 && v < 128).length / (340 * 132);
+      expect(inked).to.be.within(0.01, 0.6);
+    });
+});
