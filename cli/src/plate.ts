@@ -1,16 +1,18 @@
 import {
+  AmberError,
   answerRecipe,
-  checkBorder,
-  coverage,
-  cut,
+  cutAll,
   guessPrints,
   parseRecipe,
+  plateReport,
   PRINTS,
   reducePicture,
+  type Picture,
   type Prints,
+  type Recipe,
 } from '@amber-stamp/core';
-import { decodePicture, encodeGray, readBytes, readJson, writeAll } from '@amber-stamp/io';
-import { basename } from 'node:path';
+import { decodePicture, encodeGray, inside, readBytes, readJson, writeAll } from '@amber-stamp/io';
+import { basename, dirname } from 'node:path';
 import { readOptions, UsageError, type OptionTable } from './arguments.ts';
 
 const OPTIONS: OptionTable = {
@@ -22,6 +24,20 @@ const OPTIONS: OptionTable = {
   report: {},
 };
 
+/** Sources that steps lay over the first, by the name that they give: files beside the recipe. */
+async function otherSources(recipe: Recipe, recipePath: string | undefined): Promise<Map<string, Picture>> {
+  const others = new Map<string, Picture>();
+  for (const [i, step] of recipe.steps.entries()) {
+    if (!step.on || typeof step.source !== 'string' || step.source === '') continue;
+    const where = `steps.${i}.source`;
+    if (!recipePath)
+      throw new AmberError('bad-value', 'A source to lay over needs a recipe file to lie beside.', where);
+    const path = inside(dirname(recipePath), step.source);
+    others.set(step.source, reducePicture(await decodePicture(await readBytes(path), step.source)));
+  }
+  return others;
+}
+
 /** plate: cuts a source into a plate. */
 export async function plateCommand(args: string[]): Promise<object> {
   const o = readOptions(args, OPTIONS);
@@ -32,14 +48,11 @@ export async function plateCommand(args: string[]): Promise<object> {
   const prints = (o.prints as Prints | undefined) ?? guess.prints;
   const given = o.recipe ? parseRecipe(await readJson(o.recipe), basename(o.recipe)) : undefined;
   const recipe = answerRecipe(picture, prints, given, o.prints !== undefined);
-  const plate = cut(picture, recipe);
+  const others = await otherSources(recipe, o.recipe);
+  const { raster: plate, outcomes } = cutAll(picture, recipe, others);
   const report = {
-    width: plate.width,
-    height: plate.height,
-    prints: recipe.steps.find((s) => s.step === 'gray')?.prints ?? prints,
+    ...plateReport(plate, recipe, outcomes),
     reason: o.prints ? 'Chosen on the command line.' : guess.reason,
-    coveragePct: coverage(plate) * 100,
-    border: checkBorder(plate),
     recipe,
   };
   const files = [{ path: o.out, bytes: encodeGray(plate, o.bits === '8' ? 8 : 16) as Uint8Array | string }];

@@ -14,13 +14,25 @@ export * from './raster/picture.ts';
 export * from './raster/measure.ts';
 export * from './raster/pieces.ts';
 export * from './raster/resample.ts';
-export * from './cut/step.ts';
+export {
+  STEP_GROUPS,
+  type Facts,
+  type Materials,
+  type Param,
+  type ParamValue,
+  type ParamValues,
+  type Rows,
+  type StepDefinition,
+  type StepGroup,
+} from './cut/step.ts';
 export * from './cut/steps.ts';
 export * from './cut/gray.ts';
 export * from './cut/levels.ts';
 export * from './cut/recipe.ts';
 export * from './cut/cut.ts';
 export * from './cut/automatic.ts';
+export * from './cut/starters.ts';
+export * from './cut/report.ts';
 export * from './path/path.ts';
 export * from './vary/dab-table.ts';
 export * from './vary/dabs.ts';

@@ -123,7 +123,7 @@ describe('steps', () => {
     it(`${step.label} never changes what it was given`, () => {
       const input = run(blot, makeStep('gray'));
       const before = input.data.slice();
-      step.run(input, defaultsOf(step), blot);
+      step.run(input, defaultsOf(step), { picture: blot, others: new Map() });
       expect(input.data).to.deep.equal(before);
     });
 });

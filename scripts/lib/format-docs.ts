@@ -4,9 +4,24 @@ const schema = (title: string, of: Parameters<typeof jsonSchema>[0]): string =>
   JSON.stringify({ $schema: 'https://json-schema.org/draft/2020-12/schema', title, ...jsonSchema(of) }, null, 2);
 
 function range(param: Param): string {
-  if (param.kind === 'number') return `${param.min} .. ${param.max} ${param.unit}`;
-  return param.kind === 'choice' ? param.options.join(', ') : 'true, false';
+  switch (param.kind) {
+    case 'number':
+      return `${param.min} .. ${param.max} ${param.unit}`.trim();
+    case 'choice':
+      return param.options.join(', ');
+    case 'flag':
+      return 'true, false';
+    case 'colour':
+      return '`#rrggbb`';
+    case 'source':
+      return 'name of a source, empty for none';
+    case 'rows':
+      return `up to ${param.most} rows [${param.columns.join(', ')}${param.open ? ', x, y, pressure, …' : ''}], numbers ${param.min} .. ${param.max}`;
+  }
 }
+
+const initial = (param: Param): string =>
+  typeof param.default === 'object' ? JSON.stringify(param.default) : String(param.default) || 'empty';
 
 function recipeText(): string {
   const head = [
@@ -33,7 +48,7 @@ function recipeText(): string {
           '| setting | range | default | what it does |',
           '|---|---|---|---|',
           ...Object.entries(step.params).map(
-            ([name, p]) => `| \`${name}\` | ${range(p)} | ${String(p.default)} | ${p.help} |`,
+            ([name, p]) => `| \`${name}\` | ${range(p)} | ${initial(p)} | ${p.help} |`,
           ),
         ]
       : []),

@@ -1,11 +1,14 @@
 import { checkBorder, quantile, ring } from '../raster/measure.ts';
 import { hasAlpha, type Picture } from '../raster/picture.ts';
 import { AmberError } from '../errors.ts';
+import { pieces } from '../raster/pieces.ts';
+import type { Raster } from '../raster/raster.ts';
+import { smoothGround, type Ground } from '../raster/surface.ts';
 import { contentBox } from './trim.ts';
 import { Cutter, blank } from './cut.ts';
 import { MAX_RESOLUTION, MIN_RESOLUTION } from './fit.ts';
 import { grayOf, type Prints } from './gray.ts';
-import { makeRecipe, makeStep, type Recipe } from './recipe.ts';
+import { makeRecipe, makeStep, type Recipe, type RecipeStep } from './recipe.ts';
 
 export interface PrintsGuess {
   prints: Prints;
@@ -20,6 +23,19 @@ function hasClearParts(picture: Picture): boolean {
   return clear > 0.02 && clear < 0.9999;
 }
 
+const EVEN = 0.055;
+
+/** Sums of what lies clearly below and clearly above the ground. */
+function masses({ left, noise }: Ground): { below: number; above: number } {
+  const clear = Math.max(0.03, 2.5 * noise);
+  let below = 0;
+  let above = 0;
+  for (const v of left.data)
+    if (v < -clear) below -= v;
+    else if (v > clear) above += v;
+  return { below, above };
+}
+
 /** Guesses what prints by looking at transparency, the border and the histogram; says why in one sentence. */
 export function guessPrints(picture: Picture): PrintsGuess {
   if (hasClearParts(picture))
@@ -28,21 +44,28 @@ export function guessPrints(picture: Picture): PrintsGuess {
       reason: 'Chosen because the picture has clear parts: its shape is in its transparency.',
     };
   const light = grayOf(picture, 'light');
-  const border = ring(light, Math.max(1, Math.round(Math.min(light.width, light.height) * 0.02)));
-  const middle = quantile(border, 0.5);
-  const even = quantile(border, 0.9) - quantile(border, 0.1) < 0.3;
-  if (even)
-    return middle > 0.5
-      ? { prints: 'dark', reason: 'Chosen because the border is pale and even: the mark is what is darker.' }
-      : { prints: 'light', reason: 'Chosen because the border is dark and even, and the pale parts have shape.' };
-  const all = quantile(light.data, 0.5);
-  return all > 0.5
+  const ground = smoothGround(light);
+  if (ground.noise < EVEN) return byGround(light, ground);
+  return quantile(light.data, 0.5) > 0.5
     ? { prints: 'dark', reason: 'Chosen because most of the picture is pale; it fills its frame, so look at both.' }
     : { prints: 'light', reason: 'Chosen because most of the picture is dark; it fills its frame, so look at both.' };
 }
 
+/** The ground is even or evenly lit: what differs from it more is the mark. */
+function byGround(light: Raster, ground: Ground): PrintsGuess {
+  const { below, above } = masses(ground);
+  const border = ring(light, Math.max(1, Math.round(Math.min(light.width, light.height) * 0.02)));
+  const pale = quantile(border, 0.5) > 0.5;
+  const even = `${pale ? 'pale' : 'dark'} and even${ground.range > UNEVEN ? ' but for its light' : ''}`;
+  return below >= above
+    ? { prints: 'dark', reason: `Chosen because the border is ${even}: the mark is what is darker.` }
+    : { prints: 'light', reason: `Chosen because the border is ${even}, and the pale parts have shape.` };
+}
+
 const AIR_PCT = 6;
 const USUAL_RESOLUTION = 512;
+/** A difference of the ground that automatic levels would see as mark. */
+const UNEVEN = 0.05;
 
 /** The largest usual resolution that needs no enlarging. */
 function resolutionFor(longerSide: number): number {
@@ -50,28 +73,47 @@ function resolutionFor(longerSide: number): number {
   return Math.max(MIN_RESOLUTION, Math.min(MAX_RESOLUTION, USUAL_RESOLUTION, Math.floor(full)));
 }
 
+/** Area below which a floating piece is a speck: small on the plate, and small against the pieces around it. */
+function speckArea(levelled: Raster, scale: number): number {
+  const { area } = pieces(levelled, 0.12);
+  const sorted = area.slice(1).sort((a, b) => b - a);
+  const half = sorted.reduce((sum, n) => sum + n, 0) / 2;
+  let sum = 0;
+  const usual = sorted.find((n) => (sum += n) >= half) ?? 0;
+  return Math.max(4, Math.round(Math.min(24 * scale * scale, 0.02 * usual)));
+}
+
+/** Gray, evened where the light is not, and automatic levels. */
+function beginning(picture: Picture, prints: Prints): RecipeStep[] {
+  const gray = makeStep('gray', { prints });
+  const levels = makeStep('levels');
+  if (prints === 'alpha') return [gray, levels];
+  const { noise, range } = smoothGround(grayOf(picture, prints));
+  return noise < EVEN && range > UNEVEN ? [gray, makeStep('light', { ground: 'smooth' }), levels] : [gray, levels];
+}
+
 /**
- * The recipe a new source starts with: gray by what prints, automatic levels, specks away, trim and centre, fit a
- * square; where the picture fills its frame, no trim and a border fade, so that no dab prints a square.
+ * The recipe a new source starts with: gray by what prints, even light where the ground slopes, automatic levels, specks
+ * away, trim and centre, fit a square; where the picture fills its frame, no trim and a border fade, so that no dab
+ * prints a square.
  */
 export function automaticRecipe(picture: Picture, prints: Prints): Recipe {
-  const start = [makeStep('gray', { prints }), makeStep('levels')];
-  const levelled = new Cutter(picture).run(makeRecipe(start))[1].raster;
+  const start = beginning(picture, prints);
+  const levelled = new Cutter(picture).run(makeRecipe(start))[start.length - 1].raster;
   const box = contentBox(levelled, 0.03);
   if (!box) throw blank();
   const side = Math.max(box.right - box.left, box.bottom - box.top);
   const fills = checkBorder(levelled).share > 0.3;
-  const scale = side / resolutionFor(side);
-  const specks = makeStep('specks', { areaPx: Math.max(4, Math.round(24 * scale * scale)) });
   if (fills)
     return makeRecipe([
       ...start,
       makeStep('fit', { resolutionPx: resolutionFor(side), padPct: 0 }),
       makeStep('fade', { widthPct: 32, shape: 'round' }),
     ]);
+  const scale = side / resolutionFor(side);
   return makeRecipe([
     ...start,
-    specks,
+    makeStep('specks', { areaPx: speckArea(levelled, scale) }),
     makeStep('trim'),
     makeStep('fit', { resolutionPx: resolutionFor(side), padPct: AIR_PCT }),
   ]);

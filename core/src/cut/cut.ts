@@ -4,7 +4,7 @@ import type { Picture } from '../raster/picture.ts';
 import type { Raster } from '../raster/raster.ts';
 import { grayOf } from './gray.ts';
 import type { Recipe, RecipeStep } from './recipe.ts';
-import type { Facts } from './step.ts';
+import { word, type Facts, type Materials } from './step.ts';
 import { stepNamed } from './steps.ts';
 
 /** What one step of a recipe made; a step that is off hands its input on. */
@@ -18,27 +18,33 @@ export interface StepOutcome {
  * first changed one on are run.
  */
 export class Cutter {
-  private readonly picture: Picture;
+  private readonly materials: Materials;
   private done: { key: string; outcome: StepOutcome }[] = [];
   private plain: Raster | undefined;
 
-  constructor(picture: Picture) {
-    this.picture = picture;
+  /** `others` are the sources that steps name; one that is missing when a step runs makes the step do nothing. */
+  constructor(picture: Picture, others: ReadonlyMap<string, Picture> = new Map()) {
+    this.materials = { picture, others };
   }
 
   private start(): Raster {
-    this.plain ??= grayOf(this.picture, 'dark');
+    this.plain ??= grayOf(this.materials.picture, 'dark');
     return this.plain;
   }
 
   private runStep(input: Raster, step: RecipeStep): StepOutcome {
     if (!step.on) return { raster: input, facts: {} };
-    return stepNamed(step.step).run(input, step, this.picture);
+    return stepNamed(step.step).run(input, step, this.materials);
+  }
+
+  /** Marks steps whose other source is here: they run anew once it has come. */
+  private present(step: RecipeStep): string {
+    return 'source' in step && this.materials.others.has(word(step, 'source')) ? ' here' : '';
   }
 
   /** The outcome of every step, in order. Throws nothing-to-print when a step finds nothing left. */
   run(recipe: Recipe): StepOutcome[] {
-    const keys = recipe.steps.map((step) => JSON.stringify(step));
+    const keys = recipe.steps.map((step) => JSON.stringify(step) + this.present(step));
     let same = 0;
     while (same < keys.length && same < this.done.length && this.done[same].key === keys[same]) same++;
     this.done.length = same;
@@ -52,13 +58,21 @@ export class Cutter {
 
 const BLANK = 1 / 65535;
 
-/** The raster that a recipe makes of a picture. Throws nothing-to-print when the result is blank. */
-export function cut(picture: Picture, recipe: Recipe): Raster {
-  const outcomes = new Cutter(picture).run(recipe);
+/** What a recipe makes of a picture, and the outcome of every step. Throws nothing-to-print when the result is blank. */
+export function cutAll(
+  picture: Picture,
+  recipe: Recipe,
+  others?: ReadonlyMap<string, Picture>,
+): { raster: Raster; outcomes: StepOutcome[] } {
+  const outcomes = new Cutter(picture, others).run(recipe);
   const result = outcomes.at(-1)?.raster ?? grayOf(picture, 'dark');
   if (coverage(result) < BLANK) throw blank();
-  return result;
+  return { raster: result, outcomes };
 }
+
+/** The raster that a recipe makes of a picture. Throws nothing-to-print when the result is blank. */
+export const cut = (picture: Picture, recipe: Recipe, others?: ReadonlyMap<string, Picture>): Raster =>
+  cutAll(picture, recipe, others).raster;
 
 export const blank = () =>
   new AmberError(

@@ -5,6 +5,7 @@ import { num, word, type StepDefinition } from './step.ts';
 export const fadeStep: StepDefinition = {
   name: 'fade',
   label: 'Border fade',
+  group: 'Edge',
   help: 'Lets the plate run out towards its border, so that no dab ends in a straight line.',
   params: {
     widthPct: {

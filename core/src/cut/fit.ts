@@ -23,6 +23,7 @@ export function fitSquare(source: Raster, side: number, padPct: number): Raster 
 export const fitStep: StepDefinition = {
   name: 'fit',
   label: 'Fit a square',
+  group: 'Shape',
   help: 'Brings the mark to the resolution of the plate, with air around it.',
   params: {
     resolutionPx: {

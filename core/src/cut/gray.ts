@@ -1,9 +1,12 @@
 import { hasAlpha, sampleScale, type Picture } from '../raster/picture.ts';
 import { raster, type Raster } from '../raster/raster.ts';
-import { num, word, type StepDefinition } from './step.ts';
+import { num, number, word, type StepDefinition } from './step.ts';
+import { likeness } from './likeness.ts';
 
 export const PRINTS = ['dark', 'light', 'alpha', 'red', 'green', 'blue'] as const;
 export type Prints = (typeof PRINTS)[number];
+/** What a step can print besides: one colour, the nearer the more. */
+const STEP_PRINTS = [...PRINTS, 'colour'] as const;
 
 /** Luma weights of ITU-R BT.709, on the values as they are encoded. */
 export const LUMA = [21.26, 71.52, 7.22] as const;
@@ -60,20 +63,40 @@ const weight = (label: string, value: number) =>
 export const grayStep: StepDefinition = {
   name: 'gray',
   label: 'Gray',
+  group: 'Gray',
   help: 'Makes gray from the colours of the source: says what prints.',
   params: {
-    prints: { kind: 'choice', label: 'Prints', options: PRINTS, default: 'dark', help: 'What of the source prints.' },
+    prints: {
+      kind: 'choice',
+      label: 'Prints',
+      options: STEP_PRINTS,
+      default: 'dark',
+      help: 'What of the source prints.',
+    },
     redPct: weight('Red', LUMA[0]),
     greenPct: weight('Green', LUMA[1]),
     bluePct: weight('Blue', LUMA[2]),
+    colour: {
+      kind: 'colour',
+      label: 'Colour',
+      default: '#2a211c',
+      help: 'Taken from the picture; only where a colour prints.',
+    },
+    reachPct: number('Reach', '%', [1, 100, 1], 30, 'How far a colour may be and still print.'),
   },
-  run: (_, values, picture) => ({
-    raster: grayOf(picture, word(values, 'prints') as Prints, [
-      num(values, 'redPct'),
-      num(values, 'greenPct'),
-      num(values, 'bluePct'),
-    ]),
+  run: (_, values, { picture }) => ({
+    raster:
+      word(values, 'prints') === 'colour'
+        ? likeness(picture, word(values, 'colour'), num(values, 'reachPct'))
+        : grayOf(picture, word(values, 'prints') as Prints, [
+            num(values, 'redPct'),
+            num(values, 'greenPct'),
+            num(values, 'bluePct'),
+          ]),
     facts: {},
   }),
-  sentence: (values) => SAYS[word(values, 'prints') as Prints],
+  sentence: (values) =>
+    word(values, 'prints') === 'colour'
+      ? `the nearer to ${word(values, 'colour')}, the more it prints`
+      : SAYS[word(values, 'prints') as Prints],
 };

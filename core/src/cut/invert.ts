@@ -4,6 +4,7 @@ import type { StepDefinition } from './step.ts';
 export const invertStep: StepDefinition = {
   name: 'invert',
   label: 'Invert',
+  group: 'Gray',
   help: 'What printed stays clear and the other way round.',
   params: {},
   run: (input) => {

@@ -3,6 +3,9 @@ import { quantile, ring } from '../raster/measure.ts';
 import { raster, type Raster } from '../raster/raster.ts';
 import { flag, num, type StepDefinition } from './step.ts';
 
+/** A border that scatters less is ground. */
+const EVEN = 0.16;
+
 /**
  * Ends for automatic contrast. Where the border is even it is ground, not mark: everything up to its noise goes to
  * nothing. Otherwise half a percent at the dark end does.
@@ -10,9 +13,11 @@ import { flag, num, type StepDefinition } from './step.ts';
 export function automaticLevels(source: Raster): { low: number; high: number } {
   const border = ring(source, Math.max(2, Math.round(Math.min(source.width, source.height) * 0.02)));
   const middle = quantile(border, 0.5);
-  const noise = quantile(border, 0.95) - middle;
+  const above = quantile(border, 0.95) - middle;
+  // a mark that runs off the picture lifts the upper side: the ground then scatters as it does below
+  const noise = above < EVEN ? above : 1.2 * (middle - quantile(border, 0.05)) + 0.005;
   const high = quantile(source.data, 0.995);
-  const ground = noise < 0.16 && middle < high - 0.15;
+  const ground = noise < EVEN && middle < high - 0.15;
   const low = ground ? Math.min(high - 0.05, middle + 1.6 * noise + 0.01) : quantile(source.data, 0.005);
   return high - low < 1 / 512 ? { low: 0, high: 1 } : { low, high };
 }
@@ -21,11 +26,12 @@ export function automaticLevels(source: Raster): { low: number; high: number } {
 export const bias = (t: number, middle: number): number => t / ((1 / middle - 2) * (1 - t) + 1);
 
 const end = (label: string, value: number, help: string) =>
-  ({ kind: 'number', label, unit: '0..1', min: 0, max: 1, step: 0.001, default: value, help }) as const;
+  ({ kind: 'number', label, unit: '', min: 0, max: 1, step: 0.001, default: value, help }) as const;
 
 export const levelsStep: StepDefinition = {
   name: 'levels',
   label: 'Levels',
+  group: 'Gray',
   help: 'What is at or below the low end prints nothing, what is at or above the high end prints fully.',
   params: {
     automatic: {

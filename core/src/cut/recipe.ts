@@ -4,6 +4,9 @@ import { finite, parseDocument, shape } from '../model/check.ts';
 import { defaultsOf, isStep, STEPS, stepNamed } from './steps.ts';
 import type { Param, ParamValue } from './step.ts';
 
+/** Numbers in one row of a step's settings. */
+const MOST_NUMBERS = 6000;
+
 /** One operation in a recipe, with its settings beside its name. */
 export interface RecipeStep {
   step: string;
@@ -26,7 +29,25 @@ function paramSchema(param: Param): AnySchema {
         .default(param.default);
     case 'flag':
       return boolean().default(param.default);
+    case 'colour':
+      return string()
+        .matches(/^#[0-9a-f]{6}$/i, '${path} must be a colour such as #2a211c')
+        .default(param.default);
+    case 'source':
+      return string().max(200).default(param.default);
+    case 'rows':
+      return rowsSchema(param);
   }
+}
+
+/** Rows of finite numbers: as many as there are columns, or more where the rows are open. */
+function rowsSchema(param: Param & { kind: 'rows' }): AnySchema {
+  const { columns, open, min, max, most } = param;
+  const row = array(finite().min(min).max(max).required()).required();
+  const sized = open ? row.min(columns.length) : row.length(columns.length);
+  return array(sized.max(MOST_NUMBERS))
+    .max(most)
+    .default(() => param.default.map((numbers) => [...numbers]));
 }
 
 const STEP_SCHEMAS = new Map<string, ObjectSchema<object>>(

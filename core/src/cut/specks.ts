@@ -1,6 +1,6 @@
 import { pieces } from '../raster/pieces.ts';
 import type { Raster } from '../raster/raster.ts';
-import { num, type StepDefinition } from './step.ts';
+import { num, number, type StepDefinition } from './step.ts';
 
 const SEEN = 0.12;
 /** The faint rim around a speck goes with it. */
@@ -17,9 +17,39 @@ function clearAround(target: Raster, label: Int32Array, keep: boolean[], x: numb
     }
 }
 
+/** Closes holes up to an area, in place: pieces of what does not print that touch no border. Gives how many. */
+function closeHoles(target: Raster, areaPx: number): number {
+  if (areaPx < 1) return 0;
+  const { width, height, data } = target;
+  const empty: Raster = { width, height, data: data.map((v) => 1 - v) };
+  const found = pieces(empty, 1 - SEEN - 1e-6);
+  const rim = new Float64Array(found.area.length);
+  const touching = new Float64Array(found.area.length);
+  const open = new Uint8Array(found.area.length);
+  for (let y = 0; y < height; y++)
+    for (let x = 0; x < width; x++) {
+      const i = y * width + x;
+      const hole = found.label[i];
+      if (hole === 0) continue;
+      if (x === 0 || y === 0 || x === width - 1 || y === height - 1) open[hole] = 1;
+      else
+        for (const n of [i - 1, i + 1, i - width, i + width])
+          if (found.label[n] !== hole) {
+            rim[hole] += data[n];
+            touching[hole]++;
+          }
+    }
+  const closes = found.area.map((area, k) => k > 0 && open[k] === 0 && area <= areaPx);
+  for (let i = 0; i < data.length; i++)
+    if (closes[found.label[i]])
+      data[i] = Math.max(data[i], rim[found.label[i]] / Math.max(1, touching[found.label[i]]));
+  return closes.filter(Boolean).length;
+}
+
 export const specksStep: StepDefinition = {
   name: 'specks',
   label: 'Specks away',
+  group: 'Clean',
   help: 'Floating pieces smaller than this go: they would return at every dab.',
   params: {
     areaPx: {
@@ -32,6 +62,13 @@ export const specksStep: StepDefinition = {
       default: 24,
       help: 'Area of the largest piece that goes. The largest piece of all always stays.',
     },
+    holesPx: number(
+      'Holes under',
+      'px²',
+      [0, 20000, 1],
+      0,
+      'Holes up to this area are closed with the value of their rim.',
+    ),
   },
   run: (input, values) => {
     const found = pieces(input, SEEN);
@@ -43,11 +80,15 @@ export const specksStep: StepDefinition = {
         const x = i % input.width;
         clearAround(target, found.label, keep, x, (i - x) / input.width);
       }
-    return { raster: target, facts: { removed: keep.filter((k, i) => i > 0 && !k).length } };
+    const holes = closeHoles(target, num(values, 'holesPx'));
+    return { raster: target, facts: { holes, removed: keep.filter((k, i) => i > 0 && !k).length } };
   },
   sentence: (values, facts) => {
     const area = `under ${num(values, 'areaPx')} px²`;
     if (facts.removed === undefined) return `floating pieces ${area}`;
-    return facts.removed === 1 ? `1 floating piece ${area}` : `${facts.removed} floating pieces ${area}`;
+    const holes = facts.holes ? `, ${facts.holes} holes closed` : '';
+    return facts.removed === 1
+      ? `1 floating piece ${area}${holes}`
+      : `${facts.removed} floating pieces ${area}${holes}`;
   },
 };

@@ -1,22 +1,33 @@
 import type { Picture } from '../raster/picture.ts';
 import type { Raster } from '../raster/raster.ts';
 
+interface Told {
+  label: string;
+  help: string;
+}
+
 /** One setting of a step: the interface, the validation and the documents are made from this. */
 export type Param =
-  | {
-      kind: 'number';
-      label: string;
-      unit: string;
+  | (Told & { kind: 'number'; unit: string; min: number; max: number; step: number; default: number })
+  | (Told & { kind: 'choice'; options: readonly string[]; default: string })
+  | (Told & { kind: 'flag'; default: boolean })
+  /** #rrggbb */
+  | (Told & { kind: 'colour'; default: string })
+  /** name or number of another source; empty for none */
+  | (Told & { kind: 'source'; default: string })
+  /** rows of numbers, each of `columns` or, with `open`, of more; places are shares of the picture's sides */
+  | (Told & {
+      kind: 'rows';
+      columns: readonly string[];
+      open: boolean;
+      most: number;
       min: number;
       max: number;
-      step: number;
-      default: number;
-      help: string;
-    }
-  | { kind: 'choice'; label: string; options: readonly string[]; default: string; help: string }
-  | { kind: 'flag'; label: string; default: boolean; help: string };
+      default: Rows;
+    });
 
-export type ParamValue = number | string | boolean;
+export type Rows = readonly (readonly number[])[];
+export type ParamValue = number | string | boolean | Rows;
 export type ParamValues = Readonly<Record<string, ParamValue>>;
 
 /** What a step found out while it ran, for its card. */
@@ -27,13 +38,24 @@ export interface StepResult {
   facts: Facts;
 }
 
+/** What a step may look at besides the raster that comes in. */
+export interface Materials {
+  picture: Picture;
+  /** other sources by the name that steps give them */
+  others: ReadonlyMap<string, Picture>;
+}
+
+export const STEP_GROUPS = ['Gray', 'Clean', 'Shape', 'Edge', 'Mix', 'Hand'] as const;
+export type StepGroup = (typeof STEP_GROUPS)[number];
+
 export interface StepDefinition {
   name: string;
   label: string;
+  group: StepGroup;
   help: string;
   params: Readonly<Record<string, Param>>;
   /** Never changes its input. */
-  run: (input: Raster, values: ParamValues, picture: Picture) => StepResult;
+  run: (input: Raster, values: ParamValues, materials: Materials) => StepResult;
   /** One line for the card. */
   sentence: (values: ParamValues, facts: Facts) => string;
 }
@@ -41,3 +63,34 @@ export interface StepDefinition {
 export const num = (values: ParamValues, name: string): number => values[name] as number;
 export const word = (values: ParamValues, name: string): string => values[name] as string;
 export const flag = (values: ParamValues, name: string): boolean => values[name] as boolean;
+export const rows = (values: ParamValues, name: string): Rows => values[name] as Rows;
+
+/** A number among the settings of a step. */
+export const number = (
+  label: string,
+  unit: string,
+  [min, max, step]: readonly [number, number, number],
+  value: number,
+  help: string,
+): Param => ({ kind: 'number', label, unit, min, max, step, default: value, help });
+
+export const percent = (label: string, value: number, help: string, max = 100, min = 0): Param =>
+  number(label, '%', [min, max, 0.5], value, help);
+
+/** Lengths are given in percent of the longer side, so that a recipe does the same to every resolution. */
+export const lengthPx = (input: Raster, pct: number): number => (Math.max(input.width, input.height) * pct) / 100;
+
+export const choice = (label: string, options: readonly string[], value: string, help: string): Param => ({
+  kind: 'choice',
+  label,
+  options,
+  default: value,
+  help,
+});
+
+/** A raster made value by value. */
+export function mapped(input: Raster, change: (value: number, at: number) => number): Raster {
+  const data = new Float32Array(input.data.length);
+  for (let i = 0; i < data.length; i++) data[i] = change(input.data[i], i);
+  return { width: input.width, height: input.height, data };
+}

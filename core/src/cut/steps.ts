@@ -1,21 +1,52 @@
+import { blurStep, sharpenStep, smearStep } from './blurs.ts';
+import { falloffStep, shiftStep } from './border.ts';
+import { crushStep } from './crush.ts';
+import { evenLightStep } from './even-light.ts';
 import { fadeStep } from './fade.ts';
 import { fitStep } from './fit.ts';
 import { grayStep } from './gray.ts';
 import { invertStep } from './invert.ts';
 import { levelsStep } from './levels.ts';
+import { linesStep } from './lines.ts';
+import { mirrorStep } from './mirror.ts';
+import { overlayStep } from './overlay.ts';
+import { regionStep } from './region.ts';
+import { retouchStep } from './retouch.ts';
+import { tileStep } from './seam.ts';
+import { softenStep } from './soften.ts';
 import { specksStep } from './specks.ts';
 import type { ParamValue, StepDefinition } from './step.ts';
+import { toneStep } from './tone.ts';
 import { trimStep } from './trim.ts';
+import { placeStep, warpStep, waveStep } from './warp.ts';
 
 /** All steps of a recipe: the interface, the validation, the documents and the tests are made from this table. */
 export const STEPS = [
   grayStep,
   levelsStep,
+  toneStep,
+  crushStep,
   invertStep,
+  evenLightStep,
   specksStep,
+  linesStep,
+  regionStep,
   trimStep,
   fitStep,
+  placeStep,
+  blurStep,
+  sharpenStep,
+  smearStep,
+  warpStep,
+  waveStep,
+  tileStep,
+  softenStep,
   fadeStep,
+  falloffStep,
+  shiftStep,
+  mirrorStep,
+  overlayStep,
+  retouchStep,
 ] as const satisfies readonly StepDefinition[];
 
 const BY_NAME: ReadonlyMap<string, StepDefinition> = new Map(STEPS.map((step) => [step.name, step]));

@@ -41,6 +41,7 @@ function centreOf(source: Raster, box: Box, by: string): [number, number] {
 export const trimStep: StepDefinition = {
   name: 'trim',
   label: 'Trim and centre',
+  group: 'Shape',
   help: 'Cuts away the empty border and puts the middle of the mark in the middle of the plate.',
   params: {
     thresholdPct: {

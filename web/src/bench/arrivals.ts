@@ -1,4 +1,4 @@
-import { AmberError, fileName, parseBench } from '@amber-stamp/core';
+import { AmberError, fileName, parseBench, type Recipe } from '@amber-stamp/core';
 import { create } from 'zustand';
 import { api, sendJson } from '../api/client.ts';
 import { listsChanged } from '../api/queries.ts';
@@ -7,7 +7,7 @@ import { upload } from '../api/upload.ts';
 import { tell, trouble } from '../parts/messages.tsx';
 import { cutter, holdPlate, openSource } from '../workers/pool.ts';
 import { keepPortrait } from './keeping.ts';
-import { plateKey, usePlates } from './plates.ts';
+import { plateKey } from './plates.ts';
 
 /** A file on its way in. */
 export interface Arrival {
@@ -44,19 +44,22 @@ function stopIfAborted(controller: AbortController): void {
 /** A new brush from a source: what prints, recipe and settings are guessed; it is in the cabinet at once. */
 async function brushFrom(source: SourceInfo, controller: AbortController): Promise<string> {
   const { prints } = await cutter.answers(source.id);
-  const recipe = await cutter.recipeFor(source.id, prints);
+  return brushBy(source, await cutter.recipeFor(source.id, prints), source.name, controller);
+}
+
+/** A new brush from a source by a recipe. */
+async function brushBy(source: SourceInfo, recipe: Recipe, name: string, controller: AbortController): Promise<string> {
   const report = await cutter.cut(source.id, recipe);
   stopIfAborted(controller);
-  const plateName = `${fileName(source.name)}.png`;
+  const plateName = `${fileName(name)}.png`;
   const png = await cutter.png(report.plate);
-  const { brush, reasons } = await cutter.guess(report.plate, source.name, plateName);
+  const { brush, reasons } = await cutter.guess(report.plate, name, plateName);
   await api('/blobs', { method: 'POST', body: png.bytes as Uint8Array<ArrayBuffer> });
   const plate = { sha256: png.sha256, source: source.id, recipe };
   const body = parseBench({ brush, plates: { [plateName]: plate }, guessed: reasons });
   const key = plateKey(plate);
   holdPlate(key, report.plate);
-  usePlates.setState({ ready: { [plateName]: { key, plate: report.plate, report } } });
-  const thumbnail = await keepPortrait(body);
+  const thumbnail = await keepPortrait(body, { [plateName]: { key, plate: report.plate, report } });
   stopIfAborted(controller);
   const made = await sendJson<{ brush: OpenBrush['brush'] }>('POST', '/brushes', {
     id: crypto.randomUUID(),
@@ -129,6 +132,13 @@ export const brushFromSource = (source: SourceInfo): Promise<Arrived | undefined
       arrival: { name: source.name, phase: 'cutting', share: 1, cancel: () => controller.abort() },
     });
     return { brushId: await brushFrom(source, controller), fresh: true };
+  });
+
+/** A new brush from a source by a recipe of its own; the bench stays as it is. */
+export const brushFromRecipe = (source: SourceInfo, recipe: Recipe, name: string): Promise<string | undefined> =>
+  arriving(async (controller) => {
+    useArrival.setState({ arrival: { name, phase: 'cutting', share: 1, cancel: () => controller.abort() } });
+    return brushBy(source, recipe, name, controller);
   });
 
 function tellFailure(cause: unknown): void {

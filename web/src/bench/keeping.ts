@@ -13,8 +13,7 @@ const RETRY_MS = 3000;
 const PORTRAIT = { width: 680, height: 264 };
 
 /** The stroke that stands for a state in lists, kept as PNG; null while its plate is not ready. */
-export async function keepPortrait(bench: Bench): Promise<string | null> {
-  const { ready } = usePlates.getState();
+export async function keepPortrait(bench: Bench, ready = usePlates.getState().ready): Promise<string | null> {
   const plates = Object.fromEntries(Object.entries(bench.plates).map(([name, plate]) => [name, plateKey(plate)]));
   if (Object.entries(plates).some(([name, key]) => ready[name]?.key !== key)) return null;
   const { strokes } = portraitStroke(PORTRAIT.width, PORTRAIT.height);

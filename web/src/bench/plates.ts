@@ -12,7 +12,7 @@ export const plateKey = (plate: BenchPlate): string =>
 /** The bytes that a key is known to give. */
 const knownBytes = new Map<string, string>();
 
-interface Ready {
+export interface Ready {
   key: string;
   plate: Plate;
   report: CutReport | null;

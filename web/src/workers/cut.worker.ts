@@ -13,6 +13,7 @@ import {
   histogram,
   reducePicture,
   sha256Hex,
+  STARTERS,
   toPlate,
   type Picture,
   type Plate,
@@ -24,28 +25,47 @@ import {
 import { expose, transfer } from 'comlink';
 import { carryErrors } from './errors.ts';
 import { pictureOf } from './picture-bitmap.ts';
-import type { Answer, CutApi, CutReport } from './protocol.ts';
+import type { Answer, CutApi, CutReport, StarterPicture, StepView } from './protocol.ts';
 import { readPicture } from './read-picture.ts';
 
 interface OpenSource {
   picture: Picture;
   cutter: Cutter;
+  /** sources that steps lay over this one, by id */
+  others: Map<string, Picture>;
 }
 
 const BLANK = 1 / 65535;
 const ANSWER_SIDE = 560;
+/** Longer side of a source that is laid over another: no plate is larger. */
+const OTHER_SIDE = 2048;
 const sources = new Map<string, Promise<OpenSource>>();
 const small = new WeakMap<Raster, { side: number; bitmap: ImageBitmap }>();
 
 function opened(source: string, onProgress: (share: number) => void = () => undefined): Promise<OpenSource> {
   let open = sources.get(source);
   if (!open) {
-    open = readPicture(source, onProgress).then((picture) => ({ picture, cutter: new Cutter(picture) }));
+    open = readPicture(source, onProgress).then((picture) => {
+      const others = new Map<string, Picture>();
+      return { picture, others, cutter: new Cutter(picture, others) };
+    });
     open.catch(() => sources.delete(source));
     // two sources at most: their pixels are large
     if (sources.size >= 2) sources.delete([...sources.keys()][0]);
     sources.set(source, open);
   }
+  return open;
+}
+
+/** A source with every other one that its recipe lays over it; one that cannot be read makes its step do nothing. */
+async function withOthers(source: string, recipe: Recipe): Promise<OpenSource> {
+  const open = await opened(source);
+  const wanted = recipe.steps.filter((step) => step.on && typeof step.source === 'string' && step.source !== '');
+  for (const id of new Set(wanted.map((step) => String(step.source))))
+    if (!open.others.has(id)) {
+      const other = id === source ? open.picture : await readPicture(id, () => undefined).catch(() => undefined);
+      if (other) open.others.set(id, reducePicture(other, OTHER_SIDE));
+    }
   return open;
 }
 
@@ -79,7 +99,7 @@ const worker = {
   },
 
   async cut(source: string, recipe: Recipe): Promise<CutReport> {
-    const { picture, cutter } = await opened(source);
+    const { picture, cutter } = await withOthers(source, recipe);
     const outcomes = cutter.run(recipe);
     const last = outcomes.at(-1)?.raster ?? grayOf(picture, 'dark');
     const share = coverage(last);
@@ -96,12 +116,19 @@ const worker = {
   },
 
   async after(source: string, recipe: Recipe, place: number): Promise<Plate> {
-    const { picture, cutter } = await opened(source);
+    const { picture, cutter } = await withOthers(source, recipe);
     return toPlate(cutter.run(recipe).at(place)?.raster ?? grayOf(picture, 'dark'));
   },
 
+  async view(source: string, recipe: Recipe, place: number, side: number): Promise<StepView> {
+    const { picture, cutter } = await withOthers(source, recipe);
+    const raster = (place < 0 ? undefined : cutter.run(recipe)[place]?.raster) ?? grayOf(picture, 'dark');
+    const bitmap = await pictureOf(raster, side);
+    return transfer({ bitmap, width: raster.width, height: raster.height }, [bitmap]);
+  },
+
   async thumbnails(source: string, recipe: Recipe, side: number): Promise<ImageBitmap[]> {
-    const { cutter } = await opened(source);
+    const { cutter } = await withOthers(source, recipe);
     const bitmaps = await Promise.all(cutter.run(recipe).map((o) => thumbnail(o.raster, side)));
     return transfer(bitmaps, bitmaps);
   },
@@ -115,6 +142,24 @@ const worker = {
     return transfer(
       { answers: found, ...guessPrints(picture) },
       found.flatMap((a) => a.picture ?? []),
+    );
+  },
+
+  async starters(source: string): Promise<StarterPicture[]> {
+    const { picture } = await opened(source);
+    const draft = reducePicture(picture, ANSWER_SIDE);
+    const made = await Promise.all(
+      STARTERS.map(async ({ name, label, help, make }) => {
+        try {
+          return { name, label, help, recipe: make(picture), picture: await pictureOf(cut(draft, make(draft)), 160) };
+        } catch {
+          return { name, label, help, recipe: null, picture: null };
+        }
+      }),
+    );
+    return transfer(
+      made,
+      made.flatMap((m) => m.picture ?? []),
     );
   },
 

@@ -48,14 +48,33 @@ export interface Answer {
   picture: ImageBitmap | null;
 }
 
+/** A starting recipe with what it makes of a source; null where it leaves nothing to print. */
+export interface StarterPicture {
+  name: string;
+  label: string;
+  help: string;
+  recipe: Recipe | null;
+  picture: ImageBitmap | null;
+}
+
+/** The raster after a step as a picture, and its size in px. */
+export interface StepView {
+  bitmap: ImageBitmap;
+  width: number;
+  height: number;
+}
+
 export interface CutApi {
   /** Reads a source's pixels; `onProgress` tells the share read. */
   open(source: string, onProgress: (share: number) => void): Promise<void>;
   cut(source: string, recipe: Recipe): Promise<CutReport>;
   /** The result after step `place` as a plate (place -1: the last). */
   after(source: string, recipe: Recipe, place: number): Promise<Plate>;
+  /** What stands after step `place`, -1 the source itself, at most `side` px large. */
+  view(source: string, recipe: Recipe, place: number, side: number): Promise<StepView>;
   thumbnails(source: string, recipe: Recipe, side: number): Promise<ImageBitmap[]>;
   answers(source: string): Promise<{ answers: Answer[]; prints: Prints; reason: string }>;
+  starters(source: string): Promise<StarterPicture[]>;
   recipeFor(source: string, prints: Prints): Promise<Recipe>;
   guess(plate: Plate, name: string, plateName: string): { brush: Brush; reasons: Record<string, string> };
   png(plate: Plate): { bytes: Uint8Array; sha256: string };

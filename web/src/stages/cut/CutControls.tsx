@@ -1,4 +1,4 @@
-import { STEPS, stepNamed, type Bench } from '@amber-stamp/core';
+import { stepNamed, type Bench } from '@amber-stamp/core';
 import {
   closestCenter,
   DndContext,
@@ -9,13 +9,15 @@ import {
   type DragEndEvent,
 } from '@dnd-kit/core';
 import { SortableContext, sortableKeyboardCoordinates, verticalListSortingStrategy } from '@dnd-kit/sortable';
-import { Button, Menu, MenuItem } from '@mui/material';
+import { Button } from '@mui/material';
 import { useEffect, useState } from 'react';
 import { useBorder } from '../../bench/border.ts';
 import { firstPlate } from '../../bench/edit.ts';
 import { usePlates } from '../../bench/plates.ts';
 import { cutter } from '../../workers/pool.ts';
+import { AddStep } from './AddStep.tsx';
 import { useChosen } from './chosen.ts';
+import { RecipeMenu } from './RecipeMenu.tsx';
 import { StepCard } from './StepCard.tsx';
 import { addStep, moveStep, recipeOf } from './steps.ts';
 
@@ -39,35 +41,6 @@ function useThumbnails(source: string | null, recipe: ReturnType<typeof recipeOf
     // made anew when a plate is ready: the recipe as such changes many times during a drag
   }, [source, ready]); // eslint-disable-line react-hooks/exhaustive-deps
   return pictures;
-}
-
-function AddStep() {
-  const [anchor, setAnchor] = useState<HTMLElement | null>(null);
-  return (
-    <>
-      <button
-        className="underline"
-        style={{ textAlign: 'left', cursor: 'pointer', color: 'var(--ink2)', width: 96 }}
-        onClick={(e) => setAnchor(e.currentTarget)}
-        aria-haspopup="menu"
-      >
-        add a step…
-      </button>
-      <Menu anchorEl={anchor} open={anchor !== null} onClose={() => setAnchor(null)}>
-        {STEPS.map((step) => (
-          <MenuItem
-            key={step.name}
-            onClick={() => {
-              setAnchor(null);
-              addStep(step.name, step.label);
-            }}
-          >
-            {step.label}
-          </MenuItem>
-        ))}
-      </Menu>
-    </>
-  );
 }
 
 const CURE = { widthPct: 12, shape: 'square' } as const;
@@ -124,6 +97,7 @@ export function CutControls({ bench }: { bench: Bench }) {
     <>
       <div className="top">
         <h2>Recipe</h2>
+        <RecipeMenu bench={bench} source={plate.source} />
         <span className="spacer" />
         <AddStep />
       </div>
@@ -158,7 +132,7 @@ export function CutControls({ bench }: { bench: Bench }) {
         </div>
       )}
       <p className="note" style={{ padding: '8px 16px', margin: 0 }}>
-        hold B to see the plate before the open step
+        hold B to see the plate before the open step, N to see it up to there
       </p>
     </>
   );

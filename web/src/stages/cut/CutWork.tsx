@@ -7,23 +7,30 @@ import { usePlates } from '../../bench/plates.ts';
 import { PlateView } from '../../parts/PlateView.tsx';
 import { cutter } from '../../workers/pool.ts';
 import { useChosen } from './chosen.ts';
+import { isPlaced, StepWork } from './handles/StepWork.tsx';
 import { recipeOf } from './steps.ts';
 
-/** The plate before the open step, while B is held. */
-function useBefore(bench: Bench): Plate | null {
-  const { place, before } = useChosen();
+const LOOKS = { b: 'before', n: 'upto' } as const;
+
+/** Another state than the plate while a key is held: before the open step (B), or with nothing after it (N). */
+function useHeldLook(bench: Bench): Plate | null {
+  const { place, look } = useChosen();
   const [plate, setPlate] = useState<Plate | null>(null);
   const { source } = firstPlate(bench).plate;
   const recipe = recipeOf(bench);
-  useHotkeys('b', () => useChosen.setState({ before: true }), { ...EVERYWHERE, keydown: true });
-  useHotkeys('b', () => useChosen.setState({ before: false }), { ...EVERYWHERE, keyup: true, keydown: false });
+  useHotkeys('b, n', (_, { keys }) => useChosen.setState({ look: LOOKS[keys?.[0] === 'n' ? 'n' : 'b'] }), {
+    ...EVERYWHERE,
+    keydown: true,
+  });
+  useHotkeys('b, n', () => useChosen.setState({ look: 'all' }), { ...EVERYWHERE, keyup: true, keydown: false });
   useEffect(() => {
-    if (!before || !source || place < 0) {
+    if (look === 'all' || !source || place < 0) {
       setPlate(null);
       return;
     }
     let gone = false;
-    const steps = recipe.steps.map((step, i) => (i >= place ? { ...step, on: false } : step));
+    const last = look === 'before' ? place : place + 1;
+    const steps = recipe.steps.map((step, i) => (i >= last ? { ...step, on: false } : step));
     cutter
       .after(source, { ...recipe, steps }, -1)
       .then((made) => {
@@ -33,7 +40,7 @@ function useBefore(bench: Bench): Plate | null {
     return () => {
       gone = true;
     };
-  }, [before, source, place, recipe]);
+  }, [look, source, place, recipe]);
   return plate;
 }
 
@@ -57,15 +64,17 @@ export function CutWork({ bench }: { bench: Bench }) {
   const { name } = firstPlate(bench);
   const ready = usePlates((s) => s.ready[name]);
   const busy = usePlates((s) => s.busy);
-  const chosen = useChosen((s) => s.place);
-  const before = useBefore(bench);
+  const { place: chosen, look } = useChosen();
+  const held = useHeldLook(bench);
   const [spot, setSpot] = useState<Spot | null>(null);
   const frame = useRef<HTMLDivElement>(null);
   if (!ready) return <section className="work" aria-busy="true" />;
-  const plate = before ?? ready.plate;
+  const plate = held ?? ready.plate;
   const { report } = ready;
   const step = recipeOf(bench).steps[chosen];
-  const title = before && step ? `plate before ${stepNamed(step.step).label}` : 'plate';
+  if (isPlaced(step) && !held && step.on) return <StepWork bench={bench} place={chosen} />;
+  const title =
+    held && step ? `plate ${look === 'before' ? 'before' : 'up to'} ${stepNamed(step.step).label}` : 'plate';
   const removed = report?.facts.find((f) => f.removed !== undefined)?.removed;
   const border = report?.border;
   const pixels = report ? report.plate.width * report.plate.height : 0;

@@ -6,7 +6,8 @@ import { AwayIcon, GripIcon } from '../../parts/icons.tsx';
 import { useChosen } from './chosen.ts';
 import { LevelsControl } from './LevelsControl.tsx';
 import { ParamControl } from './Params.tsx';
-import { removeStep, switchStep } from './steps.ts';
+import { keepState } from './keep-state.ts';
+import { duplicateStep, removeStep, switchStep } from './steps.ts';
 
 interface Props {
   id: string;
@@ -62,7 +63,13 @@ export function StepCard({ id, place, step, facts, picture, histogram }: Props) 
             .map(([name, param]) => (
               <ParamControl key={name} place={place} step={label} name={name} param={param} value={step[name]} />
             ))}
-          <div style={{ display: 'flex' }}>
+          <div className="tools-row">
+            <button className="small" onClick={() => duplicateStep(place, label)}>
+              once more
+            </button>
+            <button className="small" onClick={() => void keepState(place)} title="A brush of its own, cut up to here">
+              keep as a plate
+            </button>
             <span className="spacer" />
             <button className="small" onClick={() => removeStep(place, label)}>
               <AwayIcon size={11} /> remove this step

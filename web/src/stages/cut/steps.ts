@@ -1,6 +1,7 @@
 import { makeStep, type Bench, type ParamValue, type Recipe, type RecipeStep } from '@amber-stamp/core';
+import { useChosen } from './chosen.ts';
 import { firstPlate } from '../../bench/edit.ts';
-import { change, live } from '../../bench/store.ts';
+import { change, live, presentBench } from '../../bench/store.ts';
 
 /** The recipe of the plate on the bench; an empty one where it has none. */
 export const recipeOf = (bench: Bench): Recipe =>
@@ -18,11 +19,21 @@ export const setParam = (place: number, name: string, value: ParamValue): void =
 export const setParams = (place: number, values: Record<string, ParamValue>): void =>
   live((d) => void Object.assign(steps(d)[place], values));
 
-export const addStep = (name: string, label: string, values: Record<string, ParamValue> = {}): void =>
+/** Adds a step at the end and opens its card. */
+export function addStep(name: string, label: string, values: Record<string, ParamValue> = {}): void {
   change(`step added: ${label}`, (d) => void steps(d).push(makeStep(name, values)));
+  useChosen.setState({ place: recipeOf(presentBench()).steps.length - 1 });
+}
 export const removeStep = (place: number, label: string): void =>
   change(`step removed: ${label}`, (d) => void steps(d).splice(place, 1));
 export const switchStep = (place: number, on: boolean, label: string): void =>
   change(`${label} ${on ? 'on' : 'off'}`, (d) => void (steps(d)[place].on = on));
 export const moveStep = (from: number, to: number, label: string): void =>
   change(`${label} moved`, (d) => void steps(d).splice(to, 0, ...steps(d).splice(from, 1)));
+
+/** A second one behind it; a wave gets another seed, so that it is another wave. */
+export function duplicateStep(place: number, label: string): void {
+  const copy = structuredClone(recipeOf(presentBench()).steps[place]);
+  if (typeof copy.seed === 'number') copy.seed = (copy.seed + 1) % 1000;
+  change(`${label} once more`, (d) => void steps(d).splice(place + 1, 0, copy));
+}

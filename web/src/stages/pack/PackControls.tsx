@@ -7,25 +7,15 @@ import { plateKey, usePlates } from '../../bench/plates.ts';
 import { useBench } from '../../bench/store.ts';
 import { useChooseFile } from '../../parts/DropAnywhere.tsx';
 import { strokeKey } from '../../parts/InkProof.tsx';
-import { tell, trouble } from '../../parts/messages.tsx';
+import { trouble } from '../../parts/messages.tsx';
+import { saveFile } from '../../parts/save.ts';
 import { drawPng } from '../../workers/pool.ts';
-
-/** Hands a file over to the browser's downloads. */
-function save(name: string, bytes: Uint8Array<ArrayBuffer>, type: string): void {
-  const url = URL.createObjectURL(new Blob([bytes], { type }));
-  const link = document.createElement('a');
-  link.href = url;
-  link.download = name;
-  link.click();
-  setTimeout(() => URL.revokeObjectURL(url), 10_000);
-  tell(`${name} is handed over.`);
-}
 
 /** The plate that is in print, at 16 bit. */
 function saveTip(bench: Bench): void {
   const { name } = firstPlate(bench);
   const ready = usePlates.getState().ready[name];
-  if (ready) save(name, encodePlate(ready.plate) as Uint8Array<ArrayBuffer>, 'image/png');
+  if (ready) saveFile(name, encodePlate(ready.plate) as Uint8Array<ArrayBuffer>, 'image/png');
 }
 
 async function saveSheet(bench: Bench): Promise<void> {
@@ -41,12 +31,12 @@ async function saveSheet(bench: Bench): Promise<void> {
     zoom: 1,
     ground: bench.sheet.ground,
   };
-  save(`${fileName(bench.brush.name)}-sheet.png`, await drawPng(job), 'image/png');
+  saveFile(`${fileName(bench.brush.name)}-sheet.png`, await drawPng(job), 'image/png');
 }
 
 async function savePack(bench: Bench, versionId: string, sources: boolean): Promise<void> {
   const response = await api(`/versions/${versionId}/pack${sources ? '?sources=yes' : ''}`);
-  save(`${fileName(bench.brush.name)}.zip`, new Uint8Array(await response.arrayBuffer()), 'application/zip');
+  saveFile(`${fileName(bench.brush.name)}.zip`, new Uint8Array(await response.arrayBuffer()), 'application/zip');
 }
 
 const tellFailure = (cause: unknown): void =>

@@ -1,0 +1,95 @@
+import { sinCosTurns } from '../maths/angles.ts';
+import { clamp } from '../maths/index.ts';
+import { blur } from '../raster/blur.ts';
+import { raster } from '../raster/raster.ts';
+import { valueAt } from '../raster/sample.ts';
+import { lengthPx, mapped, num, number, percent, type StepDefinition } from './step.ts';
+
+const radius = number('Radius', '%', [0, 20, 0.05], 0.5, 'Standard deviation, in percent of the longer side.');
+
+export const blurStep: StepDefinition = {
+  name: 'blur',
+  label: 'Blur',
+  group: 'Shape',
+  help: 'Softens everything alike.',
+  params: { radiusPct: radius },
+  run: (input, values) => ({ raster: blur(input, lengthPx(input, num(values, 'radiusPct'))), facts: {} }),
+  sentence: (values) => `${num(values, 'radiusPct')} %`,
+};
+
+export const sharpenStep: StepDefinition = {
+  name: 'sharpen',
+  label: 'Sharpen',
+  group: 'Shape',
+  help: 'Adds back the difference from a blurred copy.',
+  params: { radiusPct: radius, amountPct: percent('Amount', 80, 'How much of the difference is added.', 400) },
+  run: (input, values) => {
+    const soft = blur(input, lengthPx(input, num(values, 'radiusPct')));
+    const amount = num(values, 'amountPct') / 100;
+    return { raster: mapped(input, (v, i) => clamp(v + amount * (v - soft.data[i]))), facts: {} };
+  },
+  sentence: (values) => `${num(values, 'amountPct')} %, details of ${num(values, 'radiusPct')} %`,
+};
+
+/** Mean along a line through each pixel, sampled a pixel apart: a box as long as the smear, turned. */
+export const smearStep: StepDefinition = {
+  name: 'smear',
+  label: 'Smear',
+  group: 'Shape',
+  help: 'Draws everything out in one direction, as a dragged brush does.',
+  params: {
+    angleDeg: number('Direction', '°', [-180, 180, 1], 0, 'Where to, clockwise from the right.'),
+    lengthPct: number('Length', '%', [0, 50, 0.5], 6, 'How far.'),
+    oneSidedPct: percent('One side', 0, 'At 100 it is drawn out to one side only, and the other edge stays sharp.'),
+  },
+  run: (input, values) => {
+    const length = lengthPx(input, num(values, 'lengthPct'));
+    const steps = Math.max(1, Math.min(160, Math.ceil(length)));
+    const pair = new Float64Array(2);
+    sinCosTurns(num(values, 'angleDeg') / 360, pair);
+    const start = -0.5 + num(values, 'oneSidedPct') / 200;
+    const target = raster(input.width, input.height);
+    for (let k = 0; k <= steps; k++) {
+      const along = (start + k / steps) * length;
+      addShifted(target.data, input, pair[1] * along, pair[0] * along, 1 / (steps + 1));
+    }
+    return { raster: target, facts: {} };
+  },
+  sentence: (values) => `${num(values, 'lengthPct')} % toward ${num(values, 'angleDeg')}°`,
+};
+
+/** out += share * source moved by (dx, dy) px, read bilinearly: the same four weights for every pixel. */
+function addShifted(
+  out: Float32Array,
+  source: Parameters<typeof valueAt>[0],
+  dx: number,
+  dy: number,
+  share: number,
+): void {
+  const { width, height, data } = source;
+  const left = Math.floor(-dx);
+  const top = Math.floor(-dy);
+  const fx = -dx - left;
+  const fy = -dy - top;
+  const w00 = share * (1 - fx) * (1 - fy);
+  const w10 = share * fx * (1 - fy);
+  const w01 = share * (1 - fx) * fy;
+  const w11 = share * fx * fy;
+  for (let y = 0; y < height; y++) {
+    const y0 = y + top;
+    if (y0 < -1 || y0 >= height) continue;
+    const first = Math.max(0, -left);
+    const last = Math.min(width, width - 1 - left);
+    if (y0 < 0 || y0 + 1 >= height || left < -width || left > width) {
+      for (let x = 0; x < width; x++) out[y * width + x] += share * valueAt(source, x - dx, y - dy);
+      continue;
+    }
+    const row = y0 * width + left;
+    for (let x = first; x < last; x++) {
+      const at = row + x;
+      out[y * width + x] += w00 * data[at] + w10 * data[at + 1] + w01 * data[at + width] + w11 * data[at + width + 1];
+    }
+    for (let x = 0; x < first; x++) out[y * width + x] += share * valueAt(source, x - dx, y - dy);
+    for (let x = last; x < width; x++) out[y * width + x] += share * valueAt(source, x - dx, y - dy);
+  }
+}

@@ -1,0 +1,45 @@
+import { clamp, smoothstep } from '../maths/index.ts';
+import { raster } from '../raster/raster.ts';
+import { mapped, num, number, percent, type StepDefinition } from './step.ts';
+
+export const shiftStep: StepDefinition = {
+  name: 'shift',
+  label: 'Shift to nothing',
+  group: 'Edge',
+  help: 'Takes the same from every value, so that a faint ground prints nothing; what printed fully still does.',
+  params: { shiftPct: percent('Ground', 5, 'The value that becomes nothing.', 95) },
+  run: (input, values) => {
+    const shift = num(values, 'shiftPct') / 100;
+    return { raster: mapped(input, (v) => Math.max(0, (v - shift) / (1 - shift))), facts: {} };
+  },
+  sentence: (values) => `${num(values, 'shiftPct')} % becomes nothing`,
+};
+
+export const falloffStep: StepDefinition = {
+  name: 'falloff',
+  label: 'Round fall-off',
+  group: 'Edge',
+  help: 'Full inside a circle, nothing outside it, with a soft way between.',
+  params: {
+    radiusPct: number('Radius', '%', [1, 150, 0.5], 46, 'Of the circle, in percent of the longer side.'),
+    softPct: percent('Softness', 50, 'Share of the radius over which it runs out.'),
+    centreXPct: number('Middle across', '%', [-50, 150, 0.5], 50, 'Of the circle.'),
+    centreYPct: number('Middle down', '%', [-50, 150, 0.5], 50, 'Of the circle.'),
+  },
+  run: (input, values) => {
+    const { width, height } = input;
+    const target = raster(width, height);
+    const radius = (Math.max(width, height) * num(values, 'radiusPct')) / 100;
+    const inner = radius * (1 - num(values, 'softPct') / 100);
+    const cx = (width * num(values, 'centreXPct')) / 100 - 0.5;
+    const cy = (height * num(values, 'centreYPct')) / 100 - 0.5;
+    for (let y = 0; y < height; y++)
+      for (let x = 0; x < width; x++) {
+        const r = Math.sqrt((x - cx) * (x - cx) + (y - cy) * (y - cy));
+        const share = inner >= radius ? (r < radius ? 1 : 0) : 1 - smoothstep(inner, radius, r);
+        target.data[y * width + x] = input.data[y * width + x] * clamp(share);
+      }
+    return { raster: target, facts: {} };
+  },
+  sentence: (values) => `within ${num(values, 'radiusPct')} %, ${num(values, 'softPct')} % soft`,
+};

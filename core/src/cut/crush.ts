@@ -1,0 +1,27 @@
+import { lerp, smoothstep } from '../maths/index.ts';
+import { distanceTo, maskOf } from '../raster/distance.ts';
+import { lengthPx, mapped, num, number, percent, type StepDefinition } from './step.ts';
+
+export const crushStep: StepDefinition = {
+  name: 'crush',
+  label: 'Crush',
+  group: 'Gray',
+  help: 'The inside goes solid while the ragged edge stays as it is.',
+  params: {
+    depthPct: number('Edge', '%', [0.1, 20, 0.1], 2, 'How far from the outline the edge reaches.'),
+    thresholdPct: percent('Counts as print', 25, 'Fainter than this is outside.', 95),
+    amountPct: percent('Amount', 100, 'How solid the inside becomes.'),
+  },
+  run: (input, values) => {
+    const threshold = num(values, 'thresholdPct') / 100;
+    const outside = maskOf(input.data, threshold).map((v) => 1 - v);
+    const depth = lengthPx(input, num(values, 'depthPct'));
+    const amount = num(values, 'amountPct') / 100;
+    const far = distanceTo(outside, input.width, input.height);
+    return {
+      raster: mapped(input, (v, i) => (far[i] === 0 ? v : lerp(v, 1, amount * smoothstep(depth * 0.5, depth, far[i])))),
+      facts: {},
+    };
+  },
+  sentence: (values) => `solid ${num(values, 'depthPct')} % inside the outline`,
+};

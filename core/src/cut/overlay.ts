@@ -1,0 +1,81 @@
+import { clamp } from '../maths/index.ts';
+import { raster } from '../raster/raster.ts';
+import { valueAt } from '../raster/sample.ts';
+import { grayOf, type Prints } from './gray.ts';
+import { choice, num, number, percent, word, type Facts, type StepDefinition } from './step.ts';
+
+/** How two values meet: the separable modes of the W3C compositing standard, and subtract. `a` lies below. */
+export const MEETINGS: Readonly<Record<string, (a: number, b: number) => number>> = {
+  normal: (_, b) => b,
+  multiply: (a, b) => a * b,
+  screen: (a, b) => a + b - a * b,
+  overlay: (a, b) => (a <= 0.5 ? 2 * a * b : 1 - 2 * (1 - a) * (1 - b)),
+  darken: Math.min,
+  lighten: Math.max,
+  'color-dodge': (a, b) => (a === 0 ? 0 : b >= 1 ? 1 : Math.min(1, a / (1 - b))),
+  'color-burn': (a, b) => (a >= 1 ? 1 : b <= 0 ? 0 : 1 - Math.min(1, (1 - a) / b)),
+  'hard-light': (a, b) => (b <= 0.5 ? 2 * a * b : 1 - 2 * (1 - a) * (1 - b)),
+  'soft-light': (a, b) => {
+    if (b <= 0.5) return a - (1 - 2 * b) * a * (1 - a);
+    const d = a <= 0.25 ? ((16 * a - 12) * a + 4) * a : Math.sqrt(a);
+    return a + (2 * b - 1) * (d - a);
+  },
+  difference: (a, b) => Math.abs(a - b),
+  exclusion: (a, b) => a + b - 2 * a * b,
+  add: (a, b) => Math.min(1, a + b),
+  subtract: (a, b) => Math.max(0, a - b),
+};
+
+const missing = (source: string): Facts => ({ missing: source === '' ? 'none' : 'not here' });
+
+export const overlayStep: StepDefinition = {
+  name: 'overlay',
+  label: 'Lay another source over',
+  group: 'Mix',
+  help: 'Another source of the cabinet meets the picture.',
+  params: {
+    source: { kind: 'source', label: 'Source', default: '', help: 'Which source lies above.' },
+    prints: choice('Prints', ['dark', 'light', 'alpha'], 'dark', 'What of it prints.'),
+    meet: choice('Meets by', Object.keys(MEETINGS), 'multiply', 'How the two values become one.'),
+    amountPct: percent('Amount', 100, 'How much of the meeting counts.'),
+    scalePct: number('Scale', '%', [5, 800, 1], 100, '100 makes it as wide as the picture.'),
+    moveXPct: number('Right', '%', [-100, 100, 0.5], 0, 'In percent of the width.'),
+    moveYPct: number('Down', '%', [-100, 100, 0.5], 0, 'In percent of the height.'),
+    contrastPct: number('Contrast', '%', [-100, 100, 1], 0, 'Of the source above.'),
+    repeat: {
+      kind: 'flag',
+      label: 'Repeat',
+      default: true,
+      help: 'Laid side by side beyond its frame; otherwise it prints nothing there.',
+    },
+  },
+  run: (input, values, { others }) => {
+    const other = others.get(word(values, 'source'));
+    if (!other) return { raster: input, facts: missing(word(values, 'source')) };
+    const above = grayOf(other, word(values, 'prints') as Prints);
+    const { width, height } = input;
+    const target = raster(width, height);
+    const meet = MEETINGS[word(values, 'meet')];
+    const amount = num(values, 'amountPct') / 100;
+    const contrast = num(values, 'contrastPct') / 100;
+    const gain = contrast >= 0 ? 1 + 3 * contrast : 1 + contrast;
+    const k = above.width / ((width * num(values, 'scalePct')) / 100);
+    const dx = (width * num(values, 'moveXPct')) / 100 + width / 2;
+    const dy = (height * num(values, 'moveYPct')) / 100 + height / 2;
+    const wrap = (v: number, side: number) => (values.repeat ? v - Math.floor(v / side) * side : v);
+    for (let y = 0; y < height; y++)
+      for (let x = 0; x < width; x++) {
+        const u = wrap((x + 0.5 - dx) * k + above.width / 2, above.width) - 0.5;
+        const v = wrap((y + 0.5 - dy) * k + above.height / 2, above.height) - 0.5;
+        const b = clamp((valueAt(above, u, v) - 0.5) * gain + 0.5);
+        const a = input.data[y * width + x];
+        target.data[y * width + x] = a + amount * (meet(a, b) - a);
+      }
+    return { raster: target, facts: {} };
+  },
+  sentence: (values, facts) => {
+    if (facts.missing === 'none' || word(values, 'source') === '') return 'choose a source';
+    if (facts.missing) return 'its source is not here: it does nothing';
+    return `${word(values, 'meet')}, ${num(values, 'amountPct')} %`;
+  },
+};

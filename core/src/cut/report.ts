@@ -1,0 +1,94 @@
+import { checkBorder, coverage, ring } from '../raster/measure.ts';
+import { pieces } from '../raster/pieces.ts';
+import { toPlate, type Raster } from '../raster/raster.ts';
+import type { Recipe } from './recipe.ts';
+import type { StepOutcome } from './cut.ts';
+
+/** What was found about a finished plate. */
+export interface PlateReport {
+  width: number;
+  height: number;
+  /** what prints of the source */
+  prints: string;
+  /** of the outermost ring of pixels, 0..1 */
+  border: { mean: number; max: number };
+  /** mean value, 0..1 */
+  coverage: number;
+  /** small floating pieces that are left */
+  specks: number;
+  /** small enclosed gaps that are left */
+  holes: number;
+  /** different values at 16 bit */
+  levels: number;
+  /** what a person should know, in sentences */
+  warnings: string[];
+}
+
+const PRINTS = 0.12;
+/** Pieces and gaps below this share of the plate's area count as small. */
+const SMALL = 1 / 4000;
+
+function smallPieces(source: Raster): number {
+  const { area } = pieces(source, PRINTS);
+  const largest = Math.max(0, ...area);
+  return area.filter((n, k) => k > 0 && n < largest && n <= source.data.length * SMALL).length;
+}
+
+function smallHoles(source: Raster): number {
+  const { width, height, data } = source;
+  const empty = { width, height, data: data.map((v) => 1 - v) };
+  const found = pieces(empty, 1 - PRINTS - 1e-6);
+  const open = new Set<number>();
+  for (let x = 0; x < width; x++) open.add(found.label[x]).add(found.label[(height - 1) * width + x]);
+  for (let y = 0; y < height; y++) open.add(found.label[y * width]).add(found.label[y * width + width - 1]);
+  return found.area.filter((n, k) => k > 0 && !open.has(k) && n <= data.length * SMALL).length;
+}
+
+/** How many different values a raster has at 16 bit. */
+export function distinctLevels(source: Raster): number {
+  const seen = new Uint8Array(65536);
+  let count = 0;
+  for (const v of toPlate(source).data) if (seen[v] === 0) count += seen[v] = 1;
+  return count;
+}
+
+/** Says when what stands after a step already touched the frame of the source. */
+function cutByFrame(recipe: Recipe, outcomes: readonly StepOutcome[]): boolean {
+  const at = recipe.steps.findIndex((step) => step.on && step.step === 'trim');
+  return at > 0 && checkBorder(outcomes[at - 1].raster).share > 0.01;
+}
+
+function warningsOf(source: Raster, recipe: Recipe, outcomes: readonly StepOutcome[]): string[] {
+  const said: string[] = [];
+  const { verdict } = checkBorder(source);
+  if (verdict === 'square') said.push('The border prints a square: every dab would show its frame; add a border fade.');
+  if (verdict === 'touches')
+    said.push('The mark touches the border: dabs end in a straight line there; add a border fade.');
+  if (cutByFrame(recipe, outcomes))
+    said.push('The mark is cut by the frame of the source: one of its sides is a straight line.');
+  recipe.steps.forEach((step, i) => {
+    const from = outcomes[i]?.facts.from;
+    if (step.on && step.step === 'fit' && typeof from === 'number' && from < source.width * 0.7)
+      said.push(`The mark is only ${from} px large: the plate is enlarged and has no more detail.`);
+  });
+  return said;
+}
+
+/** Looks at what a recipe made. */
+export function plateReport(source: Raster, recipe: Recipe, outcomes: readonly StepOutcome[]): PlateReport {
+  const border = ring(source, 1);
+  return {
+    width: source.width,
+    height: source.height,
+    prints: String(recipe.steps.find((s) => s.step === 'gray')?.prints ?? 'dark'),
+    border: {
+      mean: border.reduce((sum, v) => sum + v, 0) / border.length,
+      max: border.reduce((m, v) => Math.max(m, v), 0),
+    },
+    coverage: coverage(source),
+    specks: smallPieces(source),
+    holes: smallHoles(source),
+    levels: distinctLevels(source),
+    warnings: warningsOf(source, recipe, outcomes),
+  };
+}

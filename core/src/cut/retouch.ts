@@ -1,0 +1,85 @@
+import { clamp, smoothstep } from '../maths/index.ts';
+import type { Raster } from '../raster/raster.ts';
+import { rows, type StepDefinition } from './step.ts';
+
+/** Numbers before the places of a mark: 1 paints in and 0 out, radius as a share of the longer side, softness 0..1. */
+const HEAD = 3;
+const STEP = 0.25;
+
+/** One round dab toward `goal`: full inside, soft toward its rim. */
+function dab(target: Raster, x: number, y: number, radius: number, soft: number, goal: number, strength: number): void {
+  const { width, height, data } = target;
+  const inner = radius * (1 - soft);
+  for (let py = Math.max(0, Math.floor(y - radius)); py <= Math.min(height - 1, Math.ceil(y + radius)); py++)
+    for (let px = Math.max(0, Math.floor(x - radius)); px <= Math.min(width - 1, Math.ceil(x + radius)); px++) {
+      const r = Math.sqrt((px - x) * (px - x) + (py - y) * (py - y));
+      if (r >= radius + 0.5) continue;
+      const share = inner < radius - 0.5 ? 1 - smoothstep(inner, radius, r) : clamp(radius + 0.5 - r);
+      const i = py * width + px;
+      data[i] += (goal - data[i]) * share * strength;
+    }
+}
+
+/** Draws one mark: dabs a quarter of the radius apart along its places, as large as the pressure at each. */
+function draw(target: Raster, mark: readonly number[]): void {
+  const [goal, size, soft] = mark;
+  const longest = Math.max(target.width, target.height);
+  const place = (k: number) => mark.slice(HEAD + 3 * k, HEAD + 3 * k + 3);
+  const count = Math.floor((mark.length - HEAD) / 3);
+  let rest = 0;
+  for (let k = 0; k < count; k++) {
+    const [ax, ay, ap] = place(Math.max(0, k - 1));
+    const [bx, by, bp] = place(k);
+    const dx = (bx - ax) * target.width;
+    const dy = (by - ay) * target.height;
+    const length = Math.sqrt(dx * dx + dy * dy);
+    const step = Math.max(0.5, size * longest * STEP);
+    if (k === 0) dab(target, bx * target.width - 0.5, by * target.height - 0.5, size * longest * bp, soft, goal, 1);
+    let at = step - rest;
+    for (; at <= length; at += step) {
+      const t = at / length;
+      const p = ap + (bp - ap) * t;
+      dab(
+        target,
+        (ax + (bx - ax) * t) * target.width - 0.5,
+        (ay + (by - ay) * t) * target.height - 0.5,
+        size * longest * p,
+        soft,
+        goal,
+        soft > 0 ? 0.6 : 1,
+      );
+    }
+    rest = k === 0 ? 0 : length - (at - step);
+  }
+}
+
+export const retouchStep: StepDefinition = {
+  name: 'retouch',
+  label: 'Retouch by hand',
+  group: 'Hand',
+  help: 'Paints out what should not print and in what should; kept as strokes, so the steps before it stay free.',
+  params: {
+    marks: {
+      kind: 'rows',
+      label: 'Strokes',
+      columns: ['in', 'radius', 'softness'],
+      open: true,
+      most: 2000,
+      min: -1,
+      max: 2,
+      default: [],
+      help: 'Each stroke: 1 paints in, 0 out; radius in shares of the longer side; softness; then x, y and pressure of every place.',
+    },
+  },
+  run: (input, values) => {
+    const marks = rows(values, 'marks');
+    if (marks.length === 0) return { raster: input, facts: {} };
+    const target: Raster = { ...input, data: input.data.slice() };
+    for (const mark of marks) draw(target, mark);
+    return { raster: target, facts: {} };
+  },
+  sentence: (values) => {
+    const count = rows(values, 'marks').length;
+    return count === 0 ? 'draw on the picture' : count === 1 ? '1 stroke' : `${count} strokes`;
+  },
+};

@@ -1,0 +1,51 @@
+import { blur } from '../raster/blur.ts';
+import { distanceTo, maskOf } from '../raster/distance.ts';
+import type { Raster } from '../raster/raster.ts';
+import { lengthPx, mapped, num, number, percent, type StepDefinition } from './step.ts';
+
+const PRINTS = 0.25;
+
+/**
+ * The loud parts of an outline: what sticks out of the mask further than a disc of `radiusPx` can follow (the mask
+ * without its opening), as 0 and 1.
+ */
+export function protrusions(source: Raster, radiusPx: number): Raster {
+  const { width, height } = source;
+  const mask = maskOf(source.data, PRINTS);
+  const inside = distanceTo(
+    mask.map((v) => 1 - v),
+    width,
+    height,
+  );
+  const core = inside.map((d) => (d > radiusPx ? 1 : 0));
+  const reached = distanceTo(Uint8Array.from(core), width, height);
+  const data = new Float32Array(mask.length);
+  for (let i = 0; i < data.length; i++) data[i] = mask[i] === 1 && reached[i] > radiusPx + 0.5 ? 1 : 0;
+  return { width, height, data };
+}
+
+export const softenStep: StepDefinition = {
+  name: 'soften',
+  label: 'Loud edge away',
+  group: 'Edge',
+  help: 'Finds what sticks out of the outline and makes it fainter: those are the places that the eye counts.',
+  params: {
+    radiusPct: number('Finer than', '%', [0.2, 20, 0.1], 3, 'What a disc of this radius cannot reach counts as loud.'),
+    amountPct: percent('Amount', 70, 'How much fainter it becomes.'),
+  },
+  run: (input, values) => {
+    const radius = lengthPx(input, num(values, 'radiusPct'));
+    const loud = protrusions(input, radius);
+    const soft = blur(loud, Math.max(0.6, radius * 0.25));
+    const amount = num(values, 'amountPct') / 100;
+    const share = loud.data.reduce((sum, v) => sum + v, 0) / loud.data.length;
+    return {
+      raster: mapped(input, (v, i) => v * (1 - amount * Math.min(1, soft.data[i] * 1.4))),
+      facts: { loudPct: Math.round(share * 1000) / 10 },
+    };
+  },
+  sentence: (values, facts) =>
+    facts.loudPct === undefined
+      ? `finer than ${num(values, 'radiusPct')} %`
+      : `${facts.loudPct} % of the plate was loud`,
+};

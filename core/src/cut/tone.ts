@@ -1,0 +1,56 @@
+import { curveFunction, isStraight, type Curve } from '../maths/curve.ts';
+import { clamp } from '../maths/index.ts';
+import { mapped, percent, rows, num, type StepDefinition } from './step.ts';
+
+/** Values looked up at 16 bit: a curve is asked once for each of them, not once a pixel. */
+function table(read: (v: number) => number): (v: number) => number {
+  const values = new Float32Array(65537);
+  for (let i = 0; i <= 65536; i++) values[i] = read(i / 65536);
+  return (v) => {
+    const at = clamp(v) * 65536;
+    const k = Math.min(65535, Math.floor(at));
+    return values[k] + (values[k + 1] - values[k]) * (at - k);
+  };
+}
+
+export const toneStep: StepDefinition = {
+  name: 'tone',
+  label: 'Tone',
+  group: 'Gray',
+  help: 'A curve from what comes in to what prints, with brightness and contrast after it.',
+  params: {
+    curve: {
+      kind: 'rows',
+      label: 'Curve',
+      columns: ['in', 'out'],
+      open: false,
+      most: 16,
+      min: 0,
+      max: 1,
+      default: [
+        [0, 0],
+        [1, 1],
+      ],
+      help: 'Points from left to right; between them it runs smoothly and never swings back.',
+    },
+    brightnessPct: percent('Brightness', 0, 'Added to every value.', 100, -100),
+    contrastPct: percent('Contrast', 0, 'More or less difference around the middle.', 100, -100),
+  },
+  run: (input, values) => {
+    const points = rows(values, 'curve') as Curve;
+    const bend = isStraight(points) ? undefined : table(curveFunction(points));
+    const add = num(values, 'brightnessPct') / 100;
+    const contrast = num(values, 'contrastPct') / 100;
+    // at 100 % contrast a value a quarter off the middle reaches the end
+    const gain = contrast >= 0 ? 1 + 3 * contrast : 1 + contrast;
+    if (!bend && add === 0 && gain === 1) return { raster: input, facts: {} };
+    return { raster: mapped(input, (v) => clamp(((bend ? bend(v) : v) - 0.5) * gain + 0.5 + add)), facts: {} };
+  },
+  sentence: (values) => {
+    const said = [];
+    if (!isStraight(rows(values, 'curve') as Curve)) said.push(`a curve of ${rows(values, 'curve').length} points`);
+    if (num(values, 'brightnessPct') !== 0) said.push(`brightness ${num(values, 'brightnessPct')} %`);
+    if (num(values, 'contrastPct') !== 0) said.push(`contrast ${num(values, 'contrastPct')} %`);
+    return said.join(', ') || 'changes nothing yet';
+  },
+};

@@ -1,0 +1,23 @@
+import { launch } from './browser.ts';
+const browser = await launch(); const url='http://127.0.0.1:5270';
+const page = await browser.newPage({ viewport:{width:1280,height:800} });
+page.on('pageerror',e=>console.log('ERR',e.message)); page.on('console',m=>{if(m.type()==='error')console.log('console',m.text().slice(0,200))});
+await page.goto(url); await page.waitForTimeout(500);
+await page.getByRole('article').filter({hasText:'Crust lichen'}).first().getByRole('link').first().click();
+await page.waitForTimeout(1500);
+await page.goto(page.url().replace(/\/[a-z]+$/,'/cut')); await page.waitForTimeout(2500);
+const add=async(n:string)=>{await page.getByRole('button',{name:'add a step'}).click();await page.waitForTimeout(300);if(n==='Region')await page.screenshot({path:'/tmp/look/picker.png'});await page.getByRole('button',{name:new RegExp('^'+n)}).click();await page.waitForTimeout(600);await page.getByRole('listitem').last().locator('button.text').click();await page.waitForTimeout(1500);};
+await add('Region');
+const h=page.getByTestId('handles');const b=(await h.boundingBox())!;
+await page.mouse.move(b.x+b.width*.3,b.y+b.height*.2);await page.mouse.down();await page.mouse.move(b.x+b.width*.6,b.y+b.height*.5,{steps:4});await page.mouse.move(b.x+b.width*.85,b.y+b.height*.8,{steps:4});await page.mouse.up();await page.waitForTimeout(1500);
+await page.screenshot({path:'/tmp/look/region.png'});
+await add('Warp by pins');
+for(const [x,y] of [[.3,.3],[.7,.7],[.5,.2]]){await page.mouse.click(b.x+b.width*x,b.y+b.height*y);await page.waitForTimeout(300);}
+await page.mouse.move(b.x+b.width*.7,b.y+b.height*.7);await page.mouse.down();await page.mouse.move(b.x+b.width*.8,b.y+b.height*.62,{steps:6});await page.mouse.up();await page.waitForTimeout(1500);
+await page.screenshot({path:'/tmp/look/warp.png'});
+await add('Retouch by hand');
+await page.mouse.move(b.x+b.width*.4,b.y+b.height*.4);await page.mouse.down();await page.mouse.move(b.x+b.width*.6,b.y+b.height*.6,{steps:10});await page.mouse.up();await page.waitForTimeout(1500);
+await page.screenshot({path:'/tmp/look/retouch.png'});
+await page.getByRole('button',{name:'Recipes'}).click();await page.getByText('Start with…').click();await page.waitForTimeout(9000);
+await page.screenshot({path:'/tmp/look/starters.png'});
+await browser.close();

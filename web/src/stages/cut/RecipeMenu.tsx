@@ -1,0 +1,121 @@
+import { AmberError, parseJson, parseRecipe, type Bench, type Recipe } from '@amber-stamp/core';
+import { Dialog, DialogContent, Menu, MenuItem } from '@mui/material';
+import { useQuery } from '@tanstack/react-query';
+import { useRef, useState } from 'react';
+import { firstPlate } from '../../bench/edit.ts';
+import { change } from '../../bench/store.ts';
+import { BitmapView } from '../../parts/BitmapView.tsx';
+import { tell, trouble } from '../../parts/messages.tsx';
+import { saveFile } from '../../parts/save.ts';
+import { cutter } from '../../workers/pool.ts';
+import { recipeOf } from './steps.ts';
+
+const COPIED = 'amber-stamp-recipe';
+
+const put = (recipe: Recipe, what: string): void =>
+  change(what, (draft) => void (firstPlate(draft).plate.recipe = structuredClone(recipe)));
+
+function copied(): Recipe | null {
+  const text = localStorage.getItem(COPIED);
+  try {
+    return text ? parseRecipe(JSON.parse(text)) : null;
+  } catch {
+    return null;
+  }
+}
+
+/** Recipes to start with, each as a picture made from the present source. */
+function Starters({ source, onClose }: { source: string; onClose: () => void }) {
+  const { data = [], isLoading } = useQuery({
+    queryKey: ['starters', source],
+    queryFn: () => cutter.starters(source),
+    staleTime: Infinity,
+  });
+  return (
+    <Dialog open onClose={onClose} maxWidth="md" aria-label="Starting recipes">
+      <DialogContent>
+        <h2 style={{ margin: '0 0 4px' }}>Starting recipes</h2>
+        <p className="note">Each picture is made from this source. What you choose takes the place of the recipe.</p>
+        {isLoading && <p className="note">cutting six plates…</p>}
+        <div className="starters">
+          {data.map(({ name, label, help, recipe, picture }) => (
+            <button
+              key={name}
+              className="answer"
+              disabled={!recipe}
+              onClick={() => {
+                if (recipe) put(recipe, `starting recipe: ${label}`);
+                onClose();
+              }}
+            >
+              <span className="shot">{picture ? <BitmapView bitmap={picture} label="" /> : 'nothing prints'}</span>
+              <b>{label}</b>
+              <span>{help}</span>
+            </button>
+          ))}
+        </div>
+      </DialogContent>
+    </Dialog>
+  );
+}
+
+/** A recipe is a thing of its own: it is copied to another source, saved, opened, or begun from a shipped one. */
+export function RecipeMenu({ bench, source }: { bench: Bench; source: string }) {
+  const [anchor, setAnchor] = useState<HTMLElement | null>(null);
+  const [starting, setStarting] = useState(false);
+  const file = useRef<HTMLInputElement>(null);
+  const recipe = recipeOf(bench);
+  const held = anchor ? copied() : null;
+  const act = (run: () => void) => () => {
+    setAnchor(null);
+    run();
+  };
+  const copy = () => {
+    localStorage.setItem(COPIED, JSON.stringify(recipe));
+    tell(`The recipe of ${bench.brush.name} is copied: ${recipe.steps.length} steps.`);
+  };
+  const open = async (chosen: File | undefined) => {
+    if (!chosen) return;
+    try {
+      put(parseRecipe(parseJson(await chosen.text(), chosen.name), chosen.name), `recipe: ${chosen.name}`);
+    } catch (cause) {
+      trouble(cause instanceof AmberError ? cause : new AmberError('unexpected', 'The recipe could not be read.'));
+    }
+  };
+  return (
+    <>
+      <button
+        className="link"
+        aria-haspopup="menu"
+        aria-label="Recipes"
+        onClick={(e) => setAnchor(e.currentTarget)}
+        style={{ marginLeft: 10 }}
+      >
+        recipes
+      </button>
+      <Menu anchorEl={anchor} open={anchor !== null} onClose={() => setAnchor(null)}>
+        <MenuItem onClick={act(() => setStarting(true))}>Start with…</MenuItem>
+        <MenuItem onClick={act(copy)}>Copy this recipe</MenuItem>
+        <MenuItem disabled={!held} onClick={act(() => held && put(held, 'recipe put in'))}>
+          Put the copied recipe here
+        </MenuItem>
+        <MenuItem onClick={act(() => saveFile('recipe.json', JSON.stringify(recipe, null, 2), 'application/json'))}>
+          Save as a file
+        </MenuItem>
+        <MenuItem onClick={act(() => file.current?.click())}>Open from a file</MenuItem>
+      </Menu>
+      <input
+        ref={file}
+        type="file"
+        accept=".json,application/json"
+        hidden
+        aria-label="Recipe file"
+        onChange={(e) => {
+          void open(e.target.files?.[0]);
+          e.target.value = '';
+        }}
+      />
+      {starting && <Starters source={source} onClose={() => setStarting(false)} />}
+    </>
+  );
+}

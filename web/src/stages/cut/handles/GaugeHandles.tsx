@@ -1,0 +1,88 @@
+import { Arrow, Circle, Layer } from 'react-konva';
+import { settle } from '../../../bench/store.ts';
+import { setParams } from '../steps.ts';
+import { AMBER, PAPER, type HandleProps } from './shared.ts';
+
+const clamp = (v: number, low: number, high: number) => Math.max(low, Math.min(high, v));
+const half = (v: number) => Math.round(v * 2) / 2;
+const peg = { radius: 6, fill: PAPER, stroke: AMBER, strokeWidth: 2, hitStrokeWidth: 10, draggable: true } as const;
+
+/** The direction and length of a smear as an arrow from the middle. */
+export function SmearHandles({ place, step, width, height }: HandleProps) {
+  const longest = Math.max(width, height);
+  const angle = (Number(step.angleDeg) * Math.PI) / 180;
+  const length = (Number(step.lengthPct) / 100) * longest;
+  const x = width / 2 + Math.cos(angle) * length;
+  const y = height / 2 + Math.sin(angle) * length;
+  return (
+    <Layer>
+      <Arrow
+        points={[width / 2, height / 2, x, y]}
+        stroke={AMBER}
+        fill={AMBER}
+        strokeWidth={2}
+        pointerLength={0}
+        pointerWidth={0}
+        listening={false}
+      />
+      <Circle
+        {...peg}
+        x={x}
+        y={y}
+        onDragMove={(e) => {
+          const dx = e.target.x() - width / 2;
+          const dy = e.target.y() - height / 2;
+          setParams(place, {
+            angleDeg: Math.round((Math.atan2(dy, dx) * 180) / Math.PI),
+            lengthPct: half(clamp((Math.hypot(dx, dy) / longest) * 100, 0, 50)),
+          });
+        }}
+        onDragEnd={() => settle('Smear: direction')}
+      />
+    </Layer>
+  );
+}
+
+/** The circle of a fall-off: its middle is moved, its rim pulled. */
+export function FalloffHandles({ place, step, width, height }: HandleProps) {
+  const longest = Math.max(width, height);
+  const cx = (Number(step.centreXPct) / 100) * width;
+  const cy = (Number(step.centreYPct) / 100) * height;
+  const radius = (Number(step.radiusPct) / 100) * longest;
+  const soft = Number(step.softPct) / 100;
+  return (
+    <Layer>
+      <Circle x={cx} y={cy} radius={radius} stroke={AMBER} strokeWidth={1.5} listening={false} />
+      <Circle
+        x={cx}
+        y={cy}
+        radius={radius * (1 - soft)}
+        stroke={AMBER}
+        strokeWidth={1}
+        dash={[5, 4]}
+        listening={false}
+      />
+      <Circle
+        {...peg}
+        x={cx}
+        y={cy}
+        onDragMove={(e) =>
+          setParams(place, {
+            centreXPct: half(clamp((e.target.x() / width) * 100, -50, 150)),
+            centreYPct: half(clamp((e.target.y() / height) * 100, -50, 150)),
+          })
+        }
+        onDragEnd={() => settle('Round fall-off: middle')}
+      />
+      <Circle
+        {...peg}
+        x={cx + radius}
+        y={cy}
+        onDragMove={(e) =>
+          setParams(place, { radiusPct: half(clamp((Math.abs(e.target.x() - cx) / longest) * 100, 1, 150)) })
+        }
+        onDragEnd={() => settle('Round fall-off: radius')}
+      />
+    </Layer>
+  );
+}

@@ -1,0 +1,60 @@
+import type Konva from 'konva';
+import { Arrow, Circle, Group, Layer, Rect } from 'react-konva';
+import { settle } from '../../../bench/store.ts';
+import { setParam } from '../steps.ts';
+import { AMBER, PAPER, round, rowsOf, shareAt, type HandleProps } from './shared.ts';
+
+/** Pins: pressing the picture puts one, dragging it carries its place along, a double press takes it away. */
+export function PinHandles({ place, step, width, height }: HandleProps) {
+  const pins = rowsOf(step, 'pins');
+  const set = (next: readonly (readonly number[])[]) => setParam(place, 'pins', next);
+  const put = (e: Konva.KonvaEventObject<PointerEvent>) => {
+    const at = shareAt(e);
+    if (!at || pins.length >= 64) return;
+    set([...pins, [round(at[0]), round(at[1]), 0, 0]]);
+    settle('Warp: pin put');
+  };
+  return (
+    <Layer>
+      <Rect width={width} height={height} onPointerDown={put} />
+      {pins.map(([x, y, dx, dy], k) => (
+        <Group key={k}>
+          {(dx !== 0 || dy !== 0) && (
+            <Arrow
+              points={[x * width, y * height, (x + dx) * width, (y + dy) * height]}
+              stroke={AMBER}
+              fill={AMBER}
+              strokeWidth={1.2}
+              pointerLength={0}
+              pointerWidth={0}
+              dash={[3, 3]}
+              listening={false}
+            />
+          )}
+          <Circle
+            x={(x + dx) * width}
+            y={(y + dy) * height}
+            radius={6}
+            fill={PAPER}
+            stroke={AMBER}
+            strokeWidth={2}
+            hitStrokeWidth={8}
+            draggable
+            onDragMove={(e) =>
+              set(
+                pins.map((pin, i) =>
+                  i === k ? [x, y, round(e.target.x() / width - x), round(e.target.y() / height - y)] : pin,
+                ),
+              )
+            }
+            onDragEnd={() => settle('Warp: pin carried')}
+            onDblClick={() => {
+              set(pins.filter((_, i) => i !== k));
+              settle('Warp: pin taken away');
+            }}
+          />
+        </Group>
+      ))}
+    </Layer>
+  );
+}

@@ -1,0 +1,25 @@
+import type { Rows, RecipeStep } from '@amber-stamp/core';
+import type Konva from 'konva';
+
+/** The picture that handles lie on, in css px. */
+export interface HandleProps {
+  place: number;
+  step: RecipeStep;
+  width: number;
+  height: number;
+}
+
+/** Handles lie on white paper in both looks. */
+export const AMBER = '#8f4b00';
+export const PAPER = '#f5efe4';
+
+export const rowsOf = (step: RecipeStep, name: string): Rows => step[name] as Rows;
+
+/** Where the pointer is, in shares of the picture's sides. */
+export function shareAt(event: Konva.KonvaEventObject<unknown>): [number, number] | undefined {
+  const stage = event.target.getStage();
+  const at = stage?.getPointerPosition();
+  return stage && at ? [at.x / stage.width(), at.y / stage.height()] : undefined;
+}
+
+export const round = (v: number): number => Math.round(v * 10000) / 10000;
