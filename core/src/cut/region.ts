@@ -1,6 +1,7 @@
 import { smoothstep } from '../maths/index.ts';
 import { distanceTo } from '../raster/distance.ts';
-import { mapped, num, number, rows, type Rows, type StepDefinition } from './step.ts';
+import { raster, type Raster } from '../raster/raster.ts';
+import { choice, mapped, num, number, rows, word, type ParamValues, type Rows, type StepDefinition } from './step.ts';
 
 /** Which pixels have their centre inside a closed outline (even and odd crossings), as 0 and 1. */
 export function insideOutline(points: Rows, width: number, height: number): Uint8Array {
@@ -32,6 +33,51 @@ const boxOutline = ([[ax, ay], [bx, by]]: Rows): Rows => [
   [ax, by],
 ];
 
+/** The middle of the values that lie along an outline. */
+function groundAlong(input: Raster, inside: Uint8Array): number {
+  const { width, data } = input;
+  const along: number[] = [];
+  for (let i = 0; i < data.length; i++)
+    if (
+      inside[i] === 1 &&
+      (inside[i - 1] === 0 || inside[i + 1] === 0 || inside[i - width] === 0 || inside[i + width] === 0)
+    )
+      along.push(data[i]);
+  along.sort((a, b) => a - b);
+  return along[along.length >> 1] ?? 0;
+}
+
+/** The raster with what lies outside taken away, and the share that stays. */
+function kept(input: Raster, corners: Rows, values: ParamValues): { raster: Raster; share: number } {
+  const { width, height } = input;
+  const inside = insideOutline(corners, width, height);
+  const stays = values.inverted ? inside.map((v) => 1 - v) : inside;
+  const share = stays.reduce((sum, v) => sum + v, 0) / stays.length;
+  const feather = num(values, 'featherPx');
+  const ground = word(values, 'outside') === 'the ground' ? groundAlong(input, stays) : 0;
+  if (feather === 0) return { raster: mapped(input, (v, i) => (stays[i] ? v : ground)), share };
+  // from the outline inwards, so that nothing outside is kept
+  const far = distanceTo(
+    stays.map((v) => 1 - v),
+    width,
+    height,
+  );
+  return { raster: mapped(input, (v, i) => ground + (v - ground) * smoothstep(0, feather + 1, far[i])), share };
+}
+
+/** The box around an outline, at least one pixel. */
+function cropped({ width, height, data }: Raster, corners: Rows): Raster {
+  const within = (v: number, side: number) => Math.max(0, Math.min(side, Math.round(v * side)));
+  const left = Math.min(width - 1, within(Math.min(...corners.map(([x]) => x)), width));
+  const top = Math.min(height - 1, within(Math.min(...corners.map(([, y]) => y)), height));
+  const right = Math.max(left + 1, within(Math.max(...corners.map(([x]) => x)), width));
+  const bottom = Math.max(top + 1, within(Math.max(...corners.map(([, y]) => y)), height));
+  const target = raster(right - left, bottom - top);
+  for (let y = top; y < bottom; y++)
+    target.data.set(data.subarray(y * width + left, y * width + right), (y - top) * target.width);
+  return target;
+}
+
 export const regionStep: StepDefinition = {
   name: 'region',
   label: 'Region',
@@ -50,25 +96,27 @@ export const regionStep: StepDefinition = {
       help: 'Two places are the corners of a box, more are an outline; in shares of the sides.',
     },
     inverted: { kind: 'flag', label: 'Inverted', default: false, help: 'Clears the inside instead.' },
+    crop: {
+      kind: 'flag',
+      label: 'Cut to its box',
+      default: false,
+      help: 'What goes on is only the box around the region, as if it had been scanned alone.',
+    },
+    outside: choice(
+      'Outside is',
+      ['nothing', 'the ground'],
+      'nothing',
+      'Cleared, or filled with the value that lies along the outline, so that paper stays paper.',
+    ),
     featherPx: number('Feather', 'px', [0, 200, 1], 4, 'Width of the soft way from inside to outside.'),
   },
   run: (input, values) => {
     const outline = rows(values, 'outline');
     if (outline.length < 2) return { raster: input, facts: {} };
-    const { width, height } = input;
-    const inside = insideOutline(outline.length === 2 ? boxOutline(outline) : outline, width, height);
-    const kept = values.inverted ? inside.map((v) => 1 - v) : inside;
-    const feather = num(values, 'featherPx');
-    const share = kept.reduce((sum, v) => sum + v, 0) / kept.length;
+    const corners = outline.length === 2 ? boxOutline(outline) : outline;
+    const { raster: made, share } = kept(input, corners, values);
     const facts = { keptPct: Math.round(share * 1000) / 10 };
-    if (feather === 0) return { raster: mapped(input, (v, i) => v * kept[i]), facts };
-    // from the outline inwards, so that nothing outside is kept
-    const far = distanceTo(
-      kept.map((v) => 1 - v),
-      width,
-      height,
-    );
-    return { raster: mapped(input, (v, i) => v * smoothstep(0, feather + 1, far[i])), facts };
+    return { raster: values.crop && !values.inverted ? cropped(made, corners) : made, facts };
   },
   sentence: (values, facts) => {
     const count = rows(values, 'outline').length;
