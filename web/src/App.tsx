@@ -4,6 +4,7 @@ import { Arriving } from './parts/Arriving.tsx';
 import { DropAnywhere } from './parts/DropAnywhere.tsx';
 import { BenchPage } from './pages/BenchPage.tsx';
 import { CabinetPage } from './pages/CabinetPage.tsx';
+import { NewPage } from './pages/NewPage.tsx';
 import { NothingHere } from './pages/NothingHere.tsx';
 import { SettingsPage } from './pages/SettingsPage.tsx';
 
@@ -14,6 +15,7 @@ export const App = () => (
         <Route path="/" element={<CabinetPage />} />
         <Route path="/brush/:id" element={<BenchPage />} />
         <Route path="/brush/:id/:stage" element={<BenchPage />} />
+        <Route path="/new/:how" element={<NewPage />} />
         <Route path="/settings" element={<SettingsPage />} />
         <Route path="*" element={<NothingHere />} />
       </Routes>

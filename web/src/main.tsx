@@ -7,6 +7,7 @@ import './theme/columns.css';
 import './theme/sheet.css';
 import './theme/rows.css';
 import './theme/cards.css';
+import './theme/maker.css';
 import './theme/answers.css';
 import './theme/cabinet.css';
 import './theme/overlays.css';

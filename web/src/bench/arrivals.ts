@@ -48,7 +48,13 @@ async function brushFrom(source: SourceInfo, controller: AbortController): Promi
 }
 
 /** A new brush from a source by a recipe. */
-async function brushBy(source: SourceInfo, recipe: Recipe, name: string, controller: AbortController): Promise<string> {
+async function brushBy(
+  source: SourceInfo,
+  recipe: Recipe,
+  name: string,
+  controller: AbortController,
+  drawer?: string,
+): Promise<string> {
   const report = await cutter.cut(source.id, recipe);
   stopIfAborted(controller);
   const plateName = `${fileName(name)}.png`;
@@ -67,6 +73,7 @@ async function brushBy(source: SourceInfo, recipe: Recipe, name: string, control
     thumbnail,
     body,
     note: source.kind,
+    ...(drawer ? { drawer } : {}),
   });
   listsChanged();
   return made.brush.id;
@@ -139,6 +146,25 @@ export const brushFromRecipe = (source: SourceInfo, recipe: Recipe, name: string
   arriving(async (controller) => {
     useArrival.setState({ arrival: { name, phase: 'cutting', share: 1, cancel: () => controller.abort() } });
     return brushBy(source, recipe, name, controller);
+  });
+
+/** A source that was made here, and a brush from it by a recipe that leaves it as it is. */
+export const brushFromMade = (file: File, recipe: Recipe): Promise<string | undefined> =>
+  arriving(async (controller) => {
+    const source = await sendSource(file, controller);
+    return brushBy(source, recipe, source.name, controller);
+  });
+
+/** A brush from each mark of a sheet, in a drawer of their own; gives how many were made. */
+export const brushesFromMarks = (source: SourceInfo, recipes: readonly Recipe[]): Promise<number | undefined> =>
+  arriving(async (controller) => {
+    for (const [i, recipe] of recipes.entries()) {
+      const name = `${source.name} ${i + 1}`;
+      const share = i / recipes.length;
+      useArrival.setState({ arrival: { name, phase: 'cutting', share, cancel: () => controller.abort() } });
+      await brushBy(source, recipe, name, controller, source.name.slice(0, 60));
+    }
+    return recipes.length;
   });
 
 function tellFailure(cause: unknown): void {

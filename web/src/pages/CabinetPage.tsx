@@ -62,6 +62,9 @@ export function CabinetPage() {
               value={wanted}
               onChange={(e) => setWanted(e.target.value)}
             />
+            <Link className="link" to="/new/scanner">
+              scan, type or numbers
+            </Link>
             <Button variant="contained" onClick={choose} sx={{ alignSelf: 'center' }}>
               New brush from a picture
             </Button>

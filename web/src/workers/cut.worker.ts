@@ -7,14 +7,17 @@ import {
   Cutter,
   cut,
   encodePlate,
+  findMarks,
   firstGuess,
   grayOf,
   guessPrints,
   histogram,
+  markRecipe,
   reducePicture,
   sha256Hex,
   STARTERS,
   toPlate,
+  type Mark,
   type Picture,
   type Plate,
   type Prints,
@@ -143,6 +146,15 @@ const worker = {
       { answers: found, ...guessPrints(picture) },
       found.flatMap((a) => a.picture ?? []),
     );
+  },
+
+  async marks(source: string, prints: Prints): Promise<Mark[]> {
+    return findMarks((await opened(source)).picture, prints);
+  },
+
+  async markRecipes(source: string, marks: readonly Mark[], prints: Prints): Promise<Recipe[]> {
+    const { picture } = await opened(source);
+    return marks.map((mark) => markRecipe(picture, mark, prints));
   },
 
   async starters(source: string): Promise<StarterPicture[]> {

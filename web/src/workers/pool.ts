@@ -1,6 +1,7 @@
 import type { Plate } from '@amber-stamp/core';
 import { proxy, wrap, type Remote } from 'comlink';
 import { carryErrors } from './errors.ts';
+import type { MakeApi } from './make-protocol.ts';
 import type { CutApi, InkApi, InkJob, InkResult } from './protocol.ts';
 
 carryErrors();
@@ -89,4 +90,21 @@ export function draw(job: InkJob): Promise<InkResult | undefined> {
 /** A job as a PNG file. */
 export async function drawPng(job: InkJob): Promise<Uint8Array<ArrayBuffer>> {
   return (await (await prepared(job)).png(job)) as Uint8Array<ArrayBuffer>;
+}
+
+let making: { worker: Worker; remote: Remote<MakeApi> } | null = null;
+
+/** The worker that makes sources; begun when it is first asked. */
+export function maker(): Remote<MakeApi> {
+  if (!making) {
+    const worker = new Worker(new URL('./make.worker.ts', import.meta.url), { type: 'module' });
+    making = { worker, remote: wrap<MakeApi>(worker) };
+  }
+  return making.remote;
+}
+
+/** Ends whatever is being made: the next wish begins with a new worker. */
+export function stopMaking(): void {
+  making?.worker.terminate();
+  making = null;
 }

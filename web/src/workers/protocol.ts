@@ -1,4 +1,4 @@
-import type { BorderReport, Brush, Facts, Ground, PenStroke, Plate, Prints, Recipe } from '@amber-stamp/core';
+import type { BorderReport, Brush, Facts, Ground, Mark, PenStroke, Plate, Prints, Recipe } from '@amber-stamp/core';
 
 /** One picture asked of the ink worker. Plates were given before, by key. */
 export interface InkJob {
@@ -74,6 +74,9 @@ export interface CutApi {
   view(source: string, recipe: Recipe, place: number, side: number): Promise<StepView>;
   thumbnails(source: string, recipe: Recipe, side: number): Promise<ImageBitmap[]>;
   answers(source: string): Promise<{ answers: Answer[]; prints: Prints; reason: string }>;
+  /** The separate marks on a sheet, in reading order. */
+  marks(source: string, prints: Prints): Promise<Mark[]>;
+  markRecipes(source: string, marks: readonly Mark[], prints: Prints): Promise<Recipe[]>;
   starters(source: string): Promise<StarterPicture[]>;
   recipeFor(source: string, prints: Prints): Promise<Recipe>;
   guess(plate: Plate, name: string, plateName: string): { brush: Brush; reasons: Record<string, string> };

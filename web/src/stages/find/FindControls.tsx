@@ -1,4 +1,4 @@
-import { AmberError, fileName, PRINTS, type Bench, type Prints } from '@amber-stamp/core';
+import { AmberError, fileName, type Bench, type Prints } from '@amber-stamp/core';
 import { Button, Menu, MenuItem } from '@mui/material';
 import { useQuery } from '@tanstack/react-query';
 import { useRef, useState } from 'react';
@@ -11,6 +11,8 @@ import { BitmapView } from '../../parts/BitmapView.tsx';
 import { Choices } from '../../parts/Choices.tsx';
 import { trouble } from '../../parts/messages.tsx';
 import { cutter } from '../../workers/pool.ts';
+import { PartControls } from './PartControls.tsx';
+import { presentPrints } from './prints.ts';
 
 const CHANNELS = ['red', 'green', 'blue'] as const;
 type Channel = (typeof CHANNELS)[number];
@@ -23,13 +25,6 @@ const WORDS: Record<'dark' | 'light' | 'alpha' | 'red', readonly [string, string
   red: ['One channel', 'red, green or blue', 'this channel is empty'],
 };
 const ORDER = ['dark', 'light', 'alpha', 'red'] as const;
-
-/** What prints now, as the recipe's gray step says. */
-function presentPrints(bench: Bench): Prints {
-  const step = firstPlate(bench).plate.recipe?.steps.find((s) => s.step === 'gray');
-  const prints = String(step?.prints ?? 'dark');
-  return (PRINTS as readonly string[]).includes(prints) ? (prints as Prints) : 'dark';
-}
 
 /** Answers the question: on a new brush by a new automatic recipe and guess, on a finished one in its gray step alone. */
 async function answer(bench: Bench, source: string, prints: Prints): Promise<void> {
@@ -186,6 +181,7 @@ export function FindControls({ bench }: { bench: Bench }) {
           <b>{error.message}</b>
         </div>
       )}
+      {plate.source && plate.recipe && <PartControls bench={bench} source={plate.source} />}
       <div className="section">
         <h3>Source</h3>
         <span className="note">

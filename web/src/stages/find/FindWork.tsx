@@ -2,6 +2,7 @@ import type { Bench } from '@amber-stamp/core';
 import { Button } from '@mui/material';
 import { sourceUrl, useSource } from '../../api/queries.ts';
 import { firstPlate } from '../../bench/edit.ts';
+import { PartOverlay } from './PartOverlay.tsx';
 import { useChooseFile } from '../../parts/DropAnywhere.tsx';
 
 /** The source as it came, with what is known of it. */
@@ -31,13 +32,25 @@ export function FindWork({ bench }: { bench: Bench }) {
     <section className="work" aria-label="Source">
       <div
         className="proof"
-        style={{ background: 'repeating-conic-gradient(#d9d9d9 0 25%, #e6e6e6 0 50%) 0 0 / 20px 20px' }}
+        style={{
+          background: 'repeating-conic-gradient(#d9d9d9 0 25%, #e6e6e6 0 50%) 0 0 / 20px 20px',
+          display: 'grid',
+          placeItems: 'center',
+          containerType: 'size',
+        }}
       >
-        <img
-          src={sourceUrl(id, 1600)}
-          alt={source?.name ?? 'Source'}
-          style={{ width: '100%', height: '100%', objectFit: 'contain', position: 'absolute' }}
-        />
+        {source && (
+          <div
+            className="source-frame"
+            style={{
+              aspectRatio: `${source.width} / ${source.height}`,
+              width: `min(100%, calc(${source.width / source.height} * 100cqh))`,
+            }}
+          >
+            <img src={sourceUrl(id, 1600)} alt={source.name} />
+            <PartOverlay bench={bench} source={id} />
+          </div>
+        )}
         <span className="tag">{source ? `${source.name}, as it came: never changed` : '…'}</span>
       </div>
       {source && (

@@ -1,0 +1,58 @@
+import { AmberError, makeRecipe, makeStep, type Recipe } from '@amber-stamp/core';
+import { useEffect, useRef, useState, type ReactNode } from 'react';
+import { trouble } from '../../parts/messages.tsx';
+
+/** What is made here prints as it is: the paler the more, nothing trimmed. */
+export const asMade = (): Recipe => makeRecipe([makeStep('gray', { prints: 'light' })]);
+
+export const fileOf = (bytes: Uint8Array, name: string): File =>
+  new File([bytes as Uint8Array<ArrayBuffer>], name, { type: 'image/png' });
+
+export const tellTrouble = (cause: unknown): void =>
+  trouble(
+    cause instanceof AmberError
+      ? cause
+      : new AmberError('unexpected', 'It could not be made; nothing was kept. Try again.'),
+  );
+
+/** The newest picture of what is asked for; while one is made the last one stays. Gives what was wrong with the wish. */
+export function useMade(
+  make: () => Promise<ImageBitmap>,
+  wish: unknown,
+): { bitmap: ImageBitmap | null; wrong: string } {
+  const [made, setMade] = useState<{ bitmap: ImageBitmap | null; wrong: string }>({ bitmap: null, wrong: '' });
+  const newest = useRef(0);
+  const key = JSON.stringify(wish);
+  useEffect(() => {
+    const number = ++newest.current;
+    make()
+      .then((bitmap) => {
+        if (number === newest.current) setMade({ bitmap, wrong: '' });
+      })
+      .catch((cause: unknown) => {
+        const wrong = cause instanceof AmberError ? cause.message : 'This could not be drawn.';
+        if (number === newest.current) setMade((m) => ({ ...m, wrong }));
+      });
+    // the wish says it all: what makes it is a new function at every turn
+  }, [key]); // eslint-disable-line react-hooks/exhaustive-deps
+  return made;
+}
+
+/** A panel of controls beside the thing that they make. */
+export const MakerFrame = ({
+  title,
+  controls,
+  children,
+}: {
+  title: string;
+  controls: ReactNode;
+  children: ReactNode;
+}) => (
+  <section className="maker" aria-label={title}>
+    <div className="maker-controls">
+      <h1>{title}</h1>
+      {controls}
+    </div>
+    <div className="maker-work">{children}</div>
+  </section>
+);

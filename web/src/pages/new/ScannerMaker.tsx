@@ -1,0 +1,117 @@
+import { BED_MM, scanSize, SHEETS, type ScanOrder } from '@amber-stamp/demo/flatbed';
+import { Button, LinearProgress, Slider } from '@mui/material';
+import { proxy } from 'comlink';
+import { useRef, useState } from 'react';
+import { useNavigate } from 'react-router';
+import { arrive } from '../../bench/arrivals.ts';
+import { Choices } from '../../parts/Choices.tsx';
+import { freshBrushes } from '../../parts/DropAnywhere.tsx';
+import { maker, stopMaking } from '../../workers/pool.ts';
+import { fileOf, MakerFrame, tellTrouble } from './Maker.tsx';
+
+const DPIS = [150, 300, 600, 1200] as const;
+
+/** A made-up flatbed: a sheet is laid on the glass, the lamp passes, and what comes out goes the way of every picture. */
+export function ScannerMaker() {
+  const navigate = useNavigate();
+  const glass = useRef<HTMLCanvasElement>(null);
+  const [order, setOrder] = useState<ScanOrder>({ sheet: 'mixed', dpi: 600, seed: 7, dust: 1, tiltDeg: 1.2 });
+  const [share, setShare] = useState<number | null>(null);
+  const [lamp, setLamp] = useState<number | null>(null);
+  const stopped = useRef(false);
+  const change = (part: Partial<ScanOrder>) => setOrder((o) => ({ ...o, ...part }));
+  const { width, height } = scanSize(order.dpi);
+
+  const start = async () => {
+    stopped.current = false;
+    setShare(0);
+    const target = glass.current;
+    if (target) Object.assign(target, { width, height });
+    const show = (done: number, band: { bitmap: ImageBitmap; top: number } | null) => {
+      if (stopped.current) return;
+      setShare(done);
+      if (!band) return;
+      target?.getContext('2d')?.drawImage(band.bitmap, 0, band.top);
+      setLamp((band.top + band.bitmap.height) / height);
+    };
+    const bytes = await maker().scan(order, proxy(show));
+    if (stopped.current) return;
+    setShare(null);
+    setLamp(null);
+    const arrived = await arrive(fileOf(bytes, `${SHEETS[order.sheet].label}, ${order.dpi} dpi.png`));
+    if (!arrived) return;
+    freshBrushes.add(arrived.brushId);
+    await navigate(`/brush/${arrived.brushId}/find`);
+  };
+  const cancel = () => {
+    stopped.current = true;
+    stopMaking();
+    setShare(null);
+    setLamp(null);
+    glass.current?.getContext('2d')?.clearRect(0, 0, width, height);
+  };
+  const slider = (label: string, name: 'dust' | 'tiltDeg' | 'seed', min: number, max: number, step: number) => (
+    <div className="param">
+      <span className="note">{label}</span>
+      <Slider
+        size="small"
+        aria-label={label}
+        value={order[name]}
+        min={min}
+        max={max}
+        step={step}
+        disabled={share !== null}
+        onChange={(_, v) => change({ [name]: v })}
+      />
+      <span style={{ textAlign: 'right' }}>{order[name]}</span>
+    </div>
+  );
+  return (
+    <MakerFrame
+      title="The flatbed"
+      controls={
+        <>
+          <span className="note">On the glass</span>
+          <Choices
+            label="Sheet"
+            value={order.sheet}
+            options={Object.entries(SHEETS).map(([name, { label }]) => [name, label] as const)}
+            onChange={(sheet) => share === null && change({ sheet })}
+          />
+          <span className="note">Resolution, dots an inch</span>
+          <Choices
+            label="Resolution"
+            value={String(order.dpi)}
+            options={DPIS.map((dpi) => [String(dpi), String(dpi)] as const)}
+            onChange={(dpi) => share === null && change({ dpi: Number(dpi) })}
+          />
+          {slider('Dust', 'dust', 0, 2, 0.1)}
+          {slider('Laid askew, °', 'tiltDeg', -5, 5, 0.1)}
+          {slider('Sheet number', 'seed', 0, 99, 1)}
+          <p className="note" style={{ margin: 0 }}>
+            {BED_MM.width} x {BED_MM.height} mm at {order.dpi} dots an inch are {width} x {height} px.
+          </p>
+          {share === null ? (
+            <Button variant="contained" onClick={() => void start().catch(tellTrouble)}>
+              Scan
+            </Button>
+          ) : (
+            <>
+              <LinearProgress variant="determinate" value={share * 100} aria-label="Scanning" />
+              <Button onClick={cancel}>Cancel the scan</Button>
+            </>
+          )}
+        </>
+      }
+    >
+      <div className="glass" style={{ aspectRatio: `${BED_MM.width} / ${BED_MM.height}` }}>
+        <canvas ref={glass} role="img" aria-label="What the lamp has seen" />
+        {lamp !== null && <div className="lamp" style={{ top: `${lamp * 100}%` }} />}
+        {share === null && lamp === null && (
+          <span className="note">{SHEETS[order.sheet].label}, face down. Press Scan.</span>
+        )}
+        {share !== null && lamp === null && <span className="note">the lamp warms up…</span>}
+      </div>
+    </MakerFrame>
+  );
+}

@@ -1,0 +1,85 @@
+import { Button, Slider } from '@mui/material';
+import { useState } from 'react';
+import { useNavigate } from 'react-router';
+import { brushFromMade } from '../../bench/arrivals.ts';
+import { BitmapView } from '../../parts/BitmapView.tsx';
+import { Choices } from '../../parts/Choices.tsx';
+import { TYPEFACES, type TypeOrder } from '../../workers/make-protocol.ts';
+import { maker } from '../../workers/pool.ts';
+import { asMade, fileOf, MakerFrame, tellTrouble, useMade } from './Maker.tsx';
+
+const SHOWN = 420;
+const SIDE = 1024;
+const FACES = Object.entries(TYPEFACES).map(([face, name]) => [face as TypeOrder['face'], name] as const);
+const WEIGHTS = [
+  ['light', 'light'],
+  ['regular', 'regular'],
+  ['bold', 'bold'],
+] as const;
+
+/** A word or a sign, drawn from its outlines at the plate's own resolution. */
+export function TypeMaker() {
+  const navigate = useNavigate();
+  const [order, setOrder] = useState<TypeOrder>({
+    text: 'Tide',
+    face: 'serif',
+    weight: 'bold',
+    sizePct: 92,
+    trackingPct: 0,
+  });
+  const change = (part: Partial<TypeOrder>) => setOrder((o) => ({ ...o, ...part }));
+  const { bitmap, wrong } = useMade(() => maker().type(order, SHOWN), order);
+  const make = async () => {
+    const name = `${order.text.trim().replace(/[/\\]/g, ' ')}.png`;
+    const id = await brushFromMade(fileOf(await maker().typePng(order, SIDE), name), asMade());
+    if (id) await navigate(`/brush/${id}/vary`);
+  };
+  const slider = (label: string, name: 'sizePct' | 'trackingPct', min: number, max: number) => (
+    <div className="param">
+      <span className="note">{label}, %</span>
+      <Slider
+        size="small"
+        aria-label={label}
+        value={order[name]}
+        min={min}
+        max={max}
+        onChange={(_, v) => change({ [name]: v })}
+      />
+      <span style={{ textAlign: 'right' }}>{order[name]}</span>
+    </div>
+  );
+  return (
+    <MakerFrame
+      title="Type as a tip"
+      controls={
+        <>
+          <input
+            className="underline"
+            aria-label="Text"
+            style={{ fontSize: 22, width: '100%' }}
+            value={order.text}
+            maxLength={40}
+            onChange={(e) => change({ text: e.target.value })}
+          />
+          <Choices label="Typeface" value={order.face} options={FACES} onChange={(face) => change({ face })} />
+          <Choices label="Weight" value={order.weight} options={WEIGHTS} onChange={(weight) => change({ weight })} />
+          {slider('Size', 'sizePct', 20, 100)}
+          {slider('Tracking', 'trackingPct', -15, 60)}
+          {wrong && (
+            <div className="warning" role="alert" style={{ margin: 0 }}>
+              <b>{wrong}</b>
+            </div>
+          )}
+          <Button variant="contained" disabled={wrong !== ''} onClick={() => void make().catch(tellTrouble)}>
+            Make a brush of it
+          </Button>
+        </>
+      }
+    >
+      <div className="sheet-of-one">{bitmap && <BitmapView bitmap={bitmap} label="The type" />}</div>
+      <p className="note">
+        The typefaces come with the application. The outlines are filled at 1024 x 1024 px, 16 bit.
+      </p>
+    </MakerFrame>
+  );
+}

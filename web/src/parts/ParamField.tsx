@@ -1,0 +1,160 @@
+import type { Param, ParamValue } from '@amber-stamp/core';
+import { MenuItem, Select, Slider, Switch, Tooltip } from '@mui/material';
+import { useState, type ReactNode } from 'react';
+import { Choices } from './Choices.tsx';
+
+type Kind<K extends Param['kind']> = Extract<Param, { kind: K }>;
+export interface FieldProps<P = Param> {
+  param: P;
+  value: ParamValue;
+  /** while the hand moves */
+  onLive: (value: ParamValue) => void;
+  /** once it rests; `told` is what it became, in a word, where there is one */
+  onDone: (told: string) => void;
+}
+
+/** A number that can be typed; what cannot be read leaves it as it was. */
+function NumberField({ label, value, onEnter }: { label: string; value: number; onEnter: (v: number) => void }) {
+  const [draft, setDraft] = useState<string | null>(null);
+  const finish = () => {
+    const next = Number.parseFloat((draft ?? '').replace(',', '.'));
+    if (Number.isFinite(next)) onEnter(next);
+    setDraft(null);
+  };
+  return (
+    <input
+      className="field"
+      aria-label={`${label} value`}
+      value={draft ?? String(Math.round(value * 1000) / 1000)}
+      onFocus={(e) => e.target.select()}
+      onChange={(e) => setDraft(e.target.value)}
+      onBlur={finish}
+      onKeyDown={(e) => {
+        if (e.key === 'Enter') e.currentTarget.blur();
+      }}
+    />
+  );
+}
+
+/** A setting that is changed in one event. */
+function atOnce({ onLive, onDone }: FieldProps, value: ParamValue, told: string): void {
+  onLive(value);
+  onDone(told);
+}
+
+const Named = ({ param, children }: { param: Param; children: ReactNode }) => (
+  <div className="param wide">
+    <Tooltip title={param.help} placement="left">
+      <span className="note">{param.label}</span>
+    </Tooltip>
+    {children}
+  </div>
+);
+
+function ChoiceParam(props: FieldProps<Kind<'choice'>>) {
+  const { param, value } = props;
+  return (
+    <Named param={param}>
+      {param.options.length > 6 ? (
+        <Select
+          variant="standard"
+          value={String(value)}
+          slotProps={{ input: { 'aria-label': param.label } }}
+          onChange={(e) => atOnce(props, e.target.value, e.target.value)}
+        >
+          {param.options.map((o) => (
+            <MenuItem key={o} value={o}>
+              {o}
+            </MenuItem>
+          ))}
+        </Select>
+      ) : (
+        <Choices
+          label={param.label}
+          value={String(value)}
+          options={param.options.map((o) => [o, o] as const)}
+          onChange={(v) => atOnce(props, v, v)}
+        />
+      )}
+    </Named>
+  );
+}
+
+const FlagParam = (props: FieldProps<Kind<'flag'>>) => (
+  <Named param={props.param}>
+    <Switch
+      checked={Boolean(props.value)}
+      slotProps={{ input: { 'aria-label': props.param.label } }}
+      onChange={(_, on) => atOnce(props, on, on ? 'on' : 'off')}
+    />
+  </Named>
+);
+
+const ColourParam = (props: FieldProps<Kind<'colour'>>) => (
+  <Named param={props.param}>
+    <input
+      type="color"
+      className="colour"
+      aria-label={props.param.label}
+      value={String(props.value)}
+      onChange={(e) => props.onLive(e.target.value)}
+      onBlur={() => props.onDone('')}
+    />
+  </Named>
+);
+
+function NumberParam({ param, value, onLive, onDone }: FieldProps<Kind<'number'>>) {
+  const { label } = param;
+  const clamp = (v: number) => Math.max(param.min, Math.min(param.max, v));
+  // wide ranges get their room where the small values are
+  const root = param.min >= 0 && param.max - param.min > 400;
+  const toSlider = (v: number) => (root ? Math.sqrt((v - param.min) / (param.max - param.min)) * 1000 : v);
+  const fromSlider = (v: number) => (root ? Math.round(param.min + (v / 1000) ** 2 * (param.max - param.min)) : v);
+  return (
+    <div className="param">
+      <Tooltip title={param.help} placement="left">
+        <span className="note">
+          {label}
+          {param.unit && `, ${param.unit}`}
+        </span>
+      </Tooltip>
+      <Slider
+        size="small"
+        value={toSlider(Number(value))}
+        min={root ? 0 : param.min}
+        max={root ? 1000 : param.max}
+        step={root ? 1 : param.step}
+        aria-label={label}
+        scale={fromSlider}
+        onChange={(_, v) => onLive(fromSlider(v))}
+        onChangeCommitted={() => onDone('')}
+      />
+      <NumberField
+        label={label}
+        value={Number(value)}
+        onEnter={(v) => {
+          onLive(clamp(v));
+          onDone(String(clamp(v)));
+        }}
+      />
+    </div>
+  );
+}
+
+/** One setting, made from the table that it stands in; settings that are drawn have controls of their own. */
+export function ParamField(props: FieldProps) {
+  const { param } = props;
+  switch (param.kind) {
+    case 'number':
+      return <NumberParam {...props} param={param} />;
+    case 'choice':
+      return <ChoiceParam {...props} param={param} />;
+    case 'flag':
+      return <FlagParam {...props} param={param} />;
+    case 'colour':
+      return <ColourParam {...props} param={param} />;
+    case 'source':
+    case 'rows':
+      return null;
+  }
+}

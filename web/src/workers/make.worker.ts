@@ -1,0 +1,43 @@
+import { encodePlate, encodeRgba, makeNumbers, toPlate, type NumbersValues, type Raster } from '@amber-stamp/core';
+import { scan, scanSize, type ScanOrder } from '@amber-stamp/demo/flatbed';
+import { expose, transfer } from 'comlink';
+import { carryErrors } from './errors.ts';
+import { pictureOf } from './picture-bitmap.ts';
+import type { MakeApi, TypeOrder } from './make-protocol.ts';
+import { drawType } from './type.ts';
+
+const png = (made: Raster): Uint8Array => {
+  const bytes = encodePlate(toPlate(made));
+  return transfer(bytes, [bytes.buffer]);
+};
+
+async function shown(made: Raster): Promise<ImageBitmap> {
+  const bitmap = await pictureOf(made, Math.max(made.width, made.height));
+  return transfer(bitmap, [bitmap]);
+}
+
+const worker: MakeApi = {
+  numbers: (values: NumbersValues, side: number) => shown(makeNumbers(values, side)),
+  numbersPng: (values, side) => Promise.resolve(png(makeNumbers(values, side))),
+  type: async (order: TypeOrder, side: number) => shown(await drawType(order, side)),
+  typePng: async (order, side) => png(await drawType(order, side)),
+
+  async scan(order: ScanOrder, onBand) {
+    const { width, height } = scanSize(order.dpi);
+    const all = new Uint8ClampedArray(width * height * 4);
+    for (const part of scan(order)) {
+      if ('data' in part) {
+        all.set(part.data, part.top * width * 4);
+        const bitmap = await createImageBitmap(new ImageData(part.data, width, part.rows));
+        onBand(part.share, transfer({ bitmap, top: part.top }, [bitmap]));
+      } else onBand(part.share, null);
+      // gives the page its turn: what was told is shown before the next band
+      await new Promise((done) => setTimeout(done, 0));
+    }
+    const bytes = encodeRgba(width, height, all);
+    return transfer(bytes, [bytes.buffer]);
+  },
+};
+
+carryErrors();
+expose(worker);
