@@ -1,7 +1,7 @@
 import { sinCosTurns } from '../maths/angles.ts';
 import { clamp } from '../maths/index.ts';
 import { blur } from '../raster/blur.ts';
-import { raster } from '../raster/raster.ts';
+import { raster, type Raster } from '../raster/raster.ts';
 import { valueAt } from '../raster/sample.ts';
 import { lengthPx, mapped, num, number, percent, type StepDefinition } from './step.ts';
 
@@ -31,7 +31,20 @@ export const sharpenStep: StepDefinition = {
   sentence: (values) => `${num(values, 'amountPct')} %, details of ${num(values, 'radiusPct')} %`,
 };
 
-/** Mean along a line through each pixel, sampled a pixel apart: a box as long as the smear, turned. */
+/**
+ * The mean of 2^k copies, each moved on by (dx, dy) px: pairs, then pairs of pairs, so that k shifts do for 2^k copies.
+ */
+function meanAlong(source: Raster, dx: number, dy: number, k: number): Raster {
+  let mean = source;
+  for (let j = 0; j < k; j++) {
+    const target = raster(source.width, source.height);
+    addShifted(target.data, mean, 0, 0, 0.5);
+    addShifted(target.data, mean, dx * 2 ** j, dy * 2 ** j, 0.5);
+    mean = target;
+  }
+  return mean;
+}
+
 export const smearStep: StepDefinition = {
   name: 'smear',
   label: 'Smear',
@@ -44,28 +57,23 @@ export const smearStep: StepDefinition = {
   },
   run: (input, values) => {
     const length = lengthPx(input, num(values, 'lengthPct'));
-    const steps = Math.max(1, Math.min(160, Math.ceil(length)));
+    if (length < 0.5) return { raster: input, facts: {} };
+    let k = 1;
+    while (2 ** k < length && k < 9) k++;
     const pair = new Float64Array(2);
     sinCosTurns(num(values, 'angleDeg') / 360, pair);
-    const start = -0.5 + num(values, 'oneSidedPct') / 200;
+    const step = length / (2 ** k - 1);
+    const drawn = meanAlong(input, pair[1] * step, pair[0] * step, k);
+    const back = (-0.5 + num(values, 'oneSidedPct') / 200) * length;
     const target = raster(input.width, input.height);
-    for (let k = 0; k <= steps; k++) {
-      const along = (start + k / steps) * length;
-      addShifted(target.data, input, pair[1] * along, pair[0] * along, 1 / (steps + 1));
-    }
+    addShifted(target.data, drawn, pair[1] * back, pair[0] * back, 1);
     return { raster: target, facts: {} };
   },
   sentence: (values) => `${num(values, 'lengthPct')} % toward ${num(values, 'angleDeg')}°`,
 };
 
 /** out += share * source moved by (dx, dy) px, read bilinearly: the same four weights for every pixel. */
-function addShifted(
-  out: Float32Array,
-  source: Parameters<typeof valueAt>[0],
-  dx: number,
-  dy: number,
-  share: number,
-): void {
+function addShifted(out: Float32Array, source: Raster, dx: number, dy: number, share: number): void {
   const { width, height, data } = source;
   const left = Math.floor(-dx);
   const top = Math.floor(-dy);

@@ -1,6 +1,6 @@
 import { clamp, smoothstep } from '../maths/index.ts';
 import { raster } from '../raster/raster.ts';
-import { mapped, num, number, percent, type StepDefinition } from './step.ts';
+import { num, number, percent, type StepDefinition } from './step.ts';
 
 export const shiftStep: StepDefinition = {
   name: 'shift',
@@ -10,7 +10,13 @@ export const shiftStep: StepDefinition = {
   params: { shiftPct: percent('Ground', 5, 'The value that becomes nothing.', 95) },
   run: (input, values) => {
     const shift = num(values, 'shiftPct') / 100;
-    return { raster: mapped(input, (v) => Math.max(0, (v - shift) / (1 - shift))), facts: {} };
+    const target = raster(input.width, input.height);
+    const gain = 1 / (1 - shift);
+    for (let i = 0; i < target.data.length; i++) {
+      const v = (input.data[i] - shift) * gain;
+      target.data[i] = v > 0 ? v : 0;
+    }
+    return { raster: target, facts: {} };
   },
   sentence: (values) => `${num(values, 'shiftPct')} % becomes nothing`,
 };

@@ -1,5 +1,5 @@
 import { lerp, smoothstep } from '../maths/index.ts';
-import { distanceTo, maskOf } from '../raster/distance.ts';
+import { distanceTo, outsideOf } from '../raster/distance.ts';
 import { lengthPx, mapped, num, number, percent, type StepDefinition } from './step.ts';
 
 export const crushStep: StepDefinition = {
@@ -14,7 +14,7 @@ export const crushStep: StepDefinition = {
   },
   run: (input, values) => {
     const threshold = num(values, 'thresholdPct') / 100;
-    const outside = maskOf(input.data, threshold).map((v) => 1 - v);
+    const outside = outsideOf(input.data, threshold);
     const depth = lengthPx(input, num(values, 'depthPct'));
     const amount = num(values, 'amountPct') / 100;
     const far = distanceTo(outside, input.width, input.height);

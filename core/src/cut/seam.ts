@@ -1,4 +1,5 @@
 import { smoothstep } from '../maths/index.ts';
+import { transposed } from '../raster/morph.ts';
 import { raster, type Raster } from '../raster/raster.ts';
 import { choice, num, number, word, type StepDefinition } from './step.ts';
 
@@ -55,12 +56,6 @@ export function joinAcross(source: Raster, overlap: number): Raster {
   return target;
 }
 
-const turned = ({ width, height, data }: Raster): Raster => {
-  const target = raster(height, width);
-  for (let y = 0; y < height; y++) for (let x = 0; x < width; x++) target.data[x * height + y] = data[y * width + x];
-  return target;
-};
-
 /** Half a side to the right and down, round the ends: what was the seam is in the middle. */
 function seamInMiddle(source: Raster, across: boolean, down: boolean): Raster {
   const { width, height, data } = source;
@@ -94,7 +89,7 @@ export const tileStep: StepDefinition = {
     const share = num(values, 'overlapPct') / 100;
     let made = input;
     if (across) made = joinAcross(made, Math.round(input.width * share));
-    if (down) made = turned(joinAcross(turned(made), Math.round(input.height * share)));
+    if (down) made = transposed(joinAcross(transposed(made), Math.round(input.height * share)));
     if (values.middle) made = seamInMiddle(made, across, down);
     return { raster: made, facts: { width: made.width, height: made.height } };
   },

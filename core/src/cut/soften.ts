@@ -1,5 +1,5 @@
 import { blur } from '../raster/blur.ts';
-import { distanceTo, maskOf } from '../raster/distance.ts';
+import { distanceTo, maskOf, outsideOf } from '../raster/distance.ts';
 import type { Raster } from '../raster/raster.ts';
 import { lengthPx, mapped, num, number, percent, type StepDefinition } from './step.ts';
 
@@ -12,13 +12,8 @@ const PRINTS = 0.25;
 export function protrusions(source: Raster, radiusPx: number): Raster {
   const { width, height } = source;
   const mask = maskOf(source.data, PRINTS);
-  const inside = distanceTo(
-    mask.map((v) => 1 - v),
-    width,
-    height,
-  );
-  const core = inside.map((d) => (d > radiusPx ? 1 : 0));
-  const reached = distanceTo(Uint8Array.from(core), width, height);
+  const inside = distanceTo(outsideOf(source.data, PRINTS), width, height);
+  const reached = distanceTo(maskOf(inside, radiusPx), width, height);
   const data = new Float32Array(mask.length);
   for (let i = 0; i < data.length; i++) data[i] = mask[i] === 1 && reached[i] > radiusPx + 0.5 ? 1 : 0;
   return { width, height, data };

@@ -1,5 +1,6 @@
 import { curveFunction, isStraight, type Curve } from '../maths/curve.ts';
 import { clamp } from '../maths/index.ts';
+import { raster } from '../raster/raster.ts';
 import { mapped, percent, rows, num, type StepDefinition } from './step.ts';
 
 /** Values looked up at 16 bit: a curve is asked once for each of them, not once a pixel. */
@@ -44,7 +45,14 @@ export const toneStep: StepDefinition = {
     // at 100 % contrast a value a quarter off the middle reaches the end
     const gain = contrast >= 0 ? 1 + 3 * contrast : 1 + contrast;
     if (!bend && add === 0 && gain === 1) return { raster: input, facts: {} };
-    return { raster: mapped(input, (v) => clamp(((bend ? bend(v) : v) - 0.5) * gain + 0.5 + add)), facts: {} };
+    const bent = bend ? mapped(input, bend) : input;
+    const target = raster(input.width, input.height);
+    const shift = 0.5 + add - 0.5 * gain;
+    for (let i = 0; i < target.data.length; i++) {
+      const v = bent.data[i] * gain + shift;
+      target.data[i] = v < 0 ? 0 : v > 1 ? 1 : v;
+    }
+    return { raster: target, facts: {} };
   },
   sentence: (values) => {
     const said = [];

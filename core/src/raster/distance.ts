@@ -1,58 +1,60 @@
-const FAR = 1e12;
+const FAR = 1e6;
 
-/** Lower envelope of parabolas along one line, in place (Felzenszwalb and Huttenlocher 2012). */
-function squared(line: Float64Array, n: number, places: Int32Array, borders: Float64Array, out: Float64Array): void {
-  let k = 0;
-  places[0] = 0;
-  borders[0] = -FAR;
-  borders[1] = FAR;
-  for (let q = 1; q < n; q++) {
-    let s = 0;
-    for (;;) {
-      const p = places[k];
-      s = (line[q] + q * q - (line[p] + p * p)) / (2 * (q - p));
-      if (s > borders[k] || k === 0) break;
-      k--;
-    }
-    if (s > borders[k]) k++;
-    else k = 0;
-    places[k] = q;
-    borders[k] = k === 0 ? -FAR : s;
-    borders[k + 1] = FAR;
-  }
-  k = 0;
-  for (let q = 0; q < n; q++) {
-    while (borders[k + 1] < q) k++;
-    const d = q - places[k];
-    out[q] = d * d + line[places[k]];
-  }
+/** Distance in px along the column to the nearest pixel of the set: once downwards, once upwards, row by row. */
+function alongColumns(inSet: Uint8Array, width: number): Float32Array {
+  const near = new Float32Array(inSet.length);
+  for (let i = 0; i < near.length; i++) near[i] = inSet[i] ? 0 : i < width ? FAR : Math.min(FAR, near[i - width] + 1);
+  for (let i = near.length - width - 1; i >= 0; i--) if (near[i + width] + 1 < near[i]) near[i] = near[i + width] + 1;
+  return near;
 }
 
-/** Euclidean distance in px from each pixel's centre to the centre of the nearest pixel of the set; far when it is empty. */
+/**
+ * Euclidean distance in px from each pixel's centre to the centre of the nearest pixel of the set; far when it is empty.
+ * Columns by two sweeps, rows by the lower envelope of parabolas (Felzenszwalb and Huttenlocher 2012).
+ */
 export function distanceTo(inSet: Uint8Array, width: number, height: number): Float32Array {
-  const longest = Math.max(width, height);
-  const line = new Float64Array(longest);
-  const out = new Float64Array(longest);
-  const places = new Int32Array(longest);
-  const borders = new Float64Array(longest + 1);
-  const field = new Float64Array(inSet.length);
-  for (let x = 0; x < width; x++) {
-    for (let y = 0; y < height; y++) line[y] = inSet[y * width + x] ? 0 : FAR;
-    squared(line, height, places, borders, out);
-    for (let y = 0; y < height; y++) field[y * width + x] = out[y];
-  }
-  const distance = new Float32Array(inSet.length);
+  const near = alongColumns(inSet, width);
+  const squares = new Float64Array(width);
+  const places = new Int32Array(width);
+  const borders = new Float64Array(width + 1);
   for (let y = 0; y < height; y++) {
-    for (let x = 0; x < width; x++) line[x] = field[y * width + x];
-    squared(line, width, places, borders, out);
-    for (let x = 0; x < width; x++) distance[y * width + x] = Math.sqrt(out[x]);
+    const row = y * width;
+    for (let x = 0; x < width; x++) squares[x] = near[row + x] * near[row + x];
+    let k = 0;
+    places[0] = 0;
+    borders[0] = -Infinity;
+    borders[1] = Infinity;
+    for (let q = 1; q < width; q++) {
+      let s = crossing(squares, places[k], q);
+      while (s <= borders[k]) s = crossing(squares, places[--k], q);
+      places[++k] = q;
+      borders[k] = s;
+      borders[k + 1] = Infinity;
+    }
+    k = 0;
+    for (let x = 0; x < width; x++) {
+      while (borders[k + 1] < x) k++;
+      const d = x - places[k];
+      near[row + x] = Math.sqrt(d * d + squares[places[k]]);
+    }
   }
-  return distance;
+  return near;
 }
+
+/** Where the parabola of q begins to lie below that of p. */
+const crossing = (squares: Float64Array, p: number, q: number): number =>
+  (squares[q] + q * q - squares[p] - p * p) / (2 * (q - p));
 
 /** Which pixels print above a threshold, as 0 and 1. */
 export function maskOf(data: Float32Array, threshold: number): Uint8Array {
   const mask = new Uint8Array(data.length);
   for (let i = 0; i < data.length; i++) mask[i] = data[i] > threshold ? 1 : 0;
+  return mask;
+}
+
+/** Which pixels do not. */
+export function outsideOf(data: Float32Array, threshold: number): Uint8Array {
+  const mask = new Uint8Array(data.length);
+  for (let i = 0; i < data.length; i++) mask[i] = data[i] > threshold ? 0 : 1;
   return mask;
 }

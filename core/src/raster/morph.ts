@@ -1,47 +1,65 @@
 import { raster, type Raster } from './raster.ts';
 
-/** Running extreme of 2 r + 1 values of one line (van Herk 1992, Gil and Werman 1993): three comparisons a value. */
-function runningMax(line: Float32Array, r: number, prefix: Float32Array, suffix: Float32Array): void {
-  const n = line.length;
+const BLOCK = 32;
+
+/** Rows become columns, in blocks that stay in the cache. */
+export function transposed({ width, height, data }: Raster): Raster {
+  const target = raster(height, width);
+  for (let by = 0; by < height; by += BLOCK)
+    for (let bx = 0; bx < width; bx += BLOCK) {
+      const yEnd = Math.min(height, by + BLOCK);
+      const xEnd = Math.min(width, bx + BLOCK);
+      for (let y = by; y < yEnd; y++) for (let x = bx; x < xEnd; x++) target.data[x * height + y] = data[y * width + x];
+    }
+  return target;
+}
+
+/** Running maximum of 2 r + 1 values along every row, in place (van Herk 1992, Gil and Werman 1993). */
+function maximaAlongRows({ width, height, data }: Raster, r: number): void {
   const span = 2 * r + 1;
-  for (let i = 0; i < n; i++) prefix[i] = i % span === 0 ? line[i] : Math.max(prefix[i - 1], line[i]);
-  for (let i = n - 1; i >= 0; i--)
-    suffix[i] = i === n - 1 || (i + 1) % span === 0 ? line[i] : Math.max(suffix[i + 1], line[i]);
-  for (let i = 0; i < n; i++) {
-    const low = Math.max(0, i - r);
-    const high = Math.min(n - 1, i + r);
-    // within one block a window begins where the block does, or ends where it or the line does
-    if (low % span === 0) line[i] = low + span > high ? prefix[high] : Math.max(suffix[low], prefix[high]);
-    else line[i] = high - (high % span) <= low ? suffix[low] : Math.max(suffix[low], prefix[high]);
+  const prefix = new Float32Array(width);
+  const suffix = new Float32Array(width);
+  for (let y = 0; y < height; y++) {
+    const row = y * width;
+    for (let i = 0; i < width; i++) {
+      const v = data[row + i];
+      prefix[i] = i % span === 0 || v > prefix[i - 1] ? v : prefix[i - 1];
+    }
+    for (let i = width - 1; i >= 0; i--) {
+      const v = data[row + i];
+      suffix[i] = i === width - 1 || (i + 1) % span === 0 || v > suffix[i + 1] ? v : suffix[i + 1];
+    }
+    for (let i = 0; i < width; i++) {
+      const low = i < r ? 0 : i - r;
+      const high = i + r < width ? i + r : width - 1;
+      // within one block a window begins where the block does, or ends where it or the row does
+      if (high - (high % span) > low) data[row + i] = suffix[low] > prefix[high] ? suffix[low] : prefix[high];
+      else data[row + i] = low % span === 0 ? prefix[high] : suffix[low];
+    }
   }
+}
+
+/** Maximum within a square, of the values or of their negatives. */
+function extreme(source: Raster, r: number, sign: 1 | -1): Raster {
+  const copy: Raster = { ...source, data: source.data.slice() };
+  if (r < 1) return copy;
+  const flip = ({ data }: Raster) => {
+    if (sign < 0) for (let i = 0; i < data.length; i++) data[i] = -data[i];
+  };
+  flip(copy);
+  maximaAlongRows(copy, r);
+  const turned = transposed(copy);
+  maximaAlongRows(turned, r);
+  const target = transposed(turned);
+  flip(target);
+  return target;
 }
 
 /** The largest value within a square of 2 r + 1 px around each pixel. */
-export function dilate(source: Raster, r: number): Raster {
-  const { width, height } = source;
-  const target: Raster = { ...source, data: source.data.slice() };
-  if (r < 1) return target;
-  const longest = Math.max(width, height);
-  const prefix = new Float32Array(longest);
-  const suffix = new Float32Array(longest);
-  for (let y = 0; y < height; y++) runningMax(target.data.subarray(y * width, (y + 1) * width), r, prefix, suffix);
-  const column = new Float32Array(height);
-  for (let x = 0; x < width; x++) {
-    for (let y = 0; y < height; y++) column[y] = target.data[y * width + x];
-    runningMax(column, r, prefix, suffix);
-    for (let y = 0; y < height; y++) target.data[y * width + x] = column[y];
-  }
-  return target;
-}
-
-const negated = (source: Raster): Raster => {
-  const target = raster(source.width, source.height);
-  for (let i = 0; i < target.data.length; i++) target.data[i] = -source.data[i];
-  return target;
-};
+export const dilate = (source: Raster, r: number): Raster => extreme(source, r, 1);
 
 /** The smallest value within a square of 2 r + 1 px around each pixel. */
-export const erode = (source: Raster, r: number): Raster => negated(dilate(negated(source), r));
+export const erode = (source: Raster, r: number): Raster => extreme(source, r, -1);
 
 /** What is left of ridges narrower than 2 r + 1 px: erosion, then dilation. */
 export const opened = (source: Raster, r: number): Raster => dilate(erode(source, r), r);
