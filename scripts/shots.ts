@@ -2,7 +2,7 @@
 import { expect, type Page } from '@playwright/test';
 import { mkdirSync } from 'node:fs';
 import { App } from '../e2e/app.ts';
-import { drawn, kept, openBrush, scribble, stage } from '../e2e/acts.ts';
+import { drawn, kept, middleOf, openBrush, scribble, stage } from '../e2e/acts.ts';
 
 const FOLDER = 'docs/screenshots';
 mkdirSync(FOLDER, { recursive: true });
@@ -34,6 +34,33 @@ await expect(page.getByText('border ring')).toBeVisible({ timeout: 30_000 });
 await expect(page.getByRole('img', { name: 'After Fit a square' })).toBeVisible();
 await shot(page, 'cut');
 
+await page.getByRole('button', { name: 'add a step…' }).click();
+await page.getByRole('textbox', { name: 'Find a step' }).fill('Warp');
+await page.keyboard.press('Enter');
+const handles = page.getByTestId('handles');
+await expect(handles).toBeVisible();
+const frame = await middleOf(handles);
+for (const [x, y, dx, dy] of [
+  [-0.3, -0.25, 0, 0],
+  [0.3, -0.2, 0.08, -0.06],
+  [0, 0.3, -0.05, 0.05],
+]) {
+  await page.mouse.click(frame.x + x * frame.width, frame.y + y * frame.height);
+  await page.mouse.move(frame.x + x * frame.width, frame.y + y * frame.height);
+  await page.mouse.down();
+  await page.mouse.move(frame.x + (x + dx) * frame.width, frame.y + (y + dy) * frame.height, { steps: 4 });
+  await page.mouse.up();
+}
+await expect(page.getByText('3 pins, 2 of them carried')).toBeVisible();
+await page.waitForTimeout(1500);
+await shot(page, 'cut-handles');
+await page.getByRole('button', { name: 'remove this step' }).click();
+await page.keyboard.press('i');
+await expect(page.getByText('border ring').last()).toBeVisible();
+await expect(page.getByRole('img', { name: 'Histogram of the plate' }).locator('svg')).toBeVisible();
+await shot(page, 'inspector');
+await page.keyboard.press('Escape');
+
 await stage(page, 'Prove').click();
 await page.getByRole('button', { name: 'Pin this state' }).click();
 await drawn(page, 'pinned');
@@ -56,6 +83,19 @@ await page.waitForLoadState('networkidle');
 await page.getByText('made for the demo').hover();
 await shot(page, 'versions');
 await page.keyboard.press('Escape');
+
+await page.goto(`${app.url}/new/scanner`);
+await page.getByRole('button', { name: 'Scan', exact: true }).click();
+await page.locator('.lamp').waitFor({ timeout: 60_000 });
+await page.waitForTimeout(400);
+await shot(page, 'scanner');
+await expect(page).toHaveURL(/\/find$/, { timeout: 60_000 });
+await drawn(page, 'sheet');
+await page.getByRole('button', { name: 'Find the marks' }).click();
+await expect(page.locator('.part-overlay .mark')).toHaveCount(12, { timeout: 30_000 });
+await expect(page.getByText(/^Chosen/)).toBeVisible({ timeout: 30_000 });
+await page.mouse.move(640, 120);
+await shot(page, 'marks');
 
 await page.getByRole('link', { name: 'Settings' }).click();
 await page.getByRole('radio', { name: /Dusk/ }).click();

@@ -3,6 +3,7 @@ import { pieces } from '../raster/pieces.ts';
 import { toPlate, type Raster } from '../raster/raster.ts';
 import type { Recipe } from './recipe.ts';
 import type { StepOutcome } from './cut.ts';
+import { contentBox } from './trim.ts';
 
 /** What was found about a finished plate. */
 export interface PlateReport {
@@ -25,13 +26,35 @@ export interface PlateReport {
 }
 
 const PRINTS = 0.12;
+const VISIBLE = 0.02;
 /** Pieces and gaps below this share of the plate's area count as small. */
 const SMALL = 1 / 4000;
 
-function smallPieces(source: Raster): number {
-  const { area } = pieces(source, PRINTS);
-  const largest = Math.max(0, ...area);
-  return area.filter((n, k) => k > 0 && n < largest && n <= source.data.length * SMALL).length;
+/** Boxes of the small floating pieces that are left, in px, right and bottom exclusive. */
+export function speckBoxes(source: Raster): { left: number; top: number; right: number; bottom: number }[] {
+  const { width, height } = source;
+  const { label, area } = pieces(source, PRINTS);
+  const largest = area.reduce((most, n) => Math.max(most, n), 0);
+  const small = area.map((n, k) => k > 0 && n < largest && n <= source.data.length * SMALL);
+  const boxes = area.map(() => ({ left: width, top: height, right: 0, bottom: 0 }));
+  for (let i = 0; i < label.length; i++) {
+    if (!small[label[i]]) continue;
+    const x = i % width;
+    const y = (i - x) / width;
+    const box = boxes[label[i]];
+    box.left = Math.min(box.left, x);
+    box.right = Math.max(box.right, x + 1);
+    box.top = Math.min(box.top, y);
+    box.bottom = y + 1;
+  }
+  return boxes.filter((_, k) => small[k]);
+}
+
+/** Width in px of the border in which nothing prints, the least of the four sides. */
+export function emptyBorder(source: Raster): number {
+  const box = contentBox(source, VISIBLE);
+  if (!box) return Math.floor(Math.min(source.width, source.height) / 2);
+  return Math.min(box.left, box.top, source.width - box.right, source.height - box.bottom);
 }
 
 function smallHoles(source: Raster): number {
@@ -86,7 +109,7 @@ export function plateReport(source: Raster, recipe: Recipe, outcomes: readonly S
       max: border.reduce((m, v) => Math.max(m, v), 0),
     },
     coverage: coverage(source),
-    specks: smallPieces(source),
+    specks: speckBoxes(source).length,
     holes: smallHoles(source),
     levels: distinctLevels(source),
     warnings: warningsOf(source, recipe, outcomes),

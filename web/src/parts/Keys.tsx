@@ -11,6 +11,7 @@ const KEYS: readonly (readonly [string, string])[] = [
   ['R', 'roll another seed'],
   ['hold B', 'Cut: before the chosen step; Prove: the pinned state'],
   ['hold N', 'Cut: only up to the chosen step'],
+  ['I', 'Cut: the plate close up, to the pixel'],
   ['P', 'pin the present state'],
   ['arrows', 'move a peg or a point; with Shift ten times as far'],
   ['Home, End', 'a peg to the end of its ruler'],

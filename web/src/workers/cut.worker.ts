@@ -6,15 +6,19 @@ import {
   coverage,
   Cutter,
   cut,
+  distinctLevels,
+  emptyBorder,
   encodePlate,
   findMarks,
   firstGuess,
+  fromPlate,
   grayOf,
   guessPrints,
   histogram,
   markRecipe,
   reducePicture,
   sha256Hex,
+  speckBoxes,
   STARTERS,
   toPlate,
   type Mark,
@@ -28,7 +32,7 @@ import {
 import { expose, transfer } from 'comlink';
 import { carryErrors } from './errors.ts';
 import { pictureOf } from './picture-bitmap.ts';
-import type { Answer, CutApi, CutReport, StarterPicture, StepView } from './protocol.ts';
+import type { Answer, CutApi, CutReport, Inspection, StarterPicture, StepView } from './protocol.ts';
 import { readPicture } from './read-picture.ts';
 
 interface OpenSource {
@@ -72,13 +76,6 @@ async function withOthers(source: string, recipe: Recipe): Promise<OpenSource> {
   return open;
 }
 
-function distinct(plate: Plate): number {
-  const seen = new Uint8Array(65536);
-  let count = 0;
-  for (const v of plate.data) if (seen[v] === 0) count += seen[v] = 1;
-  return count;
-}
-
 function histogramsOf(picture: Picture, recipe: Recipe, outcomes: StepOutcome[]): Record<number, number[]> {
   const found: Record<number, number[]> = {};
   recipe.steps.forEach((step, i) => {
@@ -113,7 +110,7 @@ const worker = {
       facts: outcomes.map((o) => o.facts),
       border: checkBorder(last),
       coveragePct: share * 100,
-      levels: distinct(plate),
+      levels: distinctLevels(last),
       histograms: histogramsOf(picture, recipe, outcomes),
     };
   },
@@ -177,6 +174,18 @@ const worker = {
 
   async recipeFor(source: string, prints: Prints): Promise<Recipe> {
     return automaticRecipe((await opened(source)).picture, prints);
+  },
+
+  inspect(plate: Plate): Inspection {
+    const raster = fromPlate(plate);
+    return {
+      specks: speckBoxes(raster),
+      emptyPx: emptyBorder(raster),
+      histogram: histogram(raster, 128),
+      border: checkBorder(raster),
+      coveragePct: coverage(raster) * 100,
+      levels: distinctLevels(raster),
+    };
   },
 
   guess(plate: Plate, name: string, plateName: string) {

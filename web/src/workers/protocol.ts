@@ -48,6 +48,18 @@ export interface Answer {
   picture: ImageBitmap | null;
 }
 
+/** What a close look at a plate tells. */
+export interface Inspection {
+  /** boxes of small floating pieces, px */
+  specks: { left: number; top: number; right: number; bottom: number }[];
+  /** width of the border in which nothing prints, px */
+  emptyPx: number;
+  histogram: number[];
+  border: BorderReport;
+  coveragePct: number;
+  levels: number;
+}
+
 /** A starting recipe with what it makes of a source; null where it leaves nothing to print. */
 export interface StarterPicture {
   name: string;
@@ -79,6 +91,7 @@ export interface CutApi {
   markRecipes(source: string, marks: readonly Mark[], prints: Prints): Promise<Recipe[]>;
   starters(source: string): Promise<StarterPicture[]>;
   recipeFor(source: string, prints: Prints): Promise<Recipe>;
+  inspect(plate: Plate): Inspection;
   guess(plate: Plate, name: string, plateName: string): { brush: Brush; reasons: Record<string, string> };
   png(plate: Plate): { bytes: Uint8Array; sha256: string };
 }

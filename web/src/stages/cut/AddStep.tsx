@@ -46,7 +46,10 @@ export function AddStep() {
           onChange={(e) => setWanted(e.target.value)}
           onKeyDown={(e) => {
             const first = groups[0]?.steps[0];
-            if (e.key === 'Enter' && first) add(first.name, first.label);
+            if (e.key !== 'Enter' || !first) return;
+            // the key must not press the button that gets the focus back
+            e.preventDefault();
+            add(first.name, first.label);
           }}
         />
         {groups.map(({ group, steps }) => (

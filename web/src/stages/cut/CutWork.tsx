@@ -8,6 +8,8 @@ import { PlateView } from '../../parts/PlateView.tsx';
 import { cutter } from '../../workers/pool.ts';
 import { useChosen } from './chosen.ts';
 import { isPlaced, StepWork } from './handles/StepWork.tsx';
+import { Inspector } from './Inspector.tsx';
+import { NineTimes } from './NineTimes.tsx';
 import { recipeOf } from './steps.ts';
 
 const LOOKS = { b: 'before', n: 'upto' } as const;
@@ -67,6 +69,9 @@ export function CutWork({ bench }: { bench: Bench }) {
   const { place: chosen, look } = useChosen();
   const held = useHeldLook(bench);
   const [spot, setSpot] = useState<Spot | null>(null);
+  const [close, setClose] = useState(false);
+  const [nine, setNine] = useState(false);
+  useHotkeys('i', () => setClose(true), EVERYWHERE);
   const frame = useRef<HTMLDivElement>(null);
   if (!ready) return <section className="work" aria-busy="true" />;
   const plate = held ?? ready.plate;
@@ -75,6 +80,7 @@ export function CutWork({ bench }: { bench: Bench }) {
   if (isPlaced(step) && !held && step.on) return <StepWork bench={bench} place={chosen} />;
   const title =
     held && step ? `plate ${look === 'before' ? 'before' : 'up to'} ${stepNamed(step.step).label}` : 'plate';
+  const tiles = recipeOf(bench).steps.some((s) => s.on && s.step === 'tile');
   const removed = report?.facts.find((f) => f.removed !== undefined)?.removed;
   const border = report?.border;
   const pixels = report ? report.plate.width * report.plate.height : 0;
@@ -96,13 +102,22 @@ export function CutWork({ bench }: { bench: Bench }) {
           onPointerMove={(e) => setSpot(spotUnder(e, plate, e.currentTarget))}
           onPointerLeave={() => setSpot(null)}
         >
-          <PlateView plate={plate} label={title} />
+          {nine ? <NineTimes plate={plate} /> : <PlateView plate={plate} label={title} />}
         </div>
         <span className="tag">
           {title}, {plate.width} x {plate.height} px
           {spot ? `, value ${spot.value.toFixed(3)} at ${spot.x}, ${spot.y}` : ''}
-          {busy ? ', cutting…' : ''}
+          {busy ? ', cutting…' : ''}{' '}
+          <button className="small" onClick={() => setClose(true)}>
+            close up (I)
+          </button>
+          {tiles && (
+            <button className="small" aria-pressed={nine} onClick={() => setNine(!nine)}>
+              {nine ? 'once' : 'three by three'}
+            </button>
+          )}
         </span>
+        {close && <Inspector plate={plate} onClose={() => setClose(false)} />}
       </div>
       <div className="strip">
         {report && border ? (

@@ -27,6 +27,8 @@ export function MarkHandles({ place, step, width, height }: HandleProps) {
     if (!here) return;
     setAt(here);
     const now = mark.current;
+    // a press that came before the picture was ready to be hit begins the stroke at its first move
+    if (!now && e.evt.buttons & 1) down(e);
     if (!now || now.length > MOST_NUMBERS) return;
     mark.current = [...now, round(here[0]), round(here[1]), round(pressure(e.evt))];
     setParam(place, 'marks', [...marks.slice(0, -1), mark.current]);

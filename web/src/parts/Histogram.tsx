@@ -1,0 +1,48 @@
+import { BarChart } from 'echarts/charts';
+import { GridComponent, TooltipComponent } from 'echarts/components';
+import { init, use as register } from 'echarts/core';
+import { SVGRenderer } from 'echarts/renderers';
+import { useEffect, useRef } from 'react';
+
+register([BarChart, GridComponent, TooltipComponent, SVGRenderer]);
+
+const inked = (name: string): string => getComputedStyle(document.documentElement).getPropertyValue(name).trim();
+
+/** How often each value occurs, on a scale by powers so that rare values show. Pointing tells value and share. */
+export function Histogram({ shares, label }: { shares: readonly number[]; label: string }) {
+  const box = useRef<HTMLDivElement>(null);
+  useEffect(() => {
+    if (!box.current) return;
+    const chart = init(box.current, undefined, { renderer: 'svg' });
+    const ink = inked('--ink2') || '#6b5f55';
+    chart.setOption({
+      animation: false,
+      grid: { left: 8, right: 8, top: 8, bottom: 22 },
+      xAxis: {
+        type: 'category',
+        data: shares.map((_, i) => (i / (shares.length - 1)).toFixed(2)),
+        axisTick: { show: false },
+        axisLine: { lineStyle: { color: ink } },
+        axisLabel: { color: ink, interval: Math.floor(shares.length / 4) - 1 },
+      },
+      yAxis: { type: 'value', show: false },
+      tooltip: {
+        trigger: 'axis',
+        formatter: (hovered: unknown) => {
+          const [{ dataIndex }] = hovered as { dataIndex: number }[];
+          return `value ${(dataIndex / (shares.length - 1)).toFixed(2)}: ${(shares[dataIndex] * 100).toFixed(2)} %`;
+        },
+      },
+      series: [
+        {
+          type: 'bar',
+          barCategoryGap: '0%',
+          data: shares.map((v) => Math.sqrt(v)),
+          itemStyle: { color: inked('--amber') || '#8f4b00' },
+        },
+      ],
+    });
+    return () => chart.dispose();
+  }, [shares]);
+  return <div ref={box} role="img" aria-label={label} style={{ height: 150 }} />;
+}
