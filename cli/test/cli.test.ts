@@ -68,13 +68,38 @@ describe('the command line', () => {
     const plate = decodePlate(readFileSync(at('tip.png')), 'tip');
     const report = JSON.parse(readFileSync(at('report.json'), 'utf8')) as {
       prints: string;
-      border: { verdict: string };
+      border: { mean: number; max: number };
+      coverage: number;
+      specks: number;
+      holes: number;
+      levels: number;
+      warnings: string[];
       width: number;
     };
     expect(report).to.include({ prints: 'dark', width: plate.width });
-    expect(report.border.verdict).to.equal('clear');
+    expect(report.border.max).to.be.at.most(0.02);
+    expect(report.border.mean).to.be.at.most(report.border.max);
+    expect(report.coverage).to.be.within(0.05, 0.95);
+    expect(report).to.include({ specks: 0, holes: 0 });
+    expect(report.levels).to.be.greaterThan(2);
+    expect(report.warnings).to.be.an('array');
     expect(decode(readFileSync(at('tip.png'))).depth).to.equal(16);
     expect(Math.max(...plate.data)).to.equal(65535);
+  });
+  it('lays another source over from beside the recipe, and refuses one that lies elsewhere', () => {
+    const recipe = (source: string) => ({
+      format: 'amber-stamp/recipe',
+      version: 1,
+      steps: [{ step: 'gray' }, { step: 'overlay', source, meet: 'subtract' }, { step: 'invert' }],
+    });
+    json('over.json', recipe('blot.png'));
+    const cutBy = (name: string) =>
+      amber('plate', '--source', at('blot.png'), '--recipe', at(name), '--out', at('over.png'));
+    expect(cutBy('over.json').status).to.equal(0);
+    // the same source taken away from itself leaves nothing, which inverted prints fully
+    expect(Math.min(...decodePlate(readFileSync(at('over.png')), 'over').data)).to.equal(65535);
+    json('away.json', recipe('../blot.png'));
+    expect(cutBy('away.json').status).to.equal(1);
   });
   it('cuts by a recipe, answers what prints, and writes 8 bit when asked', () => {
     json('recipe.json', {

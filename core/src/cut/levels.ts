@@ -1,4 +1,3 @@
-import { clamp } from '../maths/index.ts';
 import { quantile, ring } from '../raster/measure.ts';
 import { raster, type Raster } from '../raster/raster.ts';
 import { flag, num, type StepDefinition } from './step.ts';
@@ -50,7 +49,11 @@ export const levelsStep: StepDefinition = {
     const target = raster(input.width, input.height);
     const middle = num(values, 'middle');
     const span = Math.max(1e-6, high - low);
-    for (let i = 0; i < target.data.length; i++) target.data[i] = bias(clamp((input.data[i] - low) / span), middle);
+    const gain = 1 / span;
+    for (let i = 0; i < target.data.length; i++) {
+      const v = (input.data[i] - low) * gain;
+      target.data[i] = v <= 0 ? 0 : v >= 1 ? 1 : middle === 0.5 ? v : bias(v, middle);
+    }
     return { raster: target, facts: { low, high } };
   },
   sentence: (values, facts) => {

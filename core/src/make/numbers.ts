@@ -113,8 +113,9 @@ function rim(d: number, soft: number, edge: string, pixel: number): number {
         ? 1
         : bell(((d - (1 - soft)) / soft) * Math.sqrt(soft * sharp)) * smoothstep(1, 0.9, d);
   }
-  const width = Math.max(soft, pixel);
-  return 1 - smoothstep(1 - width, 1, d);
+  // a hard edge lies on the outline: half a pixel to either side
+  if (soft < pixel) return 1 - smoothstep(1 - pixel / 2, 1 + pixel / 2, d);
+  return 1 - smoothstep(1 - soft, 1, d);
 }
 
 const bell = (t: number): number => expMinus(t * t);

@@ -89,8 +89,7 @@ export function Inspector({ plate, onClose }: { plate: Plate; onClose: () => voi
       fullScreen
       open
       onClose={onClose}
-      aria-label="Plate, close up"
-      slotProps={{ paper: { sx: { borderRadius: 0 } } }}
+      slotProps={{ paper: { 'aria-label': 'Plate, close up', sx: { borderRadius: 0 } } }}
     >
       <div className="inspector">
         <div

@@ -32,7 +32,7 @@ function Starters({ source, onClose }: { source: string; onClose: () => void }) 
     staleTime: Infinity,
   });
   return (
-    <Dialog open onClose={onClose} maxWidth="md" aria-label="Starting recipes">
+    <Dialog open onClose={onClose} maxWidth="md" slotProps={{ paper: { 'aria-label': 'Starting recipes' } }}>
       <DialogContent>
         <h2 style={{ margin: '0 0 4px' }}>Starting recipes</h2>
         <p className="note">Each picture is made from this source. What you choose takes the place of the recipe.</p>
