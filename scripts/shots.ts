@@ -46,6 +46,9 @@ for (const [x, y, dx, dy] of [
   [0, 0.3, -0.05, 0.05],
 ]) {
   await page.mouse.click(frame.x + x * frame.width, frame.y + y * frame.height);
+  // a second press at once would be a double one, which takes the pin away
+  await page.waitForTimeout(600);
+  if (dx === 0 && dy === 0) continue;
   await page.mouse.move(frame.x + x * frame.width, frame.y + y * frame.height);
   await page.mouse.down();
   await page.mouse.move(frame.x + (x + dx) * frame.width, frame.y + (y + dy) * frame.height, { steps: 4 });
