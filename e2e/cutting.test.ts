@@ -84,6 +84,29 @@ describe('every way to a tip', () => {
     await expect(page.getByRole('article').first().getByRole('img')).toBeVisible();
   });
 
+  it('a recipe is put on every brush of a drawer, each keeping its own mark', async () => {
+    const faces = await page
+      .getByRole('article')
+      .getByRole('img')
+      .evaluateAll((all) => all.map((i) => (i as HTMLImageElement).src));
+    await page.getByRole('article').first().getByRole('link').click();
+    await drawn(page, 'sheet');
+    await stage(page, 'Cut').click();
+    await add(page, 'Blur');
+    await kept(page, 2);
+    await page.getByRole('button', { name: 'Recipes' }).click();
+    await page.getByRole('menuitem', { name: 'Put it on every brush of this drawer' }).click();
+    await expect(page.getByText(/^5 other brushes of .* took this recipe/)).toBeVisible({ timeout: 60_000 });
+    await page.getByRole('link', { name: 'Ink blots, 300 dpi' }).click();
+    await expect(page.getByRole('article').getByText('v 2')).toHaveCount(6);
+    const after = await page
+      .getByRole('article')
+      .getByRole('img')
+      .evaluateAll((all) => all.map((i) => (i as HTMLImageElement).src));
+    expect(new Set(after).size).toBe(6);
+    expect(after.filter((face) => faces.includes(face))).toEqual([]);
+  });
+
   it('a part of a source taken with the pointer changes the strokes, and undo takes it back', async () => {
     await openBrush(page, app.url, 'Crust lichen');
     await stage(page, 'Find').click();

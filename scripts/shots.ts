@@ -40,22 +40,20 @@ await page.keyboard.press('Enter');
 const handles = page.getByTestId('handles');
 await expect(handles).toBeVisible();
 const frame = await middleOf(handles);
-for (const [x, y, dx, dy] of [
+const carries = [
   [-0.3, -0.25, 0, 0],
-  [0.3, -0.2, 0.08, -0.06],
+  [0.3, -0.2, 0.06, -0.05],
   [0, 0.3, -0.05, 0.05],
-]) {
-  await page.mouse.click(frame.x + x * frame.width, frame.y + y * frame.height);
-  // a second press at once would be a double one, which takes the pin away
-  await page.waitForTimeout(600);
-  if (dx === 0 && dy === 0) continue;
+];
+for (const [x, y, dx, dy] of carries) {
   await page.mouse.move(frame.x + x * frame.width, frame.y + y * frame.height);
   await page.mouse.down();
   await page.mouse.move(frame.x + (x + dx) * frame.width, frame.y + (y + dy) * frame.height, { steps: 4 });
   await page.mouse.up();
 }
 await expect(page.getByText('3 pins, 2 of them carried')).toBeVisible();
-await page.waitForTimeout(1500);
+await kept(page);
+await page.waitForLoadState('networkidle');
 await shot(page, 'cut-handles');
 await page.getByRole('button', { name: 'remove this step' }).click();
 await page.keyboard.press('i');
@@ -90,7 +88,9 @@ await page.keyboard.press('Escape');
 await page.goto(`${app.url}/new/scanner`);
 await page.getByRole('button', { name: 'Scan', exact: true }).click();
 await page.locator('.lamp').waitFor({ timeout: 60_000 });
-await page.waitForTimeout(400);
+const lampAt = () =>
+  page.locator('.lamp').evaluate((lamp: { style: { top: string } }) => Number.parseFloat(lamp.style.top));
+await expect.poll(lampAt, { timeout: 30_000, intervals: [40] }).toBeGreaterThan(40);
 await shot(page, 'scanner');
 await expect(page).toHaveURL(/\/find$/, { timeout: 60_000 });
 await drawn(page, 'sheet');

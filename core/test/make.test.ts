@@ -2,12 +2,15 @@ import {
   fillOutlines,
   findMarks,
   makeNumbers,
+  makeRecipe,
+  makeStep,
   markRecipe,
   cut,
   NUMBERS,
   partOf,
   STARTERS,
   usualNumbers,
+  withRegionOf,
   type NumbersValues,
   type Picture,
   type Raster,
@@ -127,6 +130,26 @@ describe('marks on a sheet', () => {
     const part = partOf(sheet, { x0: 0.25, y0: 0.5, x1: 0.5, y1: 0.75 });
     expect([part.width, part.height]).to.deep.equal([80, 55]);
     expect(part.data[0]).to.equal(sheet.data[110 * 320 + 80]);
+  });
+});
+
+describe('a family', () => {
+  const steps = (recipe: { steps: { step: string }[] }) => recipe.steps.map((s) => s.step);
+  it('shares a recipe, but each keeps the part of the sheet that is its own', () => {
+    const [first, second] = findMarks(sheet, 'dark').map((mark) => markRecipe(sheet, mark, 'dark'));
+    const tuned = { ...first, steps: [...first.steps, makeStep('blur')] };
+    const taken = withRegionOf(tuned, second);
+    expect(steps(taken)).to.deep.equal(steps(tuned));
+    const region = (recipe: typeof first) => recipe.steps.find((s) => s.step === 'region')?.outline;
+    expect(region(taken)).to.deep.equal(region(second));
+    expect(region(taken)).not.to.deep.equal(region(first));
+  });
+  it('takes no region where it had none', () => {
+    const whole = makeRecipe([makeStep('gray'), makeStep('levels')]);
+    const [mark] = findMarks(sheet, 'dark');
+    expect(steps(withRegionOf(markRecipe(sheet, mark, 'dark'), whole))).not.to.include('region');
+    const without = makeRecipe([makeStep('levels')]);
+    expect(steps(withRegionOf(without, markRecipe(sheet, mark, 'dark')))).to.deep.equal(['region', 'levels']);
   });
 });
 

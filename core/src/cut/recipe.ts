@@ -91,3 +91,12 @@ export function makeStep(name: string, values: Record<string, ParamValue> = {}):
 }
 
 export const makeRecipe = (steps: RecipeStep[]): Recipe => ({ format: 'amber-stamp/recipe', version: 1, steps });
+
+/** A recipe for another source of a family: what that one takes of its own sheet, its region, stays its own. */
+export function withRegionOf(recipe: Recipe, own: Recipe): Recipe {
+  const region = own.steps.find((step) => step.step === 'region');
+  const steps = recipe.steps.filter((step) => step.step !== 'region');
+  if (!region) return makeRecipe(steps);
+  const gray = steps.findIndex((step) => step.step === 'gray');
+  return makeRecipe([...steps.slice(0, gray + 1), region, ...steps.slice(gray + 1)]);
+}

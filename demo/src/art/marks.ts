@@ -15,7 +15,7 @@ export const curve = <T>(n: number, f: (t: number) => T): T[] => Array.from({ le
 export function blot(p: Float32Array, w: number, h: number, seed: number): void {
   const rnd = rng(seed),
     R = h * 0.27;
-  const spikes = Array.from({ length: 26 }, () => ({
+  const thorns = Array.from({ length: 26 }, () => ({
     a: rnd() * 6.283,
     l: h * mix(0.02, 0.17, rnd() ** 2.5),
     s: mix(0.025, 0.09, rnd()),
@@ -27,7 +27,7 @@ export function blot(p: Float32Array, w: number, h: number, seed: number): void 
     curve(500, (t) => {
       const a = t * 6.283;
       let r = R * (0.5 + fbm(Math.cos(a) * 1.3 + 5, Math.sin(a) * 1.3, seed, 4));
-      for (const q of spikes) {
+      for (const q of thorns) {
         const d = Math.atan2(Math.sin(a - q.a), Math.cos(a - q.a));
         r += q.l * Math.exp(-((d / q.s) ** 2));
       }
@@ -35,7 +35,7 @@ export function blot(p: Float32Array, w: number, h: number, seed: number): void 
     }),
     0.97,
   );
-  for (const q of spikes) {
+  for (const q of thorns) {
     const d = R + q.l * mix(1, 1.9, rnd());
     line(p, w, h, [{ x: w / 2 + d * Math.cos(q.a), y: h / 2 + d * Math.sin(q.a), r: h * q.s * 0.24, a: 0.96 }]);
   }

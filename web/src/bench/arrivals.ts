@@ -101,8 +101,12 @@ export interface Arrived {
   fresh: boolean;
 }
 
+/** Shows what is being cut now, and how much of the whole is done. */
+export const showArrival = (name: string, share: number, controller: AbortController): void =>
+  useArrival.setState({ arrival: { name, phase: 'cutting', share, cancel: () => controller.abort() } });
+
 /** The frame of every arrival: it can be cancelled, what fails is told, and its progress goes away at the end. */
-async function arriving<T>(work: (controller: AbortController) => Promise<T>): Promise<T | undefined> {
+export async function arriving<T>(work: (controller: AbortController) => Promise<T>): Promise<T | undefined> {
   try {
     return await work(new AbortController());
   } catch (cause) {
@@ -135,16 +139,14 @@ export const arriveSource = (file: File): Promise<SourceInfo | undefined> =>
 /** A new brush from a source that is here already. */
 export const brushFromSource = (source: SourceInfo): Promise<Arrived | undefined> =>
   arriving(async (controller) => {
-    useArrival.setState({
-      arrival: { name: source.name, phase: 'cutting', share: 1, cancel: () => controller.abort() },
-    });
+    showArrival(source.name, 1, controller);
     return { brushId: await brushFrom(source, controller), fresh: true };
   });
 
 /** A new brush from a source by a recipe of its own; the bench stays as it is. */
 export const brushFromRecipe = (source: SourceInfo, recipe: Recipe, name: string): Promise<string | undefined> =>
   arriving(async (controller) => {
-    useArrival.setState({ arrival: { name, phase: 'cutting', share: 1, cancel: () => controller.abort() } });
+    showArrival(name, 1, controller);
     return brushBy(source, recipe, name, controller);
   });
 
@@ -160,8 +162,7 @@ export const brushesFromMarks = (source: SourceInfo, recipes: readonly Recipe[])
   arriving(async (controller) => {
     for (const [i, recipe] of recipes.entries()) {
       const name = `${source.name} ${i + 1}`;
-      const share = i / recipes.length;
-      useArrival.setState({ arrival: { name, phase: 'cutting', share, cancel: () => controller.abort() } });
+      showArrival(name, i / recipes.length, controller);
       await brushBy(source, recipe, name, controller, source.name.slice(0, 60));
     }
     return recipes.length;

@@ -90,16 +90,36 @@ const FlagParam = (props: FieldProps<Kind<'flag'>>) => (
   </Named>
 );
 
+/** The browser's own way to take a colour from anything that it shows, where it has one. */
+const dropper = (window as { EyeDropper?: new () => { open: () => Promise<{ sRGBHex: string }> } }).EyeDropper;
+
+async function takeColour(props: FieldProps): Promise<void> {
+  if (!dropper) return;
+  try {
+    const { sRGBHex } = await new dropper().open();
+    atOnce(props, sRGBHex, sRGBHex);
+  } catch {
+    // left with Escape: the colour stays as it was
+  }
+}
+
 const ColourParam = (props: FieldProps<Kind<'colour'>>) => (
   <Named param={props.param}>
-    <input
-      type="color"
-      className="colour"
-      aria-label={props.param.label}
-      value={String(props.value)}
-      onChange={(e) => props.onLive(e.target.value)}
-      onBlur={() => props.onDone('')}
-    />
+    <span style={{ display: 'flex', gap: 10, alignItems: 'center' }}>
+      <input
+        type="color"
+        className="colour"
+        aria-label={props.param.label}
+        value={String(props.value)}
+        onChange={(e) => props.onLive(e.target.value)}
+        onBlur={() => props.onDone('')}
+      />
+      {dropper && (
+        <button className="small" onClick={() => void takeColour(props)}>
+          take it from the picture
+        </button>
+      )}
+    </span>
   </Named>
 );
 

@@ -18,6 +18,7 @@ export function ScannerMaker() {
   const [order, setOrder] = useState<ScanOrder>({ sheet: 'mixed', dpi: 600, seed: 7, dust: 1, tiltDeg: 1.2 });
   const [share, setShare] = useState<number | null>(null);
   const [lamp, setLamp] = useState<number | null>(null);
+  const [seen, setSeen] = useState(false);
   const stopped = useRef(false);
   const change = (part: Partial<ScanOrder>) => setOrder((o) => ({ ...o, ...part }));
   const { width, height } = scanSize(order.dpi);
@@ -25,6 +26,7 @@ export function ScannerMaker() {
   const start = async () => {
     stopped.current = false;
     setShare(0);
+    setSeen(true);
     const target = glass.current;
     if (target) Object.assign(target, { width, height });
     const show = (done: number, band: { bitmap: ImageBitmap; top: number } | null) => {
@@ -48,6 +50,7 @@ export function ScannerMaker() {
     stopMaking();
     setShare(null);
     setLamp(null);
+    setSeen(false);
     glass.current?.getContext('2d')?.clearRect(0, 0, width, height);
   };
   const slider = (label: string, name: 'dust' | 'tiltDeg' | 'seed', min: number, max: number, step: number) => (
@@ -107,9 +110,7 @@ export function ScannerMaker() {
       <div className="glass" style={{ aspectRatio: `${BED_MM.width} / ${BED_MM.height}` }}>
         <canvas ref={glass} role="img" aria-label="What the lamp has seen" />
         {lamp !== null && <div className="lamp" style={{ top: `${lamp * 100}%` }} />}
-        {share === null && lamp === null && (
-          <span className="note">{SHEETS[order.sheet].label}, face down. Press Scan.</span>
-        )}
+        {!seen && <span className="note">{SHEETS[order.sheet].label}, face down. Press Scan.</span>}
         {share !== null && lamp === null && <span className="note">the lamp warms up…</span>}
       </div>
     </MakerFrame>

@@ -3,7 +3,8 @@ import { Dialog, DialogContent, Menu, MenuItem } from '@mui/material';
 import { useQuery } from '@tanstack/react-query';
 import { useRef, useState } from 'react';
 import { firstPlate } from '../../bench/edit.ts';
-import { change } from '../../bench/store.ts';
+import { applyToDrawer } from '../../bench/family.ts';
+import { change, useBench } from '../../bench/store.ts';
 import { BitmapView } from '../../parts/BitmapView.tsx';
 import { tell, trouble } from '../../parts/messages.tsx';
 import { saveFile } from '../../parts/save.ts';
@@ -74,6 +75,15 @@ export function RecipeMenu({ bench, source }: { bench: Bench; source: string }) 
     localStorage.setItem(COPIED, JSON.stringify(recipe));
     tell(`The recipe of ${bench.brush.name} is copied: ${recipe.steps.length} steps.`);
   };
+  const toDrawer = async () => {
+    const { standing } = useBench.getState();
+    if (!standing) return;
+    const count = await applyToDrawer(bench, recipe, standing.drawer, standing.brushId);
+    if (count !== undefined)
+      tell(
+        `${count === 1 ? '1 other brush' : `${count} other brushes`} of ${standing.drawer} took this recipe; each has a new version.`,
+      );
+  };
   const open = async (chosen: File | undefined) => {
     if (!chosen) return;
     try {
@@ -99,6 +109,7 @@ export function RecipeMenu({ bench, source }: { bench: Bench; source: string }) 
         <MenuItem disabled={!held} onClick={act(() => held && put(held, 'recipe put in'))}>
           Put the copied recipe here
         </MenuItem>
+        <MenuItem onClick={act(() => void toDrawer())}>Put it on every brush of this drawer</MenuItem>
         <MenuItem onClick={act(() => saveFile('recipe.json', JSON.stringify(recipe, null, 2), 'application/json'))}>
           Save as a file
         </MenuItem>

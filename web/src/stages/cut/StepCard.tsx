@@ -6,6 +6,7 @@ import { AwayIcon, GripIcon } from '../../parts/icons.tsx';
 import { useChosen } from './chosen.ts';
 import { LevelsControl } from './LevelsControl.tsx';
 import { ParamControl } from './Params.tsx';
+import { FitAdvice } from './FitAdvice.tsx';
 import { keepState } from './keep-state.ts';
 import { duplicateStep, removeStep, switchStep } from './steps.ts';
 
@@ -63,6 +64,7 @@ export function StepCard({ id, place, step, facts, picture, histogram }: Props) 
             .map(([name, param]) => (
               <ParamControl key={name} place={place} step={label} name={name} param={param} value={step[name]} />
             ))}
+          {step.step === 'fit' && <FitAdvice step={step} />}
           <div className="tools-row">
             <button className="small" onClick={() => duplicateStep(place, label)}>
               once more

@@ -1,21 +1,35 @@
 import type Konva from 'konva';
+import { useRef } from 'react';
 import { Arrow, Circle, Group, Layer, Rect } from 'react-konva';
 import { settle } from '../../../bench/store.ts';
 import { setParam } from '../steps.ts';
 import { AMBER, PAPER, round, rowsOf, shareAt, type HandleProps } from './shared.ts';
 
-/** Pins: pressing the picture puts one, dragging it carries its place along, a double press takes it away. */
+/** Pins: pressing the picture puts one, dragging carries its place along, a double press takes it away. */
 export function PinHandles({ place, step, width, height }: HandleProps) {
   const pins = rowsOf(step, 'pins');
   const set = (next: readonly (readonly number[])[]) => setParam(place, 'pins', next);
+  const carried = useRef(false);
+  /** A press puts a pin, and the same press may carry it. */
   const put = (e: Konva.KonvaEventObject<PointerEvent>) => {
     const at = shareAt(e);
     if (!at || pins.length >= 64) return;
+    carried.current = true;
     set([...pins, [round(at[0]), round(at[1]), 0, 0]]);
+  };
+  const carry = (e: Konva.KonvaEventObject<PointerEvent>) => {
+    const at = shareAt(e);
+    const last = pins[pins.length - 1];
+    if (!at || !carried.current || !last) return;
+    set([...pins.slice(0, -1), [last[0], last[1], round(at[0] - last[0]), round(at[1] - last[1])]]);
+  };
+  const rest = () => {
+    if (!carried.current) return;
+    carried.current = false;
     settle('Warp: pin put');
   };
   return (
-    <Layer>
+    <Layer onPointerMove={carry} onPointerUp={rest}>
       <Rect width={width} height={height} onPointerDown={put} />
       {pins.map(([x, y, dx, dy], k) => (
         <Group key={k}>

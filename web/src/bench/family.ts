@@ -1,0 +1,48 @@
+import { withRegionOf, type Bench, type Recipe } from '@amber-stamp/core';
+import { api, getJson, sendJson } from '../api/client.ts';
+import { listsChanged } from '../api/queries.ts';
+import type { BrushListing, Kept, OpenBrush } from '../api/types.ts';
+import { cutter, holdPlate } from '../workers/pool.ts';
+import { arriving, showArrival } from './arrivals.ts';
+import { firstPlate } from './edit.ts';
+import { keepPortrait } from './keeping.ts';
+import { plateKey } from './plates.ts';
+
+/** Cuts one brush anew by a recipe and keeps that as its next version; gives whether it could be. */
+async function applyTo(listing: BrushListing, recipe: Recipe, what: string): Promise<boolean> {
+  const { version } = await getJson<OpenBrush>(`/brushes/${listing.id}`);
+  const { name, plate } = firstPlate(version.body);
+  if (!plate.source || !plate.recipe) return false;
+  const own = withRegionOf(recipe, plate.recipe);
+  const report = await cutter.cut(plate.source, own);
+  const png = await cutter.png(report.plate);
+  await api('/blobs', { method: 'POST', body: png.bytes as Uint8Array<ArrayBuffer> });
+  const next = { ...plate, sha256: png.sha256, recipe: own };
+  const body: Bench = { ...version.body, plates: { ...version.body.plates, [name]: next } };
+  const key = plateKey(next);
+  holdPlate(key, report.plate);
+  const thumbnail = await keepPortrait(body, { [name]: { key, plate: report.plate, report } });
+  await sendJson<Kept>('POST', `/brushes/${listing.id}/versions`, {
+    id: crypto.randomUUID(),
+    parent: version.id,
+    what,
+    thumbnail,
+    body,
+  });
+  return true;
+}
+
+/** Puts a recipe on every other brush of a drawer, each as a new version; gives how many took it. */
+export const applyToDrawer = (bench: Bench, recipe: Recipe, drawer: string, but: string): Promise<number | undefined> =>
+  arriving(async (controller) => {
+    const all = await getJson<BrushListing[]>('/brushes');
+    const family = all.filter((b) => b.drawer === drawer && b.id !== but && !b.putAwayAt);
+    let count = 0;
+    for (const [i, listing] of family.entries()) {
+      if (controller.signal.aborted) break;
+      showArrival(listing.name, i / family.length, controller);
+      if (await applyTo(listing, recipe, `recipe of ${bench.brush.name}`)) count++;
+    }
+    listsChanged();
+    return count;
+  });
