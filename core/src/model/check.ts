@@ -91,11 +91,14 @@ function fromYup(error: ValidationError, where: string): AmberError {
       at,
     );
   }
-  const given = describeValue(inner.value);
+  // the error's own value is that of the whole document, its parameters hold the one at the path
+  const params = inner.params as { value?: unknown } | undefined;
+  const given = describeValue(params && 'value' in params ? params.value : inner.value);
   const sentence = inner.message
     .split('\n')[0]
     .replace(/^this\b/, 'the value')
-    .replace(/ (but|, but) the final value was.*$/, '');
+    .replace(/,?\s*but the final value was.*$/, '')
+    .replace(/`(\w+)` type/, '$1');
   return new AmberError('bad-value', `${where}: ${sentence} (it is ${given}).`, path || where);
 }
 
