@@ -1,4 +1,4 @@
-// npm run shots: renews docs/screenshots/ from the demo brushes.
+// Runs a script that drives the built application in a browser: node scripts/with-browser.mjs PATH.ts
 import { preparePackages, prepareSystem } from './lib/prepare.mjs';
 
 prepareSystem({ browser: true });
@@ -10,7 +10,7 @@ await build();
 const database = cluster('tests', { durable: false });
 const url = await database.start();
 try {
-  await finish(process.execPath, [...TSX, 'scripts/shots.ts'], { env: { ...process.env, TEST_DATABASE_URL: url } });
+  await finish(process.execPath, [...TSX, process.argv[2]], { env: { ...process.env, TEST_DATABASE_URL: url } });
 } finally {
   database.stop();
 }
