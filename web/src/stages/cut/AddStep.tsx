@@ -34,6 +34,7 @@ export function AddStep() {
         anchorEl={anchor}
         open={anchor !== null}
         onClose={close}
+        transitionDuration={0} // its cover must not swallow the first press on the picture
         anchorOrigin={{ vertical: 'bottom', horizontal: 'left' }}
         slotProps={{ paper: { className: 'picker', 'aria-label': 'Steps' } }}
       >

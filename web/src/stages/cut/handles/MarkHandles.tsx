@@ -1,5 +1,5 @@
 import type Konva from 'konva';
-import { useRef, useState } from 'react';
+import { useEffect, useRef, useState } from 'react';
 import { Circle, Layer, Rect } from 'react-konva';
 import { settle } from '../../../bench/store.ts';
 import { useMarker } from '../marker.ts';
@@ -12,6 +12,7 @@ const MOST_NUMBERS = 5990;
 export function MarkHandles({ place, step, width, height }: HandleProps) {
   const marks = rowsOf(step, 'marks');
   const { goal, radiusPct, soft } = useMarker();
+  const layer = useRef<Konva.Layer>(null);
   const mark = useRef<number[] | null>(null);
   const [at, setAt] = useState<[number, number] | null>(null);
   const pressure = (e: PointerEvent) => (e.pointerType === 'mouse' || e.pressure === 0 ? 1 : e.pressure);
@@ -27,8 +28,6 @@ export function MarkHandles({ place, step, width, height }: HandleProps) {
     if (!here) return;
     setAt(here);
     const now = mark.current;
-    // a press that came before the picture was ready to be hit begins the stroke at its first move
-    if (!now && e.evt.buttons & 1) down(e);
     if (!now || now.length > MOST_NUMBERS) return;
     mark.current = [...now, round(here[0]), round(here[1]), round(pressure(e.evt))];
     setParam(place, 'marks', [...marks.slice(0, -1), mark.current]);
@@ -38,8 +37,18 @@ export function MarkHandles({ place, step, width, height }: HandleProps) {
     mark.current = null;
     settle(goal === 0 ? 'painted out' : 'painted in');
   };
+  // on the stage itself, which hears a press before anything on it has been drawn
+  useEffect(() => {
+    const stage = layer.current?.getStage();
+    stage?.on('pointerdown.mark', down);
+    stage?.on('pointermove.mark', move);
+    stage?.on('pointerup.mark', up);
+    return () => {
+      stage?.off('.mark');
+    };
+  });
   return (
-    <Layer onPointerDown={down} onPointerMove={move} onPointerUp={up} onPointerLeave={() => setAt(null)}>
+    <Layer ref={layer} onPointerLeave={() => setAt(null)}>
       <Rect width={width} height={height} />
       {at && (
         <Circle
