@@ -2,7 +2,7 @@
  * Placing dabs: from what a dab is (place, extent, turn) to where its texels fall on the sheet. The same operations in
  * the same order as core/src/ink/place.ts, so the same bits.
  */
-export const ENTRY: usize = 64;
+const ENTRY: usize = 64;
 export const RECORD: usize = 192;
 const PAD: f64 = 8;
 const DIAGONAL: f64 = 0.7071067811865476;

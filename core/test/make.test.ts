@@ -1,6 +1,7 @@
 import {
   fillOutlines,
   findMarks,
+  guessPrints,
   makeNumbers,
   makeRecipe,
   makeStep,
@@ -156,7 +157,7 @@ describe('a family', () => {
 describe('starting recipes', () => {
   for (const { label, make } of STARTERS)
     it(`${label}: prints something of a sheet of marks and clears its border ring`, () => {
-      const plate = cut(sheet, make(sheet));
+      const plate = cut(sheet, make(sheet, guessPrints(sheet).prints));
       expect(area(plate) / plate.data.length).to.be.within(0.005, 0.9);
       for (let k = 0; k < plate.width; k++) expect(at(plate, k, 0)).to.be.at.most(0.05);
     });

@@ -4,6 +4,7 @@ import { mkdirSync, writeFileSync } from 'node:fs';
 import { cpus } from 'node:os';
 import sharp, { type Sharp } from 'sharp';
 import { chance6 } from '../../core/src/maths/hash.ts';
+import { median } from './measure.ts';
 
 const SIDE = 2048;
 const ROUNDS = 5;
@@ -67,7 +68,6 @@ const WORK: Record<string, Record<string, ParamValue>> = {
   levels: { automatic: false, low: 0.1, high: 0.8 },
 };
 
-const median = (list: number[]): number => [...list].sort((a, b) => a - b)[list.length >> 1];
 const others = new Map([['other', picture]]);
 
 async function measure(name: string): Promise<string> {

@@ -95,11 +95,11 @@ function beginning(picture: Picture, prints: Prints): RecipeStep[] {
 /**
  * The recipe a new source starts with: gray by what prints, even light where the ground slopes, automatic levels, specks
  * away, trim and centre, fit a square; where the picture fills its frame, no trim and a border fade, so that no dab
- * prints a square.
+ * prints a square. A cutter of the picture that is given keeps what was run for the cut that follows.
  */
-export function automaticRecipe(picture: Picture, prints: Prints): Recipe {
+export function automaticRecipe(picture: Picture, prints: Prints, cutter = new Cutter(picture)): Recipe {
   const start = beginning(picture, prints);
-  const levelled = new Cutter(picture).run(makeRecipe(start))[start.length - 1].raster;
+  const levelled = cutter.run(makeRecipe(start))[start.length - 1].raster;
   const box = contentBox(levelled, 0.03);
   if (!box) throw blank();
   const side = Math.max(box.right - box.left, box.bottom - box.top);

@@ -1,6 +1,6 @@
 import { dilate } from '../raster/morph.ts';
 import { reducePicture, type Picture } from '../raster/picture.ts';
-import { pieces } from '../raster/pieces.ts';
+import { pieces, touchingFrame } from '../raster/pieces.ts';
 import type { Raster } from '../raster/raster.ts';
 import { automaticRecipe } from './automatic.ts';
 import { groundOf } from './even-light.ts';
@@ -63,11 +63,9 @@ export function findMarks(picture: Picture, prints: Prints): Mark[] {
 /** The mask without the pieces that touch the frame. */
 function withoutFrame(mask: Raster): Raster {
   const { width, height, data } = mask;
-  const { label } = pieces(mask, 0.5);
-  const touching = new Set<number>();
-  for (let x = 0; x < width; x++) touching.add(label[x]).add(label[(height - 1) * width + x]);
-  for (let y = 0; y < height; y++) touching.add(label[y * width]).add(label[y * width + width - 1]);
-  return { width, height, data: data.map((v, i) => (touching.has(label[i]) ? 0 : v)) };
+  const found = pieces(mask, 0.5);
+  const touching = touchingFrame(found, width, height);
+  return { width, height, data: data.map((v, i) => (touching.has(found.label[i]) ? 0 : v)) };
 }
 
 /** Line by line: marks whose middles lie within one another's height are in one line. */

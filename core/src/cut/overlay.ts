@@ -2,7 +2,7 @@ import { clamp } from '../maths/index.ts';
 import { raster } from '../raster/raster.ts';
 import { valueAt } from '../raster/sample.ts';
 import { grayOf, type Prints } from './gray.ts';
-import { choice, num, number, percent, word, type Facts, type StepDefinition } from './step.ts';
+import { choice, contrastGain, num, number, percent, word, type Facts, type StepDefinition } from './step.ts';
 
 /** How two values meet: the separable modes of the W3C compositing standard, and subtract. `a` lies below. */
 export const MEETINGS: Readonly<Record<string, (a: number, b: number) => number>> = {
@@ -57,8 +57,7 @@ export const overlayStep: StepDefinition = {
     const target = raster(width, height);
     const meet = MEETINGS[word(values, 'meet')];
     const amount = num(values, 'amountPct') / 100;
-    const contrast = num(values, 'contrastPct') / 100;
-    const gain = contrast >= 0 ? 1 + 3 * contrast : 1 + contrast;
+    const gain = contrastGain(num(values, 'contrastPct'));
     const k = above.width / ((width * num(values, 'scalePct')) / 100);
     const dx = (width * num(values, 'moveXPct')) / 100 + width / 2;
     const dy = (height * num(values, 'moveYPct')) / 100 + height / 2;

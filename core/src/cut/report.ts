@@ -1,5 +1,5 @@
 import { checkBorder, coverage, ring } from '../raster/measure.ts';
-import { pieces } from '../raster/pieces.ts';
+import { pieces, touchingFrame } from '../raster/pieces.ts';
 import { toPlate, type Raster } from '../raster/raster.ts';
 import type { Recipe } from './recipe.ts';
 import type { StepOutcome } from './cut.ts';
@@ -61,9 +61,7 @@ function smallHoles(source: Raster): number {
   const { width, height, data } = source;
   const empty = { width, height, data: data.map((v) => 1 - v) };
   const found = pieces(empty, 1 - PRINTS - 1e-6);
-  const open = new Set<number>();
-  for (let x = 0; x < width; x++) open.add(found.label[x]).add(found.label[(height - 1) * width + x]);
-  for (let y = 0; y < height; y++) open.add(found.label[y * width]).add(found.label[y * width + width - 1]);
+  const open = touchingFrame(found, width, height);
   return found.area.filter((n, k) => k > 0 && !open.has(k) && n <= data.length * SMALL).length;
 }
 

@@ -1,36 +1,34 @@
 import type { Picture } from '../raster/picture.ts';
-import { automaticRecipe, guessPrints } from './automatic.ts';
+import { automaticRecipe } from './automatic.ts';
 import type { Prints } from './gray.ts';
 import { makeRecipe, makeStep, type Recipe, type RecipeStep } from './recipe.ts';
 
-/** A recipe to start with, by kind of source; `make` looks at the source for what prints. */
+/** A recipe to start with, by kind of source; `make` is told what prints of it. */
 export interface Starter {
   name: string;
   label: string;
   help: string;
-  make: (picture: Picture) => Recipe;
+  make: (picture: Picture, prints: Prints) => Recipe;
 }
 
 const FIT = makeStep('fit');
 
-/** What prints, as it looks, on paper or in a picture. */
-const likely = (picture: Picture): Prints => guessPrints(picture).prints;
-const gray = (picture: Picture): RecipeStep => makeStep('gray', { prints: likely(picture) });
+const gray = (prints: Prints): RecipeStep => makeStep('gray', { prints });
 
 export const STARTERS: readonly Starter[] = [
   {
     name: 'automatic',
     label: 'Automatic',
     help: 'What a new brush starts with.',
-    make: (picture) => automaticRecipe(picture, likely(picture)),
+    make: (picture, prints) => automaticRecipe(picture, prints),
   },
   {
     name: 'scan',
     label: 'Scan',
     help: 'Marks on paper: the light is evened, dust and pinholes go.',
-    make: (picture) =>
+    make: (_, prints) =>
       makeRecipe([
-        gray(picture),
+        gray(prints),
         makeStep('light'),
         makeStep('levels'),
         makeStep('specks', { areaPx: 60, holesPx: 12 }),
@@ -42,9 +40,9 @@ export const STARTERS: readonly Starter[] = [
     name: 'photograph',
     label: 'Photograph',
     help: 'A piece of surface: evened, then run out in a circle so that it prints no square.',
-    make: (picture) =>
+    make: (_, prints) =>
       makeRecipe([
-        gray(picture),
+        gray(prints),
         makeStep('light', { radiusPct: 30 }),
         makeStep('levels'),
         makeStep('fit', { padPct: 0 }),
@@ -55,9 +53,9 @@ export const STARTERS: readonly Starter[] = [
     name: 'drawing',
     label: 'Ink drawing',
     help: 'Black and white, solid inside, with its edge kept.',
-    make: (picture) =>
+    make: (_, prints) =>
       makeRecipe([
-        gray(picture),
+        gray(prints),
         makeStep('levels'),
         makeStep('tone', { contrastPct: 40 }),
         makeStep('specks', { areaPx: 30 }),
@@ -70,9 +68,9 @@ export const STARTERS: readonly Starter[] = [
     name: 'rubbing',
     label: 'Rubbing',
     help: 'Broken grain: the ground is taken out and nothing is closed.',
-    make: (picture) =>
+    make: (_, prints) =>
       makeRecipe([
-        gray(picture),
+        gray(prints),
         makeStep('light', { radiusPct: 20, by: 'subtracting' }),
         makeStep('levels'),
         makeStep('sharpen', { radiusPct: 0.3, amountPct: 60 }),

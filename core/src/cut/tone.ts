@@ -1,7 +1,7 @@
 import { curveFunction, isStraight, type Curve } from '../maths/curve.ts';
 import { clamp } from '../maths/index.ts';
 import { raster } from '../raster/raster.ts';
-import { mapped, percent, rows, num, type StepDefinition } from './step.ts';
+import { contrastGain, mapped, percent, rows, num, type StepDefinition } from './step.ts';
 
 /** Values looked up at 16 bit: a curve is asked once for each of them, not once a pixel. */
 function table(read: (v: number) => number): (v: number) => number {
@@ -41,9 +41,7 @@ export const toneStep: StepDefinition = {
     const points = rows(values, 'curve') as Curve;
     const bend = isStraight(points) ? undefined : table(curveFunction(points));
     const add = num(values, 'brightnessPct') / 100;
-    const contrast = num(values, 'contrastPct') / 100;
-    // at 100 % contrast a value a quarter off the middle reaches the end
-    const gain = contrast >= 0 ? 1 + 3 * contrast : 1 + contrast;
+    const gain = contrastGain(num(values, 'contrastPct'));
     if (!bend && add === 0 && gain === 1) return { raster: input, facts: {} };
     const bent = bend ? mapped(input, bend) : input;
     const target = raster(input.width, input.height);

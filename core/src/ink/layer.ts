@@ -68,7 +68,7 @@ export function layDabs(
   const bins = bin(new Int32Array(memory.memory.buffer, records, (count * RECORD_BYTES) / 4), count, size);
   const indexBytes = Math.max(1, bins.order.length) * 4;
   const index = memory.allocate(indexBytes);
-  for (const { key } of bins.tiles) layer.tiles.set(key, { address: memory.allocate(TILE_BYTES), touched: noBox() });
+  for (const { key, touched } of bins.tiles) layer.tiles.set(key, { address: memory.allocate(TILE_BYTES), touched });
   new Uint32Array(memory.memory.buffer, index, bins.order.length).set(bins.order);
   for (const part of bins.tiles) layBin(kernel, records, index, layer, part);
   memory.free(index, indexBytes);
@@ -76,12 +76,9 @@ export function layDabs(
   return layer;
 }
 
-const noBox = (): Box => ({ x0: TILE, y0: TILE, x1: 0, y1: 0 });
-
 function layBin(kernel: Kernel, records: number, index: number, layer: Layer, part: Bin): void {
   const tile = layer.tiles.get(part.key);
   if (!tile) return;
-  tile.touched = part.touched;
   kernel.clear(tile.address, TILE_BYTES);
   const ty = Math.floor(part.key / layer.columns);
   const tx = part.key - ty * layer.columns;

@@ -113,7 +113,7 @@ export function blur(source: Raster, sigma: number, empty = true): Raster {
   if (sigma <= EXACT_SIGMA) return convolve(source, weights(sigma), empty);
   const { width, height } = source;
   let from: Float32Array = source.data;
-  let to: Float32Array = new Float32Array(from.length);
+  const to = new Float32Array(from.length);
   const spare = new Float32Array(from.length);
   for (const r of boxes(sigma)) {
     boxRows(from, to, width, height, r, empty);
@@ -121,6 +121,5 @@ export function blur(source: Raster, sigma: number, empty = true): Raster {
     boxColumns(to, next, width, height, r, empty);
     from = next;
   }
-  to = from;
-  return { width, height, data: to };
+  return { width, height, data: from };
 }

@@ -8,6 +8,14 @@ export interface Pieces {
   area: number[];
 }
 
+/** The labels that touch the frame; 0 is among them where something there does not belong to a piece. */
+export function touchingFrame({ label }: Pieces, width: number, height: number): Set<number> {
+  const touching = new Set<number>();
+  for (let x = 0; x < width; x++) touching.add(label[x]).add(label[(height - 1) * width + x]);
+  for (let y = 0; y < height; y++) touching.add(label[y * width]).add(label[y * width + width - 1]);
+  return touching;
+}
+
 export function pieces(source: Raster, threshold: number): Pieces {
   const { width, height, data } = source;
   const label = new Int32Array(data.length);

@@ -157,10 +157,17 @@ const worker = {
   async starters(source: string): Promise<StarterPicture[]> {
     const { picture } = await opened(source);
     const draft = reducePicture(picture, ANSWER_SIDE);
+    const { prints } = guessPrints(picture);
     const made = await Promise.all(
       STARTERS.map(async ({ name, label, help, make }) => {
         try {
-          return { name, label, help, recipe: make(picture), picture: await pictureOf(cut(draft, make(draft)), 160) };
+          return {
+            name,
+            label,
+            help,
+            recipe: make(picture, prints),
+            picture: await pictureOf(cut(draft, make(draft, prints)), 160),
+          };
         } catch {
           return { name, label, help, recipe: null, picture: null };
         }
@@ -173,7 +180,8 @@ const worker = {
   },
 
   async recipeFor(source: string, prints: Prints): Promise<Recipe> {
-    return automaticRecipe((await opened(source)).picture, prints);
+    const { picture, cutter } = await opened(source);
+    return automaticRecipe(picture, prints, cutter);
   },
 
   inspect(plate: Plate): Inspection {
