@@ -6,12 +6,11 @@ import {
   parseRecipe,
   plateReport,
   PRINTS,
-  reducePicture,
   type Picture,
   type Prints,
   type Recipe,
 } from '@amber-stamp/core';
-import { decodePicture, encodeGray, inside, readBytes, readJson, writeAll } from '@amber-stamp/io';
+import { decodeWorking, encodeGray, inside, readBytes, readJson, writeAll } from '@amber-stamp/io';
 import { basename, dirname } from 'node:path';
 import { readOptions, UsageError, type OptionTable } from './arguments.ts';
 
@@ -33,7 +32,7 @@ async function otherSources(recipe: Recipe, recipePath: string | undefined): Pro
     if (!recipePath)
       throw new AmberError('bad-value', 'A source to lay over needs a recipe file to lie beside.', where);
     const path = inside(dirname(recipePath), step.source);
-    others.set(step.source, reducePicture(await decodePicture(await readBytes(path), step.source)));
+    others.set(step.source, await decodeWorking(await readBytes(path), step.source));
   }
   return others;
 }
@@ -43,7 +42,7 @@ export async function plateCommand(args: string[]): Promise<object> {
   const o = readOptions(args, OPTIONS);
   if (!o.out.toLowerCase().endsWith('.png'))
     throw new UsageError(`--out must end in .png: plates are written as grayscale PNG`);
-  const picture = reducePicture(await decodePicture(await readBytes(o.source), basename(o.source)));
+  const picture = await decodeWorking(await readBytes(o.source), basename(o.source));
   const guess = guessPrints(picture);
   const prints = (o.prints as Prints | undefined) ?? guess.prints;
   const given = o.recipe ? parseRecipe(await readJson(o.recipe), basename(o.recipe)) : undefined;

@@ -1,4 +1,4 @@
-import { AmberError, type Picture } from '@amber-stamp/core';
+import { AmberError, reducePicture, workingFactor, type Picture } from '@amber-stamp/core';
 import { decode as decodePng } from 'fast-png';
 import sharp, { type Metadata } from 'sharp';
 import { checkPngChunks } from './png-chunks.ts';
@@ -88,10 +88,16 @@ function exactPng(bytes: Uint8Array, meta: Metadata, where: string): Picture | u
   }
 }
 
-async function viaSharp(bytes: Uint8Array, meta: Metadata): Promise<Picture> {
+/** Decodes by libvips; `factor` makes pictures of 8 bit smaller on the way, JPEG as it is decoded. */
+async function viaSharp(bytes: Uint8Array, meta: Metadata, factor: number): Promise<Picture> {
   const bits = bitsOf(meta);
   const gray = meta.channels <= 2;
   let pipeline = open(bytes).autoOrient();
+  if (bits === 8 && factor > 1) {
+    const { width, height } = infoOf(meta);
+    const box = { width: Math.floor(width / factor), height: Math.floor(height / factor) };
+    pipeline = pipeline.resize({ ...box, fit: 'fill', kernel: 'linear' });
+  }
   if (bits === 32) pipeline = pipeline.pipelineColourspace('b-w').toColourspace('b-w');
   else if (bits === 16) pipeline = pipeline.toColourspace(gray ? 'grey16' : 'rgb16');
   else pipeline = pipeline.toColourspace(gray ? 'b-w' : 'srgb');
@@ -116,15 +122,13 @@ function checkFinite(picture: Picture, where: string): void {
     );
 }
 
-/**
- * Decodes a picture at its own depth, upright, first frame. Throws AmberError: empty-file, file-too-large,
- * picture-too-large, bad-picture; `where` names the file in the sentence.
- */
-export async function decodePicture(bytes: Uint8Array, where: string): Promise<Picture> {
+async function decode(bytes: Uint8Array, where: string, working: boolean): Promise<Picture> {
   const meta = await metadataOf(bytes, where);
+  const { width, height } = infoOf(meta);
+  const factor = working ? workingFactor(width, height) : 1;
   let picture: Picture;
   try {
-    picture = exactPng(bytes, meta, where) ?? (await viaSharp(bytes, meta));
+    picture = exactPng(bytes, meta, where) ?? (await viaSharp(bytes, meta, factor));
   } catch (cause) {
     if (cause instanceof AmberError) throw cause;
     throw unreadable(where, firstLine(cause));
@@ -132,3 +136,13 @@ export async function decodePicture(bytes: Uint8Array, where: string): Promise<P
   checkFinite(picture, where);
   return picture;
 }
+
+/**
+ * Decodes a picture at its own depth, upright, first frame. Throws AmberError: empty-file, file-too-large,
+ * picture-too-large, bad-picture; `where` names the file in the sentence.
+ */
+export const decodePicture = (bytes: Uint8Array, where: string): Promise<Picture> => decode(bytes, where, false);
+
+/** The picture that recipes work on: as decodePicture, at most the working side. The same errors. */
+export const decodeWorking = async (bytes: Uint8Array, where: string): Promise<Picture> =>
+  reducePicture(await decode(bytes, where, true));

@@ -1,6 +1,6 @@
 import { raster, reducePicture, toPlate, type Picture } from '@amber-stamp/core';
 import sharp from 'sharp';
-import { decodePicture, probePicture } from './decode.ts';
+import { decodeWorking, probePicture } from './decode.ts';
 
 /** Stretches the gray of a float or height picture to what can be seen. */
 function visible(picture: Picture): Uint8Array {
@@ -23,7 +23,7 @@ export async function thumbnailOf(bytes: Uint8Array, side: number, where: string
   const box = { width: side, height: side, fit: 'inside', withoutEnlargement: true } as const;
   if (info.bits !== 32)
     return sharp(bytes).autoOrient().resize(box).toColourspace('srgb').webp({ quality: 86 }).toBuffer();
-  const picture = reducePicture(await decodePicture(bytes, where), 2048);
+  const picture = reducePicture(await decodeWorking(bytes, where), 2048);
   const raw = { width: picture.width, height: picture.height, channels: 1 } as const;
   return sharp(visible(picture), { raw }).resize(box).webp({ quality: 86 }).toBuffer();
 }

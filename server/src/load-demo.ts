@@ -9,12 +9,11 @@ import {
   parseBench,
   portraitStroke,
   printSheet,
-  reducePicture,
   toPlate,
   type Plate,
 } from '@amber-stamp/core';
 import { BRUSHES, SOURCES, type DemoBrush } from '@amber-stamp/demo';
-import { decodePicture } from '@amber-stamp/io';
+import { decodeWorking } from '@amber-stamp/io';
 import { eq } from 'drizzle-orm';
 import { randomUUID } from 'node:crypto';
 import { openDatabase, type Queries } from './db/database.ts';
@@ -29,7 +28,7 @@ const PORTRAIT = { width: 680, height: 264 };
 async function loadBrush(db: Queries, engine: InkEngine, demo: DemoBrush, file: Uint8Array): Promise<void> {
   const { fileName: sourceFile, kind } = SOURCES[demo.source];
   const source = await addSource(db, once(file), sourceFile, kind);
-  const plate: Plate = toPlate(cut(reducePicture(await decodePicture(file, sourceFile)), demo.recipe));
+  const plate: Plate = toPlate(cut(await decodeWorking(file, sourceFile), demo.recipe));
   const plateName = `${fileName(demo.name)}.png`;
   const { brush } = firstGuess(plate, demo.name, plateName);
   demo.tune(brush);

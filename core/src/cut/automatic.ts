@@ -1,14 +1,25 @@
 import { checkBorder, quantile, ring } from '../raster/measure.ts';
-import { hasAlpha, type Picture } from '../raster/picture.ts';
+import { hasAlpha, reducePicture, type Picture } from '../raster/picture.ts';
 import { AmberError } from '../errors.ts';
 import { pieces } from '../raster/pieces.ts';
 import type { Raster } from '../raster/raster.ts';
 import { smoothGround, type Ground } from '../raster/surface.ts';
 import { contentBox } from './trim.ts';
-import { Cutter, blank } from './cut.ts';
+import { blank, cut } from './cut.ts';
 import { MAX_RESOLUTION, MIN_RESOLUTION } from './fit.ts';
 import { grayOf, type Prints } from './gray.ts';
 import { makeRecipe, makeStep, type Recipe, type RecipeStep } from './recipe.ts';
+
+/** The longer side that is enough to see what a picture is. */
+const LOOK_SIDE = 1024;
+const looks = new WeakMap<Picture, Picture>();
+
+/** A picture small enough to look at again and again; kept with the picture. */
+function lookOf(picture: Picture): Picture {
+  const look = looks.get(picture) ?? reducePicture(picture, LOOK_SIDE);
+  looks.set(picture, look);
+  return look;
+}
 
 export interface PrintsGuess {
   prints: Prints;
@@ -38,12 +49,13 @@ function masses({ left, noise }: Ground): { below: number; above: number } {
 
 /** Guesses what prints by looking at transparency, the border and the histogram; says why in one sentence. */
 export function guessPrints(picture: Picture): PrintsGuess {
-  if (hasClearParts(picture))
+  const look = lookOf(picture);
+  if (hasClearParts(look))
     return {
       prints: 'alpha',
       reason: 'Chosen because the picture has clear parts: its shape is in its transparency.',
     };
-  const light = grayOf(picture, 'light');
+  const light = grayOf(look, 'light');
   const ground = smoothGround(light);
   if (ground.noise < EVEN) return byGround(light, ground);
   return quantile(light.data, 0.5) > 0.5
@@ -73,14 +85,17 @@ function resolutionFor(longerSide: number): number {
   return Math.max(MIN_RESOLUTION, Math.min(MAX_RESOLUTION, USUAL_RESOLUTION, Math.floor(full)));
 }
 
-/** Area below which a floating piece is a speck: small on the plate, and small against the pieces around it. */
-function speckArea(levelled: Raster, scale: number): number {
+/**
+ * Area in px of the picture below which a floating piece is a speck: small on the plate, and small against the pieces
+ * around it. `factor` is what the look is smaller by, `scale` what the plate is.
+ */
+function speckArea(levelled: Raster, factor: number, scale: number): number {
   const { area } = pieces(levelled, 0.12);
   const sorted = area.slice(1).sort((a, b) => b - a);
   const half = sorted.reduce((sum, n) => sum + n, 0) / 2;
   let sum = 0;
   const usual = sorted.find((n) => (sum += n) >= half) ?? 0;
-  return Math.max(4, Math.round(Math.min(24 * scale * scale, 0.02 * usual)));
+  return Math.max(4, Math.round(Math.min(24 * scale * scale, 0.02 * usual * factor * factor)));
 }
 
 /** Gray, evened where the light is not, and automatic levels. */
@@ -95,27 +110,28 @@ function beginning(picture: Picture, prints: Prints): RecipeStep[] {
 /**
  * The recipe a new source starts with: gray by what prints, even light where the ground slopes, automatic levels, specks
  * away, trim and centre, fit a square; where the picture fills its frame, no trim and a border fade, so that no dab
- * prints a square. A cutter of the picture that is given keeps what was run for the cut that follows.
+ * prints a square. Found on a smaller picture; the steps then find their own ends on the whole.
  */
-export function automaticRecipe(picture: Picture, prints: Prints, cutter = new Cutter(picture)): Recipe {
-  const start = beginning(picture, prints);
-  const levelled = cutter.run(makeRecipe(start))[start.length - 1].raster;
+export function automaticRecipe(picture: Picture, prints: Prints): Recipe {
+  const look = lookOf(picture);
+  const factor = picture.width / look.width;
+  const start = beginning(look, prints);
+  const levelled = cut(look, makeRecipe(start));
   const box = contentBox(levelled, 0.03);
   if (!box) throw blank();
-  const side = Math.max(box.right - box.left, box.bottom - box.top);
-  const fills = checkBorder(levelled).share > 0.3;
-  if (fills)
+  const side = factor * Math.max(box.right - box.left, box.bottom - box.top);
+  const resolutionPx = resolutionFor(side);
+  if (checkBorder(levelled).share > 0.3)
     return makeRecipe([
       ...start,
-      makeStep('fit', { resolutionPx: resolutionFor(side), padPct: 0 }),
+      makeStep('fit', { resolutionPx, padPct: 0 }),
       makeStep('fade', { widthPct: 32, shape: 'round' }),
     ]);
-  const scale = side / resolutionFor(side);
   return makeRecipe([
     ...start,
-    makeStep('specks', { areaPx: speckArea(levelled, scale) }),
+    makeStep('specks', { areaPx: speckArea(levelled, factor, side / resolutionPx) }),
     makeStep('trim'),
-    makeStep('fit', { resolutionPx: resolutionFor(side), padPct: AIR_PCT }),
+    makeStep('fit', { resolutionPx, padPct: AIR_PCT }),
   ]);
 }
 

@@ -49,6 +49,17 @@ function continued(source: Raster, r: number): Raster {
   return target;
 }
 
+/** The least and the greatest of some values. */
+function ends(values: Float32Array): [number, number] {
+  let least = Infinity;
+  let most = -Infinity;
+  for (let i = 0; i < values.length; i++) {
+    if (values[i] < least) least = values[i];
+    if (values[i] > most) most = values[i];
+  }
+  return [least, most];
+}
+
 export const evenLightStep: StepDefinition = {
   name: 'light',
   label: 'Even light',
@@ -77,15 +88,12 @@ export const evenLightStep: StepDefinition = {
         : groundOf(input, lengthPx(input, num(values, 'radiusPct')));
     const target = raster(input.width, input.height);
     const divide = word(values, 'by') === 'dividing';
-    let least = 1;
-    let most = 0;
-    for (let i = 0; i < target.data.length; i++) {
-      const g = ground.data[i];
-      if (g < least) least = g;
-      if (g > most) most = g;
-      // what is left of the paper's light: 1 - v is its brightness
-      target.data[i] = clamp(divide ? (input.data[i] - g) / Math.max(0.05, 1 - g) : input.data[i] - g);
-    }
+    const from = input.data;
+    const g = ground.data;
+    // what is left of the paper's light: 1 - v is its brightness
+    if (divide) for (let i = 0; i < g.length; i++) target.data[i] = clamp((from[i] - g[i]) / Math.max(0.05, 1 - g[i]));
+    else for (let i = 0; i < g.length; i++) target.data[i] = clamp(from[i] - g[i]);
+    const [least, most] = ends(g);
     return { raster: target, facts: { difference: Math.round((most - least) * 100) } };
   },
   sentence: (values, facts) =>

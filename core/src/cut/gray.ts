@@ -16,27 +16,38 @@ export const LUMA = [21.26, 71.52, 7.22] as const;
  * opaque; a channel prints its own brightness. Weights need not sum to 100.
  */
 export function grayOf(picture: Picture, prints: Prints, weights: readonly number[] = LUMA): Raster {
+  const target = raster(picture.width, picture.height);
+  const values = target.data;
+  if (prints === 'alpha') return { ...target, data: opacity(picture) ?? values.fill(1) };
   const { channels, data } = picture;
   const scale = sampleScale(picture);
-  const target = raster(picture.width, picture.height);
-  const alphaAt = hasAlpha(picture) ? channels - 1 : -1;
-  const colours = channels >= 3 ? 3 : 1;
-  const channel = { red: 0, green: 1, blue: 2 }[prints as string];
-  const sum = weights[0] + weights[1] + weights[2] || 1;
-  for (let i = 0, p = 0; i < target.data.length; i++, p += channels) {
-    const alpha = alphaAt < 0 ? 1 : data[p + alphaAt] * scale;
-    if (prints === 'alpha') {
-      target.data[i] = alpha;
-      continue;
-    }
-    let v: number;
-    if (channel !== undefined) v = data[p + (colours === 3 ? channel : 0)];
-    else if (colours === 1) v = data[p];
-    else v = (data[p] * weights[0] + data[p + 1] * weights[1] + data[p + 2] * weights[2]) / sum;
-    v *= scale;
-    target.data[i] = (prints === 'dark' ? 1 - v : v) * alpha;
-  }
+  const channel = ({ red: 0, green: 1, blue: 2 } as Partial<Record<Prints, number>>)[prints];
+  if (channels < 3 || channel !== undefined) {
+    const from = channels < 3 ? 0 : (channel as number);
+    for (let i = 0, p = from; i < values.length; i++, p += channels) values[i] = data[p] * scale;
+  } else luma(picture, weights, values);
+  if (prints === 'dark') for (let i = 0; i < values.length; i++) values[i] = 1 - values[i];
+  const alpha = opacity(picture);
+  if (alpha) for (let i = 0; i < values.length; i++) values[i] *= alpha[i];
   return target;
+}
+
+function luma(picture: Picture, weights: readonly number[], values: Float32Array): void {
+  const { channels, data } = picture;
+  const scale = sampleScale(picture) / (weights[0] + weights[1] + weights[2] || 1);
+  const [r, g, b] = weights;
+  for (let i = 0, p = 0; i < values.length; i++, p += channels)
+    values[i] = (data[p] * r + data[p + 1] * g + data[p + 2] * b) * scale;
+}
+
+/** How opaque each pixel is; undefined where all are. */
+function opacity(picture: Picture): Float32Array | undefined {
+  if (!hasAlpha(picture)) return undefined;
+  const { channels, data } = picture;
+  const scale = sampleScale(picture);
+  const alpha = new Float32Array(picture.width * picture.height);
+  for (let i = 0, p = channels - 1; i < alpha.length; i++, p += channels) alpha[i] = data[p] * scale;
+  return alpha;
 }
 
 const SAYS: Record<Prints, string> = {

@@ -1,4 +1,4 @@
-import { quantile, ring } from '../raster/measure.ts';
+import { quantiles, ring } from '../raster/measure.ts';
 import { raster, type Raster } from '../raster/raster.ts';
 import { flag, num, type StepDefinition } from './step.ts';
 
@@ -11,13 +11,13 @@ const EVEN = 0.16;
  */
 export function automaticLevels(source: Raster): { low: number; high: number } {
   const border = ring(source, Math.max(2, Math.round(Math.min(source.width, source.height) * 0.02)));
-  const middle = quantile(border, 0.5);
-  const above = quantile(border, 0.95) - middle;
+  const [lower, middle, upper] = quantiles(border, [0.05, 0.5, 0.95]);
+  const above = upper - middle;
   // a mark that runs off the picture lifts the upper side: the ground then scatters as it does below
-  const noise = above < EVEN ? above : 1.2 * (middle - quantile(border, 0.05)) + 0.005;
-  const high = quantile(source.data, 0.995);
+  const noise = above < EVEN ? above : 1.2 * (middle - lower) + 0.005;
+  const [faint, high] = quantiles(source.data, [0.005, 0.995]);
   const ground = noise < EVEN && middle < high - 0.15;
-  const low = ground ? Math.min(high - 0.05, middle + 1.6 * noise + 0.01) : quantile(source.data, 0.005);
+  const low = ground ? Math.min(high - 0.05, middle + 1.6 * noise + 0.01) : faint;
   return high - low < 1 / 512 ? { low: 0, high: 1 } : { low, high };
 }
 
@@ -48,12 +48,14 @@ export const levelsStep: StepDefinition = {
     const { low, high } = flag(values, 'automatic') ? automaticLevels(input) : chosen;
     const target = raster(input.width, input.height);
     const middle = num(values, 'middle');
-    const span = Math.max(1e-6, high - low);
-    const gain = 1 / span;
-    for (let i = 0; i < target.data.length; i++) {
-      const v = (input.data[i] - low) * gain;
-      target.data[i] = v <= 0 ? 0 : v >= 1 ? 1 : middle === 0.5 ? v : bias(v, middle);
+    const gain = 1 / Math.max(1e-6, high - low);
+    const from = input.data;
+    const to = target.data;
+    for (let i = 0; i < to.length; i++) {
+      const v = (from[i] - low) * gain;
+      to[i] = v <= 0 ? 0 : v >= 1 ? 1 : v;
     }
+    if (middle !== 0.5) for (let i = 0; i < to.length; i++) to[i] = bias(to[i], middle);
     return { raster: target, facts: { low, high } };
   },
   sentence: (values, facts) => {

@@ -10,16 +10,20 @@ interface Box {
 }
 
 /** Smallest box around what prints above the threshold (right and bottom exclusive); undefined when nothing does. */
-export function contentBox(source: Raster, threshold: number): Box | undefined {
-  const box = { left: source.width, top: source.height, right: 0, bottom: 0 };
-  for (let y = 0; y < source.height; y++)
-    for (let x = 0; x < source.width; x++)
-      if (source.data[y * source.width + x] > threshold) {
-        box.left = Math.min(box.left, x);
-        box.right = Math.max(box.right, x + 1);
-        box.top = Math.min(box.top, y);
-        box.bottom = y + 1;
-      }
+export function contentBox({ width, height, data }: Raster, threshold: number): Box | undefined {
+  const box = { left: width, top: height, right: 0, bottom: 0 };
+  for (let y = 0; y < height; y++) {
+    const row = y * width;
+    let x = 0;
+    while (x < width && data[row + x] <= threshold) x++;
+    if (x === width) continue;
+    box.left = Math.min(box.left, x);
+    let end = width;
+    while (data[row + end - 1] <= threshold) end--;
+    box.right = Math.max(box.right, end);
+    box.top = Math.min(box.top, y);
+    box.bottom = y + 1;
+  }
   return box.right > box.left ? box : undefined;
 }
 
@@ -76,13 +80,13 @@ export const trimStep: StepDefinition = {
     const target = raster(2 * halfWidth, 2 * halfHeight);
     const dx = Math.round(cx) - halfWidth;
     const dy = Math.round(cy) - halfHeight;
-    for (let y = box.top; y < box.bottom; y++)
-      for (let x = box.left; x < box.right; x++) {
-        const tx = x - dx;
-        const ty = y - dy;
-        if (tx >= 0 && ty >= 0 && tx < target.width && ty < target.height)
-          target.data[ty * target.width + tx] = input.data[y * input.width + x];
-      }
+    const left = Math.max(box.left, dx);
+    const right = Math.min(box.right, dx + target.width);
+    for (let y = Math.max(box.top, dy); y < Math.min(box.bottom, dy + target.height); y++)
+      target.data.set(
+        input.data.subarray(y * input.width + left, y * input.width + right),
+        (y - dy) * target.width + left - dx,
+      );
     return { raster: target, facts: { width: box.right - box.left, height: box.bottom - box.top } };
   },
   sentence: (values, facts) =>

@@ -16,11 +16,18 @@ export function hash32(...values: number[]): number {
   return (h ^ (h >>> 16)) >>> 0;
 }
 
-/** The hash of six whole numbers as a chance in [0, 1), without an allocation: the inner loop of the property model. */
-export function chance6(a: number, b: number, c: number, d: number, e: number, f: number): number {
-  let h = mixStep(mixStep(mixStep(mixStep(mixStep(mixStep(0, a), b), c), d), e), f);
+/** The state of the hash after three whole numbers, for chanceAfter. */
+export const chanceStart = (a: number, b: number, c: number): number => mixStep(mixStep(mixStep(0, a), b), c);
+
+/** The hash of six whole numbers, three of them in `start`, as a chance in [0, 1): no allocation, for inner loops. */
+export function chanceAfter(start: number, d: number, e: number, f: number): number {
+  let h = mixStep(mixStep(mixStep(start, d), e), f);
   h ^= 24;
   h = Math.imul(h ^ (h >>> 16), 0x85ebca6b);
   h = Math.imul(h ^ (h >>> 13), 0xc2b2ae35);
   return ((h ^ (h >>> 16)) >>> 0) / 4294967296;
 }
+
+/** The hash of six whole numbers as a chance in [0, 1). */
+export const chance6 = (a: number, b: number, c: number, d: number, e: number, f: number): number =>
+  chanceAfter(chanceStart(a, b, c), d, e, f);

@@ -2,23 +2,35 @@ import type { Raster } from './raster.ts';
 
 /** Share of pixels in each of `bins` equal classes of 0..1; values outside go to the end classes. */
 export function histogram(source: Raster, bins = 64): number[] {
-  const counts = new Float64Array(bins);
-  for (const v of source.data) counts[Math.max(0, Math.min(bins - 1, Math.floor(v * bins)))]++;
+  const { data } = source;
+  const counts = new Uint32Array(bins);
+  for (let i = 0; i < data.length; i++) {
+    const v = data[i];
+    counts[v > 0 ? (v < 1 ? Math.floor(v * bins) : bins - 1) : 0]++;
+  }
   return Array.from(counts, (n) => n / source.data.length);
 }
 
-/** The value below which `share` of the values lie, to 1/1024. */
-export function quantile(values: Float32Array, share: number): number {
-  const bins = new Float64Array(1025);
-  for (const v of values) bins[Math.max(0, Math.min(1024, Math.floor(v * 1024)))]++;
-  const goal = share * values.length;
-  let sum = 0;
-  for (let k = 0; k <= 1024; k++) {
-    sum += bins[k];
-    if (sum >= goal) return k / 1024;
+/** The values below which each of `shares` of the values lie, to 1/1024. */
+export function quantiles(values: Float32Array, shares: readonly number[]): number[] {
+  const bins = new Uint32Array(1025);
+  for (let i = 0; i < values.length; i++) {
+    const v = values[i];
+    bins[v > 0 ? (v < 1 ? Math.floor(v * 1024) : 1024) : 0]++;
   }
-  return 1;
+  return shares.map((share) => {
+    const goal = share * values.length;
+    let sum = 0;
+    for (let k = 0; k <= 1024; k++) {
+      sum += bins[k];
+      if (sum >= goal) return k / 1024;
+    }
+    return 1;
+  });
 }
+
+/** The value below which `share` of the values lie, to 1/1024. */
+export const quantile = (values: Float32Array, share: number): number => quantiles(values, [share])[0];
 
 /** The outermost ring of pixels, `widthPx` wide. */
 export function ring(source: Raster, widthPx: number): Float32Array {
@@ -58,7 +70,8 @@ export function checkBorder(source: Raster): BorderReport {
 
 /** Share of the area that prints, 0..1: the mean value. */
 export function coverage(source: Raster): number {
+  const { data } = source;
   let sum = 0;
-  for (const v of source.data) sum += v;
-  return sum / source.data.length;
+  for (let i = 0; i < data.length; i++) sum += data[i];
+  return sum / data.length;
 }

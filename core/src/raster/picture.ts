@@ -17,10 +17,14 @@ export const hasAlpha = (picture: Picture): boolean => picture.channels === 2 ||
 /** The longer side that sources are worked on at: a tip has at most 2048 px, so nothing that prints is lost. */
 export const WORKING_SIDE = 4096;
 
+/** How many times smaller a picture is worked on. */
+export const workingFactor = (width: number, height: number, side = WORKING_SIDE): number =>
+  Math.max(1, Math.ceil(Math.max(width, height) / side));
+
 /** Averages whole blocks of pixels until the longer side is at most `side`; the same depth, rounded once. */
 export function reducePicture(picture: Picture, side = WORKING_SIDE): Picture {
-  const factor = Math.ceil(Math.max(picture.width, picture.height) / side);
-  if (factor <= 1) return picture;
+  const factor = workingFactor(picture.width, picture.height, side);
+  if (factor === 1) return picture;
   const { channels } = picture;
   const width = Math.max(1, Math.floor(picture.width / factor));
   const height = Math.max(1, Math.floor(picture.height / factor));
@@ -28,16 +32,18 @@ export function reducePicture(picture: Picture, side = WORKING_SIDE): Picture {
   const data = new make(width * height * channels);
   const share = 1 / (factor * factor);
   const round = data instanceof Float32Array ? 0 : 0.5;
-  for (let y = 0; y < height; y++)
-    for (let x = 0; x < width; x++)
-      for (let c = 0; c < channels; c++) {
-        let sum = 0;
-        for (let j = 0; j < factor; j++) {
-          const row = ((y * factor + j) * picture.width + x * factor) * channels + c;
-          for (let i = 0; i < factor; i++) sum += picture.data[row + i * channels];
-        }
-        data[(y * width + x) * channels + c] = sum * share + round;
-      }
+  const sums = new Float64Array(width * channels);
+  const from = picture.data;
+  for (let y = 0; y < height; y++) {
+    sums.fill(0);
+    for (let j = 0; j < factor; j++) {
+      let p = (y * factor + j) * picture.width * channels;
+      for (let to = 0; to < sums.length; to += channels)
+        for (let i = 0; i < factor; i++) for (let c = 0; c < channels; c++) sums[to + c] += from[p++];
+    }
+    const row = y * sums.length;
+    for (let k = 0; k < sums.length; k++) data[row + k] = sums[k] * share + round;
+  }
   return { width, height, channels, data };
 }
 

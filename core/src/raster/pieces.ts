@@ -16,35 +16,91 @@ export function touchingFrame({ label }: Pieces, width: number, height: number):
   return touching;
 }
 
-export function pieces(source: Raster, threshold: number): Pieces {
-  const { width, height, data } = source;
-  const label = new Int32Array(data.length);
-  const area = [0];
-  const stack: number[] = [];
-  for (let start = 0; start < data.length; start++) {
-    if (data[start] <= threshold || label[start] !== 0) continue;
-    const id = area.length;
-    let size = 0;
-    label[start] = id;
-    stack.push(start);
-    while (stack.length > 0) {
-      const at = stack.pop() as number;
-      size++;
-      const x = at % width;
-      const y = (at - x) / width;
-      for (let dy = -1; dy <= 1; dy++)
-        for (let dx = -1; dx <= 1; dx++) {
-          const nx = x + dx;
-          const ny = y + dy;
-          if (nx < 0 || ny < 0 || nx >= width || ny >= height) continue;
-          const n = ny * width + nx;
-          if (label[n] === 0 && data[n] > threshold) {
-            label[n] = id;
-            stack.push(n);
-          }
-        }
+/** Runs of printing pixels in one row after another: where each begins and ends, and whom it belongs to. */
+class Runs {
+  count = 0;
+  begin = new Int32Array(1024);
+  end = new Int32Array(1024);
+  /** an earlier run of the same piece, or the run itself */
+  private parent = new Int32Array(1024);
+
+  add(begin: number, end: number): void {
+    if (this.count === this.begin.length) this.grow();
+    this.begin[this.count] = begin;
+    this.end[this.count] = end;
+    this.parent[this.count] = this.count;
+    this.count++;
+  }
+
+  private grow(): void {
+    const wider = (from: Int32Array) => {
+      const to = new Int32Array(from.length * 2);
+      to.set(from);
+      return to;
+    };
+    this.begin = wider(this.begin);
+    this.end = wider(this.end);
+    this.parent = wider(this.parent);
+  }
+
+  /** The first run of the piece; the way is halved as it is walked. */
+  first(run: number): number {
+    const { parent } = this;
+    while (parent[run] !== run) {
+      parent[run] = parent[parent[run]];
+      run = parent[run];
     }
-    area.push(size);
+    return run;
+  }
+
+  /** Makes two runs one piece; the earlier first run stays, so that pieces are numbered as they are met. */
+  join(a: number, b: number): void {
+    const x = this.first(a);
+    const y = this.first(b);
+    if (x < y) this.parent[y] = x;
+    else this.parent[x] = y;
+  }
+}
+
+/** Finds the runs row by row and joins each to those it touches in the row above, corners included. */
+function runsOf({ width, height, data }: Raster, threshold: number): Runs {
+  const runs = new Runs();
+  let above = 0;
+  for (let y = 0; y < height; y++) {
+    const row = y * width;
+    const here = runs.count;
+    let up = above;
+    for (let x = 0; x < width; x++) {
+      if (data[row + x] <= threshold) continue;
+      const begin = x;
+      while (x < width && data[row + x] > threshold) x++;
+      runs.add(row + begin, row + x);
+      // of the row above: runs that end left of this one are done with, one that reaches beyond it meets the next too
+      while (up < here && runs.end[up] < row - width + begin) up++;
+      for (let k = up; k < here && runs.begin[k] <= row - width + x; k++) runs.join(k, runs.count - 1);
+    }
+    above = here;
+  }
+  return runs;
+}
+
+/**
+ * Connected pieces of what prints above a threshold, numbered in the order of their first pixels (run-based union-find
+ * after Rosenfeld and Pfaltz 1966).
+ */
+export function pieces(source: Raster, threshold: number): Pieces {
+  const label = new Int32Array(source.data.length);
+  const runs = runsOf(source, threshold);
+  const ids = new Int32Array(runs.count);
+  const area = [0];
+  for (let run = 0; run < runs.count; run++) {
+    const first = runs.first(run);
+    if (first === run) {
+      ids[run] = area.length;
+      area.push(0);
+    } else ids[run] = ids[first];
+    label.fill(ids[run], runs.begin[run], runs.end[run]);
+    area[ids[run]] += runs.end[run] - runs.begin[run];
   }
   return { label, count: area.length - 1, area };
 }

@@ -32,19 +32,25 @@ export function resample(source: Raster, width: number, height: number): Raster 
   const across = taps(source.width, width);
   const down = taps(source.height, height);
   const half = raster(width, source.height);
-  for (let y = 0; y < source.height; y++)
+  const { first, count, weights, most } = across;
+  const from = source.data;
+  for (let y = 0; y < source.height; y++) {
+    const row = y * source.width;
     for (let x = 0; x < width; x++) {
       let sum = 0;
-      const at = y * source.width + across.first[x];
-      for (let k = 0; k < across.count[x]; k++) sum += source.data[at + k] * across.weights[x * across.most + k];
+      let at = row + first[x];
+      const end = at + count[x];
+      for (let k = x * most; at < end; at++, k++) sum += from[at] * weights[k];
       half.data[y * width + x] = sum;
     }
+  }
   const target = raster(width, height);
   for (let y = 0; y < height; y++)
     for (let k = 0; k < down.count[y]; k++) {
       const weight = down.weights[y * down.most + k];
-      const from = (down.first[y] + k) * width;
-      for (let x = 0; x < width; x++) target.data[y * width + x] += half.data[from + x] * weight;
+      const above = (down.first[y] + k) * width;
+      const row = y * width;
+      for (let x = 0; x < width; x++) target.data[row + x] += half.data[above + x] * weight;
     }
   return target;
 }

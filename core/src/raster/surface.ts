@@ -135,8 +135,13 @@ function rangeOf(surface: Surface): number {
 /** A surface as a raster. */
 export function drawnSurface(surface: Surface, width: number, height: number): Raster {
   const target = raster(width, height);
-  for (let y = 0; y < height; y++)
-    for (let x = 0; x < width; x++)
-      target.data[y * width + x] = surfaceAt(surface, across(x, width), across(y, height));
+  const [one, sx, sy, sxx, sxy, syy] = surface;
+  for (let j = 0, at = 0; j < height; j++) {
+    const y = across(j, height);
+    for (let i = 0; i < width; i++, at++) {
+      const x = across(i, width);
+      target.data[at] = one + sx * x + sy * y + sxx * x * x + sxy * x * y + syy * y * y;
+    }
+  }
   return target;
 }

@@ -1,8 +1,9 @@
 import { curveFunction, isStraight } from '../maths/curve.ts';
+import { chanceAfter } from '../maths/hash.ts';
 import { clamp } from '../maths/index.ts';
 import type { Driver } from '../model/brush.ts';
-import type { Column } from './hands.ts';
-import { drawOf, type DrawKey } from './spread.ts';
+import type { Column, Hands } from './hands.ts';
+import { drawOf, rollStart, type Draw, type DrawKey } from './spread.ts';
 
 /** The speed in px per ms that reads as 1. */
 export const FULL_SPEED = 3;
@@ -10,67 +11,69 @@ const CYCLE_PX = 400;
 
 const fraction = (v: number): number => v - Math.floor(v);
 
-/** A column of the hand as it stands. */
-const copied =
-  (name: 'pressure' | 'tilt'): Column =>
-  (hands, from, to, out) => {
-    const column = hands[name];
-    for (let i = from; i < to; i++) out[i] = column[i];
+/** A driver made ready for one stroke: plain data, so that one loop reads drivers of every kind. */
+interface Source {
+  by: Driver['by'] | 'even-chance';
+  /** chance that is not even */
+  draw: Draw | undefined;
+  /** even chance: the hash before the dab's number */
+  start: number;
+  /** place among the drivers */
+  index: number;
+  /** px, cycle only */
+  lengthPx: number;
+  /** undefined where the curve is straight and changes nothing */
+  bend: ((t: number) => number) | undefined;
+  /** this driver's part of the mean */
+  weight: number;
+}
+
+function sourceOf(driver: Driver, total: number, key: DrawKey): Source {
+  const isEven = driver.by === 'chance' && (driver.spread ?? 'even') === 'even';
+  return {
+    by: isEven ? 'even-chance' : driver.by,
+    draw: driver.by === 'chance' && !isEven ? drawOf(driver, key) : undefined,
+    start: rollStart(key),
+    index: key.driver,
+    lengthPx: driver.lengthPx ?? CYCLE_PX,
+    bend: isStraight(driver.curve) ? undefined : curveFunction(driver.curve),
+    weight: driver.share / total,
   };
+}
 
-/** A direction as a share of the full turn. */
-const turned =
-  (name: 'twistDeg' | 'headingDeg'): Column =>
-  (hands, from, to, out) => {
-    const column = hands[name];
-    for (let i = from; i < to; i++) out[i] = fraction(column[i] / 360);
-  };
-
-const speed: Column = (hands, from, to, out) => {
-  for (let i = from; i < to; i++) out[i] = clamp(hands.speed[i] / FULL_SPEED);
-};
-
-const progress: Column = (hands, from, to, out) => {
-  for (let i = from; i < to; i++) out[i] = hands.lengthPx > 0 ? clamp(hands.alongPx[i] / hands.lengthPx) : 0;
-};
-
-const cycle =
-  (lengthPx: number): Column =>
-  (hands, from, to, out) => {
-    for (let i = from; i < to; i++) out[i] = fraction(hands.alongPx[i] / lengthPx);
-  };
-
-/** A driver's reading 0..1 before its curve. */
-function readingOf(driver: Driver, key: DrawKey): Column {
-  switch (driver.by) {
-    case 'chance': {
-      const draw = drawOf(driver, key);
-      return (_hands, from, to, out) => draw(from, to, out);
-    }
+/** A driver's reading 0..1 at a dab, before its curve. */
+function readAt(source: Source, hands: Hands, dab: number): number {
+  switch (source.by) {
+    case 'even-chance':
+      return chanceAfter(source.start, dab, source.index, 0);
+    case 'chance':
+      return source.draw!(dab);
     case 'pressure':
+      return hands.pressure[dab];
     case 'tilt':
-      return copied(driver.by);
+      return hands.tilt[dab];
     case 'twist':
-      return turned('twistDeg');
+      return fraction(hands.twistDeg[dab] / 360);
     case 'heading':
-      return turned('headingDeg');
+      return fraction(hands.headingDeg[dab] / 360);
     case 'speed':
-      return speed;
+      return clamp(hands.speed[dab] / FULL_SPEED);
     case 'progress':
-      return progress;
+      return hands.lengthPx > 0 ? clamp(hands.alongPx[dab] / hands.lengthPx) : 0;
     case 'cycle':
-      return cycle(driver.lengthPx ?? CYCLE_PX);
+      return fraction(hands.alongPx[dab] / source.lengthPx);
   }
 }
 
-/** A reading through its driver's curve; the straight curve changes nothing. */
-function curved(read: Column, { curve }: Driver): Column {
-  if (isStraight(curve)) return read;
-  const bend = curveFunction(curve);
-  return (hands, from, to, out) => {
-    read(hands, from, to, out);
-    for (let i = from; i < to; i++) out[i] = bend(out[i]);
-  };
+/** The share-weighted mean of all drivers at a dab, each through its curve. */
+function meanAt(sources: readonly Source[], hands: Hands, dab: number): number {
+  let mean = 0;
+  for (let k = 0; k < sources.length; k++) {
+    const source = sources[k];
+    const reading = readAt(source, hands, dab);
+    mean += source.weight * (source.bend ? source.bend(reading) : reading);
+  }
+  return mean;
 }
 
 /**
@@ -80,17 +83,8 @@ function curved(read: Column, { curve }: Driver): Column {
 export function meanReading(drivers: readonly Driver[], key: Omit<DrawKey, 'driver'>): Column | undefined {
   const total = drivers.reduce((sum, d) => sum + d.share, 0);
   if (drivers.length === 0 || total <= 0) return undefined;
-  const reads = drivers.map((driver, i) => curved(readingOf(driver, { ...key, driver: i }), driver));
-  if (reads.length === 1) return reads[0];
-  const weights = Float64Array.from(drivers, (driver) => driver.share / total);
-  let one = new Float64Array(0);
+  const sources = drivers.map((driver, i) => sourceOf(driver, total, { ...key, driver: i }));
   return (hands, from, to, out) => {
-    if (one.length < out.length) one = new Float64Array(out.length);
-    for (let i = from; i < to; i++) out[i] = 0;
-    for (let k = 0; k < reads.length; k++) {
-      reads[k](hands, from, to, one);
-      const weight = weights[k];
-      for (let i = from; i < to; i++) out[i] += weight * one[i];
-    }
+    for (let i = from; i < to; i++) out[i] = meanAt(sources, hands, i);
   };
 }

@@ -1,4 +1,4 @@
-import { chance6 } from '../maths/hash.ts';
+import { chanceAfter, chanceStart } from '../maths/hash.ts';
 import type { Driver } from '../model/brush.ts';
 
 /** Where a draw stands: every number is part of the hash, so a change elsewhere never re-rolls it. */
@@ -11,40 +11,44 @@ export interface DrawKey {
   driver: number;
 }
 
-/** Draws one value in [0, 1) for each dab from `from` up to, not including, `to`; dabs are asked in order, each once. */
-export type Draw = (from: number, to: number, out: Float64Array) => void;
+/** The value in [0, 1) of a dab; dabs are asked in order, each once. */
+export type Draw = (dab: number) => number;
 
 const DRIFT_LENGTH = 12;
 const APART_MEMORY = 3;
 const APART_TRIES = 16;
 
-const draw = (key: DrawKey, dab: number, turn: number): number =>
-  chance6(key.seed, key.stroke, key.coat * 256 + key.property, dab, key.driver, turn);
+/** The value of a dab from the hash alone; further turns give further values of the same dab. */
+type Roll = (dab: number, turn: number) => number;
+
+function rollOf(key: DrawKey): Roll {
+  const start = rollStart(key);
+  return (dab, turn) => chanceAfter(start, dab, key.driver, turn);
+}
+
+/** What of the hash is the same for all dabs. */
+export const rollStart = (key: DrawKey): number => chanceStart(key.seed, key.stroke, key.coat * 256 + key.property);
 
 const even =
-  (key: DrawKey): Draw =>
-  (from, to, out) => {
-    for (let dab = from; dab < to; dab++) out[dab] = draw(key, dab, 0);
-  };
+  (roll: Roll): Draw =>
+  (dab) =>
+    roll(dab, 0);
 
 /** Mean of three even draws: a bell between 0 and 1, most values near the middle. */
 const centred =
-  (key: DrawKey): Draw =>
-  (from, to, out) => {
-    for (let dab = from; dab < to; dab++) out[dab] = (draw(key, dab, 0) + draw(key, dab, 1) + draw(key, dab, 2)) / 3;
-  };
+  (roll: Roll): Draw =>
+  (dab) =>
+    (roll(dab, 0) + roll(dab, 1) + roll(dab, 2)) / 3;
 
 /** Wanders slowly: even draws at knots `lengthDabs` apart, smoothly joined. */
 const drifting =
-  (key: DrawKey, lengthDabs: number): Draw =>
-  (from, to, out) => {
-    for (let dab = from; dab < to; dab++) {
-      const knot = Math.floor(dab / lengthDabs);
-      const t = dab / lengthDabs - knot;
-      const a = draw(key, knot, 0);
-      const b = draw(key, knot + 1, 0);
-      out[dab] = a + (b - a) * t * t * (3 - 2 * t);
-    }
+  (roll: Roll, lengthDabs: number): Draw =>
+  (dab) => {
+    const knot = Math.floor(dab / lengthDabs);
+    const t = dab / lengthDabs - knot;
+    const a = roll(knot, 0);
+    const b = roll(knot + 1, 0);
+    return a + (b - a) * t * t * (3 - 2 * t);
   };
 
 /** Distance of a value to the nearest of `last`, on the circle 0..1. */
@@ -58,38 +62,37 @@ function nearestOf(last: readonly number[], value: number): number {
 }
 
 /** Never close to its last `memory` values, on a circle of values so that the whole range stays evenly filled. */
-function apart(key: DrawKey, memory: number): Draw {
+function apart(roll: Roll, memory: number): Draw {
   const last: number[] = [];
   const gap = 0.5 / (memory + 1);
-  return (from, to, out) => {
-    for (let dab = from; dab < to; dab++) {
-      let best = 0;
-      let bestGap = -1;
-      for (let turn = 0; turn < APART_TRIES && bestGap < gap; turn++) {
-        const value = draw(key, dab, turn);
-        const nearest = nearestOf(last, value);
-        if (nearest > bestGap) {
-          best = value;
-          bestGap = nearest;
-        }
+  return (dab) => {
+    let best = 0;
+    let bestGap = -1;
+    for (let turn = 0; turn < APART_TRIES && bestGap < gap; turn++) {
+      const value = roll(dab, turn);
+      const nearest = nearestOf(last, value);
+      if (nearest > bestGap) {
+        best = value;
+        bestGap = nearest;
       }
-      last.push(best);
-      if (last.length > memory) last.shift();
-      out[dab] = best;
     }
+    last.push(best);
+    if (last.length > memory) last.shift();
+    return best;
   };
 }
 
 /** The draw of a chance driver; without a spread it is even. */
 export function drawOf(driver: Pick<Driver, 'spread' | 'length' | 'memory'>, key: DrawKey): Draw {
+  const roll = rollOf(key);
   switch (driver.spread ?? 'even') {
     case 'even':
-      return even(key);
+      return even(roll);
     case 'centred':
-      return centred(key);
+      return centred(roll);
     case 'drifting':
-      return drifting(key, driver.length ?? DRIFT_LENGTH);
+      return drifting(roll, driver.length ?? DRIFT_LENGTH);
     case 'apart':
-      return apart(key, driver.memory ?? APART_MEMORY);
+      return apart(roll, driver.memory ?? APART_MEMORY);
   }
 }

@@ -14,7 +14,8 @@ export interface StrokeKey {
 const constant =
   (value: number): Column =>
   (_hands, from, to, out) => {
-    for (let i = from; i < to; i++) out[i] = value;
+    if (to - from === 1) out[from] = value;
+    else out.fill(value, from, to);
   };
 
 /** value = rest x lerp(low, high, t) / 100 (scaled) or rest + lerp(low, high, t) (added). */
@@ -64,8 +65,7 @@ function mirrorValues(property: MirrorProperty, index: number, key: StrokeKey): 
   if (property.muted || property.chance <= 0) return constant(0);
   const draw = drawOf({}, { ...key, property: index, driver: 0 });
   return (_hands, from, to, out) => {
-    draw(from, to, out);
-    for (let i = from; i < to; i++) out[i] = out[i] < property.chance ? 1 : 0;
+    for (let i = from; i < to; i++) out[i] = draw(i) < property.chance ? 1 : 0;
   };
 }
 

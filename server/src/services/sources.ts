@@ -1,5 +1,5 @@
-import { AmberError, isUniform, reducePicture, type Picture } from '@amber-stamp/core';
-import { decodePicture, MAX_FILE_BYTES, probePicture, thumbnailOf } from '@amber-stamp/io';
+import { AmberError, isUniform, type Picture } from '@amber-stamp/core';
+import { decodeWorking, MAX_FILE_BYTES, probePicture, thumbnailOf } from '@amber-stamp/io';
 import { asc, eq } from 'drizzle-orm';
 import { randomUUID } from 'node:crypto';
 import type { Queries } from '../db/database.ts';
@@ -38,7 +38,8 @@ export async function addSource(
     const bytes = await readBlob(tx, sha256);
     const info = await probePicture(bytes, where);
     // only decoding it whole shows that it is complete and that there is something to see
-    if (isUniform(await decodePicture(bytes, where)))
+    const picture = await decodeWorking(bytes, where);
+    if (isUniform(picture))
       throw new AmberError(
         'nothing-to-print',
         `${where} is blank: every pixel is the same, so nothing prints. Choose another picture.`,
@@ -48,9 +49,13 @@ export async function addSource(
       .insert(sources)
       .values({ id: randomUUID(), name: sourceName(fileName), kind, sha256, ...info })
       .returning();
+    latest = { sha256, picture };
     return row;
   });
 }
+
+/** The picture that was decoded last: it is asked for again at once, when its first brush is made. */
+let latest: { sha256: string; picture: Picture } | undefined;
 
 export const listSources = (db: Queries): Promise<SourceRow[]> =>
   db.select().from(sources).orderBy(asc(sources.createdAt));
@@ -61,10 +66,12 @@ export async function getSource(db: Queries, id: string): Promise<SourceRow> {
   return row;
 }
 
-/** The picture that recipes work on: decoded at its own depth, upright, at most the working side. */
+/** The picture that recipes work on. */
 export async function workingPicture(db: Queries, id: string): Promise<Picture> {
   const row = await getSource(db, id);
-  return reducePicture(await decodePicture(await readBlob(db, row.sha256), row.name));
+  if (latest?.sha256 !== row.sha256)
+    latest = { sha256: row.sha256, picture: await decodeWorking(await readBlob(db, row.sha256), row.name) };
+  return latest.picture;
 }
 
 /** A small WebP of a source, for lists. */

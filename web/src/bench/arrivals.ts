@@ -43,7 +43,7 @@ function stopIfAborted(controller: AbortController): void {
 
 /** A new brush from a source: what prints, recipe and settings are guessed; it is in the cabinet at once. */
 async function brushFrom(source: SourceInfo, controller: AbortController): Promise<string> {
-  const { prints } = await cutter.answers(source.id);
+  const prints = await cutter.prints(source.id);
   return brushBy(source, await cutter.recipeFor(source.id, prints), source.name, controller);
 }
 

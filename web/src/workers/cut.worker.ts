@@ -145,6 +145,10 @@ const worker = {
     );
   },
 
+  async prints(source: string): Promise<Prints> {
+    return guessPrints((await opened(source)).picture).prints;
+  },
+
   async marks(source: string, prints: Prints): Promise<Mark[]> {
     return findMarks((await opened(source)).picture, prints);
   },
@@ -180,8 +184,7 @@ const worker = {
   },
 
   async recipeFor(source: string, prints: Prints): Promise<Recipe> {
-    const { picture, cutter } = await opened(source);
-    return automaticRecipe(picture, prints, cutter);
+    return automaticRecipe((await opened(source)).picture, prints);
   },
 
   inspect(plate: Plate): Inspection {

@@ -86,6 +86,8 @@ export interface CutApi {
   view(source: string, recipe: Recipe, place: number, side: number): Promise<StepView>;
   thumbnails(source: string, recipe: Recipe, side: number): Promise<ImageBitmap[]>;
   answers(source: string): Promise<{ answers: Answer[]; prints: Prints; reason: string }>;
+  /** What prints, by a look at the whole. */
+  prints(source: string): Promise<Prints>;
   /** The separate marks on a sheet, in reading order. */
   marks(source: string, prints: Prints): Promise<Mark[]>;
   markRecipes(source: string, marks: readonly Mark[], prints: Prints): Promise<Recipe[]>;
