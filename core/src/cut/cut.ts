@@ -13,6 +13,8 @@ export interface StepOutcome {
   facts: Facts;
 }
 
+const NOTHING: Raster = { width: 0, height: 0, data: new Float32Array(0) };
+
 /**
  * Cuts the same picture again and again, and keeps the result of every step: after a change only the steps from the
  * first changed one on are run.
@@ -27,7 +29,9 @@ export class Cutter {
     this.materials = { picture, others };
   }
 
-  private start(): Raster {
+  /** What comes into the first step; nothing where that does not look at it. */
+  private start(step: RecipeStep): Raster {
+    if (step.on && stepNamed(step.step).anew) return NOTHING;
     this.plain ??= grayOf(this.materials.picture, 'dark');
     return this.plain;
   }
@@ -49,7 +53,7 @@ export class Cutter {
     while (same < keys.length && same < this.done.length && this.done[same].key === keys[same]) same++;
     this.done.length = same;
     for (let i = same; i < keys.length; i++) {
-      const input = this.done[i - 1]?.outcome.raster ?? this.start();
+      const input = this.done[i - 1]?.outcome.raster ?? this.start(recipe.steps[i]);
       this.done.push({ key: keys[i], outcome: this.runStep(input, recipe.steps[i]) });
     }
     return this.done.map(({ outcome }) => outcome);

@@ -1,4 +1,3 @@
-import { clamp } from '../maths/index.ts';
 import { blur } from '../raster/blur.ts';
 import { opened } from '../raster/morph.ts';
 import { raster, type Raster } from '../raster/raster.ts';
@@ -49,17 +48,6 @@ function continued(source: Raster, r: number): Raster {
   return target;
 }
 
-/** The least and the greatest of some values. */
-function ends(values: Float32Array): [number, number] {
-  let least = Infinity;
-  let most = -Infinity;
-  for (let i = 0; i < values.length; i++) {
-    if (values[i] < least) least = values[i];
-    if (values[i] > most) most = values[i];
-  }
-  return [least, most];
-}
-
 export const evenLightStep: StepDefinition = {
   name: 'light',
   label: 'Even light',
@@ -90,10 +78,22 @@ export const evenLightStep: StepDefinition = {
     const divide = word(values, 'by') === 'dividing';
     const from = input.data;
     const g = ground.data;
-    // what is left of the paper's light: 1 - v is its brightness
-    if (divide) for (let i = 0; i < g.length; i++) target.data[i] = clamp((from[i] - g[i]) / Math.max(0.05, 1 - g[i]));
-    else for (let i = 0; i < g.length; i++) target.data[i] = clamp(from[i] - g[i]);
-    const [least, most] = ends(g);
+    const to = target.data;
+    let least = Infinity;
+    let most = -Infinity;
+    for (let i = 0; i < g.length; i++) {
+      const ground = g[i];
+      if (ground < least) least = ground;
+      if (ground > most) most = ground;
+      // what is left of the paper's light: 1 - v is its brightness
+      const v =
+        divide && ground < 0.95
+          ? (from[i] - ground) / (1 - ground)
+          : divide
+            ? (from[i] - ground) * 20
+            : from[i] - ground;
+      to[i] = v <= 0 ? 0 : v >= 1 ? 1 : v;
+    }
     return { raster: target, facts: { difference: Math.round((most - least) * 100) } };
   },
   sentence: (values, facts) =>

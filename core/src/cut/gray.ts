@@ -18,26 +18,24 @@ export const LUMA = [21.26, 71.52, 7.22] as const;
 export function grayOf(picture: Picture, prints: Prints, weights: readonly number[] = LUMA): Raster {
   const target = raster(picture.width, picture.height);
   const values = target.data;
-  if (prints === 'alpha') return { ...target, data: opacity(picture) ?? values.fill(1) };
+  const alpha = opacity(picture);
+  if (prints === 'alpha') return { ...target, data: alpha ?? values.fill(1) };
   const { channels, data } = picture;
-  const scale = sampleScale(picture);
+  // dark prints 1 - v
+  const start = prints === 'dark' ? 1 : 0;
+  const scale = prints === 'dark' ? -sampleScale(picture) : sampleScale(picture);
   const channel = ({ red: 0, green: 1, blue: 2 } as Partial<Record<Prints, number>>)[prints];
   if (channels < 3 || channel !== undefined) {
     const from = channels < 3 ? 0 : (channel as number);
-    for (let i = 0, p = from; i < values.length; i++, p += channels) values[i] = data[p] * scale;
-  } else luma(picture, weights, values);
-  if (prints === 'dark') for (let i = 0; i < values.length; i++) values[i] = 1 - values[i];
-  const alpha = opacity(picture);
+    for (let i = 0, p = from; i < values.length; i++, p += channels) values[i] = start + data[p] * scale;
+  } else {
+    const [r, g, b] = weights;
+    const share = scale / (r + g + b || 1);
+    for (let i = 0, p = 0; i < values.length; i++, p += channels)
+      values[i] = start + (data[p] * r + data[p + 1] * g + data[p + 2] * b) * share;
+  }
   if (alpha) for (let i = 0; i < values.length; i++) values[i] *= alpha[i];
   return target;
-}
-
-function luma(picture: Picture, weights: readonly number[], values: Float32Array): void {
-  const { channels, data } = picture;
-  const scale = sampleScale(picture) / (weights[0] + weights[1] + weights[2] || 1);
-  const [r, g, b] = weights;
-  for (let i = 0, p = 0; i < values.length; i++, p += channels)
-    values[i] = (data[p] * r + data[p + 1] * g + data[p + 2] * b) * scale;
 }
 
 /** How opaque each pixel is; undefined where all are. */
@@ -75,6 +73,7 @@ export const grayStep: StepDefinition = {
   name: 'gray',
   label: 'Gray',
   group: 'Gray',
+  anew: true,
   help: 'Makes gray from the colours of the source: says what prints.',
   params: {
     prints: {

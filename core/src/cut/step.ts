@@ -54,6 +54,8 @@ export interface StepDefinition {
   group: StepGroup;
   help: string;
   params: Readonly<Record<string, Param>>;
+  /** Begins anew from the source: what comes in does not count. */
+  anew?: true;
   /** Never changes its input. */
   run: (input: Raster, values: ParamValues, materials: Materials) => StepResult;
   /** One line for the card. */

@@ -1,4 +1,4 @@
-import { AmberError, fileName, parseBench, type Recipe } from '@amber-stamp/core';
+import { AmberError, fileName, parseBench, type Plate, type Recipe } from '@amber-stamp/core';
 import { create } from 'zustand';
 import { api, sendJson } from '../api/client.ts';
 import { listsChanged } from '../api/queries.ts';
@@ -12,8 +12,10 @@ import { plateKey } from './plates.ts';
 /** A file on its way in. */
 export interface Arrival {
   name: string;
-  phase: 'sending' | 'looking' | 'reading' | 'cutting';
+  phase: 'sending' | 'looking' | 'reading' | 'cutting' | 'guessing';
   share: number;
+  /** what was cut, as soon as it is there */
+  plate?: Plate;
   cancel: () => void;
 }
 export const useArrival = create<{ arrival: Arrival | null }>(() => ({ arrival: null }));
@@ -37,6 +39,9 @@ async function sendSource(file: File, controller: AbortController): Promise<Sour
   return source;
 }
 
+const showPlate = (plate: Plate): void =>
+  useArrival.setState(({ arrival }) => ({ arrival: arrival && { ...arrival, phase: 'guessing', plate } }));
+
 function stopIfAborted(controller: AbortController): void {
   if (controller.signal.aborted) throw new AmberError('cancelled', 'Cancelled; no brush was made.');
 }
@@ -57,10 +62,16 @@ async function brushBy(
 ): Promise<string> {
   const report = await cutter.cut(source.id, recipe);
   stopIfAborted(controller);
+  showPlate(report.plate);
   const plateName = `${fileName(name)}.png`;
-  const png = await cutter.png(report.plate);
-  const { brush, reasons } = await cutter.guess(report.plate, name, plateName);
-  await api('/blobs', { method: 'POST', body: png.bytes as Uint8Array<ArrayBuffer> });
+  // the file is made and sent while the first guess is found
+  const [png, { brush, reasons }] = await Promise.all([
+    cutter.png(report.plate).then(async (file) => {
+      await api('/blobs', { method: 'POST', body: file.bytes as Uint8Array<ArrayBuffer> });
+      return file;
+    }),
+    cutter.guess(report.plate, name, plateName),
+  ]);
   const plate = { sha256: png.sha256, source: source.id, recipe };
   const body = parseBench({ brush, plates: { [plateName]: plate }, guessed: reasons });
   const key = plateKey(plate);

@@ -1,11 +1,13 @@
 import { Button, LinearProgress } from '@mui/material';
 import { useArrival, type Arrival } from '../bench/arrivals.ts';
+import { PlateView } from './PlateView.tsx';
 
 const SAYS: Record<Arrival['phase'], string> = {
   sending: 'being taken in',
   looking: 'being looked at',
   reading: 'pixels being read',
   cutting: 'first plate being cut',
+  guessing: 'its settings being guessed',
 };
 
 /** A file on its way in, with how far it is and a way to stop it. */
@@ -15,6 +17,7 @@ export function Arriving() {
   const measured = arrival.phase === 'sending' || arrival.phase === 'reading';
   return (
     <div className="arriving" role="status">
+      {arrival.plate && <PlateView plate={arrival.plate} label={`The plate of ${arrival.name}`} />}
       <div className="l">
         <b>{arrival.name}</b>
         <span className="spacer" />
