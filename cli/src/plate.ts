@@ -6,11 +6,13 @@ import {
   parseRecipe,
   plateReport,
   PRINTS,
+  type BrushAndPlates,
+  type Others,
   type Picture,
   type Prints,
   type Recipe,
 } from '@amber-stamp/core';
-import { decodeWorking, encodeGray, inside, readBytes, readJson, writeAll } from '@amber-stamp/io';
+import { decodeWorking, encodeGray, inside, loadBrush, readBytes, readJson, writeAll } from '@amber-stamp/io';
 import { basename, dirname } from 'node:path';
 import { readOptions, UsageError, type OptionTable } from './arguments.ts';
 
@@ -23,18 +25,25 @@ const OPTIONS: OptionTable = {
   report: {},
 };
 
-/** Sources that steps lay over the first, by the name that they give: files beside the recipe. */
-async function otherSources(recipe: Recipe, recipePath: string | undefined): Promise<Map<string, Picture>> {
-  const others = new Map<string, Picture>();
-  for (const [i, step] of recipe.steps.entries()) {
-    if (!step.on || typeof step.source !== 'string' || step.source === '') continue;
-    const where = `steps.${i}.source`;
-    if (!recipePath)
-      throw new AmberError('bad-value', 'A source to lay over needs a recipe file to lie beside.', where);
-    const path = inside(dirname(recipePath), step.source);
-    others.set(step.source, await decodeWorking(await readBytes(path), step.source));
-  }
-  return others;
+/** Sources and brushes that steps name: files beside the recipe. */
+async function otherFiles(recipe: Recipe, recipePath: string | undefined): Promise<Others> {
+  const sources = new Map<string, Picture>();
+  const brushes = new Map<string, BrushAndPlates>();
+  for (const [i, step] of recipe.steps.entries())
+    for (const kind of ['source', 'brush'] as const) {
+      const name = step[kind];
+      if (!step.on || typeof name !== 'string' || name === '') continue;
+      if (!recipePath)
+        throw new AmberError(
+          'bad-value',
+          `The ${kind} ${name} that a step names needs a recipe file to lie beside.`,
+          `steps.${i}.${kind}`,
+        );
+      const path = inside(dirname(recipePath), name);
+      if (kind === 'source') sources.set(name, await decodeWorking(await readBytes(path), name));
+      else brushes.set(name, await loadBrush(path));
+    }
+  return { sources, brushes };
 }
 
 /** plate: cuts a source into a plate. */
@@ -47,7 +56,7 @@ export async function plateCommand(args: string[]): Promise<object> {
   const prints = (o.prints as Prints | undefined) ?? guess.prints;
   const given = o.recipe ? parseRecipe(await readJson(o.recipe), basename(o.recipe)) : undefined;
   const recipe = answerRecipe(picture, prints, given, o.prints !== undefined);
-  const others = await otherSources(recipe, o.recipe);
+  const others = await otherFiles(recipe, o.recipe);
   const { raster: plate, outcomes } = cutAll(picture, recipe, others);
   const report = {
     ...plateReport(plate, recipe, outcomes),

@@ -24,6 +24,9 @@ export {
   type Rows,
   type StepDefinition,
   type StepGroup,
+  NO_OTHERS,
+  type BrushAndPlates,
+  type Others,
 } from './cut/step.ts';
 export * from './cut/steps.ts';
 export * from './cut/gray.ts';

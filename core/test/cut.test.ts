@@ -9,6 +9,7 @@ import {
   guessPrints,
   makeRecipe,
   makeStep,
+  NO_OTHERS,
   parseRecipe,
   reducePicture,
   STEPS,
@@ -123,7 +124,7 @@ describe('steps', () => {
     it(`${step.label} never changes what it was given`, () => {
       const input = run(blot, makeStep('gray'));
       const before = input.data.slice();
-      step.run(input, defaultsOf(step), { picture: blot, others: new Map() });
+      step.run(input, defaultsOf(step), { picture: blot, others: NO_OTHERS });
       expect(input.data).to.deep.equal(before);
     });
 });

@@ -1,4 +1,4 @@
-import { cut, cutAll, makeRecipe, makeStep } from '@amber-stamp/core';
+import { cut, cutAll, makeRecipe, makeStep, NO_OTHERS, parseBrush } from '@amber-stamp/core';
 import { expect } from 'chai';
 import { MEETINGS } from '../src/cut/overlay.ts';
 import { distanceTo } from '../src/raster/distance.ts';
@@ -73,7 +73,7 @@ describe('mixing', () => {
     const base = field(40, 40, () => 0.8);
     const recipe = makeRecipe([LIGHT, step]);
     const other = field(40, 40, (x) => (x < 20 ? 0.5 : 0));
-    const made = cut(base, recipe, new Map([['other', other]]));
+    const made = cut(base, recipe, { ...NO_OTHERS, sources: new Map([['other', other]]) });
     expect([at(made, 5, 5), at(made, 35, 5)].map((v) => Math.round(v * 1000))).to.deep.equal([400, 0]);
     const { raster: bare, outcomes } = cutAll(base, recipe);
     expect(at(bare, 5, 5)).to.be.closeTo(0.8, 1e-6);
@@ -98,6 +98,33 @@ describe('mixing', () => {
     expect(at(made, 50, 10)).to.equal(1);
     expect(at(made, 50, 80)).to.equal(0.5);
     expect(at(made, 90, 50)).to.equal(0.5);
+  });
+  it('retouch paints with a kept brush: its tip, its spacing and its own chance in each stroke', () => {
+    const square = { width: 16, height: 16, data: new Uint16Array(256).fill(65535) };
+    const tip = {
+      format: 'amber-stamp/brush',
+      version: 1,
+      coats: [
+        {
+          deck: { cards: [{ plate: 'square.png' }] },
+          properties: { spacing: { rest: 300 }, across: { low: -100, high: 100, drivers: [{ by: 'chance' }] } },
+        },
+      ],
+    };
+    const brushes = new Map([['b', { brush: parseBrush(tip), plates: new Map([['square.png', square]]) }]]);
+    const stroke = (goal: number) => [goal, 0.05, 0, 0.1, 0.5, 1, 0.9, 0.5, 1];
+    const base = field(100, 100, () => 0.5);
+    const recipe = (marks: number[][]) => makeRecipe([LIGHT, makeStep('retouch', { brush: 'b', marks })]);
+    const painted = (marks: number[][]) => cut(base, recipe(marks), { ...NO_OTHERS, brushes });
+    const one = painted([stroke(1)]);
+    const inked = one.data.filter((v) => v > 0.95).length;
+    // three dabs of 10 px, 30 px apart, square and solid
+    expect(inked).to.be.within(3 * 64, 3 * 121);
+    expect(painted([stroke(0)]).data.filter((v) => v < 0.05).length).to.equal(inked);
+    expect(painted([stroke(1), stroke(1)]).data.filter((v) => v > 0.95).length).to.be.greaterThan(inked * 1.2);
+    const { raster: without, outcomes } = cutAll(base, recipe([stroke(1)]));
+    expect(without.data.every((v) => Math.abs(v - 0.5) < 1e-6)).to.equal(true);
+    expect(outcomes[1].facts.missing).to.equal('brush');
   });
 });
 

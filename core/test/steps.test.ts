@@ -1,4 +1,4 @@
-import { cut, defaultsOf, makeRecipe, makeStep, STEPS, type Picture } from '@amber-stamp/core';
+import { cut, defaultsOf, makeRecipe, makeStep, NO_OTHERS, STEPS, type Picture } from '@amber-stamp/core';
 import { expect } from 'chai';
 import { okLab } from '../src/cut/likeness.ts';
 import { cheapestCut, joinAcross } from '../src/cut/seam.ts';
@@ -23,7 +23,7 @@ describe('every step', () => {
         const { raster: made } = step.run(
           cut(picture, makeRecipe([LIGHT])),
           { ...small, step: step.name },
-          { picture, others: new Map() },
+          { picture, others: NO_OTHERS },
         );
         expect(made.data.every((v) => Number.isFinite(v) && v >= -1e-6 && v <= 1 + 1e-6)).to.equal(true);
         expect(made.data).to.have.length(made.width * made.height);

@@ -1,5 +1,14 @@
 // Measures the steps of a recipe against sharp (libvips) doing the same where it can, one thread, in alternating rounds.
-import { defaultsOf, makeStep, stepNamed, STEPS, type ParamValue, type Picture, type Raster } from '@amber-stamp/core';
+import {
+  defaultsOf,
+  makeStep,
+  NO_OTHERS,
+  stepNamed,
+  STEPS,
+  type ParamValue,
+  type Picture,
+  type Raster,
+} from '@amber-stamp/core';
 import { mkdirSync, writeFileSync } from 'node:fs';
 import { cpus } from 'node:os';
 import sharp, { type Sharp } from 'sharp';
@@ -68,7 +77,7 @@ const WORK: Record<string, Record<string, ParamValue>> = {
   levels: { automatic: false, low: 0.1, high: 0.8 },
 };
 
-const others = new Map([['other', picture]]);
+const others = { ...NO_OTHERS, sources: new Map([['other', picture]]) };
 
 async function measure(name: string): Promise<string> {
   const step = stepNamed(name);

@@ -15,6 +15,8 @@ function range(param: Param): string {
       return '`#rrggbb`';
     case 'source':
       return 'name of a source, empty for none';
+    case 'brush':
+      return 'a kept version of a brush or the name of a brush file, empty for a round tip';
     case 'rows':
       return `up to ${param.most} rows [${param.columns.join(', ')}${param.open ? ', x, y, pressure, …' : ''}], numbers ${param.min} .. ${param.max}`;
   }

@@ -4,7 +4,7 @@ import type { Picture } from '../raster/picture.ts';
 import type { Raster } from '../raster/raster.ts';
 import { grayOf } from './gray.ts';
 import type { Recipe, RecipeStep } from './recipe.ts';
-import { word, type Facts, type Materials } from './step.ts';
+import { NO_OTHERS, word, type Facts, type Materials, type Others } from './step.ts';
 import { stepNamed } from './steps.ts';
 
 /** What one step of a recipe made; a step that is off hands its input on. */
@@ -24,8 +24,7 @@ export class Cutter {
   private done: { key: string; outcome: StepOutcome }[] = [];
   private plain: Raster | undefined;
 
-  /** `others` are the sources that steps name; one that is missing when a step runs makes the step do nothing. */
-  constructor(picture: Picture, others: ReadonlyMap<string, Picture> = new Map()) {
+  constructor(picture: Picture, others = NO_OTHERS) {
     this.materials = { picture, others };
   }
 
@@ -41,9 +40,12 @@ export class Cutter {
     return stepNamed(step.step).run(input, step, this.materials);
   }
 
-  /** Marks steps whose other source is here: they run anew once it has come. */
+  /** Marks steps whose other source or brush is here: they run anew once it has come. */
   private present(step: RecipeStep): string {
-    return 'source' in step && this.materials.others.has(word(step, 'source')) ? ' here' : '';
+    const { sources, brushes } = this.materials.others;
+    const here =
+      ('source' in step && sources.has(word(step, 'source'))) || ('brush' in step && brushes.has(word(step, 'brush')));
+    return here ? ' here' : '';
   }
 
   /** The outcome of every step, in order. Throws nothing-to-print when a step finds nothing left. */
@@ -63,11 +65,7 @@ export class Cutter {
 const BLANK = 1 / 65535;
 
 /** What a recipe makes of a picture, and the outcome of every step. Throws nothing-to-print when the result is blank. */
-export function cutAll(
-  picture: Picture,
-  recipe: Recipe,
-  others?: ReadonlyMap<string, Picture>,
-): { raster: Raster; outcomes: StepOutcome[] } {
+export function cutAll(picture: Picture, recipe: Recipe, others?: Others): { raster: Raster; outcomes: StepOutcome[] } {
   const outcomes = new Cutter(picture, others).run(recipe);
   const result = outcomes.at(-1)?.raster ?? grayOf(picture, 'dark');
   if (coverage(result) < BLANK) throw blank();
@@ -75,7 +73,7 @@ export function cutAll(
 }
 
 /** The raster that a recipe makes of a picture. Throws nothing-to-print when the result is blank. */
-export const cut = (picture: Picture, recipe: Recipe, others?: ReadonlyMap<string, Picture>): Raster =>
+export const cut = (picture: Picture, recipe: Recipe, others?: Others): Raster =>
   cutAll(picture, recipe, others).raster;
 
 export const blank = () =>

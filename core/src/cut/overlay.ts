@@ -50,7 +50,7 @@ export const overlayStep: StepDefinition = {
     },
   },
   run: (input, values, { others }) => {
-    const other = others.get(word(values, 'source'));
+    const other = others.sources.get(word(values, 'source'));
     if (!other) return { raster: input, facts: missing(word(values, 'source')) };
     const above = grayOf(other, word(values, 'prints') as Prints);
     const { width, height } = input;

@@ -34,6 +34,7 @@ function paramSchema(param: Param): AnySchema {
         .matches(/^#[0-9a-f]{6}$/i, '${path} must be a colour such as #2a211c')
         .default(param.default);
     case 'source':
+    case 'brush':
       return string().max(200).default(param.default);
     case 'rows':
       return rowsSchema(param);

@@ -1,6 +1,6 @@
 import { checkBorder, coverage, ring } from '../raster/measure.ts';
 import { pieces, touchingFrame } from '../raster/pieces.ts';
-import { toPlate, type Raster } from '../raster/raster.ts';
+import { toPlate, type Plate, type Raster } from '../raster/raster.ts';
 import type { Recipe } from './recipe.ts';
 import type { StepOutcome } from './cut.ts';
 import { contentBox } from './trim.ts';
@@ -65,11 +65,12 @@ function smallHoles(source: Raster): number {
   return found.area.filter((n, k) => k > 0 && !open.has(k) && n <= data.length * SMALL).length;
 }
 
-/** How many different values a raster has at 16 bit. */
-export function distinctLevels(source: Raster): number {
+/** How many different values a plate has. */
+export function distinctLevels({ data }: Plate): number {
   const seen = new Uint8Array(65536);
+  for (let i = 0; i < data.length; i++) seen[data[i]] = 1;
   let count = 0;
-  for (const v of toPlate(source).data) if (seen[v] === 0) count += seen[v] = 1;
+  for (let v = 0; v < seen.length; v++) count += seen[v];
   return count;
 }
 
@@ -109,7 +110,7 @@ export function plateReport(source: Raster, recipe: Recipe, outcomes: readonly S
     coverage: coverage(source),
     specks: speckBoxes(source).length,
     holes: smallHoles(source),
-    levels: distinctLevels(source),
+    levels: distinctLevels(toPlate(source)),
     warnings: warningsOf(source, recipe, outcomes),
   };
 }

@@ -1,6 +1,11 @@
 import { clamp, smoothstep } from '../maths/index.ts';
+import { InkEngine } from '../ink/engine.ts';
+import { platesOf } from '../ink/print.ts';
+import type { Brush } from '../model/brush.ts';
+import type { PenPoint, PenStroke } from '../model/strokes.ts';
 import type { Raster } from '../raster/raster.ts';
-import { rows, type StepDefinition } from './step.ts';
+import { dabsOf } from '../vary/dabs.ts';
+import { rows, word, type BrushAndPlates, type StepDefinition, type StepResult } from './step.ts';
 
 /** Numbers before the places of a mark: 1 paints in and 0 out, radius as a share of the longer side, softness 0..1. */
 const HEAD = 3;
@@ -53,12 +58,62 @@ function draw(target: Raster, mark: readonly number[]): void {
   }
 }
 
+/** A mark as a stroke of a hand, in px of the raster. */
+function strokeOf(mark: readonly number[], { width, height }: Raster): PenStroke {
+  const points: PenPoint[] = [];
+  for (let k = HEAD; k + 2 < mark.length; k += 3)
+    points.push({
+      x: mark[k] * width,
+      y: mark[k + 1] * height,
+      t: points.length * 8,
+      pressure: clamp(mark[k + 2]),
+      tiltX: 0,
+      tiltY: 0,
+      twist: 0,
+    });
+  return { points };
+}
+
+/** One engine for all retouching: its kernel and memory are made once. */
+let engine: InkEngine | undefined;
+
+/** Draws one mark with a brush: its dabs as large as the mark says, its coats one over another. */
+function drawWith({ brush, plates }: BrushAndPlates, target: Raster, mark: readonly number[], index: number): void {
+  const [goal, size] = mark;
+  const sized = withSize(brush, 2 * size * Math.max(target.width, target.height));
+  engine ??= new InkEngine();
+  for (const [c, coat] of sized.coats.entries()) {
+    const layer = engine.lay(dabsOf(sized, c, strokeOf(mark, target), index), platesOf(coat, plates), target);
+    engine.eachCovered(layer, target, (row, from, values) => {
+      const at = row * target.width + from;
+      for (let i = 0; i < values.length; i++) target.data[at + i] += (goal - target.data[at + i]) * values[i];
+    });
+    engine.free(layer);
+  }
+  engine.keepOnly([...plates.values()]);
+}
+
+/** The brush with dabs of `sizePx` at rest. */
+const withSize = (brush: Brush, sizePx: number): Brush => ({
+  ...brush,
+  coats: brush.coats.map((coat) => ({
+    ...coat,
+    properties: { ...coat.properties, size: { ...coat.properties.size, rest: sizePx } },
+  })),
+});
+
 export const retouchStep: StepDefinition = {
   name: 'retouch',
   label: 'Retouch by hand',
   group: 'Hand',
   help: 'Paints out what should not print and in what should; kept as strokes, so the steps before it stay free.',
   params: {
+    brush: {
+      kind: 'brush',
+      label: 'Brush',
+      default: '',
+      help: 'What it is painted with: a round tip, or a brush of the cabinet as it was kept.',
+    },
     marks: {
       kind: 'rows',
       label: 'Strokes',
@@ -71,14 +126,18 @@ export const retouchStep: StepDefinition = {
       help: 'Each stroke: 1 paints in, 0 out; radius in shares of the longer side; softness; then x, y and pressure of every place.',
     },
   },
-  run: (input, values) => {
+  run: (input, values, { others }): StepResult => {
     const marks = rows(values, 'marks');
+    const name = word(values, 'brush');
+    const brush = others.brushes.get(name);
     if (marks.length === 0) return { raster: input, facts: {} };
+    if (name !== '' && !brush) return { raster: input, facts: { missing: 'brush' } };
     const target: Raster = { ...input, data: input.data.slice() };
-    for (const mark of marks) draw(target, mark);
+    marks.forEach((mark, i) => (brush ? drawWith(brush, target, mark, i) : draw(target, mark)));
     return { raster: target, facts: {} };
   },
-  sentence: (values) => {
+  sentence: (values, facts) => {
+    if (facts.missing) return 'its brush is not here: it does nothing';
     const count = rows(values, 'marks').length;
     return count === 0 ? 'draw on the picture' : count === 1 ? '1 stroke' : `${count} strokes`;
   },

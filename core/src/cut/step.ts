@@ -1,5 +1,6 @@
+import type { Brush } from '../model/brush.ts';
 import type { Picture } from '../raster/picture.ts';
-import type { Raster } from '../raster/raster.ts';
+import type { Plate, Raster } from '../raster/raster.ts';
 
 interface Told {
   label: string;
@@ -15,6 +16,8 @@ export type Param =
   | (Told & { kind: 'colour'; default: string })
   /** name or number of another source; empty for none */
   | (Told & { kind: 'source'; default: string })
+  /** a kept brush by its version, or the name of a brush file; empty for a round tip */
+  | (Told & { kind: 'brush'; default: string })
   /** rows of numbers, each of `columns` or, with `open`, of more; places are shares of the picture's sides */
   | (Told & {
       kind: 'rows';
@@ -38,11 +41,24 @@ export interface StepResult {
   facts: Facts;
 }
 
+/** A brush with its plates by name. */
+export interface BrushAndPlates {
+  brush: Brush;
+  plates: ReadonlyMap<string, Plate>;
+}
+
+/** What steps name besides the picture itself; one that names what is not here does nothing. */
+export interface Others {
+  sources: ReadonlyMap<string, Picture>;
+  brushes: ReadonlyMap<string, BrushAndPlates>;
+}
+
+export const NO_OTHERS: Others = { sources: new Map(), brushes: new Map() };
+
 /** What a step may look at besides the raster that comes in. */
 export interface Materials {
   picture: Picture;
-  /** other sources by the name that steps give them */
-  others: ReadonlyMap<string, Picture>;
+  others: Others;
 }
 
 export const STEP_GROUPS = ['Gray', 'Clean', 'Shape', 'Edge', 'Mix', 'Hand'] as const;

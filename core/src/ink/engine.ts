@@ -78,6 +78,18 @@ export class InkEngine {
     freeLayer(this.memory, layer);
   }
 
+  /** Hands the coverage of a layer to `use`: runs of values of one sheet row, from a column on. */
+  eachCovered(layer: Layer, size: SheetSize, use: (row: number, from: number, values: Float32Array) => void): void {
+    for (const [key, { address, touched }] of layer.tiles) {
+      const x = (key % layer.columns) * TILE;
+      const y = Math.floor(key / layer.columns) * TILE;
+      const values = this.memory.floats(address, PIXELS);
+      const end = Math.min(touched.x1, size.width - x);
+      for (let k = touched.y0; k < Math.min(touched.y1, size.height - y); k++)
+        use(y + k, x + touched.x0, values.subarray(k * TILE + touched.x0, k * TILE + end));
+    }
+  }
+
   /** Prints the impressions of one tile over the ground as float32 r, g, b, a (premultiplied); false where there are none. */
   private printTile(impressions: readonly Impression[], ground: Rgb | null, key: number, height: number): boolean {
     let printed = false;

@@ -39,27 +39,33 @@ export interface TipLevel {
   hull: Float64Array;
 }
 
-const halfX = (g: Grid): Grid => {
-  const width = (g.width + 1) >> 1;
-  const data = new Float32Array(width * g.height);
-  for (let y = 0; y < g.height; y++)
-    for (let x = 0; x < width; x++) {
-      const i = y * g.width + 2 * x;
-      data[y * width + x] = (g.data[i] + (2 * x + 1 < g.width ? g.data[i + 1] : 0)) * 0.5;
-    }
-  return { width, height: g.height, data };
-};
+/** Half as wide: each value the mean of two neighbours; beyond an odd end is nothing. */
+function halfX({ width: from, height, data }: Grid): Grid {
+  const width = (from + 1) >> 1;
+  const whole = from >> 1;
+  const out = new Float32Array(width * height);
+  for (let y = 0; y < height; y++) {
+    let i = y * from;
+    let o = y * width;
+    for (const end = o + whole; o < end; o++, i += 2) out[o] = (data[i] + data[i + 1]) * 0.5;
+    if (whole < width) out[o] = data[i] * 0.5;
+  }
+  return { width, height, data: out };
+}
 
-const halfY = (g: Grid): Grid => {
-  const height = (g.height + 1) >> 1;
-  const data = new Float32Array(g.width * height);
-  for (let y = 0; y < height; y++)
-    for (let x = 0; x < g.width; x++) {
-      const i = 2 * y * g.width + x;
-      data[y * g.width + x] = (g.data[i] + (2 * y + 1 < g.height ? g.data[i + g.width] : 0)) * 0.5;
-    }
-  return { width: g.width, height, data };
-};
+/** Half as high, in the same way. */
+function halfY({ width, height: from, data }: Grid): Grid {
+  const height = (from + 1) >> 1;
+  const out = new Float32Array(width * height);
+  for (let y = 0; y < height; y++) {
+    let i = 2 * y * width;
+    let o = y * width;
+    const end = o + width;
+    if (2 * y + 1 < from) for (; o < end; o++, i++) out[o] = (data[i] + data[i + width]) * 0.5;
+    else for (; o < end; o++, i++) out[o] = data[i] * 0.5;
+  }
+  return { width, height, data: out };
+}
 
 /** Weights of the linear reading of a half-size row at full size. */
 function doubling(index: number): { first: number; weight: number } {

@@ -1,6 +1,6 @@
 import { QueryClient, useQuery } from '@tanstack/react-query';
 import { getJson } from './client.ts';
-import type { BrushListing, PlateInfo, SourceInfo, VersionInfo } from './types.ts';
+import type { BrushListing, PlateInfo, SourceInfo, Version, VersionInfo } from './types.ts';
 
 export const queryClient = new QueryClient({ defaultOptions: { queries: { retry: 1, staleTime: 5000 } } });
 
@@ -19,6 +19,13 @@ export const useVersions = (brushId: string, shown: boolean, present: string) =>
     queryKey: ['versions', brushId, present],
     queryFn: () => getJson<VersionInfo[]>(`/brushes/${brushId}/versions`),
     enabled: shown,
+  });
+export const useVersion = (id: string) =>
+  useQuery({
+    queryKey: ['version', id],
+    queryFn: () => getJson<Version>(`/versions/${id}`),
+    enabled: id !== '',
+    staleTime: Infinity,
   });
 
 /** Lists that a kept brush may have changed are read again. */

@@ -5,7 +5,7 @@ import { listsChanged } from '../api/queries.ts';
 import type { Imported, OpenBrush, SourceInfo } from '../api/types.ts';
 import { upload } from '../api/upload.ts';
 import { tell, trouble } from '../parts/messages.tsx';
-import { cutter, holdPlate, openSource } from '../workers/pool.ts';
+import { cutter, filer, holdPlate, openSource } from '../workers/pool.ts';
 import { keepPortrait } from './keeping.ts';
 import { plateKey } from './plates.ts';
 
@@ -66,7 +66,7 @@ async function brushBy(
   const plateName = `${fileName(name)}.png`;
   // the file is made and sent while the first guess is found
   const [png, { brush, reasons }] = await Promise.all([
-    cutter.png(report.plate).then(async (file) => {
+    filer.png(report.plate).then(async (file) => {
       await api('/blobs', { method: 'POST', body: file.bytes as Uint8Array<ArrayBuffer> });
       return file;
     }),

@@ -2,7 +2,7 @@ import { withRegionOf, type Bench, type Recipe } from '@amber-stamp/core';
 import { api, getJson, sendJson } from '../api/client.ts';
 import { listsChanged } from '../api/queries.ts';
 import type { BrushListing, Kept, OpenBrush } from '../api/types.ts';
-import { cutter, holdPlate } from '../workers/pool.ts';
+import { cutter, filer, holdPlate } from '../workers/pool.ts';
 import { arriving, showArrival } from './arrivals.ts';
 import { firstPlate } from './edit.ts';
 import { keepPortrait } from './keeping.ts';
@@ -15,7 +15,7 @@ async function applyTo(listing: BrushListing, recipe: Recipe, what: string): Pro
   if (!plate.source || !plate.recipe) return false;
   const own = withRegionOf(recipe, plate.recipe);
   const report = await cutter.cut(plate.source, own);
-  const png = await cutter.png(report.plate);
+  const png = await filer.png(report.plate);
   await api('/blobs', { method: 'POST', body: png.bytes as Uint8Array<ArrayBuffer> });
   const next = { ...plate, sha256: png.sha256, recipe: own };
   const body: Bench = { ...version.body, plates: { ...version.body.plates, [name]: next } };

@@ -3,7 +3,7 @@ import { create } from 'zustand';
 import { api } from '../api/client.ts';
 import { blobUrl } from '../api/queries.ts';
 import type { CutReport } from '../workers/protocol.ts';
-import { cutter, holdPlate } from '../workers/pool.ts';
+import { cutter, filer, holdPlate } from '../workers/pool.ts';
 
 /** A plate is named by what it is made from: its source and recipe, or its bytes when it has no recipe. */
 export const plateKey = (plate: BenchPlate): string =>
@@ -108,7 +108,7 @@ export async function keepPlates(bench: Bench): Promise<Bench> {
     let sha256 = knownBytes.get(key);
     if (!sha256) {
       const { plate: pixels } = await make(plate, key, true);
-      const png = await cutter.png(pixels);
+      const png = await filer.png(pixels);
       await api('/blobs', { method: 'POST', body: png.bytes as Uint8Array<ArrayBuffer> });
       sha256 = png.sha256;
       knownBytes.set(key, sha256);

@@ -30,19 +30,23 @@ interface Props {
   /** css px per px of the strokes */
   scale: number | ((width: number) => number);
   ground: Ground;
+  /** waits until the hand rests: for pictures that are not what is being worked on */
+  calm?: boolean;
 }
 
+const CALM_MS = 160;
+
 /** Strokes drawn by the ink workers, again at every change. React renders no pixel: bitmaps arrive ready. */
-export function InkProof({ view, label, brush, plates, strokes, scale, ground }: Props) {
+export function InkProof({ view, label, brush, plates, strokes, scale, ground, calm = false }: Props) {
   const canvas = useRef<HTMLCanvasElement>(null);
   const box = useBoxSize(canvas);
   const ready = usePlates((s) => s.ready);
   // the newest plate that is ready, which may be one step behind while a recipe is cut
-  const keys = useMemo(
-    () =>
-      Object.fromEntries(Object.entries(plates).map(([name, plate]) => [name, ready[name]?.key ?? plateKey(plate)])),
-    [plates, ready],
+  const named = JSON.stringify(
+    Object.entries(plates).map(([name, plate]) => [name, ready[name]?.key ?? plateKey(plate)]),
   );
+  // the same keys are the same object: a recipe that has changed but is not cut yet draws nothing new
+  const keys = useMemo(() => Object.fromEntries(JSON.parse(named) as [string, string][]), [named]);
   const complete = Object.keys(plates).every((name) => ready[name]);
   useEffect(() => {
     const target = canvas.current;
@@ -52,23 +56,27 @@ export function InkProof({ view, label, brush, plates, strokes, scale, ground }:
     const height = Math.max(1, Math.round(box.height * ratio));
     const zoom = (typeof scale === 'number' ? scale : scale(box.width)) * ratio;
     const job = { view, brush, plates: keys, strokes, strokeKeys: strokes.map(strokeKey), width, height, zoom, ground };
-    draw(job)
-      .then((result) => {
-        if (!result) return;
-        if (target.width !== width) target.width = width;
-        if (target.height !== height) target.height = height;
-        target.getContext('bitmaprenderer')?.transferFromImageBitmap(result.bitmap);
-        target.dataset.drawn = String(Number(target.dataset.drawn ?? 0) + 1);
-        useInkFacts.setState({ [view]: { dabs: result.dabs, ms: result.ms } });
-        useInkTrouble.setState({ error: null });
-      })
-      .catch((cause: unknown) => {
-        const error =
-          cause instanceof AmberError
-            ? cause
-            : new AmberError('unexpected', 'The strokes could not be drawn; take the last change back.');
-        useInkTrouble.setState({ error });
-      });
-  }, [view, brush, keys, complete, strokes, scale, ground, box]);
+    const start = () =>
+      draw(job)
+        .then((result) => {
+          if (!result) return;
+          if (target.width !== width) target.width = width;
+          if (target.height !== height) target.height = height;
+          target.getContext('bitmaprenderer')?.transferFromImageBitmap(result.bitmap);
+          target.dataset.drawn = String(Number(target.dataset.drawn ?? 0) + 1);
+          useInkFacts.setState({ [view]: { dabs: result.dabs, ms: result.ms } });
+          useInkTrouble.setState({ error: null });
+        })
+        .catch((cause: unknown) => {
+          const error =
+            cause instanceof AmberError
+              ? cause
+              : new AmberError('unexpected', 'The strokes could not be drawn; take the last change back.');
+          useInkTrouble.setState({ error });
+        });
+    if (!calm) return void start();
+    const timer = setTimeout(() => void start(), target.dataset.drawn ? CALM_MS : 0);
+    return () => clearTimeout(timer);
+  }, [view, brush, keys, complete, strokes, scale, ground, box, calm]);
   return <canvas ref={canvas} role="img" aria-label={label} data-view={view} />;
 }

@@ -174,6 +174,7 @@ export function ParamField(props: FieldProps) {
     case 'colour':
       return <ColourParam {...props} param={param} />;
     case 'source':
+    case 'brush':
     case 'rows':
       return null;
   }

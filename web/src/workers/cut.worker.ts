@@ -8,7 +8,6 @@ import {
   cut,
   distinctLevels,
   emptyBorder,
-  encodePlate,
   findMarks,
   firstGuess,
   fromPlate,
@@ -17,10 +16,10 @@ import {
   histogram,
   markRecipe,
   reducePicture,
-  sha256Hex,
   speckBoxes,
   STARTERS,
   toPlate,
+  type BrushAndPlates,
   type Mark,
   type Picture,
   type Plate,
@@ -33,13 +32,15 @@ import { expose, transfer } from 'comlink';
 import { carryErrors } from './errors.ts';
 import { pictureOf } from './picture-bitmap.ts';
 import type { Answer, CutApi, CutReport, Inspection, StarterPicture, StepView } from './protocol.ts';
+import { readBrush } from './read-brush.ts';
 import { readPicture } from './read-picture.ts';
 
 interface OpenSource {
   picture: Picture;
   cutter: Cutter;
-  /** sources that steps lay over this one, by id */
-  others: Map<string, Picture>;
+  /** sources and brushes that steps name, by id */
+  sources: Map<string, Picture>;
+  brushes: Map<string, BrushAndPlates>;
 }
 
 const BLANK = 1 / 65535;
@@ -53,8 +54,8 @@ function opened(source: string, onProgress: (share: number) => void = () => unde
   let open = sources.get(source);
   if (!open) {
     open = readPicture(source, onProgress).then((picture) => {
-      const others = new Map<string, Picture>();
-      return { picture, others, cutter: new Cutter(picture, others) };
+      const others = { sources: new Map<string, Picture>(), brushes: new Map<string, BrushAndPlates>() };
+      return { picture, ...others, cutter: new Cutter(picture, others) };
     });
     open.catch(() => sources.delete(source));
     // two sources at most: their pixels are large
@@ -64,22 +65,39 @@ function opened(source: string, onProgress: (share: number) => void = () => unde
   return open;
 }
 
-/** A source with every other one that its recipe lays over it; one that cannot be read makes its step do nothing. */
+/** What the steps of a recipe that are on name under `kind`, each once. */
+const named = (recipe: Recipe, kind: 'source' | 'brush'): Set<string> =>
+  new Set(recipe.steps.flatMap((step) => (step.on && step[kind] ? [String(step[kind])] : [])));
+
+/** A source with everything that its recipe names; what cannot be read makes its step do nothing. */
 async function withOthers(source: string, recipe: Recipe): Promise<OpenSource> {
   const open = await opened(source);
-  const wanted = recipe.steps.filter((step) => step.on && typeof step.source === 'string' && step.source !== '');
-  for (const id of new Set(wanted.map((step) => String(step.source))))
-    if (!open.others.has(id)) {
+  for (const id of named(recipe, 'source'))
+    if (!open.sources.has(id)) {
       const other = id === source ? open.picture : await readPicture(id, () => undefined).catch(() => undefined);
-      if (other) open.others.set(id, reducePicture(other, OTHER_SIDE));
+      if (other) open.sources.set(id, reducePicture(other, OTHER_SIDE));
+    }
+  for (const id of named(recipe, 'brush'))
+    if (!open.brushes.has(id)) {
+      const brush = await readBrush(id).catch(() => undefined);
+      if (brush) open.brushes.set(id, brush);
     }
   return open;
+}
+
+const histograms = new WeakMap<Raster, number[]>();
+
+/** The histogram of what stands after a step; counted once, since the steps before the one that moves stay. */
+function histogramOf(raster: Raster): number[] {
+  const counted = histograms.get(raster) ?? histogram(raster);
+  histograms.set(raster, counted);
+  return counted;
 }
 
 function histogramsOf(picture: Picture, recipe: Recipe, outcomes: StepOutcome[]): Record<number, number[]> {
   const found: Record<number, number[]> = {};
   recipe.steps.forEach((step, i) => {
-    if (step.step === 'levels') found[i] = histogram(outcomes[i - 1]?.raster ?? grayOf(picture, 'dark'));
+    if (step.step === 'levels') found[i] = histogramOf(outcomes[i - 1]?.raster ?? grayOf(picture, 'dark'));
   });
   return found;
 }
@@ -105,14 +123,15 @@ const worker = {
     const share = coverage(last);
     if (share < BLANK) throw blank();
     const plate = toPlate(last);
-    return {
+    const report = {
       plate,
       facts: outcomes.map((o) => o.facts),
       border: checkBorder(last),
       coveragePct: share * 100,
-      levels: distinctLevels(last),
+      levels: distinctLevels(plate),
       histograms: histogramsOf(picture, recipe, outcomes),
     };
+    return transfer(report, [plate.data.buffer]);
   },
 
   async after(source: string, recipe: Recipe, place: number): Promise<Plate> {
@@ -195,17 +214,12 @@ const worker = {
       histogram: histogram(raster, 128),
       border: checkBorder(raster),
       coveragePct: coverage(raster) * 100,
-      levels: distinctLevels(raster),
+      levels: distinctLevels(plate),
     };
   },
 
   guess(plate: Plate, name: string, plateName: string) {
     return firstGuess(plate, name, plateName);
-  },
-
-  png(plate: Plate): { bytes: Uint8Array; sha256: string } {
-    const bytes = encodePlate(plate);
-    return transfer({ bytes, sha256: sha256Hex(bytes) }, [bytes.buffer]);
   },
 };
 

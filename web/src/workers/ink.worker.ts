@@ -2,10 +2,15 @@ import {
   dabsOf,
   encodeRgba,
   checkPrintable,
+  fromPlate,
   groundColour,
   InkEngine,
+  impress,
   inkColour,
+  layOut,
   platesOf,
+  resample,
+  toPlate,
   type Brush,
   type Impression,
   type Layer,
@@ -13,7 +18,7 @@ import {
 } from '@amber-stamp/core';
 import { expose, transfer } from 'comlink';
 import { carryErrors } from './errors.ts';
-import type { InkApi, InkJob, InkResult } from './protocol.ts';
+import type { InkApi, InkJob, InkResult, SideCost } from './protocol.ts';
 
 interface KeptLayer {
   layer: Layer;
@@ -69,7 +74,28 @@ function paint(job: InkJob): { bytes: Uint8ClampedArray<ArrayBuffer>; dabs: numb
   return { bytes: bytes as Uint8ClampedArray<ArrayBuffer>, dabs: layers.reduce((n, l) => n + l.kept.dabs, 0) };
 }
 
-const worker = {
+/** Draws a job with every plate resampled to a side, in an engine of its own: once with its levels, then twice without. */
+function costOf(job: InkJob, side: number): SideCost {
+  const own = new InkEngine();
+  const held = new Map<string, Plate>();
+  for (const [name, key] of Object.entries(job.plates)) {
+    const plate = plates.get(key);
+    if (plate) held.set(name, toPlate(resample(fromPlate(plate), side, side)));
+  }
+  const strokes = { width: job.width, height: job.height, strokes: [...job.strokes] };
+  const timed = () => {
+    const start = performance.now();
+    const made = impress(own, job.brush, held, layOut(job.brush, strokes), job, job.ground, job.zoom);
+    own.toBytes(made, groundColour(job.ground), job);
+    for (const { layer } of made) own.free(layer);
+    return performance.now() - start;
+  };
+  const first = timed();
+  const drawMs = Math.min(timed(), timed());
+  return { side, buildMs: Math.max(0, first - drawMs), drawMs };
+}
+
+const worker: InkApi = {
   hold(key: string, plate: Plate): void {
     plates.delete(key);
     plates.set(key, plate);
@@ -91,7 +117,9 @@ const worker = {
     const bytes = encodeRgba(job.width, job.height, paint(job).bytes);
     return Promise.resolve(transfer(bytes, [bytes.buffer]));
   },
+
+  costs: (job, sides) => sides.map((side) => costOf(job, side)),
 };
 
 carryErrors();
-expose(worker satisfies InkApi);
+expose(worker);

@@ -2,12 +2,15 @@ import type { Plate } from '@amber-stamp/core';
 import { proxy, wrap, type Remote } from 'comlink';
 import { carryErrors } from './errors.ts';
 import type { MakeApi } from './make-protocol.ts';
-import type { CutApi, InkApi, InkJob, InkResult } from './protocol.ts';
+import type { CutApi, FileApi, InkApi, InkJob, InkResult, SideCost } from './protocol.ts';
 
 carryErrors();
 
 const cutWorker = new Worker(new URL('./cut.worker.ts', import.meta.url), { type: 'module' });
 export const cutter: Remote<CutApi> = wrap<CutApi>(cutWorker);
+export const filer: Remote<FileApi> = wrap<FileApi>(
+  new Worker(new URL('./file.worker.ts', import.meta.url), { type: 'module' }),
+);
 export const openSource = (source: string, onProgress: (share: number) => void): Promise<void> =>
   cutter.open(source, proxy(onProgress));
 
@@ -91,6 +94,10 @@ export function draw(job: InkJob): Promise<InkResult | undefined> {
 export async function drawPng(job: InkJob): Promise<Uint8Array<ArrayBuffer>> {
   return (await (await prepared(job)).png(job)) as Uint8Array<ArrayBuffer>;
 }
+
+/** What a job costs with its plates at other sides, measured by a worker that is free to. */
+export const costsOf = async (job: InkJob, sides: readonly number[]): Promise<SideCost[]> =>
+  (await prepared(job)).costs(job, sides);
 
 let making: { worker: Worker; remote: Remote<MakeApi> } | null = null;
 

@@ -23,11 +23,20 @@ export interface InkResult {
   ms: number;
 }
 
+/** What a resolution costs, in ms: its levels once, and then every drawing of the strokes. */
+export interface SideCost {
+  side: number;
+  buildMs: number;
+  drawMs: number;
+}
+
 export interface InkApi {
   hold(key: string, plate: Plate): void;
   draw(job: InkJob): Promise<InkResult>;
   /** 8-bit RGBA as PNG */
   png(job: InkJob): Promise<Uint8Array>;
+  /** What the job costs with its plates at other sides, measured now. */
+  costs(job: InkJob, sides: readonly number[]): SideCost[];
 }
 
 /** What a recipe made, told without its rasters. */
@@ -95,5 +104,8 @@ export interface CutApi {
   recipeFor(source: string, prints: Prints): Promise<Recipe>;
   inspect(plate: Plate): Inspection;
   guess(plate: Plate, name: string, plateName: string): { brush: Brush; reasons: Record<string, string> };
+}
+
+export interface FileApi {
   png(plate: Plate): { bytes: Uint8Array; sha256: string };
 }

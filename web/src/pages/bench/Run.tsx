@@ -100,7 +100,7 @@ export function Run({ id, stage, bench }: { id: string; stage: Stage; bench: Ben
         name="Cut"
         here={stage === 'cut'}
         kind="whole"
-        picture={ready ? <PlateView plate={ready.plate} label="Plate" /> : null}
+        picture={ready ? <PlateView plate={ready.plate} label="Plate" most={160} /> : null}
         facts={cutFacts}
         warning={warning}
       />
@@ -117,6 +117,7 @@ export function Run({ id, stage, bench }: { id: string; stage: Stage; bench: Ben
             plates={bench.plates}
             strokes={PORTRAIT}
             scale={0.22}
+            calm
             ground="white"
           />
         }

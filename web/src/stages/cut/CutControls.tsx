@@ -22,6 +22,8 @@ import { StepCard } from './StepCard.tsx';
 import { addStep, moveStep, recipeOf } from './steps.ts';
 
 const THUMB = 92;
+/** Thumbnails wait for a rest of the hand: the plate and the strokes come first. */
+const REST_MS = 140;
 
 /** The picture after each step; the last ones stay while new ones are made. */
 function useThumbnails(source: string | null, recipe: ReturnType<typeof recipeOf>, ready: unknown): ImageBitmap[] {
@@ -29,14 +31,17 @@ function useThumbnails(source: string | null, recipe: ReturnType<typeof recipeOf
   useEffect(() => {
     if (!source || !ready) return;
     let gone = false;
-    cutter
-      .thumbnails(source, recipe, THUMB)
-      .then((made) => {
-        if (!gone) setPictures(made);
-      })
-      .catch(() => undefined); // what is wrong with the recipe is told by its plate
+    const make = () =>
+      cutter
+        .thumbnails(source, recipe, THUMB)
+        .then((made) => {
+          if (!gone) setPictures(made);
+        })
+        .catch(() => undefined); // what is wrong with the recipe is told by its plate
+    const timer = setTimeout(() => void make(), REST_MS);
     return () => {
       gone = true;
+      clearTimeout(timer);
     };
     // made anew when a plate is ready: the recipe as such changes many times during a drag
   }, [source, ready]); // eslint-disable-line react-hooks/exhaustive-deps

@@ -1,27 +1,89 @@
-import type { RecipeStep } from '@amber-stamp/core';
+import { trialStrokes, type RecipeStep } from '@amber-stamp/core';
+import { useState } from 'react';
 import { propertiesOf } from '../../bench/edit.ts';
-import { useBench } from '../../bench/store.ts';
+import { plateKey } from '../../bench/plates.ts';
+import { settle, useBench } from '../../bench/store.ts';
+import { costsOf } from '../../workers/pool.ts';
+import type { SideCost } from '../../workers/protocol.ts';
+import { setParam } from './steps.ts';
 
+const SIDES = [256, 512, 1024, 2048];
 const MEGABYTE = 1048576;
 /** Bytes of a plate and its levels: 16 bit, four steps an octave, each octave a quarter of the one before. */
-const levelMegabytes = (side: number): number => (2 * side * side * 4 * (4 / 3)) / MEGABYTE;
+const levelMegabytes = (side: number): number => Math.max(1, Math.round((2 * side * side * 4 * (4 / 3)) / MEGABYTE));
+const ms = (v: number): string => (v < 10 ? v.toFixed(1) : v.toFixed(0));
+
+/** Whether the dabs of this brush can show a resolution. */
+function suits(largest: number, side: number): string {
+  if (largest > side) return `it shows more than ${side} px can tell and looks soft.`;
+  const enough = Math.max(64, 2 ** Math.ceil(Math.log2(Math.max(1, largest))));
+  return side > 2 * enough ? `${enough} px tell as much.` : 'this resolution suits it.';
+}
+
+/** Resolutions with what each costs here: the levels are built once, the trial strokes are drawn at every change. */
+function Costs({ place, step }: { place: number; step: RecipeStep }) {
+  const [costs, setCosts] = useState<SideCost[] | 'running' | null>(null);
+  const measure = () => {
+    const { bench } = useBench.getState();
+    if (!bench) return;
+    setCosts('running');
+    const plates = Object.fromEntries(Object.entries(bench.plates).map(([name, p]) => [name, plateKey(p)]));
+    const { strokes } = trialStrokes();
+    const job = { view: 'costs', brush: bench.brush, plates, strokes, strokeKeys: [], width: 300, height: 490 };
+    costsOf({ ...job, zoom: 0.5, ground: 'white' }, SIDES).then(setCosts, () => setCosts(null));
+  };
+  if (!Array.isArray(costs))
+    return (
+      <button className="small" disabled={costs === 'running'} onClick={measure} style={{ justifySelf: 'start' }}>
+        {costs === 'running' ? 'measuring …' : 'measure what each resolution costs'}
+      </button>
+    );
+  return (
+    <table className="costs">
+      <thead>
+        <tr>
+          <th>px</th>
+          <th>built once</th>
+          <th>each drawing</th>
+          <th>memory</th>
+        </tr>
+      </thead>
+      <tbody>
+        {costs.map(({ side, buildMs, drawMs }) => (
+          <tr key={side} className={side === Number(step.resolutionPx) ? 'on' : ''}>
+            <td>
+              <button
+                className="small"
+                onClick={() => {
+                  setParam(place, 'resolutionPx', side);
+                  settle(`Fit a square: ${side} px`);
+                }}
+              >
+                {side}
+              </button>
+            </td>
+            <td>{ms(buildMs)} ms</td>
+            <td>{ms(drawMs)} ms</td>
+            <td>{levelMegabytes(side)} MB</td>
+          </tr>
+        ))}
+      </tbody>
+    </table>
+  );
+}
 
 /** What a resolution costs, and whether the dabs of this brush can show it. */
-export function FitAdvice({ step }: { step: RecipeStep }) {
+export function FitAdvice({ place, step }: { place: number; step: RecipeStep }) {
   const bench = useBench((s) => s.bench);
   if (!bench) return null;
   const { size } = propertiesOf(bench);
   const largest = Math.round((size.rest * Math.max(size.low, size.high)) / 100);
-  const side = Number(step.resolutionPx);
-  const enough = Math.max(64, 2 ** Math.ceil(Math.log2(Math.max(1, largest))));
   return (
-    <p className="note" style={{ margin: 0 }}>
-      {largest > side
-        ? `The largest dab here is ${largest} px: it shows more than ${side} px can tell and looks soft.`
-        : side > 2 * enough
-          ? `The largest dab here is ${largest} px: ${enough} px tell as much, and are built ${Math.round((side / enough) ** 2)} times as fast.`
-          : `The largest dab here is ${largest} px: this resolution suits it.`}{' '}
-      Its levels take up to {levelMegabytes(side) < 1 ? '1' : Math.round(levelMegabytes(side))} MB.
-    </p>
+    <>
+      <p className="note" style={{ margin: 0 }}>
+        The largest dab here is {largest} px: {suits(largest, Number(step.resolutionPx))}
+      </p>
+      <Costs place={place} step={step} />
+    </>
   );
 }

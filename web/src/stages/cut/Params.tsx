@@ -1,6 +1,7 @@
 import type { Param, ParamValue } from '@amber-stamp/core';
 import { settle } from '../../bench/store.ts';
 import { ParamField } from '../../parts/ParamField.tsx';
+import { BrushParam } from './BrushParam.tsx';
 import { RowsParam } from './RowsParam.tsx';
 import { SourceParam } from './SourceParam.tsx';
 import { setParam } from './steps.ts';
@@ -18,6 +19,7 @@ export interface ParamProps {
 export function ParamControl(props: ParamProps) {
   const { place, step, name, param, value } = props;
   if (param.kind === 'source') return <SourceParam {...props} />;
+  if (param.kind === 'brush') return <BrushParam {...props} />;
   if (param.kind === 'rows') return <RowsParam {...props} />;
   return (
     <ParamField

@@ -1,11 +1,11 @@
 import type { Curve, Rows } from '@amber-stamp/core';
 import { Slider } from '@mui/material';
-import { settle } from '../../bench/store.ts';
+import { settle, useBench } from '../../bench/store.ts';
 import { Choices } from '../../parts/Choices.tsx';
 import { CurveEditor } from '../vary/CurveEditor.tsx';
 import { useMarker } from './marker.ts';
 import type { ParamProps } from './Params.tsx';
-import { setParam } from './steps.ts';
+import { recipeOf, setParam } from './steps.ts';
 
 const HINTS: Record<string, string> = {
   outline: 'Drag on the picture: a box. Hold Alt and drag: an outline. Corners can be pulled, the whole can be moved.',
@@ -13,8 +13,8 @@ const HINTS: Record<string, string> = {
   marks: 'Draw on the picture.',
 };
 
-/** What a drawn stroke does: its goal, its size and how soft it is. */
-function MarkerControls() {
+/** What a drawn stroke does: its goal, its size and, with the round tip, how soft it is. */
+function MarkerControls({ round }: { round: boolean }) {
   const { goal, radiusPct, soft } = useMarker();
   return (
     <>
@@ -40,26 +40,33 @@ function MarkerControls() {
         />
         <span style={{ textAlign: 'right' }}>{radiusPct.toFixed(1)}</span>
       </div>
-      <div className="param">
-        <span className="note">Softness</span>
-        <Slider
-          size="small"
-          aria-label="Softness of the hand"
-          value={soft}
-          min={0}
-          max={1}
-          step={0.05}
-          onChange={(_, v) => useMarker.setState({ soft: v })}
-        />
-        <span style={{ textAlign: 'right' }}>{soft.toFixed(2)}</span>
-      </div>
+      {round && (
+        <div className="param">
+          <span className="note">Softness</span>
+          <Slider
+            size="small"
+            aria-label="Softness of the hand"
+            value={soft}
+            min={0}
+            max={1}
+            step={0.05}
+            onChange={(_, v) => useMarker.setState({ soft: v })}
+          />
+          <span style={{ textAlign: 'right' }}>{soft.toFixed(2)}</span>
+        </div>
+      )}
     </>
   );
 }
 
+/** The brush that a step draws with; empty for the round tip. */
+const useBrushOf = (place: number): string =>
+  useBench((s) => String((s.bench && recipeOf(s.bench).steps[place]?.brush) ?? ''));
+
 /** Settings that are drawn: a curve here, places and strokes on the picture. */
 export function RowsParam({ place, step, name, param, value }: ParamProps) {
   const rows = value as Rows;
+  const brush = useBrushOf(place);
   if (name === 'curve')
     return (
       <CurveEditor
@@ -72,7 +79,7 @@ export function RowsParam({ place, step, name, param, value }: ParamProps) {
     );
   return (
     <>
-      {name === 'marks' && <MarkerControls />}
+      {name === 'marks' && <MarkerControls round={brush === ''} />}
       <div style={{ display: 'flex', alignItems: 'baseline', gap: 8 }}>
         <span className="note">{HINTS[name] ?? param.help}</span>
         <span className="spacer" />

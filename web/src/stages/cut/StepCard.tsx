@@ -1,6 +1,7 @@
 import { stepNamed, type Facts, type RecipeStep } from '@amber-stamp/core';
 import { useSortable } from '@dnd-kit/sortable';
 import { Switch } from '@mui/material';
+import { useBench } from '../../bench/store.ts';
 import { BitmapView } from '../../parts/BitmapView.tsx';
 import { AwayIcon, GripIcon } from '../../parts/icons.tsx';
 import { useChosen } from './chosen.ts';
@@ -8,7 +9,7 @@ import { LevelsControl } from './LevelsControl.tsx';
 import { ParamControl } from './Params.tsx';
 import { FitAdvice } from './FitAdvice.tsx';
 import { keepState } from './keep-state.ts';
-import { duplicateStep, removeStep, switchStep } from './steps.ts';
+import { duplicateStep, recipeOf, removeStep, standsAlone, stepAlone, switchStep } from './steps.ts';
 
 interface Props {
   id: string;
@@ -23,6 +24,7 @@ interface Props {
 export function StepCard({ id, place, step, facts, picture, histogram }: Props) {
   const { attributes, listeners, setNodeRef, transform, transition, isDragging } = useSortable({ id });
   const open = useChosen((s) => s.place === place);
+  const alone = useBench((s) => s.bench !== null && standsAlone(recipeOf(s.bench), place));
   const { label, params, sentence, help } = stepNamed(step.step);
   const hidden = step.step === 'levels' ? ['low', 'high'] : [];
   const style = {
@@ -64,8 +66,16 @@ export function StepCard({ id, place, step, facts, picture, histogram }: Props) 
             .map(([name, param]) => (
               <ParamControl key={name} place={place} step={label} name={name} param={param} value={step[name]} />
             ))}
-          {step.step === 'fit' && <FitAdvice step={step} />}
+          {step.step === 'fit' && <FitAdvice place={place} step={step} />}
           <div className="tools-row">
+            <button
+              className="small"
+              aria-pressed={alone}
+              onClick={() => stepAlone(place, label)}
+              title="All other steps off but gray and fit, to see what this one does; once more: all as they were"
+            >
+              {alone ? 'all as before' : 'alone'}
+            </button>
             <button className="small" onClick={() => duplicateStep(place, label)}>
               once more
             </button>

@@ -1,5 +1,5 @@
-import { makeStep, type Bench, type ParamValue, type Recipe, type RecipeStep } from '@amber-stamp/core';
-import { useChosen } from './chosen.ts';
+import { makeStep, stepNamed, type Bench, type ParamValue, type Recipe, type RecipeStep } from '@amber-stamp/core';
+import { useAlone, useChosen } from './chosen.ts';
 import { firstPlate } from '../../bench/edit.ts';
 import { change, live, presentBench } from '../../bench/store.ts';
 
@@ -30,6 +30,22 @@ export const switchStep = (place: number, on: boolean, label: string): void =>
   change(`${label} ${on ? 'on' : 'off'}`, (d) => void (steps(d)[place].on = on));
 export const moveStep = (from: number, to: number, label: string): void =>
   change(`${label} moved`, (d) => void steps(d).splice(to, 0, ...steps(d).splice(from, 1)));
+
+/** Whether a step is the only one that is on, but for those that a plate cannot be without. */
+export const standsAlone = (recipe: Recipe, place: number): boolean =>
+  useAlone.getState().place === place && recipe.steps.every((step, k) => step.on === (k === place || needed(step)));
+
+const needed = (step: RecipeStep): boolean => stepNamed(step.step).anew === true || step.step === 'fit';
+
+/** Switches all steps off but this one, gray and the fit, to see what it alone does; again: all as they were. */
+export function stepAlone(place: number, label: string): void {
+  const { steps: now } = recipeOf(presentBench());
+  const before = standsAlone(recipeOf(presentBench()), place) ? useAlone.getState().before : null;
+  useAlone.setState(before ? { place: -1, before: [] } : { place, before: now.map((step) => step.on) });
+  change(before ? 'all steps as they were' : `${label} alone`, (d) =>
+    steps(d).forEach((step, k) => void (step.on = before ? (before[k] ?? true) : k === place || needed(step))),
+  );
+}
 
 /** A second one behind it; a wave gets another seed, so that it is another wave. */
 export function duplicateStep(place: number, label: string): void {

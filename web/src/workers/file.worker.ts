@@ -1,0 +1,15 @@
+import { encodePlate, sha256Hex, type Plate } from '@amber-stamp/core';
+import { expose, transfer } from 'comlink';
+import { carryErrors } from './errors.ts';
+import type { FileApi } from './protocol.ts';
+
+/** Writes files beside the cutting: a plate that is kept does not hold up the next one. */
+const worker: FileApi = {
+  png(plate: Plate) {
+    const bytes = encodePlate(plate);
+    return transfer({ bytes, sha256: sha256Hex(bytes) }, [bytes.buffer]);
+  },
+};
+
+carryErrors();
+expose(worker);
