@@ -141,6 +141,39 @@ describe('every way to a tip', () => {
     await kept(page);
   });
 
+  it('paint is laid with a brush of the cabinet, and a step is looked at alone', async () => {
+    const round = await pixels(page, 'sheet');
+    await page.locator('.param', { hasText: 'Brush' }).getByRole('combobox').click();
+    await page.getByRole('option', { name: 'Kelp blade' }).click();
+    const kelp = await changed(page, 'sheet', round);
+    await page.getByRole('button', { name: 'alone' }).click();
+    for (const name of ['Gray', 'Fit a square', 'Retouch by hand'])
+      await expect(page.getByRole('switch', { name: `${name} on` })).toBeChecked();
+    await expect(page.getByRole('switch', { name: 'Levels on' })).not.toBeChecked();
+    await changed(page, 'sheet', kelp);
+    await page.getByRole('button', { name: 'all as before' }).click();
+    await expect(page.getByRole('switch', { name: 'Levels on' })).toBeChecked();
+    await expect(page.getByRole('switch', { name: 'Warp by pins on' })).not.toBeChecked();
+    await expect.poll(() => pixels(page, 'sheet'), { timeout: 20_000 }).toBe(kelp);
+    await kept(page);
+  });
+
+  it('what each resolution costs is measured, and one is taken from the list', async () => {
+    await page
+      .getByRole('listitem', { name: 'Fit a square' })
+      .getByRole('button', { name: /^Fit a square/ })
+      .click();
+    await page.getByRole('button', { name: 'measure what each resolution costs' }).click();
+    const costs = page.getByRole('table').getByRole('row');
+    await expect(costs).toHaveCount(5, { timeout: 30_000 });
+    for (const row of (await costs.allTextContents()).slice(1))
+      expect(row).toMatch(/^\d+\d\.?\d* ms\d+\.?\d* ms\d+ MB$/);
+    await page.getByRole('button', { name: '256', exact: true }).click();
+    await expect(page.getByText('plate, 256 x 256 px')).toBeVisible({ timeout: 20_000 });
+    await page.keyboard.press('Control+z');
+    await kept(page);
+  });
+
   it('a state is kept as a plate of its own, and a wave once more is another wave', async () => {
     await add(page, 'Wave');
     await page.getByRole('button', { name: 'once more' }).click();

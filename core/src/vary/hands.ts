@@ -1,3 +1,5 @@
+import { clamp } from '../maths/index.ts';
+
 /** The hand at every dab of a stroke, as columns: what drivers read. Units as in PathSample. */
 export interface Hands {
   count: number;
@@ -12,6 +14,11 @@ export interface Hands {
   twistDeg: Float64Array;
   speed: Float64Array;
   alongPx: Float64Array;
+  /** readings 0..1 that several properties ask for at every dab, made once */
+  heading: Float64Array;
+  twist: Float64Array;
+  hurry: Float64Array;
+  progress: Float64Array;
 }
 
 const COLUMNS = [
@@ -24,6 +31,10 @@ const COLUMNS = [
   'twistDeg',
   'speed',
   'alongPx',
+  'heading',
+  'twist',
+  'hurry',
+  'progress',
 ] as const;
 
 /** Empty columns with room for `capacity` dabs. */
@@ -43,6 +54,20 @@ export function widened(column: Float64Array, capacity: number): Float64Array {
   const wider = new Float64Array(capacity);
   wider.set(column);
   return wider;
+}
+
+/** The speed in px per ms that reads as 1. */
+export const FULL_SPEED = 3;
+
+/** The part of a number after the point. */
+export const fraction = (v: number): number => v - Math.floor(v);
+
+/** Makes the readings of a row from the rest of it. */
+export function makeReadings(hands: Hands, row: number): void {
+  hands.heading[row] = fraction(hands.headingDeg[row] / 360);
+  hands.twist[row] = fraction(hands.twistDeg[row] / 360);
+  hands.hurry[row] = clamp(hands.speed[row] / FULL_SPEED);
+  hands.progress[row] = hands.lengthPx > 0 ? clamp(hands.alongPx[row] / hands.lengthPx) : 0;
 }
 
 /** Makes rows `from + 1` up to, not including, `to` the same as row `from`. */

@@ -1,15 +1,10 @@
 import { curveFunction, isStraight } from '../maths/curve.ts';
 import { chanceAfter } from '../maths/hash.ts';
-import { clamp } from '../maths/index.ts';
 import type { Driver } from '../model/brush.ts';
-import type { Column, Hands } from './hands.ts';
+import { fraction, type Column, type Hands } from './hands.ts';
 import { drawOf, rollStart, type Draw, type DrawKey } from './spread.ts';
 
-/** The speed in px per ms that reads as 1. */
-export const FULL_SPEED = 3;
 const CYCLE_PX = 400;
-
-const fraction = (v: number): number => v - Math.floor(v);
 
 /** A driver made ready for one stroke: plain data, so that one loop reads drivers of every kind. */
 interface Source {
@@ -53,13 +48,13 @@ function readAt(source: Source, hands: Hands, dab: number): number {
     case 'tilt':
       return hands.tilt[dab];
     case 'twist':
-      return fraction(hands.twistDeg[dab] / 360);
+      return hands.twist[dab];
     case 'heading':
-      return fraction(hands.headingDeg[dab] / 360);
+      return hands.heading[dab];
     case 'speed':
-      return clamp(hands.speed[dab] / FULL_SPEED);
+      return hands.hurry[dab];
     case 'progress':
-      return hands.lengthPx > 0 ? clamp(hands.alongPx[dab] / hands.lengthPx) : 0;
+      return hands.progress[dab];
     case 'cycle':
       return fraction(hands.alongPx[dab] / source.lengthPx);
   }

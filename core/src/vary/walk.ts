@@ -1,7 +1,7 @@
 import { AmberError } from '../errors.ts';
 import type { PenStroke } from '../model/strokes.ts';
 import { pathReader, readStill, smoothPath, type Path } from '../path/path.ts';
-import { emptyHands, makeRoom, repeatHand, widened, type Column, type Hands } from './hands.ts';
+import { emptyHands, makeReadings, makeRoom, repeatHand, widened, type Column, type Hands } from './hands.ts';
 
 export const MAX_DABS = 400_000;
 /** The shortest step between dabs, px: below it nothing more can be seen. */
@@ -64,6 +64,7 @@ class Walker {
     const { hands, sizePx, spacing, counts } = room;
     const first = hands.count++;
     hands.alongPx[first] = alongPx;
+    makeReadings(hands, first);
     gait.count(hands, first, first + 1, counts);
     gait.size(hands, first, first + 1, sizePx);
     gait.spacing(hands, first, first + 1, spacing);

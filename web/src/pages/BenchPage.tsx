@@ -62,8 +62,15 @@ function Bench({ id, stage }: { id: string; stage: string }) {
   useEffect(() => guardLeaving(), []);
   const needsReport = stage === 'cut';
   useEffect(() => {
-    if (bench && open) wantPlates(bench, needsReport);
-  }, [bench, open, needsReport]);
+    if (!open) return;
+    const want = () => {
+      const now = useBench.getState().bench;
+      if (now) wantPlates(now, needsReport);
+    };
+    want();
+    // at once, not after the page has been rendered: the cutting and the rendering then run side by side
+    return useBench.subscribe((state, before) => state.bench !== before.bench && want());
+  }, [open, needsReport]);
   useEffect(() => {
     if (bench) document.title = `${bench.brush.name} – Amber Stamp`;
   }, [bench]);

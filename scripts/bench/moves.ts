@@ -1,0 +1,129 @@
+// Measures in the browser what a hand feels: a moved handle of the last of eight steps, and a large picture on its way in.
+import { expect, type Page } from '@playwright/test';
+import { mkdirSync, writeFileSync } from 'node:fs';
+import { cpus, tmpdir } from 'node:os';
+import { join } from 'node:path';
+import sharp from 'sharp';
+import { App } from '../../e2e/app.ts';
+import { drawn, openBrush, stage } from '../../e2e/acts.ts';
+import { median } from './measure.ts';
+
+const MOVES = 200;
+
+interface Taken {
+  ms: number[];
+  frames: number[];
+}
+
+/** Watches, in the page, the time from a pointer's move to the strokes drawn with what it made. */
+const WATCH = `{
+  const taken = (window.taken = { ms: [], frames: [] });
+  let at = 0, frame = 0, frameAt = 0;
+  const count = () => { frame++; requestAnimationFrame(count); };
+  count();
+  document.addEventListener('pointermove', (e) => { at = e.timeStamp; frameAt = frame; }, true);
+  new MutationObserver(() => {
+    if (!at) return;
+    taken.ms.push(performance.now() - at);
+    taken.frames.push(frame - frameAt);
+    at = 0;
+  }).observe(document.querySelector('canvas[data-view=sheet]'), { attributes: true, attributeFilter: ['data-drawn'] });
+}`;
+
+/** Eight steps on a plate of 1024 px, the last of them open. */
+async function eightSteps(page: Page): Promise<void> {
+  await stage(page, 'Cut').click();
+  await expect(page.getByText('border ring')).toBeVisible({ timeout: 30_000 });
+  const cards = page.locator('li.card');
+  await cards.filter({ hasText: 'Fit a square' }).locator('button.text').click();
+  await page.getByLabel('Resolution value').fill('1024');
+  await page.keyboard.press('Enter');
+  for (const name of ['Tone', 'Border fade', 'Shift to nothing']) {
+    await page.getByRole('button', { name: 'add a step…' }).click();
+    await page.getByRole('textbox', { name: 'Find a step' }).fill(name);
+    await page.keyboard.press('Enter');
+    await page.waitForTimeout(500);
+  }
+  await expect(cards).toHaveCount(8);
+}
+
+async function moves(page: Page): Promise<Taken> {
+  await page.evaluate(WATCH);
+  const thumb = (await page.locator('li.card').last().locator('.MuiSlider-thumb').boundingBox())!;
+  const y = thumb.y + thumb.height / 2;
+  let x = thumb.x + thumb.width / 2;
+  await page.mouse.move(x, y);
+  await page.mouse.down();
+  await page.waitForTimeout(500);
+  for (let i = 0; i < MOVES; i++) {
+    const before = await page.evaluate<number>('window.taken.ms.length');
+    // on and on by less than a repeated value, so that every plate is a new one
+    x += i < MOVES / 2 ? 0.6 : -0.593;
+    await page.mouse.move(x, y);
+    await page
+      .waitForFunction(`window.taken.ms.length > ${before}`, undefined, { timeout: 1000, polling: 5 })
+      .catch(() => undefined);
+  }
+  await page.mouse.up();
+  return page.evaluate<Taken>('window.taken');
+}
+
+/** A blot of 24 megapixels on paper, as a camera would give it. */
+async function largePicture(): Promise<string> {
+  const [width, height] = [6000, 4000];
+  const pixels = Buffer.alloc(width * height * 3);
+  for (let y = 0, p = 0; y < height; y++)
+    for (let x = 0; x < width; x++, p += 3) {
+      const [dx, dy] = [(x - 3000) / 1800, (y - 2000) / 1300];
+      const inside = dx * dx + dy * dy < 1 + 0.1 * Math.sin(9 * Math.atan2(dy, dx));
+      const v =
+        (inside ? 70 + 30 * Math.sin(x / 17) * Math.sin(y / 23) : 215 - 0.006 * x) + ((x * 7919 + y * 104729) % 13);
+      pixels.fill(v, p, p + 3);
+    }
+  const path = join(tmpdir(), 'amber-stamp-large.jpg');
+  await sharp(pixels, { raw: { width, height, channels: 3 } })
+    .jpeg({ quality: 90 })
+    .toFile(path);
+  return path;
+}
+
+async function arrival(page: Page, url: string): Promise<{ plateMs: number; strokesMs: number }> {
+  const path = await largePicture();
+  await page.goto(url);
+  await expect(page.getByRole('article').first()).toBeVisible();
+  await page.waitForLoadState('networkidle');
+  const start = performance.now();
+  await page.setInputFiles('input[type=file]', path);
+  await page.waitForSelector('.arriving canvas');
+  const plateMs = performance.now() - start;
+  await page.waitForSelector('canvas[data-view=sheet][data-drawn]');
+  return { plateMs, strokesMs: performance.now() - start };
+}
+
+const app = await App.start();
+const page = await app.page();
+await openBrush(page, app.url, 'Crust lichen');
+await drawn(page, 'wide');
+await eightSteps(page);
+const taken = await moves(page);
+const { plateMs, strokesMs } = await arrival(page, app.url);
+await app.stop();
+const lines = [
+  '# What a hand feels',
+  '',
+  `Measured in headless Chromium without a GPU on ${cpus().length} cores (${cpus()[0]?.model ?? 'unknown'}), a shared machine, by`,
+  '`npm run bench:moves`.',
+  '',
+  '## A handle of the last of eight steps, on a plate of 1024 px',
+  '',
+  `From the pointer's move to the trial strokes drawn with the new plate, ${taken.ms.length} of ${MOVES} moves, those that changed the value:`,
+  `median ${median(taken.ms).toFixed(0)} ms, ${median(taken.frames)} frames; the slowest ${Math.max(...taken.ms).toFixed(0)} ms.`,
+  '',
+  '## A JPEG of 24 megapixels',
+  '',
+  `From the file chosen to its plate on screen ${(plateMs / 1000).toFixed(1)} s, to strokes drawn with it ${(strokesMs / 1000).toFixed(1)} s.`,
+  '',
+];
+mkdirSync('docs/bench', { recursive: true });
+writeFileSync('docs/bench/moves.md', lines.join('\n'));
+console.log(lines.join('\n'));
