@@ -93,7 +93,7 @@ describe('a picture becomes a brush', () => {
     const moved = await changed(page, 'sheet', inverted);
     await page
       .getByRole('listitem', { name: 'Invert' })
-      .getByRole('button', { name: /remove this step/ })
+      .getByRole('button', { name: /remove/ })
       .click();
     await changed(page, 'sheet', moved);
     await same(page, 'sheet', before);

@@ -55,7 +55,7 @@ await expect(page.getByText('3 pins, 2 of them carried')).toBeVisible();
 await kept(page);
 await page.waitForLoadState('networkidle');
 await shot(page, 'cut-handles');
-await page.getByRole('button', { name: 'remove this step' }).click();
+await page.getByRole('button', { name: 'remove', exact: true }).click();
 await page.keyboard.press('i');
 await expect(page.getByText('border ring').last()).toBeVisible();
 await expect(page.getByRole('img', { name: 'Histogram of the plate' }).locator('svg')).toBeVisible();

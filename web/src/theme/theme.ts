@@ -77,6 +77,7 @@ export function themeOf(look: Look): Theme {
       MuiMenuItem: {
         styleOverrides: { root: { fontSize: 14, minHeight: 32, '&.Mui-selected': { background: t.raised } } },
       },
+      MuiInput: { styleOverrides: { root: { fontSize: 14 } } },
       MuiDialog: { styleOverrides: { paper: { ...outlined, borderRadius: 10 } } },
       MuiDrawer: { styleOverrides: { paper: { ...outlined, borderWidth: '0 0 0 1px' } } },
       MuiPopover: { styleOverrides: { paper: outlined } },

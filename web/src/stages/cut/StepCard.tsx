@@ -82,9 +82,8 @@ export function StepCard({ id, place, step, facts, picture, histogram }: Props) 
             <button className="small" onClick={() => void keepState(place)} title="A brush of its own, cut up to here">
               keep as a plate
             </button>
-            <span className="spacer" />
             <button className="small" onClick={() => removeStep(place, label)}>
-              <AwayIcon size={11} /> remove this step
+              <AwayIcon size={11} /> remove
             </button>
           </div>
         </div>
