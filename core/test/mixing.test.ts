@@ -1,6 +1,6 @@
 import { cut, cutAll, makeRecipe, makeStep, NO_OTHERS, parseBrush } from '@amber-stamp/core';
 import { expect } from 'chai';
-import { MEETINGS } from '../src/cut/overlay.ts';
+import { MEETINGS } from '../src/maths/meetings.ts';
 import { distanceTo } from '../src/raster/distance.ts';
 import { closed, dilate, erode, opened } from '../src/raster/morph.ts';
 import { after, at, field, LIGHT } from './helpers/fields.ts';

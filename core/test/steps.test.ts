@@ -1,6 +1,6 @@
 import { cut, defaultsOf, makeRecipe, makeStep, NO_OTHERS, STEPS, type Picture } from '@amber-stamp/core';
 import { expect } from 'chai';
-import { okLab } from '../src/cut/likeness.ts';
+import { okLab } from '../src/maths/colour.ts';
 import { cheapestCut, joinAcross } from '../src/cut/seam.ts';
 import { blur, expMinus } from '../src/raster/blur.ts';
 import { raster } from '../src/raster/raster.ts';

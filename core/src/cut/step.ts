@@ -106,9 +106,6 @@ export const choice = (label: string, options: readonly string[], value: string,
   help,
 });
 
-/** Steepness about the middle for a contrast in percent: at 100 a value a quarter off the middle reaches the end. */
-export const contrastGain = (pct: number): number => 1 + (pct >= 0 ? 3 : 1) * (pct / 100);
-
 /** A raster made value by value. */
 export function mapped(input: Raster, change: (value: number, at: number) => number): Raster {
   const data = new Float32Array(input.data.length);

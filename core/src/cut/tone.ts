@@ -1,7 +1,7 @@
 import { curveFunction, isStraight, type Curve } from '../maths/curve.ts';
-import { clamp } from '../maths/index.ts';
+import { clamp, contrastGain } from '../maths/index.ts';
 import { raster } from '../raster/raster.ts';
-import { contrastGain, mapped, percent, rows, num, type StepDefinition } from './step.ts';
+import { mapped, percent, rows, num, type StepDefinition } from './step.ts';
 
 /** Values looked up at 16 bit: a curve is asked once for each of them, not once a pixel. */
 function table(read: (v: number) => number): (v: number) => number {

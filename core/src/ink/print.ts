@@ -1,4 +1,5 @@
 import { AmberError } from '../errors.ts';
+import { partsOf } from '../maths/colour.ts';
 import type { Brush, Coat } from '../model/brush.ts';
 import { checkPrintable } from '../model/printable.ts';
 import type { Strokes } from '../model/strokes.ts';
@@ -25,8 +26,7 @@ export const groundColour = (ground: Ground): Rgb => GROUND_COLOUR[ground];
 export function inkColour(coat: Coat, ground: Ground | 'none'): Rgb {
   const { colour } = coat.ink;
   if (colour === null) return ground === 'black' ? [1, 1, 1] : [0, 0, 0];
-  const channel = (at: number) => Number.parseInt(colour.slice(at, at + 2), 16) / 255;
-  return [channel(1), channel(3), channel(5)];
+  return partsOf(colour);
 }
 
 /** The plates of a coat's cards in order; throws missing-plate. */

@@ -5,3 +5,5 @@ export function smoothstep(from: number, to: number, value: number): number {
   const t = clamp((value - from) / (to - from));
   return t * t * (3 - 2 * t);
 }
+/** Steepness about the middle for a contrast in percent: at 100 a value a quarter off the middle reaches the end. */
+export const contrastGain = (pct: number): number => 1 + (pct >= 0 ? 3 : 1) * (pct / 100);
