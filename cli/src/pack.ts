@@ -1,4 +1,4 @@
-import { checkPrintable, readPack, writePack } from '@amber-stamp/core';
+import { readPack, writePack } from '@amber-stamp/core';
 import { ensureFolder, loadBrush, readBytes, writeAll, inside } from '@amber-stamp/io';
 import { dirname, join } from 'node:path';
 import { readOptions, type OptionTable } from './arguments.ts';
@@ -10,7 +10,6 @@ const UNPACK: OptionTable = { pack: { required: true }, out: { required: true } 
 export async function packCommand(args: string[]): Promise<object> {
   const o = readOptions(args, PACK);
   const { brush, files } = await loadBrush(o.brush);
-  checkPrintable(brush);
   const bytes = writePack({ brushes: [brush], plates: files });
   await writeAll([{ path: o.out, bytes }]);
   return { out: o.out, brush: brush.name, plates: [...files.keys()], bytes: bytes.length };

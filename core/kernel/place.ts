@@ -43,8 +43,8 @@ function bound(rec: usize, perX: f64, perY: f64, rest: f64, slot: usize): usize 
   return slot;
 }
 
-/** Places `count` entries as records. */
-export function place(entries: usize, count: i32, records: usize): void {
+/** Places `count` entries as records on a sheet that may lie tilted: xx, xy, yy stretch sheet px back onto it. */
+export function place(entries: usize, count: i32, records: usize, xx: f64, xy: f64, yy: f64): void {
   for (let i = 0; i < count; i++) {
     const entry = entries + ENTRY * <usize>i;
     const rec = records + RECORD * <usize>i;
@@ -63,8 +63,8 @@ export function place(entries: usize, count: i32, records: usize): void {
     const s: f64 = q == 0 ? s0 : q == 1 ? c0 : q == 2 ? -s0 : -c0;
     const c: f64 = q == 0 ? c0 : q == 1 ? -s0 : q == 2 ? -c0 : s0;
     const mx = mirrors & 1 ? -kx : kx, my = mirrors & 2 ? -ky : ky;
-    const dux = whole(c * mx * one), duy = whole(s * mx * one);
-    const dvx = whole(-s * my * one), dvy = whole(c * my * one);
+    const dux = whole((c * mx * xx + s * mx * xy) * one), duy = whole((c * mx * xy + s * mx * yy) * one);
+    const dvx = whole((-s * my * xx + c * my * xy) * one), dvy = whole((-s * my * xy + c * my * yy) * one);
     const u = whole((acrossTexels / 2 - 0.5 + PAD) * one) + whole((0.5 - x) * dux + (0.5 - y) * duy);
     const v = whole((downTexels / 2 - 0.5 + PAD) * one) + whole((0.5 - x) * dvx + (0.5 - y) * dvy);
     const hw = width / 2 + 2 / kx, hh = height / 2 + 2 / ky;

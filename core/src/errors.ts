@@ -4,7 +4,6 @@ export const ERRORS = {
   'bad-value': { status: 422, title: 'A value is not allowed here' },
   'unknown-key': { status: 422, title: 'An unknown key' },
   'newer-version': { status: 422, title: 'Made by a newer version' },
-  'not-printable-yet': { status: 422, title: 'This version cannot print that yet' },
   'bad-picture': { status: 422, title: 'The picture cannot be read' },
   'empty-file': { status: 422, title: 'The file is empty' },
   'picture-too-large': { status: 413, title: 'The picture is too large' },

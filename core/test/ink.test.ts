@@ -1,4 +1,13 @@
-import { dabsOf, InkEngine, printSheet, printSheetWords, TILE, type Layer, type Plate } from '@amber-stamp/core';
+import {
+  dabsOf,
+  InkEngine,
+  inOneInk,
+  printSheet,
+  printSheetWords,
+  TILE,
+  type Layer,
+  type Plate,
+} from '@amber-stamp/core';
 import { expect } from 'chai';
 import { createHash } from 'node:crypto';
 import { Tip } from '../src/ink/tip.ts';
@@ -76,11 +85,11 @@ describe('ink', () => {
     const brush = brushWith({ ...VARIED, size: { rest: 180 } });
     const dabs = dabsOf(brush, 0, { points: [...straight(20, 650, 100).points, ...straight(680, 30, 820).points] }, 0);
     const whole = new InkEngine();
-    const all = whole.toBytes([{ layer: whole.lay(dabs, [plate], size), colour: [0, 0, 0] }], [1, 1, 1], size);
+    const all = whole.toBytes([inOneInk(whole.lay(dabs, [plate], size), [0, 0, 0])], [1, 1, 1], size);
     const parts = [0, 1, 2, 3].map((row) => {
       const engine = new InkEngine();
       const share = { ...size, tileRows: { from: row, to: row + 1 } };
-      return engine.toBytes([{ layer: engine.lay(dabs, [plate], share), colour: [0, 0, 0] }], [1, 1, 1], share);
+      return engine.toBytes([inOneInk(engine.lay(dabs, [plate], share), [0, 0, 0])], [1, 1, 1], share);
     });
     expect(sha(Uint8Array.from(parts.flatMap((p) => [...p])))).to.equal(sha(all));
   });

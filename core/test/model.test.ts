@@ -1,13 +1,4 @@
-import {
-  AmberError,
-  checkPrintable,
-  ERRORS,
-  parseBench,
-  parseBrush,
-  parseJson,
-  parseStrokes,
-  plainBrush,
-} from '@amber-stamp/core';
+import { AmberError, ERRORS, parseBench, parseBrush, parseJson, parseStrokes, plainBrush } from '@amber-stamp/core';
 import { expect } from 'chai';
 
 const sparse = { format: 'amber-stamp/brush', version: 1, coats: [{ deck: { cards: [{ plate: 'p.png' }] } }] };
@@ -101,15 +92,6 @@ describe('brush documents', () => {
   });
   it('say in one sentence what is not JSON', () => {
     expect(() => parseJson('{"a": }', 'b.json')).to.throw(/^b\.json is not valid JSON/);
-  });
-  it('refuse to print what this version cannot, instead of leaving it out', () => {
-    expect(code(() => checkPrintable(parseBrush(sparse)))).to.equal('fine');
-    expect(code(() => checkPrintable(parseBrush(withCoat({ meet: 'difference' }))))).to.equal(
-      'not-printable-yet coats.0.meet',
-    );
-    expect(code(() => checkPrintable(parseBrush({ ...sparse, coats: [sparse.coats[0], sparse.coats[0]] })))).to.equal(
-      'not-printable-yet coats.1',
-    );
   });
 });
 

@@ -4,7 +4,7 @@ import { bin } from '../src/ink/bins.ts';
 import { ENTRY_BYTES, extentOf, levelBytes, viewsAt, writeEntry, writeLevel } from '../src/ink/entry.ts';
 import { kernelFor, type KernelChoice } from '../src/ink/kernel.ts';
 import { InkMemory } from '../src/ink/memory.ts';
-import { RECORD_BYTES } from '../src/ink/place.ts';
+import { FACING, floorOf, RECORD_BYTES, type Floor } from '../src/ink/place.ts';
 import { quartersOf, Tip } from '../src/ink/tip.ts';
 import { bristleTip, brushWith, straight } from './helpers/make.ts';
 
@@ -25,7 +25,7 @@ const dabs: DabTable = dabsOf(
 );
 
 /** The records that a kernel makes of the dabs. */
-function records(choice: KernelChoice): Uint8Array {
+function records(choice: KernelChoice, floor: Floor = FACING): Uint8Array {
   const memory = new InkMemory();
   const kernel = kernelFor(memory, choice);
   const tip = new Tip(bristleTip());
@@ -44,7 +44,7 @@ function records(choice: KernelChoice): Uint8Array {
     }
     writeEntry(viewsAt(memory.memory.buffer, entries), count++, dabs, i, 1, extent, address);
   }
-  kernel.place(entries, count, out);
+  kernel.place(entries, count, out, ...floor);
   return memory.bytes(out, count * RECORD_BYTES).slice();
 }
 
@@ -53,6 +53,8 @@ describe('placing dabs', () => {
     const wasm = records('wasm');
     expect(wasm.length / RECORD_BYTES).to.be.greaterThan(100);
     expect(records('plain')).to.deep.equal(wasm);
+    const tilted = floorOf({ tiltDeg: 55, directionDeg: 70 });
+    expect(records('plain', tilted)).to.deep.equal(records('wasm', tilted));
   });
 
   it('bounds every dab on the sheet: nothing prints outside of the touched part of a tile', () => {

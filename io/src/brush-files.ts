@@ -12,7 +12,12 @@ export interface LoadedBrush {
 
 /** The names of all plates that a brush prints with, each once. */
 export const plateNames = (brush: Brush): string[] => [
-  ...new Set(brush.coats.flatMap((coat) => coat.deck.cards.map((card) => card.plate))),
+  ...new Set(
+    brush.coats.flatMap((coat) => [
+      ...coat.deck.cards.flatMap(({ plate, grain }) => (grain ? [plate, grain.plate] : [plate])),
+      ...(coat.grain ? [coat.grain.plate] : []),
+    ]),
+  ),
 ];
 
 async function readInside(folder: string, name: string): Promise<Uint8Array> {

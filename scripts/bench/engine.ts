@@ -2,6 +2,7 @@
 import { createCanvas } from '@napi-rs/canvas';
 import {
   dabsOf,
+  freeAll,
   groundColour,
   impress,
   InkEngine,
@@ -101,7 +102,7 @@ function trialSheet(): { text: string[] } {
       amber: () => {
         const impressions = impress(engine, brush, plates, changed(), size, 'white', 0.5);
         engine.toBytes(impressions, groundColour('white'), size);
-        for (const i of impressions) engine.free(i.layer);
+        freeAll(engine, impressions);
       },
       low: () => {
         const laid = changed();

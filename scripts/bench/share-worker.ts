@@ -1,4 +1,4 @@
-import { InkEngine, type DabTable, type Plate, type SheetSize } from '@amber-stamp/core';
+import { InkEngine, inOneInk, type DabTable, type Plate, type SheetSize } from '@amber-stamp/core';
 import { parentPort } from 'node:worker_threads';
 
 /** A share of a sheet to print, and where its bytes go. */
@@ -16,7 +16,7 @@ parentPort?.on('message', (share: Share) => {
   // the same object every time, so that its levels are built once
   plate ??= share.plate;
   const layer = engine.lay(share.dabs, [plate], share.size);
-  engine.toBytes([{ layer, colour: [0, 0, 0] }], [1, 1, 1], share.size, share.target);
+  engine.toBytes([inOneInk(layer, [0, 0, 0])], [1, 1, 1], share.size, share.target);
   engine.free(layer);
   parentPort?.postMessage('printed');
 });

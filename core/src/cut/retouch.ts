@@ -1,6 +1,6 @@
 import { clamp, smoothstep } from '../maths/index.ts';
 import { InkEngine } from '../ink/engine.ts';
-import { platesOf } from '../ink/print.ts';
+import { platesOf } from '../ink/coat.ts';
 import type { Brush } from '../model/brush.ts';
 import type { PenPoint, PenStroke } from '../model/strokes.ts';
 import type { Raster } from '../raster/raster.ts';

@@ -2,7 +2,10 @@ import type { Plate } from '../raster/raster.ts';
 import type { DabTable } from '../vary/dab-table.ts';
 import { kernelFor, type Kernel, type KernelChoice } from './kernel.ts';
 import { levelBytes, writeLevel } from './entry.ts';
-import { freeLayer, layDabs, type Layer } from './layer.ts';
+import type { Coat } from '../model/brush.ts';
+import type { GrainField, Through } from './grain.ts';
+import { freeLayer, layDabs, type Layer, type Laying } from './layer.ts';
+import { printGathered, type TilePlace } from './print-gathered.ts';
 import { TILE, tileColumns, tileRowsOf, type SheetSize } from './sheet-size.ts';
 import { InkMemory } from './memory.ts';
 import { Tip, type TipLevel } from './tip.ts';
@@ -10,14 +13,34 @@ import { Tip, type TipLevel } from './tip.ts';
 /** Linear colour coordinates as they are written: r, g, b in 0..1. */
 export type Rgb = readonly [number, number, number];
 
-/** A layer with the colour that it prints in; the ground below the first is opaque, or clear for null. */
-export interface Impression {
+/** A layer with what it prints as. */
+export interface CoatPrint {
   layer: Layer;
+  join: Coat['join'];
+  /** unless the layer has colours of its own */
   colour: Rgb;
+  /** stops of coverage with r, g, b; empty for the colour */
+  gradient: readonly (readonly [number, number, number, number])[];
+  /** the grain that the finished coat is seen through, over a tile; undefined for none */
+  grain: ((x: number, y: number) => GrainField) | undefined;
+  through: Through;
+  depth: number;
 }
+
+/** A stroke with all its coats, the lowest first. */
+export type Impression = readonly CoatPrint[];
+
+/** A single layer in one ink. */
+export const inOneInk = (layer: Layer, colour: Rgb): Impression => [
+  { layer, colour, join: 'over', gradient: [], grain: undefined, through: (coverage) => coverage, depth: 0 },
+];
 
 const PIXELS = TILE * TILE;
 const RGBA_BYTES = PIXELS * 16;
+const GRAINS_KEPT = 128;
+
+const isPlain = ({ join, gradient, grain, layer }: CoatPrint): boolean =>
+  join === 'over' && gradient.length === 0 && !grain && !layer.tinted;
 
 /**
  * Prints dab tables into coverage layers and layers onto a ground. One engine belongs to one thread; its layers live in
@@ -28,6 +51,7 @@ export class InkEngine {
   readonly kernel: Kernel;
   private readonly tips = new WeakMap<Plate, Tip>();
   private readonly levels = new Map<TipLevel, number>();
+  private readonly grains = new Map<string, GrainField>();
   private readonly pixels: number;
   private readonly rows: number;
 
@@ -69,9 +93,18 @@ export class InkEngine {
   }
 
   /** Lays dabs; `plates[card]` is the tip of each card. `zoom` scales the whole stroke, sizes included. */
-  lay(dabs: DabTable, plates: readonly Plate[], size: SheetSize, zoom = 1): Layer {
+  lay(dabs: DabTable, plates: readonly Plate[], size: SheetSize, zoom = 1, how: Laying = {}): Layer {
     const tips = plates.map((plate) => this.tip(plate));
-    return layDabs(this.memory, this.kernel, dabs, tips, size, zoom, (tip, level) => this.address(tip, level));
+    return layDabs(this.memory, this.kernel, dabs, tips, size, zoom, (tip, level) => this.address(tip, level), how);
+  }
+
+  /** The values of a grain that were made before under this key, or new ones. The last few are kept. */
+  grainField(key: string, make: () => GrainField): GrainField {
+    const field = this.grains.get(key) ?? make();
+    this.grains.delete(key);
+    this.grains.set(key, field);
+    if (this.grains.size > GRAINS_KEPT) this.grains.delete([...this.grains.keys()][0]);
+    return field;
   }
 
   free(layer: Layer): void {
@@ -91,20 +124,27 @@ export class InkEngine {
   }
 
   /** Prints the impressions of one tile over the ground as float32 r, g, b, a (premultiplied); false where there are none. */
-  private printTile(impressions: readonly Impression[], ground: Rgb | null, key: number, height: number): boolean {
+  private printTile(impressions: readonly Impression[], ground: Rgb | null, tile: TilePlace): boolean {
     let printed = false;
-    for (const { layer, colour } of impressions) {
-      const tile = layer.tiles.get(key);
-      if (!tile) continue;
+    for (const coats of impressions) {
+      if (!coats.some(({ layer }) => layer.tiles.has(tile.key))) continue;
       if (!printed) {
         const [r, g, b] = ground ?? [0, 0, 0];
-        this.kernel.fill(this.pixels, height * TILE, r, g, b, ground ? 1 : 0);
+        this.kernel.fill(this.pixels, tile.height * TILE, r, g, b, ground ? 1 : 0);
         printed = true;
       }
-      const { x0, y0, x1, y1 } = tile.touched;
-      this.kernel.blend(tile.address, this.pixels, TILE, x0, y0, x1, Math.min(y1, height), ...colour);
+      if (coats.every(isPlain)) for (const coat of coats) this.printPlain(coat, tile);
+      else printGathered(this.memory, coats, tile, this.memory.floats(this.pixels, PIXELS * 4));
     }
     return printed;
+  }
+
+  /** Ink of one colour over what lies below. */
+  private printPlain({ layer, colour }: CoatPrint, { key, height }: TilePlace): void {
+    const tile = layer.tiles.get(key);
+    if (!tile) return;
+    const { x0, y0, x1, y1 } = tile.touched;
+    this.kernel.blend(tile.address, this.pixels, TILE, x0, y0, x1, Math.min(y1, height), ...colour);
   }
 
   /** Prints tile after tile and hands each that has impressions to `use`, with its box in sheet px. */
@@ -121,7 +161,7 @@ export class InkEngine {
         const x = tx * TILE;
         const y = ty * TILE;
         const height = Math.min(TILE, size.height - y);
-        if (this.printTile(impressions, ground, ty * columns + tx, height))
+        if (this.printTile(impressions, ground, { key: ty * columns + tx, x, y, height }))
           use(x, y, Math.min(TILE, size.width - x), height);
       }
   }

@@ -50,9 +50,9 @@ function layRow(v: AllViews, i: number, y: number, lo: number, hi: number, at: n
 
 /** The twin of core/kernel/kernel.ts: the same operations in the same order with Math.fround, so the same bits. */
 export function plainKernel(memory: InkMemory): Kernel {
-  const place: Kernel['place'] = (entries, count, records) => {
+  const place: Kernel['place'] = (entries, count, records, ...floor) => {
     const views = viewsOf(memory);
-    for (let i = 0; i < count; i++) placeEntry(views, entries + i * ENTRY_BYTES, records + i * RECORD_BYTES);
+    for (let i = 0; i < count; i++) placeEntry(views, entries + i * ENTRY_BYTES, records + i * RECORD_BYTES, floor);
   };
 
   const lay: Kernel['lay'] = (list, index, count, tile, originX, originY, width, height) => {

@@ -4,8 +4,8 @@ import { webAssembly, type InkMemory } from './memory.ts';
 
 /** The inner loops; addresses are bytes in the engine's memory. Both kernels give the same bits. */
 export interface Kernel {
-  /** places `count` entries as records */
-  place(entries: number, count: number, records: number): void;
+  /** places `count` entries as records on a sheet that may lie tilted: xx, xy, yy of Floor */
+  place(entries: number, count: number, records: number, xx: number, xy: number, yy: number): void;
   lay(
     list: number,
     index: number,

@@ -3,28 +3,40 @@ import { bin, type Bin } from './bins.ts';
 import { ENTRY_BYTES, extentOf, viewsAt, writeEntry } from './entry.ts';
 import type { Kernel } from './kernel.ts';
 import type { InkMemory } from './memory.ts';
-import { RECORD_BYTES } from './place.ts';
+import { layFreely, type LayRule } from './lay-freely.ts';
+import { FACING, RECORD_BYTES, type Floor } from './place.ts';
 import { TILE, tileColumns, type Box, type SheetSize } from './sheet-size.ts';
 import type { Tip, TipLevel } from './tip.ts';
 
 const TILE_BYTES = TILE * TILE * 4;
+const TINT_BYTES = 3 * TILE_BYTES;
 
 /** A tile of coverage: where it lies in memory, and the part of it that dabs may have touched, in tile px. */
 export interface Tile {
   address: number;
   touched: Box;
+  /** three planes with the mean colour of the ink where dabs differ in it; 0 where they do not */
+  tint: number;
+}
+
+/** How dabs are laid besides the usual way: by a rule of its own, on a sheet that lies tilted. */
+export interface Laying {
+  rule?: LayRule;
+  floor?: Floor;
 }
 
 /** Coverage of one stroke and coat: tiles allocated where dabs touch. Key = tile row x columns + tile column. */
 export interface Layer {
   tiles: Map<number, Tile>;
   columns: number;
+  /** its tiles have colours of their own */
+  tinted: boolean;
 }
 
 /** Where a level of a tip lies in memory. */
 export type LevelAddress = (tip: Tip, level: TipLevel) => number;
 
-/** Writes the entries of the dabs that can print; returns how many. */
+/** Writes the entries of the dabs that can print; returns which dab each stands for. */
 function writeEntries(
   memory: InkMemory,
   block: number,
@@ -32,8 +44,9 @@ function writeEntries(
   tips: readonly Tip[],
   zoom: number,
   address: LevelAddress,
-): number {
+): Int32Array {
   let views = viewsAt(memory.memory.buffer, block);
+  const dabOf = new Int32Array(dabs.count);
   let count = 0;
   for (let i = 0; i < dabs.count; i++) {
     const tip = tips[dabs.card[i]];
@@ -42,9 +55,10 @@ function writeEntries(
     const at = address(tip, extent.level);
     // a level that was not in memory before may have made it grow, which replaces the buffer
     if (views.ints.buffer !== memory.memory.buffer) views = viewsAt(memory.memory.buffer, block);
+    dabOf[count] = i;
     writeEntry(views, count++, dabs, i, zoom, extent, at);
   }
-  return count;
+  return dabOf.subarray(0, count);
 }
 
 /** Lays the dabs of one stroke and coat into a new layer, in the order of the table. */
@@ -56,21 +70,31 @@ export function layDabs(
   size: SheetSize,
   zoom: number,
   address: LevelAddress,
+  { rule, floor = FACING }: Laying = {},
 ): Layer {
   const entryBytes = Math.max(1, dabs.count) * ENTRY_BYTES;
   const entries = memory.allocate(entryBytes);
-  const count = writeEntries(memory, entries, dabs, tips, zoom, address);
+  const dabOf = writeEntries(memory, entries, dabs, tips, zoom, address);
+  const count = dabOf.length;
   const recordBytes = Math.max(1, count) * RECORD_BYTES;
   const records = memory.allocate(recordBytes);
-  kernel.place(entries, count, records);
+  kernel.place(entries, count, records, ...floor);
   memory.free(entries, entryBytes);
-  const layer = { tiles: new Map<number, Tile>(), columns: tileColumns(size) };
+  const tinted = rule?.colours !== undefined;
+  const layer = { tiles: new Map<number, Tile>(), columns: tileColumns(size), tinted };
   const bins = bin(new Int32Array(memory.memory.buffer, records, (count * RECORD_BYTES) / 4), count, size);
   const indexBytes = Math.max(1, bins.order.length) * 4;
   const index = memory.allocate(indexBytes);
-  for (const { key, touched } of bins.tiles) layer.tiles.set(key, { address: memory.allocate(TILE_BYTES), touched });
+  for (const { key, touched } of bins.tiles)
+    layer.tiles.set(key, {
+      address: memory.allocate(TILE_BYTES),
+      tint: tinted ? memory.allocate(TINT_BYTES) : 0,
+      touched,
+    });
   new Uint32Array(memory.memory.buffer, index, bins.order.length).set(bins.order);
-  for (const part of bins.tiles) layBin(kernel, records, index, layer, part);
+  for (const part of bins.tiles)
+    if (rule) layBinFreely(memory, kernel, records, bins.order, dabOf, layer, part, rule);
+    else layBin(kernel, records, index, layer, part);
   memory.free(index, indexBytes);
   memory.free(records, recordBytes);
   return layer;
@@ -85,7 +109,37 @@ function layBin(kernel: Kernel, records: number, index: number, layer: Layer, pa
   kernel.lay(records, index + part.from * 4, part.count, tile.address, tx * TILE, ty * TILE, TILE, TILE);
 }
 
+function layBinFreely(
+  memory: InkMemory,
+  kernel: Kernel,
+  records: number,
+  order: Uint32Array,
+  dabOf: Int32Array,
+  layer: Layer,
+  part: Bin,
+  rule: LayRule,
+): void {
+  const tile = layer.tiles.get(part.key);
+  if (!tile) return;
+  kernel.clear(tile.address, TILE_BYTES);
+  if (tile.tint) kernel.clear(tile.tint, TINT_BYTES);
+  const ty = Math.floor(part.key / layer.columns);
+  const free = {
+    coverage: memory.floats(tile.address, TILE * TILE),
+    tint: tile.tint ? memory.floats(tile.tint, 3 * TILE * TILE) : undefined,
+    x: (part.key - ty * layer.columns) * TILE,
+    y: ty * TILE,
+    side: TILE,
+  };
+  const { buffer } = memory.memory;
+  const views = { ...viewsAt(buffer), words: new Uint16Array(buffer) };
+  layFreely(views, records, order.subarray(part.from, part.from + part.count), dabOf, free, rule);
+}
+
 export function freeLayer(memory: InkMemory, layer: Layer): void {
-  for (const { address } of layer.tiles.values()) memory.free(address, TILE_BYTES);
+  for (const { address, tint } of layer.tiles.values()) {
+    memory.free(address, TILE_BYTES);
+    if (tint) memory.free(tint, TINT_BYTES);
+  }
   layer.tiles.clear();
 }

@@ -15,9 +15,24 @@ import { HULL_DIRECTIONS, PAD } from './tip.ts';
  * 128 four upper bounds, 160 their slopes f64
  */
 export const RECORD_BYTES = 192;
+const pair = new Float64Array(2);
+
+/** How sheet px are stretched back onto a tilted sheet: xx, xy, yy of a symmetric matrix. */
+export type Floor = readonly [number, number, number];
+/** The sheet faces the eye. */
+export const FACING: Floor = [1, 0, 1];
+
+/** A sheet tilted away by an angle below 90 degrees, in a direction (degrees, clockwise from right). */
+export function floorOf({ tiltDeg, directionDeg }: { tiltDeg: number; directionDeg: number }): Floor {
+  if (tiltDeg === 0) return FACING;
+  sinCosTurns(tiltDeg / 360, pair);
+  const back = 1 / pair[1] - 1;
+  sinCosTurns(directionDeg / 360, pair);
+  const [s, c] = pair;
+  return [1 + back * c * c, back * c * s, 1 + back * s * s];
+}
 
 const NO_BOUND = 1e9;
-const pair = new Float64Array(2);
 
 /** Where one dab lies on the sheet and on its level, in float64: the source of a record and of the reference picture. */
 export interface Placement {
@@ -37,7 +52,7 @@ export interface Placement {
 const whole = (v: number): number => Math.floor(v + 0.5);
 
 /** Snaps the texture coordinates of a dab to fixed point and bounds it on the sheet. */
-export function placed(dab: Lying): Placement {
+export function placed(dab: Lying, floor: Floor = FACING): Placement {
   const { x, y, width, height } = dab;
   const one = 2 ** dab.bits;
   const kx = dab.across / width;
@@ -46,10 +61,11 @@ export function placed(dab: Lying): Placement {
   const [s, c] = pair;
   const mx = dab.mirrorX ? -kx : kx;
   const my = dab.mirrorY ? -ky : ky;
-  const dux = whole(c * mx * one);
-  const duy = whole(s * mx * one);
-  const dvx = whole(-s * my * one);
-  const dvy = whole(c * my * one);
+  const [xx, xy, yy] = floor;
+  const dux = whole((c * mx * xx + s * mx * xy) * one);
+  const duy = whole((c * mx * xy + s * mx * yy) * one);
+  const dvx = whole((-s * my * xx + c * my * xy) * one);
+  const dvy = whole((-s * my * xy + c * my * yy) * one);
   const hw = width / 2 + 2 / kx;
   const hh = height / 2 + 2 / ky;
   const reachX = Math.abs(c) * hw + Math.abs(s) * hh;
@@ -93,13 +109,13 @@ function writeSpans(doubles: Float64Array, at: number, p: Placement, hull: Float
 }
 
 /** The twin of `place` in core/kernel/place.ts for one entry: byte addresses in `views`, which begin at byte 0. */
-export function placeEntry({ ints, floats, doubles }: Views, entry: number, record: number): void {
+export function placeEntry({ ints, floats, doubles }: Views, entry: number, record: number, floor: Floor): void {
   const e = entry / 8;
   const w = entry / 4;
   const level = ints[w + 10];
   const bits = ints[level / 4 + 20];
   const mirrors = ints[w + 11];
-  const p = placed({
+  const lying = {
     x: doubles[e],
     y: doubles[e + 1],
     width: doubles[e + 2],
@@ -110,7 +126,8 @@ export function placeEntry({ ints, floats, doubles }: Views, entry: number, reco
     across: doubles[level / 8 + 8],
     down: doubles[level / 8 + 9],
     bits,
-  });
+  };
+  const p = placed(lying, floor);
   const i = record / 4;
   // storing to 32 bits is the remainder modulo 2^32: the coordinates wrap and stay exact
   ints.set([p.top, p.bottom, p.left, p.right, p.dux, p.dvx, p.duy, p.dvy, p.u, p.v], i);

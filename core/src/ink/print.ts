@@ -1,19 +1,11 @@
-import { AmberError } from '../errors.ts';
-import { partsOf } from '../maths/colour.ts';
-import type { Brush, Coat } from '../model/brush.ts';
-import { checkPrintable } from '../model/printable.ts';
-import type { Strokes } from '../model/strokes.ts';
-import type { Plate } from '../raster/raster.ts';
+import type { Brush } from '../model/brush.ts';
+import type { PenStroke, Strokes } from '../model/strokes.ts';
 import type { DabTable } from '../vary/dab-table.ts';
 import { dabsOf } from '../vary/dabs.ts';
-import type { Impression, InkEngine, Rgb } from './engine.ts';
+import { coatPrint, layCoat, type Ground, type Plates } from './coat.ts';
+import type { CoatPrint, Impression, InkEngine, Rgb } from './engine.ts';
 import type { SheetSize } from './sheet-size.ts';
 
-/** Plates by the name that cards carry. */
-export type Plates = ReadonlyMap<string, Plate>;
-
-export const GROUNDS = ['white', 'gray', 'black'] as const;
-export type Ground = (typeof GROUNDS)[number];
 const GROUND_COLOUR: Record<Ground, Rgb> = {
   white: [1, 1, 1],
   gray: [128 / 255, 128 / 255, 128 / 255],
@@ -22,23 +14,6 @@ const GROUND_COLOUR: Record<Ground, Rgb> = {
 
 export const groundColour = (ground: Ground): Rgb => GROUND_COLOUR[ground];
 
-/** Ink of a coat: its own colour; without one black, on a black ground white. */
-export function inkColour(coat: Coat, ground: Ground | 'none'): Rgb {
-  const { colour } = coat.ink;
-  if (colour === null) return ground === 'black' ? [1, 1, 1] : [0, 0, 0];
-  return partsOf(colour);
-}
-
-/** The plates of a coat's cards in order; throws missing-plate. */
-export function platesOf(coat: Coat, plates: Plates): Plate[] {
-  return coat.deck.cards.map(({ plate }) => {
-    const found = plates.get(plate);
-    if (!found)
-      throw new AmberError('missing-plate', `The plate ${plate} is not here; put it beside the brush.`, plate);
-    return found;
-  });
-}
-
 export interface StrokeDabs {
   stroke: number;
   coat: number;
@@ -46,14 +21,13 @@ export interface StrokeDabs {
 }
 
 /** The dabs of all strokes, in printing order: stroke by stroke, coat by coat. */
-export function layOut(brush: Brush, strokes: Strokes): StrokeDabs[] {
-  checkPrintable(brush);
-  return strokes.strokes.flatMap((stroke, s) =>
-    brush.coats.map((_, c) => ({ stroke: s, coat: c, dabs: dabsOf(brush, c, stroke, s) })),
+export function layOut(brush: Brush, { strokes }: { strokes: readonly PenStroke[] }, zoom = 1): StrokeDabs[] {
+  return strokes.flatMap((stroke, s) =>
+    brush.coats.map((_, c) => ({ stroke: s, coat: c, dabs: dabsOf(brush, c, stroke, s, zoom) })),
   );
 }
 
-/** Lays every stroke and coat of a brush: one impression each. The caller frees the layers. */
+/** Lays every stroke of a brush: one impression each. The caller frees their layers by `freeAll`. */
 export function impress(
   engine: InkEngine,
   brush: Brush,
@@ -63,10 +37,18 @@ export function impress(
   ground: Ground | 'none',
   zoom = 1,
 ): Impression[] {
-  return laidOut.map(({ coat, dabs }) => ({
-    layer: engine.lay(dabs, platesOf(brush.coats[coat], plates), size, zoom),
-    colour: inkColour(brush.coats[coat], ground),
-  }));
+  const strokes = new Map<number, CoatPrint[]>();
+  for (const { stroke, coat, dabs } of laidOut) {
+    const job = { brush, coat, stroke, plates, size, zoom, ground };
+    const coats = strokes.get(stroke) ?? [];
+    coats.push(coatPrint(engine, job, layCoat(engine, job, dabs)));
+    strokes.set(stroke, coats);
+  }
+  return [...strokes.values()];
+}
+
+export function freeAll(engine: InkEngine, impressions: readonly Impression[]): void {
+  for (const coats of impressions) for (const { layer } of coats) engine.free(layer);
 }
 
 /** Impresses strokes, hands the impressions to `use`, and frees their layers. */
@@ -81,7 +63,7 @@ function printed<T>(
 ): T {
   const impressions = impress(engine, brush, plates, laidOut, strokes, ground);
   const result = use(impressions);
-  for (const { layer } of impressions) engine.free(layer);
+  freeAll(engine, impressions);
   return result;
 }
 

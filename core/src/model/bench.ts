@@ -1,6 +1,6 @@
 import { array, boolean, lazy, object, string, type ISchema } from 'yup';
 import { recipeSchema, type Recipe } from '../cut/recipe.ts';
-import { GROUNDS, type Ground } from '../ink/print.ts';
+import { GROUNDS, type Ground } from '../ink/coat.ts';
 import type { Brush } from './brush.ts';
 import { brushSchema } from './brush-schema.ts';
 import { parseDocument, shape } from './check.ts';

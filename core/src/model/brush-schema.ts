@@ -1,21 +1,35 @@
-import { array, boolean, number, object, string, tuple, type AnySchema } from 'yup';
+import { array, boolean, number, string, tuple, type AnySchema } from 'yup';
 import { STRAIGHT } from '../maths/curve.ts';
-import { DEALS, DRIVERS, FOLLOWS, JOINS, MEETS, SPREADS, type Brush } from './brush.ts';
+import { MEETINGS } from '../maths/meetings.ts';
+import {
+  DEALS,
+  DRIVERS,
+  FOLLOWS,
+  GRAIN_APPLIES,
+  GRAIN_FIXED,
+  JOINS,
+  MEETS,
+  PER,
+  SPREADS,
+  type Brush,
+} from './brush.ts';
 import { PROPERTIES, PROPERTY_NAMES, type PropertyDefinition } from './properties.ts';
 import { finite, parseDocument, shape } from './check.ts';
 
 const unit = finite().min(0).max(1);
 
+const rising = (points: unknown): boolean =>
+  ((points ?? []) as [number, unknown][]).every((p, i, all) => i === 0 || p[0] > all[i - 1][0]);
+
 const curveSchema = array(tuple([unit.required(), unit.required()]).required())
   .min(1)
   .max(32)
-  .test('rising', '${path} must have rising x', (points) =>
-    ((points ?? []) as [number, number][]).every((p, i, all) => i === 0 || p[0] > all[i - 1][0]),
-  )
+  .test('rising', '${path} must have rising x', rising)
   .default(() => STRAIGHT.map((p) => [...p]) as never);
 
 const driverSchema = shape({
   by: string().oneOf(DRIVERS).required(),
+  per: string().oneOf(PER).default(undefined),
   share: unit.default(1),
   curve: curveSchema,
   spread: string().oneOf(SPREADS).default(undefined),
@@ -53,6 +67,23 @@ const propertyFields: Record<string, AnySchema> = Object.fromEntries(
   }),
 );
 
+const colour = string().matches(/^#[0-9a-fA-F]{6}$/, '${path} must be a colour such as #2A211C');
+
+const depth = PROPERTIES.depth;
+const grainSchema = shape({
+  plate: string().required().max(200),
+  scale: finite().min(1).max(1600).default(100),
+  angle: finite().min(-360).max(360).default(0),
+  mirror: boolean().default(false),
+  brightness: finite().min(-100).max(100).default(0),
+  contrast: finite().min(-100).max(100).default(0),
+  invert: boolean().default(false),
+  depth: shape(rangeFields(depth.rest, depth.restMin, depth.restMax, depth)),
+  blend: string().oneOf(Object.keys(MEETINGS)).default('multiply'),
+  fixedTo: string().oneOf(GRAIN_FIXED).default('sheet'),
+  appliesTo: string().oneOf(GRAIN_APPLIES).default('stroke'),
+});
+
 const coatSchema = shape({
   join: string().oneOf(JOINS).default('over'),
   deck: shape({
@@ -62,6 +93,7 @@ const coatSchema = shape({
         plate: string().required().max(200),
         weight: finite().min(0).max(1000).default(1),
         muted: boolean().default(false),
+        grain: grainSchema.nullable().default(undefined),
       }),
     )
       .min(1)
@@ -73,15 +105,19 @@ const coatSchema = shape({
   meet: string().oneOf(MEETS).default('build'),
   properties: shape({ ...propertyFields, mirrorX: mirrorSchema, mirrorY: mirrorSchema }),
   ink: shape({
-    colour: string()
-      .matches(/^#[0-9a-fA-F]{6}$/, '${path} must be a colour such as #2A211C')
-      .nullable()
-      .default(null),
+    colour: colour.nullable().default(null),
+    second: colour.nullable().default(null),
+    gradient: array(tuple([unit.required(), colour.required()]).required())
+      .max(16)
+      .test('rising', '${path} must have rising places', rising)
+      .default(() => []),
   }),
-  // accepted so that files of the full form are understood; checkPrintable says clearly what cannot be drawn
-  grain: object().nullable().default(undefined),
-  sizeFixedTo: string().oneOf(['sheet', 'screen']).default(undefined),
-  floor: object().default(undefined),
+  grain: grainSchema.nullable().default(null),
+  sizeFixedTo: string().oneOf(['sheet', 'screen']).default('sheet'),
+  floor: shape({
+    tiltDeg: finite().min(0).max(80).default(0),
+    directionDeg: finite().min(-360).max(360).default(0),
+  }),
 });
 
 const taperSchema = shape({

@@ -5,6 +5,7 @@ export const DRIVERS = ['chance', 'pressure', 'tilt', 'twist', 'speed', 'heading
 export type DriverName = (typeof DRIVERS)[number];
 export const SPREADS = ['even', 'centred', 'drifting', 'apart'] as const;
 export type Spread = (typeof SPREADS)[number];
+export const PER = ['dab', 'stroke'] as const;
 export const DEALS = ['in-order', 'shuffled', 'chance', 'pressure', 'tilt'] as const;
 export type Deal = (typeof DEALS)[number];
 export const MEETS = ['build', 'lighten', 'darken', 'difference', 'add', 'best', 'dissolve'] as const;
@@ -15,6 +16,8 @@ export type Follow = (typeof FOLLOWS)[number];
 /** What moves a property inside its range. `length` is in dabs (drifting), `memory` in dabs (apart). */
 export interface Driver {
   by: DriverName;
+  /** chance only: drawn for each dab, or once for the whole stroke */
+  per?: (typeof PER)[number];
   share: number;
   curve: Curve;
   spread?: Spread;
@@ -39,10 +42,29 @@ export interface MirrorProperty {
   muted: boolean;
 }
 
+export const GRAIN_FIXED = ['sheet', 'stroke', 'dab'] as const;
+export const GRAIN_APPLIES = ['dab', 'stroke'] as const;
+/** A tiling plate that takes away from the ink. Scale, brightness and contrast in percent, angle in degrees clockwise. */
+export interface Grain {
+  plate: string;
+  scale: number;
+  angle: number;
+  mirror: boolean;
+  brightness: number;
+  contrast: number;
+  invert: boolean;
+  depth: Property;
+  blend: string;
+  fixedTo: (typeof GRAIN_FIXED)[number];
+  appliesTo: (typeof GRAIN_APPLIES)[number];
+}
+
 export interface Card {
   plate: string;
   weight: number;
   muted: boolean;
+  /** its own; without one the coat's */
+  grain?: Grain | null;
 }
 export interface Deck {
   deal: Deal;
@@ -52,6 +74,10 @@ export interface Deck {
 export interface CoatInk {
   /** `#rrggbb`, or null: black, on a black ground white. */
   colour: string | null;
+  /** where `mix` is 100; null: the first colour */
+  second: string | null;
+  /** coverage 0..1 and the colour that it prints in; empty: the ink's own colour */
+  gradient: [number, string][];
 }
 export type Properties = Record<Exclude<PropertyName, 'angle'>, Property> & {
   angle: AngleProperty;
@@ -65,6 +91,11 @@ export interface Coat {
   meet: (typeof MEETS)[number];
   properties: Properties;
   ink: CoatInk;
+  grain: Grain | null;
+  /** on the screen a dab stays as large however the sheet is zoomed */
+  sizeFixedTo: 'sheet' | 'screen';
+  /** how the sheet lies: dabs are foreshortened as if thrown on it. 0 degrees: it faces the eye. */
+  floor: { tiltDeg: number; directionDeg: number };
 }
 export interface Taper {
   lengthPct: number;

@@ -29,17 +29,24 @@ function clampPercent(column: Float64Array): void {
   for (let i = 0; i < column.length; i++) column[i] = clamp(column[i], 0, 100);
 }
 
-/** The rows of one coat along one stroke: the property formula of the brush form, dab by dab. Throws too-many-dabs. */
-export function dabsOf(brush: Brush, coatIndex: number, stroke: PenStroke, strokeIndex: number): DabTable {
+/**
+ * The rows of one coat along one stroke: the property formula of the brush form, dab by dab. `zoom` is sheet px on the
+ * screen for each px of the stroke: it counts where the size is fixed on the screen. Throws too-many-dabs.
+ */
+export function dabsOf(brush: Brush, coatIndex: number, stroke: PenStroke, strokeIndex: number, zoom = 1): DabTable {
   const coat = brush.coats[coatIndex];
   const key = { seed: brush.seed >>> 0, stroke: strokeIndex, coat: coatIndex };
   const values = coatValues(coat, key);
   const ends = endsOf(brush);
+  const screen = coat.sizeFixedTo === 'screen' ? 1 / zoom : 1;
   const size: Column = (hands, from, to, out) => {
     values.of.size(hands, from, to, out);
     ends.size(hands, from, to, out);
+    if (screen !== 1) for (let i = from; i < to; i++) out[i] *= screen;
   };
-  const { hands, sizePx } = walkAlong(stroke, { size, spacing: values.of.spacing, count: values.count }, strokeIndex);
+  const chain = coat.properties.angle.follow === 'chain' && !coat.properties.angle.muted;
+  const gait = { size, spacing: values.of.spacing, count: values.count, chain };
+  const { hands, sizePx } = walkAlong(stroke, gait, strokeIndex, brush.steady);
   const count = hands.count;
   const table = dabTable(count);
   table.count = count;
@@ -62,7 +69,7 @@ export function dabsOf(brush: Brush, coatIndex: number, stroke: PenStroke, strok
   values.of.hue(hands, 0, count, table.hueDeg);
   values.of.saturation(hands, 0, count, table.saturationPct);
   values.of.lightness(hands, 0, count, table.lightnessPct);
-  values.of.depth(hands, 0, count, table.depthPct);
+  values.depth(hands, 0, count, table.depthPct);
   values.mirrorX(hands, 0, count, some);
   values.mirrorY(hands, 0, count, others);
   table.mirrorX.set(some);

@@ -24,7 +24,7 @@ interface Source {
 }
 
 function sourceOf(driver: Driver, total: number, key: DrawKey): Source {
-  const isEven = driver.by === 'chance' && (driver.spread ?? 'even') === 'even';
+  const isEven = driver.by === 'chance' && (driver.spread ?? 'even') === 'even' && driver.per !== 'stroke';
   return {
     by: isEven ? 'even-chance' : driver.by,
     draw: driver.by === 'chance' && !isEven ? drawOf(driver, key) : undefined,

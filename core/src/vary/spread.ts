@@ -83,8 +83,12 @@ function apart(roll: Roll, memory: number): Draw {
 }
 
 /** The draw of a chance driver; without a spread it is even. */
-export function drawOf(driver: Pick<Driver, 'spread' | 'length' | 'memory'>, key: DrawKey): Draw {
+export function drawOf(driver: Pick<Driver, 'spread' | 'length' | 'memory' | 'per'>, key: DrawKey): Draw {
   const roll = rollOf(key);
+  if (driver.per === 'stroke') {
+    const once = drawOf({ spread: driver.spread === 'centred' ? 'centred' : 'even' }, key)(0);
+    return () => once;
+  }
   switch (driver.spread ?? 'even') {
     case 'even':
       return even(roll);

@@ -48,6 +48,8 @@ const FOLLOWED: Partial<Record<Follow, (hands: Hands) => Float64Array>> = {
   path: (hands) => hands.headingDeg,
   tilt: (hands) => hands.tiltDirectionDeg,
   twist: (hands) => hands.twistDeg,
+  // the heading of a link is that of its chord
+  chain: (hands) => hands.headingDeg,
 };
 
 function angleValues(property: AngleProperty, turn: Column): Column {
@@ -73,6 +75,8 @@ function mirrorValues(property: MirrorProperty, index: number, key: StrokeKey): 
 export interface CoatValues {
   of: Record<PropertyName, Column>;
   count: Column;
+  /** of the coat's grain */
+  depth: Column;
   mirrorX: Column;
   mirrorY: Column;
 }
@@ -87,6 +91,7 @@ export function coatValues(coat: Coat, key: StrokeKey): CoatValues {
   of.angle = angleValues(properties.angle, of.angle);
   return {
     of,
+    depth: coat.grain ? valuesOf(coat.grain.depth, 'scaled', 100, PROPERTY_NAMES.indexOf('depth'), key) : of.depth,
     count: valuesOf(coat.count, 'scaled', 1, COUNT_INDEX, key),
     mirrorX: mirrorValues(properties.mirrorX, MIRROR_X_INDEX, key),
     mirrorY: mirrorValues(properties.mirrorY, MIRROR_Y_INDEX, key),

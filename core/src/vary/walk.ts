@@ -1,5 +1,8 @@
 import { AmberError } from '../errors.ts';
+import { headingDeg } from '../maths/angles.ts';
 import type { PenStroke } from '../model/strokes.ts';
+import { chordEnd } from '../path/chord.ts';
+import { steadied } from '../path/steady.ts';
 import { pathReader, readStill, smoothPath, type Path } from '../path/path.ts';
 import { emptyHands, makeReadings, makeRoom, repeatHand, widened, type Column, type Hands } from './hands.ts';
 
@@ -16,6 +19,8 @@ export interface Gait {
   spacing: Column;
   /** dabs at one place */
   count: Column;
+  /** end to end: each dab lies on a chord of the path that is one step long */
+  chain: boolean;
 }
 
 /** Where the dabs of a stroke lie: the hand at each, and its size in px. The columns belong to the next walk as well. */
@@ -82,6 +87,26 @@ class Walker {
     this.gait.size(hands, first + 1, first + count, room.sizePx);
   }
 
+  /** Links of a chain: the hand is that at the link's beginning, the place the middle of its chord. */
+  private links(path: Path): void {
+    const { hands } = room;
+    const begins = pathReader(path);
+    const ends = pathReader(path);
+    for (let s: number | undefined = 0; s !== undefined;) {
+      const row = hands.count;
+      roomFor(row + 2, this.stroke);
+      begins(s, hands, row);
+      const end = chordEnd(path, s, this.step(Math.min(s, path.lengthPx)));
+      // what is left of the path is shorter than a link
+      if (end === undefined) hands.count = row;
+      else {
+        ends(end, hands, hands.count);
+        layChord(hands, row, hands.count);
+      }
+      s = end;
+    }
+  }
+
   along(path: Path): Walk {
     const { hands } = room;
     if (path.lengthPx === 0)
@@ -90,6 +115,7 @@ class Walker {
         readStill(path, k, hands, hands.count);
         this.step(0);
       }
+    else if (this.gait.chain) this.links(path);
     else {
       const read = pathReader(path);
       // a whole number of steps must not lose its last dab to rounding
@@ -104,9 +130,22 @@ class Walker {
   }
 }
 
+/** Moves the dabs of rows `from` up to `end` to the middle of the chord to row `end`, and turns them along it. */
+function layChord(hands: Hands, from: number, end: number): void {
+  const heading = headingDeg(hands.x[end] - hands.x[from], hands.y[end] - hands.y[from]);
+  const x = (hands.x[from] + hands.x[end]) / 2;
+  const y = (hands.y[from] + hands.y[end]) / 2;
+  for (let i = from; i < end; i++) {
+    hands.x[i] = x;
+    hands.y[i] = y;
+    hands.headingDeg[i] = heading;
+    makeReadings(hands, i);
+  }
+}
+
 /** The places of a stroke's dabs, valid until the next walk. Throws too-many-dabs. */
-export function walkAlong(stroke: PenStroke, gait: Gait, strokeIndex: number): Walk {
-  const path = smoothPath(stroke.points);
+export function walkAlong(stroke: PenStroke, gait: Gait, strokeIndex: number, steadyPct: number): Walk {
+  const path = smoothPath(steadied(stroke.points, steadyPct));
   return new Walker(gait, path.lengthPx, strokeIndex).along(path);
 }
 

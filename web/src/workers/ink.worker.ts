@@ -1,44 +1,46 @@
 import {
   dabsOf,
   encodeRgba,
-  checkPrintable,
+  coatPrint,
+  freeAll,
   fromPlate,
   groundColour,
   InkEngine,
   impress,
-  inkColour,
+  layCoat,
   layOut,
-  platesOf,
   resample,
   toPlate,
   type Brush,
   type Impression,
-  type Layer,
+  type LaidCoat,
   type Plate,
 } from '@amber-stamp/core';
 import { expose, transfer } from 'comlink';
 import { carryErrors } from './errors.ts';
 import type { InkApi, InkJob, InkResult, SideCost } from './protocol.ts';
 
-interface KeptLayer {
-  layer: Layer;
+interface KeptCoat {
+  laid: LaidCoat;
   dabs: number;
 }
 
 const engine = new InkEngine();
 const plates = new Map<string, Plate>();
-const views = new Map<string, Map<string, KeptLayer>>();
+const views = new Map<string, Map<string, KeptCoat>>();
 const PLATES_KEPT = 24;
 
-/** Everything of a brush that moves or presses dabs; colour and ground do not. */
+/** Everything of a brush that moves or presses dabs; what is applied to finished coats does not. */
 const layKey = (brush: Brush): string =>
-  JSON.stringify([brush.seed, brush.ends, brush.coats.map((coat) => ({ ...coat, ink: null }))]);
+  JSON.stringify([
+    brush.seed,
+    brush.ends,
+    brush.steady,
+    brush.coats.map(({ join: _join, ink, grain, ...coat }) => [coat, ink.colour, ink.second, grain]),
+  ]);
 
-function layersOf(job: InkJob): { kept: KeptLayer; coat: number }[] {
-  checkPrintable(job.brush);
-  const before = views.get(job.view) ?? new Map<string, KeptLayer>();
-  const after = new Map<string, KeptLayer>();
-  const common = `${layKey(job.brush)} ${JSON.stringify(job.plates)} ${job.width}x${job.height}@${job.zoom}`;
+/** The plates of a job by name; those that are used stay longest. */
+function heldFor(job: InkJob): Map<string, Plate> {
   const held = new Map<string, Plate>();
   for (const [name, key] of Object.entries(job.plates)) {
     const plate = plates.get(key);
@@ -47,31 +49,40 @@ function layersOf(job: InkJob): { kept: KeptLayer; coat: number }[] {
     plates.set(key, plate);
     held.set(name, plate);
   }
-  const out = job.strokes.flatMap((stroke, s) =>
-    job.brush.coats.map((coat, c) => {
+  return held;
+}
+
+/** The strokes of a job as impressions: coats that were laid before with the same settings are used again. */
+function impressions(job: InkJob): { impressions: Impression[]; dabs: number } {
+  const before = views.get(job.view) ?? new Map<string, KeptCoat>();
+  const after = new Map<string, KeptCoat>();
+  const { brush, width, height, zoom, ground } = job;
+  const common = `${layKey(brush)} ${JSON.stringify(job.plates)} ${width}x${height}@${zoom} ${ground === 'black'}`;
+  const held = heldFor(job);
+  let dabs = 0;
+  const made = job.strokes.map((stroke, s) =>
+    brush.coats.map((_, c) => {
       const key = `${common} ${s} ${c} ${job.strokeKeys[s]}`;
+      const coatJob = { brush, coat: c, stroke: s, plates: held, size: job, zoom, ground };
       let kept = before.get(key);
       if (!kept) {
-        const dabs = dabsOf(job.brush, c, stroke, s);
-        kept = { layer: engine.lay(dabs, platesOf(coat, held), job, job.zoom), dabs: dabs.count };
+        const table = dabsOf(brush, c, stroke, s, zoom);
+        kept = { laid: layCoat(engine, coatJob, table), dabs: table.count };
       }
       after.set(key, kept);
-      return { kept, coat: c };
+      dabs += kept.dabs;
+      return coatPrint(engine, coatJob, kept.laid);
     }),
   );
-  for (const [key, { layer }] of before) if (!after.has(key)) engine.free(layer);
+  for (const [key, { laid }] of before) if (!after.has(key)) engine.free(laid.layer);
   views.set(job.view, after);
-  return out;
+  return { impressions: made, dabs };
 }
 
 function paint(job: InkJob): { bytes: Uint8ClampedArray<ArrayBuffer>; dabs: number } {
-  const layers = layersOf(job);
-  const impressions: Impression[] = layers.map(({ kept, coat }) => ({
-    layer: kept.layer,
-    colour: inkColour(job.brush.coats[coat], job.ground),
-  }));
-  const bytes = engine.toBytes(impressions, groundColour(job.ground), job);
-  return { bytes: bytes as Uint8ClampedArray<ArrayBuffer>, dabs: layers.reduce((n, l) => n + l.kept.dabs, 0) };
+  const made = impressions(job);
+  const bytes = engine.toBytes(made.impressions, groundColour(job.ground), job);
+  return { bytes: bytes as Uint8ClampedArray<ArrayBuffer>, dabs: made.dabs };
 }
 
 /** Draws a job with every plate resampled to a side, in an engine of its own: once with its levels, then twice without. */
@@ -82,12 +93,12 @@ function costOf(job: InkJob, side: number): SideCost {
     const plate = plates.get(key);
     if (plate) held.set(name, toPlate(resample(fromPlate(plate), side, side)));
   }
-  const strokes = { width: job.width, height: job.height, strokes: [...job.strokes] };
   const timed = () => {
     const start = performance.now();
-    const made = impress(own, job.brush, held, layOut(job.brush, strokes), job, job.ground, job.zoom);
+    const laid = layOut(job.brush, job, job.zoom);
+    const made = impress(own, job.brush, held, laid, job, job.ground, job.zoom);
     own.toBytes(made, groundColour(job.ground), job);
-    for (const { layer } of made) own.free(layer);
+    freeAll(own, made);
     return performance.now() - start;
   };
   const first = timed();

@@ -1,0 +1,163 @@
+import { AmberError } from '../errors.ts';
+import { partsOf } from '../maths/colour.ts';
+import { chance6 } from '../maths/hash.ts';
+import type { Brush, Coat, Grain } from '../model/brush.ts';
+import type { Plate } from '../raster/raster.ts';
+import type { DabTable } from '../vary/dab-table.ts';
+import type { CoatPrint, InkEngine, Rgb } from './engine.ts';
+import { grainField, throughOf, type GrainField } from './grain.ts';
+import type { Layer } from './layer.ts';
+import type { LayRule } from './lay-freely.ts';
+import { floorOf } from './place.ts';
+import { TILE, type SheetSize } from './sheet-size.ts';
+import { dabColours, isTinted } from './tint.ts';
+
+/** Plates by the name that cards and grains carry. */
+export type Plates = ReadonlyMap<string, Plate>;
+
+export const GROUNDS = ['white', 'gray', 'black'] as const;
+export type Ground = (typeof GROUNDS)[number];
+
+/** Ink of a coat: its own colour; without one black, on a black ground white. */
+export function inkColour(coat: Coat, ground: Ground | 'none'): Rgb {
+  const { colour } = coat.ink;
+  if (colour === null) return ground === 'black' ? [1, 1, 1] : [0, 0, 0];
+  return partsOf(colour);
+}
+
+function plateNamed(plates: Plates, name: string): Plate {
+  const found = plates.get(name);
+  if (!found) throw new AmberError('missing-plate', `The plate ${name} is not here; put it beside the brush.`, name);
+  return found;
+}
+
+/** The plates of a coat's cards in order; throws missing-plate. */
+export const platesOf = (coat: Coat, plates: Plates): Plate[] =>
+  coat.deck.cards.map(({ plate }) => plateNamed(plates, plate));
+
+/** Which coat of which stroke is printed, with what, and where. */
+export interface CoatJob {
+  brush: Brush;
+  coat: number;
+  stroke: number;
+  plates: Plates;
+  size: SheetSize;
+  zoom: number;
+  ground: Ground | 'none';
+}
+
+/** Chance draws of grains: behind all properties. */
+const GRAIN_INDEX = 121;
+
+/** How far a grain is moved, in tiles: by chance for each stroke where it is not fixed to the sheet. */
+function shiftOf(grain: Grain, { brush, stroke, coat }: CoatJob): [number, number] {
+  if (grain.fixedTo === 'sheet') return [0, 0];
+  const draw = (k: number) => chance6(brush.seed >>> 0, stroke, coat * 256 + GRAIN_INDEX, 0, k, 0);
+  return [draw(0), draw(1)];
+}
+
+const numbers = new WeakMap<Plate, number>();
+let lastNumber = 0;
+
+/** A number for a plate object, for keys. */
+function numberOf(plate: Plate): number {
+  const number = numbers.get(plate) ?? ++lastNumber;
+  numbers.set(plate, number);
+  return number;
+}
+
+/** The grain over whole tiles of the sheet, made once for each. */
+function tileGrain(engine: InkEngine, grain: Grain, job: CoatJob): (x: number, y: number) => GrainField {
+  const plate = plateNamed(job.plates, grain.plate);
+  const shift = shiftOf(grain, job);
+  const { scale, angle, mirror, brightness, contrast, invert } = grain;
+  const look = [numberOf(plate), scale, angle, mirror, brightness, contrast, invert, job.zoom, ...shift].join(' ');
+  return (x, y) =>
+    engine.grainField(`${look} ${x} ${y}`, () =>
+      grainField(grain, plate, { x0: x, y0: y, width: TILE, height: TILE }, job.zoom, shift),
+    );
+}
+
+/** The grain around a dab's own centre: the same values for each dab, moved by whole pixels. */
+function dabGrain(grain: Grain, dabs: DabTable, job: CoatJob): (dab: number) => GrainField {
+  let largest = 0;
+  for (let i = 0; i < dabs.count; i++) largest = Math.max(largest, dabs.sizePx[i]);
+  const reach = Math.ceil(largest * job.zoom * 0.7072) + 3;
+  const side = 2 * reach + 1;
+  const plate = plateNamed(job.plates, grain.plate);
+  const { values } = grainField(grain, plate, { x0: -reach, y0: -reach, width: side, height: side }, job.zoom, [0, 0]);
+  return (dab) => ({
+    values,
+    x0: Math.floor(dabs.x[dab] * job.zoom) - reach,
+    y0: Math.floor(dabs.y[dab] * job.zoom) - reach,
+    stride: side,
+  });
+}
+
+/** The grain of each card that is laid dab by dab: its own, or the coat's where that applies to dabs. */
+function cardGrains(coat: Coat): (Grain | null)[] {
+  const common = coat.grain?.appliesTo === 'dab' ? coat.grain : null;
+  return coat.deck.cards.map((card) => card.grain ?? common);
+}
+
+/** What the dabs of a coat do besides building up in one ink; undefined when nothing. */
+function ruleOf(engine: InkEngine, job: CoatJob, dabs: DabTable): LayRule | undefined {
+  const coat = job.brush.coats[job.coat];
+  const grains = cardGrains(coat);
+  const grained = grains.some((grain) => grain !== null);
+  const tinted = isTinted(coat, dabs);
+  if (coat.meet === 'build' && !grained && !tinted) return undefined;
+  const fields = grains.map((grain) => {
+    if (!grain) return undefined;
+    return grain.fixedTo === 'dab' ? dabGrain(grain, dabs, job) : tileGrain(engine, grain, job);
+  });
+  const throughs = grains.map((grain) => throughOf(grain?.blend ?? 'multiply'));
+  const own = coat.deck.cards.map(({ grain }) => (grain ? (grain.depth.rest * grain.depth.high) / 10000 : undefined));
+  const grainOf: LayRule['grainOf'] = (dab, x, y) => {
+    const card = dabs.card[dab];
+    return grains[card]?.fixedTo === 'dab'
+      ? (fields[card] as (dab: number) => GrainField)(dab)
+      : (fields[card] as ((x: number, y: number) => GrainField) | undefined)?.(x, y);
+  };
+  return {
+    meet: coat.meet,
+    colours: tinted ? dabColours(coat, inkColour(coat, job.ground), dabs, 0, dabs.count) : undefined,
+    grainOf: grained ? grainOf : undefined,
+    throughOf: (dab) => throughs[dabs.card[dab]],
+    depthOf: (dab) => own[dabs.card[dab]] ?? dabs.depthPct[dab] / 100,
+    seed: (job.brush.seed + 7919 * job.stroke + 104729 * job.coat) | 0,
+  };
+}
+
+/** A coat of a stroke as it was laid, and how deep the grain of the finished coat bites, 0..1. */
+export interface LaidCoat {
+  layer: Layer;
+  depth: number;
+}
+
+/** Lays the dabs of a coat along one stroke. The caller frees the layer. */
+export function layCoat(engine: InkEngine, job: CoatJob, dabs: DabTable): LaidCoat {
+  const coat = job.brush.coats[job.coat];
+  let depth = 0;
+  for (let i = 0; i < dabs.count; i++) depth += dabs.depthPct[i];
+  const how = { rule: ruleOf(engine, job, dabs), floor: floorOf(coat.floor) };
+  return {
+    layer: engine.lay(dabs, platesOf(coat, job.plates), job.size, job.zoom, how),
+    depth: depth / Math.max(1, dabs.count) / 100,
+  };
+}
+
+/** What a laid coat prints as. */
+export function coatPrint(engine: InkEngine, job: CoatJob, { layer, depth }: LaidCoat): CoatPrint {
+  const coat = job.brush.coats[job.coat];
+  const { grain } = coat;
+  return {
+    layer,
+    depth,
+    join: coat.join,
+    colour: inkColour(coat, job.ground),
+    gradient: coat.ink.gradient.map(([at, colour]) => [at, ...partsOf(colour)] as const),
+    grain: grain?.appliesTo === 'stroke' ? tileGrain(engine, grain, job) : undefined,
+    through: throughOf(grain?.blend ?? 'multiply'),
+  };
+}

@@ -1,0 +1,140 @@
+import { chanceAfter, chanceStart } from '../maths/hash.ts';
+import type { MEETS } from '../model/brush.ts';
+import type { GrainField, Through } from './grain.ts';
+import { RECORD_BYTES } from './place.ts';
+
+/** What dabs do besides building up in one ink: one for a coat and stroke. */
+export interface LayRule {
+  meet: (typeof MEETS)[number];
+  /** r, g, b of each dab; undefined where all print in one colour */
+  colours: Float32Array | undefined;
+  /** the grain that a dab is laid through, for the tile whose first pixel is (x, y); undefined where it has none */
+  grainOf: ((dab: number, x: number, y: number) => GrainField | undefined) | undefined;
+  throughOf: (dab: number) => Through;
+  /** 0..1 of each dab */
+  depthOf: (dab: number) => number;
+  /** for dissolving */
+  seed: number;
+}
+
+/** A tile that is laid into: its coverage and, with colours, the mean colour of its ink, three planes. */
+export interface FreeTile {
+  coverage: Float32Array;
+  tint: Float32Array | undefined;
+  x: number;
+  y: number;
+  side: number;
+}
+
+interface Memory {
+  ints: Int32Array;
+  floats: Float32Array;
+  doubles: Float64Array;
+  words: Uint16Array;
+}
+
+const INTS = RECORD_BYTES / 4;
+const DOUBLES = RECORD_BYTES / 8;
+
+/** Coverage of a pixel after a dab with ceiling `o` and share `k`; `t` is the tip itself, `roll` a chance of the pixel. */
+function met(meet: LayRule['meet'], a: number, o: number, k: number, t: number, roll: number): number {
+  switch (meet) {
+    case 'build':
+      return a < o ? a + (o - a) * k : a;
+    case 'lighten':
+      return Math.max(a, o * k);
+    case 'darken':
+      return a > 0 ? Math.min(a, o * k) : o * k;
+    case 'difference':
+      return Math.abs(a - o * k);
+    case 'add':
+      return Math.max(a, Math.min(o, a + o * k));
+    case 'best':
+      return Math.max(a, o * t);
+    case 'dissolve':
+      return roll < k ? Math.max(a, o) : a;
+  }
+}
+
+/** Lays dabs one by one into a tile by a rule, in float64: the slower way, for everything that is not plain building. */
+export function layFreely(
+  memory: Memory,
+  records: number,
+  order: Uint32Array,
+  dabOf: Int32Array,
+  tile: FreeTile,
+  rule: LayRule,
+): void {
+  for (const record of order) {
+    const i = records / 4 + record * INTS;
+    layOne(memory, i, records / 8 + record * DOUBLES + 8, dabOf[record], tile, rule);
+  }
+}
+
+function layOne(memory: Memory, i: number, d: number, dab: number, tile: FreeTile, rule: LayRule): void {
+  const { ints, floats, doubles, words } = memory;
+  const { side, coverage, tint } = tile;
+  const top = ints[i];
+  const y1 = Math.min(ints[i + 1], tile.y + side);
+  const [dux, dvx, duy, dvy] = [ints[i + 4], ints[i + 5], ints[i + 6], ints[i + 7]];
+  const texels = ints[i + 10] >> 1;
+  const stride = ints[i + 11];
+  const opacity = floats[i + 12];
+  const flow = floats[i + 13];
+  const bits = ints[i + 14];
+  const scale = floats[i + 15];
+  const fraction = (1 << bits) - 1;
+  const grain = rule.grainOf?.(dab, tile.x, tile.y);
+  const through = rule.throughOf(dab);
+  const depth = rule.depthOf(dab);
+  const start = rule.meet === 'dissolve' ? chanceStart(rule.seed, dab, 0) : 0;
+  for (let y = Math.max(top, tile.y); y < y1; y++) {
+    let lo = Math.max(ints[i + 2], tile.x);
+    let hi = Math.min(ints[i + 3], tile.x + side) - 1;
+    for (let k = 0; k < 4; k++) {
+      lo = Math.max(lo, Math.ceil(doubles[d + k] + doubles[d + 4 + k] * (y - top)));
+      hi = Math.min(hi, Math.floor(doubles[d + 8 + k] + doubles[d + 12 + k] * (y - top)));
+    }
+    let u = (ints[i + 8] + Math.imul(y, duy) + Math.imul(lo, dux)) | 0;
+    let v = (ints[i + 9] + Math.imul(y, dvy) + Math.imul(lo, dvx)) | 0;
+    let at = (y - tile.y) * side + lo - tile.x;
+    for (let x = lo; x <= hi; x++, at++) {
+      const p = texels + Math.imul(v >>> bits, stride) + (u >>> bits);
+      const fx = (u & fraction) * scale;
+      const fy = (v & fraction) * scale;
+      const upper = words[p] + (words[p + 1] - words[p]) * fx;
+      const lower = words[p + stride] + (words[p + stride + 1] - words[p + stride]) * fx;
+      let t = upper + (lower - upper) * fy;
+      u = (u + dux) | 0;
+      v = (v + dvx) | 0;
+      if (t <= 0) continue;
+      t /= 65535;
+      if (grain) t = through(t, grain.values[(y - grain.y0) * grain.stride + x - grain.x0], depth);
+      const k = flow * 65535 * t;
+      const a = coverage[at];
+      const roll = start === 0 ? 0 : chanceAfter(start, x, y, 0);
+      const next = met(rule.meet, a, opacity, k, t, roll);
+      coverage[at] = next;
+      if (tint && rule.colours) paint(tint, side * side, at, rule.colours, 3 * dab, a, opacity * k);
+    }
+  }
+}
+
+/** Moves the mean colour of a pixel's ink toward the dab's by the dab's share of it: paint over paint. */
+function paint(
+  tint: Float32Array,
+  plane: number,
+  at: number,
+  colours: Float32Array,
+  from: number,
+  below: number,
+  share: number,
+): void {
+  if (share <= 0) return;
+  const whole = share + below * (1 - share);
+  const q = below <= 0 ? 1 : share / whole;
+  for (let c = 0; c < 3; c++) {
+    const i = c * plane + at;
+    tint[i] += (colours[from + c] - tint[i]) * q;
+  }
+}
