@@ -68,11 +68,11 @@ describe('how dabs meet', () => {
     expect(sum(dots) / (2 * 200 * 200 * 0.3)).to.be.within(0.45, 1.05);
   });
   it('never passes the ceiling, however dabs meet', () => {
-    for (const meet of ['build', 'lighten', 'darken', 'difference', 'add', 'best', 'dissolve'])
-      for (const v of alphas(
-        brushOf([coatOf('tip', { size: { rest: 60 }, spacing: { rest: 5 }, opacity: { rest: 40 } }, { meet })]),
-      ))
-        expect(v, meet).to.be.at.most(0.4 + 1 / 65535);
+    for (const meet of ['build', 'lighten', 'darken', 'difference', 'add', 'best', 'dissolve']) {
+      const properties = { size: { rest: 60 }, spacing: { rest: 5 }, opacity: { rest: 40 } };
+      const most = alphas(brushOf([coatOf('tip', properties, { meet })])).reduce((a, b) => Math.max(a, b), 0);
+      expect(most, meet).to.be.within(0.1, 0.4 + 1 / 65535);
+    }
   });
 });
 
@@ -85,10 +85,10 @@ describe('coats', () => {
     const own = alphas(brushOf([upper('over')]));
     const mask = alphas(brushOf([lower, upper('mask')]));
     const cutOut = alphas(brushOf([lower, upper('cut')]));
-    for (let i = 0; i < whole.length; i++) {
-      expect(mask[i]).to.be.closeTo(whole[i] * own[i], 1e-4);
-      expect(cutOut[i]).to.be.closeTo(whole[i] * (1 - own[i]), 1e-4);
-    }
+    const far = (a: Float64Array, wanted: (i: number) => number) =>
+      a.reduce((most, v, i) => Math.max(most, Math.abs(v - wanted(i))), 0);
+    expect(far(mask, (i) => whole[i] * own[i])).to.be.lessThan(1e-4);
+    expect(far(cutOut, (i) => whole[i] * (1 - own[i]))).to.be.lessThan(1e-4);
   });
   it('an upper coat covers in its own ink, and multiplies where it is told to', () => {
     const inks = (join: string) =>

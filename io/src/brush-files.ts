@@ -1,4 +1,4 @@
-import { AmberError, decodePlate, parseBrush, type Brush, type Plate } from '@amber-stamp/core';
+import { AmberError, decodePlate, parseBrush, plateNames, type Brush, type Plate } from '@amber-stamp/core';
 import { realpath } from 'node:fs/promises';
 import { basename, dirname, join, resolve, sep } from 'node:path';
 import { inside, readBytes, readJson } from './files.ts';
@@ -9,16 +9,6 @@ export interface LoadedBrush {
   /** the files of the plates, as they are */
   files: Map<string, Uint8Array>;
 }
-
-/** The names of all plates that a brush prints with, each once. */
-export const plateNames = (brush: Brush): string[] => [
-  ...new Set(
-    brush.coats.flatMap((coat) => [
-      ...coat.deck.cards.flatMap(({ plate, grain }) => (grain ? [plate, grain.plate] : [plate])),
-      ...(coat.grain ? [coat.grain.plate] : []),
-    ]),
-  ),
-];
 
 async function readInside(folder: string, name: string): Promise<Uint8Array> {
   const path = inside(folder, name);

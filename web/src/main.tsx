@@ -6,6 +6,7 @@ import './theme/run.css';
 import './theme/columns.css';
 import './theme/sheet.css';
 import './theme/rows.css';
+import './theme/panels.css';
 import './theme/cards.css';
 import './theme/maker.css';
 import './theme/answers.css';

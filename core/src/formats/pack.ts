@@ -4,7 +4,7 @@ import { strFromU8, strToU8, unzipSync, zipSync, type Zippable } from 'fflate';
 import { lazy, number, object, string } from 'yup';
 import { parseRecipe, type Recipe } from '../cut/recipe.ts';
 import { AmberError } from '../errors.ts';
-import type { Brush } from '../model/brush.ts';
+import { plateNames, type Brush } from '../model/brush.ts';
 import { parseBrush } from '../model/brush-schema.ts';
 import { parseDocument, parseJson, shape } from '../model/check.ts';
 import type { Plate } from '../raster/raster.ts';
@@ -146,8 +146,8 @@ export function readPack(bytes: Uint8Array): Pack {
 function checkComplete(pack: Pack): void {
   if (pack.brushes.length === 0) throw bad('The pack has no brush', 'pack');
   for (const { path, brush } of pack.brushes)
-    for (const card of brush.coats.flatMap((coat) => coat.deck.cards))
-      if (!pack.plates.has(card.plate)) throw bad(`${path} prints with ${card.plate}, which is not in the pack`, path);
+    for (const name of plateNames(brush))
+      if (!pack.plates.has(name)) throw bad(`${path} prints with ${name}, which is not in the pack`, path);
   for (const [plate, { recipe, source }] of Object.entries(pack.origins))
     for (const path of [recipe, source])
       if (path !== undefined && !pack.files.has(path))

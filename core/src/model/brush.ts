@@ -112,3 +112,13 @@ export interface Brush {
   ends: { head: Taper; tail: Taper };
   steady: number;
 }
+
+/** The names of all plates that a brush prints with, tips and grains, each once. */
+export const plateNames = (brush: Brush): string[] => [
+  ...new Set(
+    brush.coats.flatMap(({ deck, grain }) => [
+      ...deck.cards.flatMap((card) => (card.grain ? [card.plate, card.grain.plate] : [card.plate])),
+      ...(grain ? [grain.plate] : []),
+    ]),
+  ),
+];

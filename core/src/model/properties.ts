@@ -8,7 +8,7 @@ export interface PropertyDefinition {
   readonly name: PropertyName;
   readonly label: string;
   readonly kind: PropertyKind;
-  readonly unit: 'px' | '%' | 'deg';
+  readonly unit: 'px' | '%' | 'deg' | '';
   /** Value when nothing moves it and nothing is written. */
   readonly rest: number;
   readonly restMin: number;

@@ -1,4 +1,4 @@
-import { AmberError, decodePlate, type Bench } from '@amber-stamp/core';
+import { AmberError, decodePlate, type Bench, plateNames } from '@amber-stamp/core';
 import { and, desc, eq, isNotNull, sql } from 'drizzle-orm';
 import { randomUUID } from 'node:crypto';
 import type { Queries } from '../db/database.ts';
@@ -45,13 +45,9 @@ async function rememberPlates(tx: Queries, body: Bench): Promise<void> {
 }
 
 function checkCards(body: Bench): void {
-  for (const card of body.brush.coats.flatMap((coat) => coat.deck.cards))
-    if (!Object.hasOwn(body.plates, card.plate))
-      throw new AmberError(
-        'missing-plate',
-        `The card prints with ${card.plate}, which the state does not hold.`,
-        'plates',
-      );
+  for (const name of plateNames(body.brush))
+    if (!Object.hasOwn(body.plates, name))
+      throw new AmberError('missing-plate', `The brush prints with ${name}, which the state does not hold.`, 'plates');
 }
 
 /** Makes a brush with its first version. */

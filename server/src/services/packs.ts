@@ -8,6 +8,7 @@ import {
   type Pack,
   type PlateOrigin,
   type Recipe,
+  plateNames,
 } from '@amber-stamp/core';
 import { basename } from 'node:path';
 import { eq } from 'drizzle-orm';
@@ -53,7 +54,7 @@ export async function exportPack(
 
 async function benchOf(db: Queries, pack: Pack, brush: Brush): Promise<Bench> {
   const plates: Bench['plates'] = {};
-  for (const { plate: name } of brush.coats.flatMap((coat) => coat.deck.cards)) {
+  for (const name of plateNames(brush)) {
     const { sha256 } = await storeBytes(db, pack.plates.get(name) as Uint8Array, name);
     const origin = pack.origins[name] ?? {};
     const sourceBytes = origin.source ? pack.files.get(origin.source) : undefined;
@@ -68,10 +69,7 @@ async function benchOf(db: Queries, pack: Pack, brush: Brush): Promise<Bench> {
 }
 
 const printsWith = (state: Pick<Bench, 'brush' | 'plates'>): string =>
-  JSON.stringify([
-    state.brush,
-    state.brush.coats.map((coat) => coat.deck.cards.map((card) => state.plates[card.plate]?.sha256)),
-  ]);
+  JSON.stringify([state.brush, plateNames(state.brush).map((name) => state.plates[name]?.sha256)]);
 
 /** The brush whose present state prints exactly the same, if there is one. */
 async function findSame(db: Queries, bench: Bench): Promise<string | undefined> {

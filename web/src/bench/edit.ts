@@ -1,17 +1,44 @@
-import { PROPERTIES, type Bench, type Property, type PropertyName } from '@amber-stamp/core';
+import { PROPERTIES, type Bench, type Property, type PropertyDefinition, type PropertyName } from '@amber-stamp/core';
+import { coatOf } from './coat.ts';
+import { useBenchEye } from './eye.ts';
 import { change, live } from './store.ts';
 
-/** Edits of the one coat that the rows show; each forgets the first guess of what it touches. */
-export type RowName = PropertyName | 'mirrorX' | 'mirrorY';
+/** Edits of the coat that the rows show; each forgets the first guess of what it touches. */
+export type RangeName = PropertyName | 'count';
+export type RowName = RangeName | 'mirrorX' | 'mirrorY';
 
-export const propertiesOf = (bench: Bench) => bench.brush.coats[0].properties;
+export const propertiesOf = (bench: Bench) => coatOf(bench).properties;
 
-export function editProperty(name: PropertyName, edit: (property: Property) => void): void {
+/** What a row shows: a property of the coat, the dabs at one place, or how deep its grain bites. */
+export function propertyOf(bench: Bench, name: RangeName): Property {
+  const coat = coatOf(bench);
+  if (name === 'count') return coat.count;
+  if (name === 'depth' && coat.grain) return coat.grain.depth;
+  return coat.properties[name];
+}
+
+export function editProperty(name: RangeName, edit: (property: Property) => void): void {
   live((draft) => {
-    edit(propertiesOf(draft)[name]);
+    edit(propertyOf(draft, name));
     delete draft.guessed[name];
   });
 }
+
+/** How the dabs at one place are told in a row. */
+const COUNT: PropertyDefinition = {
+  name: 'size',
+  label: 'Dabs at a place',
+  kind: 'scaled',
+  unit: '',
+  rest: 1,
+  restMin: 1,
+  restMax: 64,
+  endMin: 0,
+  endMax: 400,
+  neutral: 1,
+  help: 'How many dabs fall at each place of the way; with scatter they make a cloud.',
+};
+export const definitionOf = (name: RangeName): PropertyDefinition => (name === 'count' ? COUNT : PROPERTIES[name]);
 
 export function resetRow(name: RowName, label: string): void {
   change(`${label} as it was made`, (draft) => {
@@ -19,9 +46,9 @@ export function resetRow(name: RowName, label: string): void {
     delete draft.guessed[name];
     if (name === 'mirrorX' || name === 'mirrorY') p[name] = { chance: 0, muted: false };
     else {
-      const { rest, kind } = PROPERTIES[name];
+      const { rest, kind } = definitionOf(name);
       const end = kind === 'scaled' ? 100 : 0;
-      Object.assign(p[name], { rest, low: end, high: end, drivers: [], muted: false });
+      Object.assign(propertyOf(draft, name), { rest, low: end, high: end, drivers: [], muted: false });
       if (name === 'angle') p.angle.follow = 'none';
     }
   });
@@ -30,13 +57,15 @@ export function resetRow(name: RowName, label: string): void {
 /** Mutes a row, or lets it act again. */
 export function toggleMute(name: RowName, label: string, muted: boolean): void {
   change(muted ? `${label} acts again` : `${label} muted`, (draft) => {
-    propertiesOf(draft)[name].muted = !muted;
+    const row = name === 'mirrorX' || name === 'mirrorY' ? propertiesOf(draft)[name] : propertyOf(draft, name);
+    row.muted = !muted;
   });
 }
 
-/** The plate that the first card prints with, and its name. */
-export function firstPlate(bench: Bench) {
-  const name = bench.brush.coats[0].deck.cards[0].plate;
+/** The plate that is looked at and cut: the chosen one, or that of the first card. */
+export function presentPlate(bench: Bench) {
+  const { plate: chosen } = useBenchEye.getState();
+  const name = chosen !== null && chosen in bench.plates ? chosen : coatOf(bench).deck.cards[0].plate;
   return { name, plate: bench.plates[name] };
 }
 

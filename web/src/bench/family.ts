@@ -4,14 +4,14 @@ import { listsChanged } from '../api/queries.ts';
 import type { BrushListing, Kept, OpenBrush } from '../api/types.ts';
 import { cutter, filer, holdPlate } from '../workers/pool.ts';
 import { arriving, showArrival } from './arrivals.ts';
-import { firstPlate } from './edit.ts';
+import { presentPlate } from './edit.ts';
 import { keepPortrait } from './keeping.ts';
 import { plateKey } from './plates.ts';
 
 /** Cuts one brush anew by a recipe and keeps that as its next version; gives whether it could be. */
 async function applyTo(listing: BrushListing, recipe: Recipe, what: string): Promise<boolean> {
   const { version } = await getJson<OpenBrush>(`/brushes/${listing.id}`);
-  const { name, plate } = firstPlate(version.body);
+  const { name, plate } = presentPlate(version.body);
   if (!plate.source || !plate.recipe) return false;
   const own = withRegionOf(recipe, plate.recipe);
   const report = await cutter.cut(plate.source, own);

@@ -27,6 +27,7 @@ export const usePlates = create<PlateState>(() => ({ ready: {}, trouble: null, b
 
 export function clearPlates(): void {
   wishes.clear();
+  waiting.clear();
   usePlates.setState({ ready: {}, trouble: null, busy: false });
 }
 
@@ -56,13 +57,19 @@ interface Wanted {
 /** The newest wish for each plate: an older one that comes late must not take its place. */
 const wishes = new Map<string, string>();
 let running = false;
-let next: Wanted | null = null;
+/** The newest wish of each plate that waits. */
+const waiting = new Map<string, Wanted>();
 
-/** Makes one plate at a time; only the newest wish counts. */
+function nextWaiting(): Wanted | undefined {
+  const [first] = waiting.values();
+  if (first) waiting.delete(first.name);
+  return first;
+}
+
+/** Makes one plate at a time; only the newest wish of each counts. */
 async function pump(first: Wanted): Promise<void> {
   running = true;
-  for (let wanted: Wanted | null = first; wanted; wanted = next) {
-    next = null;
+  for (let wanted: Wanted | undefined = first; wanted; wanted = nextWaiting()) {
     const key = plateKey(wanted.plate);
     try {
       const ready = await make(wanted.plate, key, wanted.wantReport);
@@ -91,11 +98,11 @@ export function wantPlates(bench: Bench, wantReport: boolean): void {
     const recut = wantReport && plate.recipe && plate.source && !there?.report;
     if (there && there.key === plateKey(plate) && !recut) {
       usePlates.setState({ trouble: null });
-      if (next?.name === name) next = null;
+      waiting.delete(name);
       continue;
     }
     usePlates.setState({ busy: true });
-    if (running) next = { name, plate, wantReport };
+    if (running) waiting.set(name, { name, plate, wantReport });
     else void pump({ name, plate, wantReport });
   }
 }

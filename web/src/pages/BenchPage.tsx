@@ -4,6 +4,7 @@ import { Navigate, useNavigate, useParams } from 'react-router';
 import { useHotkeys } from 'react-hotkeys-hook';
 import { rollSeed } from '../bench/edit.ts';
 import { startKeeping } from '../bench/keeping.ts';
+import { useBenchEye } from '../bench/eye.ts';
 import { wantPlates } from '../bench/plates.ts';
 import { guardLeaving, openBrush } from '../bench/session.ts';
 import { redo, undo, useBench } from '../bench/store.ts';
@@ -57,6 +58,7 @@ function Bench({ id, stage }: { id: string; stage: string }) {
   const { error, open } = useOpenBrush(id);
   const bench = useBench((s) => s.bench);
   const wide = useWide((s) => s.wide);
+  useBenchEye();
   useBenchKeys(id);
   useEffect(() => startKeeping(), []);
   useEffect(() => guardLeaving(), []);

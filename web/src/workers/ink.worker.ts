@@ -36,7 +36,7 @@ const layKey = (brush: Brush): string =>
     brush.seed,
     brush.ends,
     brush.steady,
-    brush.coats.map(({ join: _join, ink, grain, ...coat }) => [coat, ink.colour, ink.second, grain]),
+    brush.coats.map((coat) => ({ ...coat, join: '', ink: { ...coat.ink, gradient: [] } })),
   ]);
 
 /** The plates of a job by name; those that are used stay longest. */

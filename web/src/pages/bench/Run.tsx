@@ -2,7 +2,7 @@ import { portraitStroke, type Bench } from '@amber-stamp/core';
 import type { ReactNode } from 'react';
 import { Link } from 'react-router';
 import { sourceUrl, useSource } from '../../api/queries.ts';
-import { firstPlate, propertiesOf } from '../../bench/edit.ts';
+import { presentPlate, propertiesOf } from '../../bench/edit.ts';
 import { usePlates } from '../../bench/plates.ts';
 import { useBench } from '../../bench/store.ts';
 import { Dial } from '../../parts/Dial.tsx';
@@ -59,7 +59,7 @@ function turnFact(bench: Bench): string {
 
 /** The five stages as live pictures: the map and the way through the work. */
 export function Run({ id, stage, bench }: { id: string; stage: Stage; bench: Bench }) {
-  const { name, plate } = firstPlate(bench);
+  const { name, plate } = presentPlate(bench);
   const { data: source } = useSource(plate.source);
   const ready = usePlates((s) => s.ready[name]);
   const trouble = usePlates((s) => s.trouble);

@@ -11,19 +11,23 @@ const TEN = singleDabs(DABS, CELL).strokes;
 
 /** Ten single dabs, so that chance shows: the size of each cell is that of the largest dab. */
 function TenDabs({ bench }: { bench: Bench }) {
-  const size = bench.brush.coats[0].properties.size;
-  const largest = Math.max(1, (size.rest * Math.max(size.low, size.high)) / 100);
+  const largest = Math.max(
+    1,
+    ...bench.brush.coats.map(({ properties: { size } }) => (size.rest * Math.max(size.low, size.high)) / 100),
+  );
   const brush = useMemo(() => {
     // the same dabs as in a stroke, only brought to one height
     const scale = (CELL * 0.78) / largest;
-    const [coat] = bench.brush.coats;
-    const still = {
-      ...coat.properties,
-      size: { ...coat.properties.size, rest: coat.properties.size.rest * scale },
-      across: { ...coat.properties.across, muted: true },
-      along: { ...coat.properties.along, muted: true },
-    };
-    return { ...bench.brush, coats: [{ ...coat, properties: still }] };
+    const coats = bench.brush.coats.map((coat) => ({
+      ...coat,
+      properties: {
+        ...coat.properties,
+        size: { ...coat.properties.size, rest: coat.properties.size.rest * scale },
+        across: { ...coat.properties.across, muted: true },
+        along: { ...coat.properties.along, muted: true },
+      },
+    }));
+    return { ...bench.brush, coats };
   }, [bench.brush, largest]);
   return (
     <div className="strip dabs">

@@ -12,11 +12,12 @@ import { SortableContext, sortableKeyboardCoordinates, verticalListSortingStrate
 import { Button } from '@mui/material';
 import { useEffect, useState } from 'react';
 import { useBorder } from '../../bench/border.ts';
-import { firstPlate } from '../../bench/edit.ts';
+import { presentPlate } from '../../bench/edit.ts';
 import { usePlates } from '../../bench/plates.ts';
 import { cutter } from '../../workers/pool.ts';
 import { AddStep } from './AddStep.tsx';
 import { useChosen } from './chosen.ts';
+import { PlateChoice } from './PlateChoice.tsx';
 import { RecipeMenu } from './RecipeMenu.tsx';
 import { StepCard } from './StepCard.tsx';
 import { addStep, moveStep, recipeOf } from './steps.ts';
@@ -70,7 +71,7 @@ function BorderWarning({ name }: { name: string }) {
 }
 
 export function CutControls({ bench }: { bench: Bench }) {
-  const { name, plate } = firstPlate(bench);
+  const { name, plate } = presentPlate(bench);
   const recipe = recipeOf(bench);
   const ready = usePlates((s) => s.ready[name]);
   const error = usePlates((s) => s.trouble);
@@ -93,6 +94,7 @@ export function CutControls({ bench }: { bench: Bench }) {
         <div className="top">
           <h2>Recipe</h2>
         </div>
+        <PlateChoice bench={bench} />
         <p className="note" style={{ padding: '0 16px' }}>
           This plate came by itself, so there is nothing to cut it from. Give the brush a source under Find.
         </p>
@@ -106,6 +108,7 @@ export function CutControls({ bench }: { bench: Bench }) {
         <span className="spacer" />
         <AddStep />
       </div>
+      <PlateChoice bench={bench} />
       {error && (
         <div className="warning" role="alert">
           <b>{error.message}</b>

@@ -2,7 +2,7 @@ import { stepNamed, type Bench, type Plate } from '@amber-stamp/core';
 import { useEffect, useRef, useState, type PointerEvent } from 'react';
 import { useHotkeys } from 'react-hotkeys-hook';
 import { EVERYWHERE } from '../../parts/keys.ts';
-import { firstPlate } from '../../bench/edit.ts';
+import { presentPlate } from '../../bench/edit.ts';
 import { usePlates } from '../../bench/plates.ts';
 import { PlateView } from '../../parts/PlateView.tsx';
 import { cutter } from '../../workers/pool.ts';
@@ -18,7 +18,7 @@ const LOOKS = { b: 'before', n: 'upto' } as const;
 function useHeldLook(bench: Bench): Plate | null {
   const { place, look } = useChosen();
   const [plate, setPlate] = useState<Plate | null>(null);
-  const { source } = firstPlate(bench).plate;
+  const { source } = presentPlate(bench).plate;
   const recipe = recipeOf(bench);
   useHotkeys('b, n', (_, { keys }) => useChosen.setState({ look: LOOKS[keys?.[0] === 'n' ? 'n' : 'b'] }), {
     ...EVERYWHERE,
@@ -63,7 +63,7 @@ function spotUnder(event: PointerEvent, plate: Plate, frame: HTMLElement): Spot 
 
 /** The plate, large, as it prints, with its frame, the value under the pointer, and what was found about it. */
 export function CutWork({ bench }: { bench: Bench }) {
-  const { name } = firstPlate(bench);
+  const { name } = presentPlate(bench);
   const ready = usePlates((s) => s.ready[name]);
   const busy = usePlates((s) => s.busy);
   const { place: chosen, look } = useChosen();

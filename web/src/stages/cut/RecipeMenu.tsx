@@ -2,7 +2,7 @@ import { AmberError, parseJson, parseRecipe, type Bench, type Recipe } from '@am
 import { Dialog, DialogContent, Menu, MenuItem } from '@mui/material';
 import { useQuery } from '@tanstack/react-query';
 import { useRef, useState } from 'react';
-import { firstPlate } from '../../bench/edit.ts';
+import { presentPlate } from '../../bench/edit.ts';
 import { applyToDrawer } from '../../bench/family.ts';
 import { change, useBench } from '../../bench/store.ts';
 import { BitmapView } from '../../parts/BitmapView.tsx';
@@ -14,7 +14,7 @@ import { recipeOf } from './steps.ts';
 const COPIED = 'amber-stamp-recipe';
 
 const put = (recipe: Recipe, what: string): void =>
-  change(what, (draft) => void (firstPlate(draft).plate.recipe = structuredClone(recipe)));
+  change(what, (draft) => void (presentPlate(draft).plate.recipe = structuredClone(recipe)));
 
 function copied(): Recipe | null {
   const text = localStorage.getItem(COPIED);

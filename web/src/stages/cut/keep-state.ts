@@ -2,7 +2,7 @@ import { stepNamed } from '@amber-stamp/core';
 import { getJson } from '../../api/client.ts';
 import type { SourceInfo } from '../../api/types.ts';
 import { brushFromRecipe } from '../../bench/arrivals.ts';
-import { firstPlate } from '../../bench/edit.ts';
+import { presentPlate } from '../../bench/edit.ts';
 import { presentBench } from '../../bench/store.ts';
 import { tell } from '../../parts/messages.tsx';
 import { recipeOf } from './steps.ts';
@@ -10,7 +10,7 @@ import { recipeOf } from './steps.ts';
 /** Keeps what stands after a step as a plate of its own: another brush of the cabinet, from the same source. */
 export async function keepState(place: number): Promise<void> {
   const bench = presentBench();
-  const { source } = firstPlate(bench).plate;
+  const { source } = presentPlate(bench).plate;
   if (!source) return;
   const recipe = recipeOf(bench);
   const upTo = { ...recipe, steps: recipe.steps.slice(0, place + 1) };

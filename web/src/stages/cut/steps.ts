@@ -1,14 +1,14 @@
 import { makeStep, stepNamed, type Bench, type ParamValue, type Recipe, type RecipeStep } from '@amber-stamp/core';
 import { useAlone, useChosen } from './chosen.ts';
-import { firstPlate } from '../../bench/edit.ts';
+import { presentPlate } from '../../bench/edit.ts';
 import { change, live, presentBench } from '../../bench/store.ts';
 
 /** The recipe of the plate on the bench; an empty one where it has none. */
 export const recipeOf = (bench: Bench): Recipe =>
-  firstPlate(bench).plate.recipe ?? { format: 'amber-stamp/recipe', version: 1, steps: [] };
+  presentPlate(bench).plate.recipe ?? { format: 'amber-stamp/recipe', version: 1, steps: [] };
 
 const steps = (draft: Bench): RecipeStep[] => {
-  const { plate } = firstPlate(draft);
+  const { plate } = presentPlate(draft);
   plate.recipe ??= { format: 'amber-stamp/recipe', version: 1, steps: [] };
   return plate.recipe.steps;
 };

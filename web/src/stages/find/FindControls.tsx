@@ -4,13 +4,14 @@ import { useQuery } from '@tanstack/react-query';
 import { useRef, useState } from 'react';
 import { useSource, useSources } from '../../api/queries.ts';
 import { arriveSource } from '../../bench/arrivals.ts';
-import { firstPlate, propertiesOf } from '../../bench/edit.ts';
+import { presentPlate, propertiesOf } from '../../bench/edit.ts';
 import { usePlates } from '../../bench/plates.ts';
 import { change, useBench } from '../../bench/store.ts';
 import { BitmapView } from '../../parts/BitmapView.tsx';
 import { Choices } from '../../parts/Choices.tsx';
 import { trouble } from '../../parts/messages.tsx';
 import { cutter } from '../../workers/pool.ts';
+import { PlateChoice } from '../cut/PlateChoice.tsx';
 import { PartControls } from './PartControls.tsx';
 import { presentPrints } from './prints.ts';
 
@@ -28,11 +29,11 @@ const ORDER = ['dark', 'light', 'alpha', 'red'] as const;
 
 /** Answers the question: on a new brush by a new automatic recipe and guess, on a finished one in its gray step alone. */
 async function answer(bench: Bench, source: string, prints: Prints): Promise<void> {
-  const { name } = firstPlate(bench);
+  const { name } = presentPlate(bench);
   const what = `prints: ${prints}`;
   if (!useBench.getState().fresh) {
     change(what, (draft) => {
-      const recipe = firstPlate(draft).plate.recipe;
+      const recipe = presentPlate(draft).plate.recipe;
       const gray = recipe?.steps.find((s) => s.step === 'gray');
       if (gray) gray.prints = prints;
     });
@@ -42,7 +43,7 @@ async function answer(bench: Bench, source: string, prints: Prints): Promise<voi
   const { plate } = await cutter.cut(source, recipe);
   const guess = await cutter.guess(plate, bench.brush.name, name);
   change(what, (draft) => {
-    firstPlate(draft).plate.recipe = recipe;
+    presentPlate(draft).plate.recipe = recipe;
     const p = propertiesOf(draft);
     const guessed = guess.brush.coats[0].properties;
     for (const key of Object.keys(draft.guessed)) delete draft.guessed[key];
@@ -127,7 +128,7 @@ function OtherSource({ source }: { source: string | null }) {
   const take = (id: string, name: string) => {
     setAnchor(null);
     change(`source: ${name}`, (draft) => {
-      const { plate } = firstPlate(draft);
+      const { plate } = presentPlate(draft);
       plate.source = id;
       plate.recipe ??= { format: 'amber-stamp/recipe', version: 1, steps: [] };
     });
@@ -161,7 +162,7 @@ function OtherSource({ source }: { source: string | null }) {
 }
 
 export function FindControls({ bench }: { bench: Bench }) {
-  const { plate } = firstPlate(bench);
+  const { plate } = presentPlate(bench);
   const { data: source } = useSource(plate.source);
   const error = usePlates((s) => s.trouble);
   return (
@@ -169,6 +170,7 @@ export function FindControls({ bench }: { bench: Bench }) {
       <div className="top">
         <h2>What prints?</h2>
       </div>
+      <PlateChoice bench={bench} />
       {plate.source ? (
         <Answers key={plate.source} bench={bench} source={plate.source} />
       ) : (

@@ -1,13 +1,13 @@
 import type { Bench } from '@amber-stamp/core';
 import { Button } from '@mui/material';
 import { sourceUrl, useSource } from '../../api/queries.ts';
-import { firstPlate } from '../../bench/edit.ts';
+import { presentPlate } from '../../bench/edit.ts';
 import { PartOverlay } from './PartOverlay.tsx';
 import { useChooseFile } from '../../parts/DropAnywhere.tsx';
 
 /** The source as it came, with what is known of it. */
 export function FindWork({ bench }: { bench: Bench }) {
-  const { source: id } = firstPlate(bench).plate;
+  const { source: id } = presentPlate(bench).plate;
   const { data: source } = useSource(id);
   const choose = useChooseFile();
   if (!id)

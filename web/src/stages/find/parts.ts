@@ -1,7 +1,7 @@
 import type { Bench, Mark } from '@amber-stamp/core';
 import { makeStep } from '@amber-stamp/core';
 import { create } from 'zustand';
-import { firstPlate } from '../../bench/edit.ts';
+import { presentPlate } from '../../bench/edit.ts';
 import { change } from '../../bench/store.ts';
 
 /** What is being done on the picture of the source: looked at, a part taken, or marks found on it. */
@@ -13,13 +13,13 @@ export const useParts = create<{ mode: 'look' | 'region' | 'marks'; marks: Mark[
 
 /** The place of the recipe's region step, -1 without one. */
 export const regionPlace = (bench: Bench): number =>
-  firstPlate(bench).plate.recipe?.steps.findIndex((s) => s.step === 'region' && s.on) ?? -1;
+  presentPlate(bench).plate.recipe?.steps.findIndex((s) => s.step === 'region' && s.on) ?? -1;
 
 /** Puts a region step right behind the gray, where places are those of the source. */
 export function beginRegion(bench: Bench): void {
   if (regionPlace(bench) < 0)
     change('step added: Region', (draft) => {
-      const steps = firstPlate(draft).plate.recipe?.steps;
+      const steps = presentPlate(draft).plate.recipe?.steps;
       if (!steps) return;
       const gray = steps.findIndex((s) => s.step === 'gray');
       steps.splice(gray + 1, 0, makeStep('region', { crop: true, outside: 'the ground', featherPx: 0 }));

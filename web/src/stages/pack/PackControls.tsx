@@ -2,7 +2,7 @@ import { AmberError, encodePlate, fileName, TRIAL_SIZE, trialStrokes, type Bench
 import { Button, Switch } from '@mui/material';
 import { useState } from 'react';
 import { api } from '../../api/client.ts';
-import { firstPlate } from '../../bench/edit.ts';
+import { presentPlate } from '../../bench/edit.ts';
 import { plateKey, usePlates } from '../../bench/plates.ts';
 import { useBench } from '../../bench/store.ts';
 import { useChooseFile } from '../../parts/DropAnywhere.tsx';
@@ -13,7 +13,7 @@ import { drawPng } from '../../workers/pool.ts';
 
 /** The plate that is in print, at 16 bit. */
 function saveTip(bench: Bench): void {
-  const { name } = firstPlate(bench);
+  const { name } = presentPlate(bench);
   const ready = usePlates.getState().ready[name];
   if (ready) saveFile(name, encodePlate(ready.plate) as Uint8Array<ArrayBuffer>, 'image/png');
 }

@@ -1,6 +1,6 @@
 import { portraitStroke, type Bench } from '@amber-stamp/core';
 import { useSource } from '../../api/queries.ts';
-import { firstPlate } from '../../bench/edit.ts';
+import { presentPlate } from '../../bench/edit.ts';
 import { usePlates } from '../../bench/plates.ts';
 import { useBench } from '../../bench/store.ts';
 import { InkProof } from '../../parts/InkProof.tsx';
@@ -10,7 +10,7 @@ const PORTRAIT = portraitStroke(680, 300).strokes;
 
 /** The label of the pack: the brush's stroke, its tip, and what lies inside. */
 export function PackWork({ bench }: { bench: Bench }) {
-  const { name, plate } = firstPlate(bench);
+  const { name, plate } = presentPlate(bench);
   const ready = usePlates((s) => s.ready[name]);
   const { data: source } = useSource(plate.source);
   const number = useBench((s) => s.standing?.number ?? 0);

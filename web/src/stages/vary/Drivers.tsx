@@ -1,5 +1,5 @@
-import { STRAIGHT, type Driver, type DriverName, type Property, type PropertyName } from '@amber-stamp/core';
-import { Menu, MenuItem, Slider } from '@mui/material';
+import { DRIVERS, SPREADS, STRAIGHT, type Driver, type DriverName, type Property } from '@amber-stamp/core';
+import { Menu, MenuItem, Select, Slider } from '@mui/material';
 import { useState } from 'react';
 import { editProperty } from '../../bench/edit.ts';
 import { settle } from '../../bench/store.ts';
@@ -8,7 +8,16 @@ import { CurveEditor } from './CurveEditor.tsx';
 import { endsOf, setEnds, type RowDefinition } from './rows.ts';
 import { settleSoon } from './settleSoon.ts';
 
-const OFFERED: readonly DriverName[] = ['chance', 'pressure'];
+const DRIVER_WORDS: Record<DriverName, string> = {
+  chance: 'chance',
+  pressure: 'pressure of the pen',
+  tilt: 'tilt of the pen',
+  twist: 'twist of the pen',
+  speed: 'speed of the hand',
+  heading: 'heading of the path',
+  progress: 'progress along the stroke',
+  cycle: 'a cycle of so many px',
+};
 const SPREAD_WORDS = {
   even: 'spread evenly',
   centred: 'most near the middle',
@@ -41,7 +50,7 @@ export function AddDriver({
   className: string;
 }) {
   const [anchor, setAnchor] = useState<HTMLElement | null>(null);
-  const open = OFFERED.filter((by) => !drivers.some((d) => d.by === by));
+  const open = DRIVERS.filter((by) => !drivers.some((d) => d.by === by));
   if (open.length === 0) return null;
   return (
     <>
@@ -62,7 +71,7 @@ export function AddDriver({
               addDriver(row, label, by);
             }}
           >
-            moved by {by}
+            moved by {DRIVER_WORDS[by]}
           </MenuItem>
         ))}
       </Menu>
@@ -110,19 +119,96 @@ function OneDriver({ row, label, driver, index, share, chosen, onChoose }: Drive
         onChange={(_, v) => edit((d) => void (d.share = v / 100))}
         onChangeCommitted={() => settle(`${label}: share of ${driver.by}`)}
       />
-      {driver.by === 'chance' && (
-        <button
-          className="small"
-          aria-label={`Spread of chance in ${label}`}
-          onClick={() => {
-            edit((d) => void (d.spread = (d.spread ?? 'even') === 'even' ? 'centred' : 'even'));
-            settle(`${label}: ${driver.spread === 'centred' ? 'even' : 'centred'} chance`);
-          }}
-        >
-          {SPREAD_WORDS[driver.spread ?? 'even']}
-        </button>
+      {driver.by === 'chance' && <Spreads label={label} driver={driver} edit={edit} />}
+      {driver.by === 'cycle' && (
+        <Amount
+          label={`Length of the cycle in ${label}`}
+          unit="px"
+          value={driver.lengthPx ?? 400}
+          edit={(v) => edit((d) => void (d.lengthPx = v))}
+          done={() => settle(`${label}: length of the cycle`)}
+        />
       )}
     </div>
+  );
+}
+
+interface AmountProps {
+  label: string;
+  unit: string;
+  value: number;
+  edit: (value: number) => void;
+  done: () => void;
+}
+
+/** A number that is typed. */
+const Amount = ({ label, unit, value, edit, done }: AmountProps) => (
+  <label className="note">
+    <input
+      className="underline"
+      type="number"
+      min={1}
+      style={{ width: 54 }}
+      aria-label={label}
+      value={value}
+      onChange={(e) => {
+        const v = Number(e.target.value);
+        if (v >= 1) edit(v);
+      }}
+      onBlur={done}
+    />{' '}
+    {unit}
+  </label>
+);
+
+/** How chance is spread, over how many dabs, and whether each dab draws anew or each stroke. */
+function Spreads({ label, driver, edit }: { label: string; driver: Driver; edit: (c: (d: Driver) => void) => void }) {
+  const spread = driver.spread ?? 'even';
+  return (
+    <>
+      <Select
+        variant="standard"
+        value={spread}
+        slotProps={{ input: { 'aria-label': `Spread of chance in ${label}` } }}
+        onChange={(e) => {
+          edit((d) => void (d.spread = e.target.value));
+          settle(`${label}: chance ${SPREAD_WORDS[e.target.value]}`);
+        }}
+      >
+        {SPREADS.map((s) => (
+          <MenuItem key={s} value={s}>
+            {SPREAD_WORDS[s]}
+          </MenuItem>
+        ))}
+      </Select>
+      {spread === 'drifting' && (
+        <Amount
+          label={`Length of drifting in ${label}`}
+          unit="dabs from one turn to the next"
+          value={driver.length ?? 12}
+          edit={(v) => edit((d) => void (d.length = v))}
+          done={() => settle(`${label}: length of drifting`)}
+        />
+      )}
+      {spread === 'apart' && (
+        <Amount
+          label={`Memory of chance in ${label}`}
+          unit="last values are kept away from"
+          value={driver.memory ?? 3}
+          edit={(v) => edit((d) => void (d.memory = Math.min(64, Math.round(v))))}
+          done={() => settle(`${label}: memory of chance`)}
+        />
+      )}
+      <button
+        className="small"
+        onClick={() => {
+          edit((d) => void (d.per = d.per === 'stroke' ? 'dab' : 'stroke'));
+          settle(`${label}: chance for each ${driver.per === 'stroke' ? 'dab' : 'stroke'}`);
+        }}
+      >
+        drawn for each {driver.per ?? 'dab'}
+      </button>
+    </>
   );
 }
 
@@ -132,7 +218,7 @@ export function Drivers({ row, label, property }: { row: RowDefinition; label: s
   const { drivers } = property;
   const chosen = Math.min(wanted, drivers.length - 1);
   const total = drivers.reduce((sum, d) => sum + d.share, 0) || 1;
-  const name: PropertyName = row.name;
+  const { name } = row;
   if (drivers.length === 0)
     return (
       <p className="note" style={{ margin: '6px 0 0' }}>

@@ -1,7 +1,7 @@
-import { driverSilhouette, FOLLOWS, PROPERTIES, type Bench, type Follow } from '@amber-stamp/core';
+import { driverSilhouette, FOLLOWS, type Bench, type Follow } from '@amber-stamp/core';
 import { Tooltip } from '@mui/material';
 import { useMemo } from 'react';
-import { editProperty, propertiesOf, resetRow, toggleMute } from '../../bench/edit.ts';
+import { definitionOf, editProperty, propertiesOf, propertyOf, resetRow, toggleMute } from '../../bench/edit.ts';
 import { change, presentBench, settle } from '../../bench/store.ts';
 import { Choices } from '../../parts/Choices.tsx';
 import { MutedIcon, MuteIcon, ResetIcon } from '../../parts/icons.tsx';
@@ -39,13 +39,11 @@ const FOLLOW_WORDS: Record<Follow, string> = {
   path: 'the path',
   tilt: 'the tilt',
   twist: 'the twist',
-  chain: 'a chain',
+  chain: 'end to end',
 };
 
 function FollowChoice({ follow }: { follow: Follow }) {
-  const options = FOLLOWS.filter((f) => f === 'none' || f === 'path' || f === follow).map(
-    (f) => [f, FOLLOW_WORDS[f]] as const,
-  );
+  const options = FOLLOWS.map((f) => [f, FOLLOW_WORDS[f]] as const);
   return (
     <div style={{ display: 'flex', gap: 8, alignItems: 'center', marginTop: 7 }}>
       <span className="note">follows</span>
@@ -74,8 +72,8 @@ interface Props {
 /** One property: name, drivers, value as text, ruler with pegs; it opens in place to its curves and shares. */
 export function PropertyRow({ row, bench, open, onOpen }: Props) {
   const { name } = row;
-  const { label, help } = PROPERTIES[name];
-  const property = propertiesOf(bench)[name];
+  const { label, help } = definitionOf(name);
+  const property = propertyOf(bench, name);
   const { angle } = propertiesOf(bench);
   const moved = property.drivers.length > 0;
   const ends = endsOf(name, property);
@@ -96,7 +94,7 @@ export function PropertyRow({ row, bench, open, onOpen }: Props) {
     return true;
   };
   // read when the gesture ends, not when the row was drawn
-  const told = () => `${label} ${valueText(name, propertiesOf(presentBench())[name])}`;
+  const told = () => `${label} ${valueText(name, propertyOf(presentBench(), name))}`;
   const reason = bench.guessed[name];
   return (
     <div className={`row ${open ? 'open' : ''} ${property.muted ? 'muted' : ''}`} role="group" aria-label={label}>
@@ -135,7 +133,7 @@ export function PropertyRow({ row, bench, open, onOpen }: Props) {
         step={row.step}
         min={row.min}
         max={row.max}
-        text={(v) => `${Math.round(v * 10) / 10} ${PROPERTIES[name].unit}`}
+        text={(v) => `${Math.round(v * 10) / 10} ${definitionOf(name).unit}`}
         silhouette={silhouette}
         onMove={move}
         onSettle={() => settle(told())}

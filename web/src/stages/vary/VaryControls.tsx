@@ -1,15 +1,24 @@
-import { PROPERTIES, withoutGuess, type Bench } from '@amber-stamp/core';
+import { withoutGuess, type Bench } from '@amber-stamp/core';
 import { Button } from '@mui/material';
 import { useState } from 'react';
+import { coatOf, coatPlace } from '../../bench/coat.ts';
+import { definitionOf } from '../../bench/edit.ts';
+import { useBenchEye } from '../../bench/eye.ts';
 import { change } from '../../bench/store.ts';
 import { MirrorRow } from './MirrorRow.tsx';
+import { CoatsPanel } from './panels/CoatsPanel.tsx';
+import { DeckPanel } from './panels/DeckPanel.tsx';
+import { EndsPanel } from './panels/EndsPanel.tsx';
+import { GrainPanel } from './panels/GrainPanel.tsx';
+import { InkPanel } from './panels/InkPanel.tsx';
 import { PropertyRow } from './PropertyRow.tsx';
-import { ROWS } from './rows.ts';
+import { MAIN_ROWS, ROWS, type RowDefinition } from './rows.ts';
 
-const plain = (what: string, bench: Bench) =>
+const plain = (what: string) =>
   change(what, (draft) => {
-    const [coat] = withoutGuess(bench.brush).coats;
-    draft.brush.coats[0] = { ...coat, deck: bench.brush.coats[0].deck, ink: bench.brush.coats[0].ink };
+    const coat = coatOf(draft);
+    const { properties, count } = withoutGuess(draft.brush).coats[coatPlace(draft)];
+    Object.assign(coat, { properties, count });
     draft.guessed = {};
   });
 
@@ -22,21 +31,100 @@ function Guessed({ bench }: { bench: Bench }) {
       <span className="note">
         {count} {count === 1 ? 'row is' : 'rows are'} at a first guess from the shape of the plate; each says why.{' '}
       </span>
-      <button className="link" onClick={() => plain('first guess taken back', bench)}>
+      <button className="link" onClick={() => plain('first guess taken back')}>
         take the guess back
       </button>
     </div>
   );
 }
 
-/** The rows of the coat: everything a dab can have, each in the same kind of row. */
+const PARTS = ['rows', 'deck', 'ink', 'grain', 'ends', 'coats'] as const;
+type Part = (typeof PARTS)[number];
+
+/** Words that lead to a part, for the search. */
+const PART_WORDS: Record<Part, string> = {
+  rows: '',
+  deck: 'deck cards tips shuffle order weight relatives several alternate',
+  ink: 'ink colour color gradient meet dissolve lighten darken blend tint',
+  grain: 'grain paper texture tile rough depth canvas',
+  ends: 'ends taper thinner head tail start finish steady smooth shaky floor perspective',
+  coats: 'coats layer mask second dual cover',
+};
+
+const rowsOf = (...groups: RowDefinition['group'][]) =>
+  ROWS.filter((row) => groups.includes(row.group) && !MAIN_ROWS.includes(row));
+
+/** What a part has to show beside its rows. */
+function PartPanel({ part, bench }: { part: Part; bench: Bench }) {
+  switch (part) {
+    case 'rows':
+      return null;
+    case 'deck':
+      return <DeckPanel bench={bench} />;
+    case 'ink':
+      return <InkPanel bench={bench} />;
+    case 'grain':
+      return <GrainPanel bench={bench} />;
+    case 'ends':
+      return <EndsPanel bench={bench} />;
+    case 'coats':
+      return <CoatsPanel bench={bench} />;
+  }
+}
+
+function rowsIn(part: Part, bench: Bench): readonly RowDefinition[] {
+  switch (part) {
+    case 'rows':
+      return MAIN_ROWS;
+    case 'deck':
+      return rowsOf('Place');
+    case 'ink':
+      return rowsOf('Tint');
+    case 'grain':
+      return coatOf(bench).grain ? rowsOf('Grain') : [];
+    default:
+      return [];
+  }
+}
+
+/** The coat that the rows show, where there is more than one. */
+function CoatChoice({ bench }: { bench: Bench }) {
+  useBenchEye((s) => s.coat);
+  if (bench.brush.coats.length === 1) return null;
+  const chosen = coatPlace(bench);
+  return (
+    <div className="choices" role="radiogroup" aria-label="Coat" style={{ padding: '0 16px 8px' }}>
+      {bench.brush.coats.map((_, i) => (
+        <button
+          key={i}
+          className="choice"
+          role="radio"
+          aria-checked={i === chosen}
+          onClick={() => useBenchEye.setState({ coat: i, plate: null })}
+        >
+          coat {i + 1}
+        </button>
+      ))}
+    </div>
+  );
+}
+
+/** Everything that varies: the rows that matter first, and what they belong to one press away. */
 export function VaryControls({ bench }: { bench: Bench }) {
   const [wanted, setWanted] = useState('');
+  const [part, setPart] = useState<Part>('rows');
   const [open, setOpen] = useState<string | null>('size');
-  const words = wanted.toLowerCase().split(/\s+/).filter(Boolean);
-  const matches = (text: string) => words.length === 0 || words.some((w) => text.toLowerCase().includes(w));
-  const rows = ROWS.filter((row) => matches(`${PROPERTIES[row.name].label} ${row.words}`));
-  const mirrors = matches('mirror flip left right top bottom');
+  const words = wanted
+    .toLowerCase()
+    .split(/\s+/)
+    .filter((w) => w.length > 2);
+  const searching = words.length > 0;
+  const matches = (text: string) => words.some((w) => text.toLowerCase().includes(w));
+  const rows = searching
+    ? ROWS.filter((row) => matches(`${definitionOf(row.name).label} ${row.words}`))
+    : rowsIn(part, bench);
+  const parts = searching ? PARTS.filter((p) => matches(PART_WORDS[p])) : [part];
+  const mirrors = searching ? matches('mirror flip left right top bottom') : part === 'rows';
   return (
     <>
       <div className="top">
@@ -49,7 +137,20 @@ export function VaryControls({ bench }: { bench: Bench }) {
           onChange={(e) => setWanted(e.target.value)}
         />
       </div>
-      <Guessed bench={bench} />
+      {!searching && (
+        <div className="parts" role="tablist" aria-label="What varies">
+          {PARTS.map((name) => (
+            <button key={name} role="tab" aria-selected={part === name} onClick={() => setPart(name)}>
+              {name}
+            </button>
+          ))}
+        </div>
+      )}
+      <CoatChoice bench={bench} />
+      {part === 'rows' && !searching && <Guessed bench={bench} />}
+      {parts.map((p) => (
+        <PartPanel key={p} part={p} bench={bench} />
+      ))}
       {rows.map((row) => (
         <PropertyRow
           key={row.name}
@@ -65,14 +166,16 @@ export function VaryControls({ bench }: { bench: Bench }) {
           <MirrorRow name="mirrorY" label="Turn over" note="top to bottom" bench={bench} />
         </>
       )}
-      {rows.length === 0 && !mirrors && (
+      {searching && rows.length === 0 && !mirrors && parts.length === 0 && (
         <p className="note" style={{ padding: '4px 16px' }}>
-          No row by that word. Try size, spacing, turn, scatter, flow.
+          No row by that word. Try size, spacing, turn, scatter, flow, paper, colour, taper.
         </p>
       )}
-      <div className="section">
-        <Button onClick={() => plain('all rows as they were made', bench)}>Reset all rows</Button>
-      </div>
+      {part === 'rows' && !searching && (
+        <div className="section">
+          <Button onClick={() => plain('all rows as they were made')}>Reset all rows</Button>
+        </div>
+      )}
     </>
   );
 }

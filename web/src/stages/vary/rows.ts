@@ -1,9 +1,10 @@
-import { PROPERTIES, type Property, type PropertyName } from '@amber-stamp/core';
+import type { Property } from '@amber-stamp/core';
+import { definitionOf, type RangeName } from '../../bench/edit.ts';
 
 /** What a ruler shows of a property: its stretch, how it is divided, and the step of keys and wheel. */
 export interface RowDefinition {
-  name: PropertyName;
-  group: 'Place' | 'Pose' | 'Ink';
+  name: RangeName;
+  group: 'Place' | 'Pose' | 'Ink' | 'Tint' | 'Grain';
   min: number;
   max: number;
   /** root: small values get more room */
@@ -96,7 +97,70 @@ export const ROWS: readonly RowDefinition[] = [
     apart: [40, 100],
     words: 'build dark light faint dry wet',
   },
+  {
+    name: 'count',
+    group: 'Place',
+    min: 1,
+    max: 16,
+    scale: 'linear',
+    step: 1,
+    apart: [30, 100],
+    words: 'many dabs cloud spray splatter number',
+  },
+  {
+    name: 'mix',
+    group: 'Tint',
+    min: 0,
+    max: 100,
+    scale: 'linear',
+    step: 1,
+    apart: [0, 100],
+    words: 'second colour two inks blend',
+  },
+  {
+    name: 'hue',
+    group: 'Tint',
+    min: -180,
+    max: 180,
+    scale: 'linear',
+    step: 1,
+    apart: [-20, 20],
+    words: 'colour rainbow vary',
+  },
+  {
+    name: 'saturation',
+    group: 'Tint',
+    min: -100,
+    max: 100,
+    scale: 'linear',
+    step: 1,
+    apart: [-25, 25],
+    words: 'colour gray vivid pale',
+  },
+  {
+    name: 'lightness',
+    group: 'Tint',
+    min: -100,
+    max: 100,
+    scale: 'linear',
+    step: 1,
+    apart: [-12, 12],
+    words: 'colour bright dark pale',
+  },
+  {
+    name: 'depth',
+    group: 'Grain',
+    min: 0,
+    max: 100,
+    scale: 'linear',
+    step: 1,
+    apart: [40, 100],
+    words: 'grain paper texture bite rough',
+  },
 ];
+
+/** Rows that every brush shows at first sight; the others stand with what they belong to. */
+export const MAIN_ROWS = ROWS.slice(0, 8);
 
 /** Place of a value on its ruler, 0..1. */
 export function placeOf(row: RowDefinition, value: number): number {
@@ -113,16 +177,16 @@ export function valueAt(row: RowDefinition, place: number): number {
 }
 
 /** The two ends as values. */
-export function endsOf(name: PropertyName, p: Property): [number, number] {
-  if (PROPERTIES[name].kind === 'scaled') return [(p.rest * p.low) / 100, (p.rest * p.high) / 100];
+export function endsOf(name: RangeName, p: Property): [number, number] {
+  if (definitionOf(name).kind === 'scaled') return [(p.rest * p.low) / 100, (p.rest * p.high) / 100];
   return [p.rest + p.low, p.rest + p.high];
 }
 
 const clamp = (v: number, low: number, high: number): number => Math.max(low, Math.min(high, v));
 
 /** Sets both ends; the high end of a scaled property is its rest. */
-export function setEnds(name: PropertyName, p: Property, low: number, high: number): void {
-  const d = PROPERTIES[name];
+export function setEnds(name: RangeName, p: Property, low: number, high: number): void {
+  const d = definitionOf(name);
   if (d.kind === 'scaled') {
     p.rest = clamp(high, d.restMin, d.restMax);
     p.high = 100;
@@ -134,23 +198,23 @@ export function setEnds(name: PropertyName, p: Property, low: number, high: numb
 }
 
 /** Sets the value of a property that nothing moves. */
-export function setStill(name: PropertyName, p: Property, value: number): void {
-  const d = PROPERTIES[name];
+export function setStill(name: RangeName, p: Property, value: number): void {
+  const d = definitionOf(name);
   const end = d.kind === 'scaled' ? 100 : 0;
   p.high = end;
   if (p.drivers.length === 0) p.low = end;
   p.rest = clamp(value, d.restMin, d.restMax);
 }
 
-const UNIT = { px: ' px', '%': ' %', deg: '°' } as const;
+const UNIT = { px: ' px', '%': ' %', deg: '°', '': '' } as const;
 const short = (v: number): string => String(Math.abs(v) >= 10 ? Math.round(v * 10) / 10 : Math.round(v * 100) / 100);
 
 /** The value as text: one number, a range, or plus and minus. */
-export function valueText(name: PropertyName, p: Property): string {
-  const unit = UNIT[PROPERTIES[name].unit];
+export function valueText(name: RangeName, p: Property): string {
+  const unit = UNIT[definitionOf(name).unit];
   const [low, high] = endsOf(name, p);
   if (p.drivers.length === 0 || low === high) return `${short(high)}${unit}`;
-  if (PROPERTIES[name].kind === 'added' && low === -high) return `± ${short(Math.abs(high))}${unit}`;
+  if (definitionOf(name).kind === 'added' && low === -high) return `± ${short(Math.abs(high))}${unit}`;
   return `${short(low)} – ${short(high)}${unit}`;
 }
 

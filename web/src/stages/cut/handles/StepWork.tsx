@@ -1,7 +1,7 @@
 import { stepNamed, type Bench, type RecipeStep } from '@amber-stamp/core';
 import { useEffect, useRef, useState, type ComponentType } from 'react';
 import { Stage } from 'react-konva';
-import { firstPlate } from '../../../bench/edit.ts';
+import { presentPlate } from '../../../bench/edit.ts';
 import { useBoxSize } from '../../../parts/useBoxSize.ts';
 import { cutter } from '../../../workers/pool.ts';
 import type { StepView } from '../../../workers/protocol.ts';
@@ -71,7 +71,7 @@ export function StepWork({ bench, place }: { bench: Bench; place: number }) {
   const recipe = recipeOf(bench);
   const step = recipe.steps[place];
   const { handles: Handles, before } = PLACED[step.step];
-  const { source } = firstPlate(bench).plate;
+  const { source } = presentPlate(bench).plate;
   const view = useStepView(source ?? '', recipe, before ? place - 1 : place);
   const frame = useRef<HTMLDivElement>(null);
   const box = useBoxSize(frame);

@@ -1,0 +1,120 @@
+import { JOINS, portraitStroke, type Bench, type Coat } from '@amber-stamp/core';
+import { MenuItem, Select } from '@mui/material';
+import { useMemo } from 'react';
+import { coatPlace, dropUnused } from '../../../bench/coat.ts';
+import { useBenchEye } from '../../../bench/eye.ts';
+import { change } from '../../../bench/store.ts';
+import { AwayIcon } from '../../../parts/icons.tsx';
+import { InkProof } from '../../../parts/InkProof.tsx';
+
+const MOST = 4;
+const JOIN_WORDS: Record<Coat['join'], string> = {
+  over: 'covers what is below',
+  mask: 'keeps what is below only where it prints',
+  cut: 'takes what is below away',
+  multiply: 'multiplies',
+  screen: 'screens',
+  darken: 'darkens',
+  lighten: 'lightens',
+  difference: 'differs',
+};
+const PROOF = { width: 250, height: 64 };
+const STROKE = portraitStroke(PROOF.width * 2, PROOF.height * 2).strokes;
+
+function CoatCard({ bench, place, chosen }: { bench: Bench; place: number; chosen: boolean }) {
+  const coat = bench.brush.coats[place];
+  // alone: as if it were the lowest, so that a mask is seen as what it is
+  const alone = useMemo(() => ({ ...bench.brush, coats: [{ ...coat, join: 'over' as const }] }), [bench.brush, coat]);
+  const label = `Coat ${place + 1}`;
+  return (
+    <li className={`card coat ${chosen ? 'on' : ''}`} aria-label={label}>
+      <button
+        className="plain text"
+        aria-pressed={chosen}
+        onClick={() => useBenchEye.setState({ coat: place, plate: null })}
+      >
+        <b>{label}</b>
+        <span className="sub">
+          {coat.deck.cards.length === 1
+            ? coat.deck.cards[0].plate.replace(/\.png$/, '')
+            : `${coat.deck.cards.length} tips`}
+        </span>
+      </button>
+      {bench.brush.coats.length > 1 && (
+        <button
+          className="tool"
+          aria-label={`Take ${label} away`}
+          onClick={() =>
+            change(`${label} taken away`, (d) => {
+              d.brush.coats.splice(place, 1);
+              d.brush.coats[0].join = 'over';
+              dropUnused(d);
+            })
+          }
+        >
+          <AwayIcon size={13} />
+        </button>
+      )}
+      <div className="coat-proof">
+        <InkProof
+          view={`coat ${place}`}
+          label={`${label} alone`}
+          brush={alone}
+          plates={bench.plates}
+          strokes={STROKE}
+          scale={(width) => width / (PROOF.width * 2)}
+          ground="white"
+          calm
+        />
+      </div>
+      {place > 0 && (
+        <Select
+          variant="standard"
+          value={coat.join}
+          slotProps={{ input: { 'aria-label': `How ${label} joins` } }}
+          onChange={(e) =>
+            change(`${label} ${JOIN_WORDS[e.target.value]}`, (d) => void (d.brush.coats[place].join = e.target.value))
+          }
+        >
+          {JOINS.map((join) => (
+            <MenuItem key={join} value={join}>
+              {JOIN_WORDS[join]}
+            </MenuItem>
+          ))}
+        </Select>
+      )}
+    </li>
+  );
+}
+
+/** One to four coats, the lowest first; the rows show the chosen one. */
+export function CoatsPanel({ bench }: { bench: Bench }) {
+  useBenchEye((s) => s.coat);
+  const chosen = coatPlace(bench);
+  const { coats } = bench.brush;
+  return (
+    <section className="panel" aria-label="Coats">
+      <h3>Coats</h3>
+      <p className="note">Each has its own deck, rows, ink and grain. The rows show the chosen one.</p>
+      <ul className="cards">
+        {coats.map((_, place) => (
+          <CoatCard key={place} bench={bench} place={place} chosen={place === chosen} />
+        ))}
+      </ul>
+      {coats.length < MOST && (
+        <button
+          className="link"
+          onClick={() => {
+            change(
+              'a coat more',
+              (d) => void d.brush.coats.push({ ...structuredClone(bench.brush.coats[chosen]), join: 'over' }),
+            );
+            useBenchEye.setState({ coat: coats.length, plate: null });
+          }}
+        >
+          One more coat, like this one
+        </button>
+      )}
+    </section>
+  );
+}

@@ -1,0 +1,245 @@
+import { DEALS, type Bench, type Card, type Deck } from '@amber-stamp/core';
+import {
+  closestCenter,
+  DndContext,
+  KeyboardSensor,
+  PointerSensor,
+  useSensor,
+  useSensors,
+  type DragEndEvent,
+} from '@dnd-kit/core';
+import {
+  SortableContext,
+  sortableKeyboardCoordinates,
+  useSortable,
+  verticalListSortingStrategy,
+} from '@dnd-kit/sortable';
+import { Menu, MenuItem, Tooltip } from '@mui/material';
+import { useState } from 'react';
+import type { PlateInfo } from '../../../api/types.ts';
+import { coatOf, dropUnused, editCoat, freePlateName } from '../../../bench/coat.ts';
+import { useBenchEye } from '../../../bench/eye.ts';
+import { usePlates } from '../../../bench/plates.ts';
+import { change, settle } from '../../../bench/store.ts';
+import { AwayIcon, GripIcon, MutedIcon, MuteIcon } from '../../../parts/icons.tsx';
+import { PlateView } from '../../../parts/PlateView.tsx';
+import { PlatePicker } from './PlatePicker.tsx';
+import { RELATIVES, relativeOf, type Relative } from './relatives.ts';
+import { oneOf, percentOf, Setting } from './Setting.tsx';
+
+const MOST = 24;
+const DEAL_HELP: Record<Deck['deal'], string> = {
+  'in-order': 'The cards from first to last, again and again.',
+  shuffled: 'Every card once before any returns, never the same twice in a row.',
+  chance: 'Drawn by chance, by their weights.',
+  pressure: 'The first at the lightest touch, the last at the firmest.',
+  tilt: 'The first with the pen upright, the last with it flat.',
+};
+const SOFTNESS = percentOf('Changeover', 0, 100, 0, '0 changes at once; more mixes the two neighbours.');
+
+const short = (name: string): string => name.replace(/\.png$/i, '');
+
+interface CardProps {
+  id: string;
+  place: number;
+  card: Card;
+  cards: readonly Card[];
+}
+
+function CardRow({ id, place, card, cards }: CardProps) {
+  const { attributes, listeners, setNodeRef, transform, transition } = useSortable({ id });
+  const ready = usePlates((s) => s.ready[card.plate]);
+  const looked = useBenchEye((s) => s.plate === card.plate);
+  const name = short(card.plate);
+  const alone = cards.length > 1 && !card.muted && cards.every((c, k) => k === place || c.muted);
+  const mute = (what: string, muted: (k: number) => boolean) =>
+    change(what, (d) => coatOf(d).deck.cards.forEach((c, k) => void (c.muted = muted(k))));
+  return (
+    <li
+      ref={setNodeRef}
+      className={`card deck-card ${card.muted ? 'off' : ''} ${looked ? 'on' : ''}`}
+      style={{ transform: transform ? `translate3d(0, ${transform.y}px, 0)` : undefined, transition }}
+      aria-label={name}
+    >
+      <button className="grip" aria-label={`Move ${name}`} {...attributes} {...listeners}>
+        <GripIcon size={16} />
+      </button>
+      <button
+        className="plain shot"
+        title="Cut and find work on this plate"
+        aria-label={`Look at ${name}`}
+        aria-pressed={looked}
+        onClick={() => useBenchEye.setState({ plate: card.plate })}
+      >
+        {ready && <PlateView plate={ready.plate} label={name} most={96} />}
+      </button>
+      <span className="text">
+        <b>{name}</b>
+        <span className="sub">
+          weight{' '}
+          <input
+            className="underline"
+            type="number"
+            min={0}
+            max={1000}
+            step={0.5}
+            aria-label={`Weight of ${name}`}
+            value={card.weight}
+            onChange={(e) => {
+              const weight = Number(e.target.value);
+              if (weight >= 0 && weight <= 1000) editCoat((c) => void (c.deck.cards[place].weight = weight));
+            }}
+            onBlur={() => settle(`weight of ${name}`)}
+          />
+        </span>
+      </span>
+      <span className="card-tools">
+        <Tooltip title={card.muted ? 'Let it be dealt again' : 'Mute: it is not dealt'}>
+          <button
+            className="tool"
+            aria-label={`Mute ${name}`}
+            aria-pressed={card.muted}
+            onClick={() =>
+              mute(`${name} ${card.muted ? 'dealt again' : 'muted'}`, (k) =>
+                k === place ? !card.muted : cards[k].muted,
+              )
+            }
+          >
+            {card.muted ? <MutedIcon size={15} /> : <MuteIcon size={15} />}
+          </button>
+        </Tooltip>
+        {cards.length > 1 && (
+          <>
+            <button
+              className="small"
+              aria-pressed={alone}
+              onClick={() => mute(alone ? 'all cards dealt' : `${name} alone`, (k) => !alone && k !== place)}
+            >
+              {alone ? 'all' : 'alone'}
+            </button>
+            <button
+              className="tool"
+              aria-label={`Take ${name} out of the deck`}
+              onClick={() =>
+                change(`${name} out of the deck`, (d) => {
+                  coatOf(d).deck.cards.splice(place, 1);
+                  dropUnused(d);
+                })
+              }
+            >
+              <AwayIcon size={13} />
+            </button>
+          </>
+        )}
+      </span>
+    </li>
+  );
+}
+
+function addPlate(info: PlateInfo): void {
+  change(`${short(info.name)} in the deck`, (d) => {
+    const name = freePlateName(d, info.name);
+    d.plates[name] = { sha256: info.sha256, source: null, recipe: null };
+    coatOf(d).deck.cards.push({ plate: name, weight: 1, muted: false });
+  });
+}
+
+/** Puts relatives of the first card behind it, as many kinds as are given. */
+function addRelatives(bench: Bench, kinds: readonly Relative[], what: string): void {
+  change(what, (d) => {
+    const { deck } = coatOf(d);
+    const first = deck.cards[0].plate;
+    kinds.forEach((kind) => {
+      if (deck.cards.length >= MOST) return;
+      const plate = relativeOf(bench.plates[first], kind, bench.brush.seed + deck.cards.length);
+      if (!plate) return;
+      const name = freePlateName(d, `${short(first)} ${kind.name}`);
+      d.plates[name] = plate;
+      deck.cards.push({ plate: name, weight: 1, muted: false });
+    });
+    if (deck.deal === 'in-order') deck.deal = 'shuffled';
+  });
+}
+
+function Relatives({ bench }: { bench: Bench }) {
+  const [anchor, setAnchor] = useState<HTMLElement | null>(null);
+  const first = bench.plates[coatOf(bench).deck.cards[0].plate];
+  if (!first?.source || !first.recipe)
+    return <span className="note">Relatives need a plate that was cut here: this one came by itself.</span>;
+  const add = (kinds: readonly Relative[], what: string) => {
+    setAnchor(null);
+    addRelatives(bench, kinds, what);
+  };
+  return (
+    <>
+      <button className="link" aria-haspopup="menu" onClick={(e) => setAnchor(e.currentTarget)}>
+        Add relatives
+      </button>
+      <Menu anchorEl={anchor} open={anchor !== null} onClose={() => setAnchor(null)} transitionDuration={0}>
+        <MenuItem onClick={() => add(RELATIVES, 'five relatives in the deck')}>one of each kind</MenuItem>
+        {RELATIVES.map((kind) => (
+          <MenuItem key={kind.name} onClick={() => add([kind], `a relative ${kind.label}`)}>
+            {kind.label}
+          </MenuItem>
+        ))}
+      </Menu>
+    </>
+  );
+}
+
+/** The tips of the coat and how they are dealt. */
+export function DeckPanel({ bench }: { bench: Bench }) {
+  const { deck } = coatOf(bench);
+  const sensors = useSensors(
+    useSensor(PointerSensor, { activationConstraint: { distance: 4 } }),
+    useSensor(KeyboardSensor, { coordinateGetter: sortableKeyboardCoordinates }),
+  );
+  const ids = deck.cards.map((card, i) => `${card.plate} ${i}`);
+  const drop = ({ active, over }: DragEndEvent) => {
+    const [from, to] = [ids.indexOf(String(active.id)), over ? ids.indexOf(String(over.id)) : -1];
+    if (to < 0 || from === to) return;
+    change(`${short(deck.cards[from].plate)} moved`, (d) => {
+      const { cards } = coatOf(d).deck;
+      cards.splice(to, 0, ...cards.splice(from, 1));
+    });
+  };
+  const deal = oneOf('Dealt', DEALS, 'in-order', DEAL_HELP[deck.deal]);
+  const byHand = deck.deal === 'pressure' || deck.deal === 'tilt';
+  return (
+    <section className="panel" aria-label="Deck">
+      <h3>Deck</h3>
+      {deck.cards.length > 1 && (
+        <>
+          <Setting
+            param={deal}
+            value={deck.deal}
+            onLive={(v) => editCoat((c) => void (c.deck.deal = v as Deck['deal']))}
+          />
+          <p className="note">{DEAL_HELP[deck.deal]}</p>
+          {byHand && (
+            <Setting
+              param={SOFTNESS}
+              value={deck.softness}
+              onLive={(v) => editCoat((c) => void (c.deck.softness = Number(v)))}
+            />
+          )}
+        </>
+      )}
+      <DndContext sensors={sensors} collisionDetection={closestCenter} onDragEnd={drop}>
+        <SortableContext items={ids} strategy={verticalListSortingStrategy}>
+          <ul className="cards">
+            {deck.cards.map((card, i) => (
+              <CardRow key={ids[i]} id={ids[i]} place={i} card={card} cards={deck.cards} />
+            ))}
+          </ul>
+        </SortableContext>
+      </DndContext>
+      {deck.cards.length < MOST && (
+        <p style={{ display: 'flex', gap: 14, margin: '6px 0 0' }}>
+          <PlatePicker label="Add a plate" onPick={addPlate} />
+          <Relatives bench={bench} />
+        </p>
+      )}
+    </section>
+  );
+}

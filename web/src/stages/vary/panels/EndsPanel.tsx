@@ -1,0 +1,67 @@
+import type { Bench, Curve, Taper } from '@amber-stamp/core';
+import { editCoat, coatOf } from '../../../bench/coat.ts';
+import { live, settle } from '../../../bench/store.ts';
+import { CurveEditor } from '../CurveEditor.tsx';
+import { settleSoon } from '../settleSoon.ts';
+import { degreesOf, percentOf, Setting } from './Setting.tsx';
+
+const LENGTH = percentOf('Length', 0, 100, 0, 'How much of the stroke tapers, in percent of its length.');
+const SIZE = percentOf('Size there', 0, 400, 100, 'How large a dab is at the very end, in percent of its usual size.');
+const OPACITY = percentOf('Opacity there', 0, 100, 100, 'How much a dab at the very end may print.');
+const STEADY = percentOf('Steady', 0, 100, 0, 'Calms a shaky hand; the ends and sharp corners keep their places.');
+const TILT = degreesOf('Tilt', 0, 80, 'How far the sheet lies back: dabs are foreshortened as if thrown on it.');
+const DIRECTION = degreesOf('Direction', -180, 180, 'In which direction it lies back.');
+
+function End({ name, label, taper }: { name: 'head' | 'tail'; label: string; taper: Taper }) {
+  const edit = (change: (t: Taper) => void) => live((draft) => change(draft.brush.ends[name]));
+  return (
+    <section className="panel" aria-label={label}>
+      <h3>{label}</h3>
+      <Setting param={LENGTH} value={taper.lengthPct} onLive={(v) => edit((t) => void (t.lengthPct = Number(v)))} />
+      {taper.lengthPct > 0 && (
+        <>
+          <Setting param={SIZE} value={taper.size} onLive={(v) => edit((t) => void (t.size = Number(v)))} />
+          <Setting param={OPACITY} value={taper.opacity} onLive={(v) => edit((t) => void (t.opacity = Number(v)))} />
+          <CurveEditor
+            label={`Curve of the ${name}`}
+            curve={taper.curve}
+            onChange={(curve: Curve) => edit((t) => void (t.curve = curve))}
+            onSettle={() => settle(`curve of the ${name}`)}
+            onNudge={() => settleSoon(`curve of the ${name}`)}
+          />
+        </>
+      )}
+    </section>
+  );
+}
+
+/** Both ends of the stroke, the hand that draws it, and how the sheet lies. */
+export function EndsPanel({ bench }: { bench: Bench }) {
+  const { ends, steady } = bench.brush;
+  const { floor } = coatOf(bench);
+  return (
+    <>
+      <End name="head" label="Head of the stroke" taper={ends.head} />
+      <End name="tail" label="Tail of the stroke" taper={ends.tail} />
+      <section className="panel" aria-label="Hand">
+        <h3>Hand</h3>
+        <Setting param={STEADY} value={steady} onLive={(v) => live((d) => void (d.brush.steady = Number(v)))} />
+      </section>
+      <section className="panel" aria-label="How the sheet lies">
+        <h3>How the sheet lies</h3>
+        <Setting
+          param={TILT}
+          value={floor.tiltDeg}
+          onLive={(v) => editCoat((c) => void (c.floor.tiltDeg = Number(v)))}
+        />
+        {floor.tiltDeg > 0 && (
+          <Setting
+            param={DIRECTION}
+            value={floor.directionDeg}
+            onLive={(v) => editCoat((c) => void (c.floor.directionDeg = Number(v)))}
+          />
+        )}
+      </section>
+    </>
+  );
+}

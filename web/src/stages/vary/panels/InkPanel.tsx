@@ -1,0 +1,163 @@
+import { MEETS, type Bench, type Coat } from '@amber-stamp/core';
+import { coatOf, editCoat } from '../../../bench/coat.ts';
+import { change, settle } from '../../../bench/store.ts';
+import { AwayIcon } from '../../../parts/icons.tsx';
+import { oneOf, Setting } from './Setting.tsx';
+
+const MEET_HELP: Record<Coat['meet'], string> = {
+  build: 'Each dab goes part of the way to the ceiling: dabs build up, and never past it.',
+  lighten: 'Where dabs overlap the one that prints more stays.',
+  darken: 'Where dabs overlap the one that prints less stays.',
+  difference: 'Where dabs overlap they take each other away.',
+  add: 'Dabs add up, up to the ceiling.',
+  best: 'The best coverage of any dab stays; flow does not thin it.',
+  dissolve: 'Each pixel prints wholly or not at all, as often as the flow says.',
+};
+const FIXED = oneOf('Size', ['sheet', 'screen'], 'sheet', 'Fixed on the screen, a dab stays as large when you zoom.');
+
+interface ColourProps {
+  label: string;
+  value: string | null;
+  none: string;
+  onLive: (colour: string) => void;
+  onNone: () => void;
+}
+
+function ColourRow({ label, value, none, onLive, onNone }: ColourProps) {
+  return (
+    <div className="param wide">
+      <span className="note">{label}</span>
+      <span style={{ display: 'flex', gap: 10, alignItems: 'center' }}>
+        <input
+          type="color"
+          className="colour"
+          aria-label={label}
+          value={value ?? '#000000'}
+          style={value === null ? { opacity: 0.4 } : undefined}
+          onChange={(e) => onLive(e.target.value)}
+          onBlur={() => settle(label.toLowerCase())}
+        />
+        {value === null ? (
+          <span className="note">{none}</span>
+        ) : (
+          <button className="small" onClick={onNone}>
+            without
+          </button>
+        )}
+      </span>
+    </div>
+  );
+}
+
+/** Colours by coverage: the faintest print at the left, the fullest at the right. */
+function Gradient({ stops }: { stops: Coat['ink']['gradient'] }) {
+  const set = (what: string, next: Coat['ink']['gradient']) =>
+    change(what, (d) => void (coatOf(d).ink.gradient = [...next].sort((a, b) => a[0] - b[0])));
+  const css = stops.map(([at, colour]) => `${colour} ${at * 100}%`).join(', ');
+  if (stops.length === 0)
+    return (
+      <button
+        className="small"
+        onClick={() =>
+          set('colours by coverage', [
+            [0, '#d9c8a0'],
+            [1, '#2a211c'],
+          ])
+        }
+      >
+        colour by how much it prints
+      </button>
+    );
+  const widest = stops.reduce(
+    (best, [at], i) => {
+      const gap = (stops[i + 1]?.[0] ?? at) - at;
+      return gap > best.gap ? { gap, at: at + gap / 2 } : best;
+    },
+    { gap: 0, at: 0.5 },
+  );
+  return (
+    <div aria-label="Colours by coverage" role="group">
+      <div className="gradient" style={{ background: `linear-gradient(90deg, ${css})` }} />
+      {stops.map(([at, colour], i) => (
+        <div key={i} className="param wide">
+          <input
+            className="underline"
+            type="number"
+            min={0}
+            max={100}
+            aria-label={`Place of colour ${i + 1}`}
+            value={Math.round(at * 100)}
+            onChange={(e) => {
+              const place = Math.max(0, Math.min(1, Number(e.target.value) / 100));
+              if (stops.some(([other], k) => k !== i && other === place)) return;
+              set(
+                'place of a colour',
+                stops.map((s, k) => (k === i ? [place, s[1]] : s)),
+              );
+            }}
+          />
+          <span style={{ display: 'flex', gap: 10, alignItems: 'center' }}>
+            <input
+              type="color"
+              className="colour"
+              aria-label={`Colour ${i + 1}`}
+              value={colour}
+              onChange={(e) => editCoat((c) => void (c.ink.gradient[i][1] = e.target.value))}
+              onBlur={() => settle('a colour by coverage')}
+            />
+            <button
+              className="tool"
+              aria-label={`Take colour ${i + 1} away`}
+              onClick={() =>
+                set(
+                  'a colour taken away',
+                  stops.filter((_, k) => k !== i),
+                )
+              }
+            >
+              <AwayIcon size={13} />
+            </button>
+          </span>
+        </div>
+      ))}
+      {stops.length < 16 && (
+        <button className="small" onClick={() => set('a colour more', [...stops, [widest.at, stops[0][1]]])}>
+          one more colour
+        </button>
+      )}
+    </div>
+  );
+}
+
+/** How dabs meet, the inks, and where the size is fixed. The rows of tint stand below. */
+export function InkPanel({ bench }: { bench: Bench }) {
+  const { meet, ink, sizeFixedTo } = coatOf(bench);
+  const param = oneOf('Dabs meet by', MEETS, 'build', MEET_HELP[meet]);
+  return (
+    <section className="panel" aria-label="Ink">
+      <h3>Ink</h3>
+      <Setting param={param} value={meet} onLive={(v) => editCoat((c) => void (c.meet = v as Coat['meet']))} />
+      <p className="note">{MEET_HELP[meet]}</p>
+      <ColourRow
+        label="First ink"
+        value={ink.colour}
+        none="black, on black white"
+        onLive={(v) => editCoat((c) => void (c.ink.colour = v))}
+        onNone={() => change('first ink black', (d) => void (coatOf(d).ink.colour = null))}
+      />
+      <ColourRow
+        label="Second ink"
+        value={ink.second}
+        none="none: the row Mix does nothing"
+        onLive={(v) => editCoat((c) => void (c.ink.second = v))}
+        onNone={() => change('no second ink', (d) => void (coatOf(d).ink.second = null))}
+      />
+      <Gradient stops={ink.gradient} />
+      <Setting
+        param={FIXED}
+        value={sizeFixedTo}
+        onLive={(v) => editCoat((c) => void (c.sizeFixedTo = v as Coat['sizeFixedTo']))}
+      />
+    </section>
+  );
+}

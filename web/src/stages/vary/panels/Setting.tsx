@@ -1,0 +1,47 @@
+import type { Param, ParamValue } from '@amber-stamp/core';
+import { settle } from '../../../bench/store.ts';
+import { ParamField } from '../../../parts/ParamField.tsx';
+
+interface Props {
+  param: Param;
+  value: ParamValue;
+  onLive: (value: ParamValue) => void;
+}
+
+/** A setting that is no property of a dab, with its gesture told by its own name. */
+export const Setting = ({ param, value, onLive }: Props) => (
+  <ParamField
+    param={param}
+    value={value}
+    onLive={onLive}
+    onDone={(told) => settle(`${param.label} ${told}`.trim().toLowerCase())}
+  />
+);
+
+export const percentOf = (label: string, min: number, max: number, value: number, help: string): Param => ({
+  kind: 'number',
+  label,
+  unit: '%',
+  min,
+  max,
+  step: 1,
+  default: value,
+  help,
+});
+export const degreesOf = (label: string, min: number, max: number, help: string): Param => ({
+  kind: 'number',
+  label,
+  unit: '°',
+  min,
+  max,
+  step: 1,
+  default: 0,
+  help,
+});
+export const oneOf = (label: string, options: readonly string[], value: string, help: string): Param => ({
+  kind: 'choice',
+  label,
+  options,
+  default: value,
+  help,
+});

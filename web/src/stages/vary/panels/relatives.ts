@@ -1,0 +1,54 @@
+import { makeStep, type BenchPlate, type RecipeStep } from '@amber-stamp/core';
+
+/** A relative of a plate: the same recipe with something more at its end. */
+export interface Relative {
+  name: string;
+  label: string;
+  steps: (seed: number) => RecipeStep[];
+}
+
+/** Pins that carry the plate's middle and quarters a little to somewhere else; the rim stays. */
+function pins(seed: number): number[][] {
+  const away = (k: number) => Math.sin(seed * 12.9898 + k * 78.233) * 0.07;
+  const inner = [
+    [0.33, 0.36],
+    [0.66, 0.34],
+    [0.5, 0.62],
+    [0.3, 0.68],
+    [0.72, 0.66],
+  ];
+  const rim = [
+    [0.02, 0.02],
+    [0.98, 0.02],
+    [0.02, 0.98],
+    [0.98, 0.98],
+  ];
+  return [
+    ...inner.map(([x, y], k) => [x, y, x + away(2 * k), y + away(2 * k + 1)]),
+    ...rim.map(([x, y]) => [x, y, x, y]),
+  ];
+}
+
+/** A turn that shows, in whole degrees of -180..180. */
+const turn = (seed: number): number => 35 + ((seed * 67) % 290) - (35 + ((seed * 67) % 290) > 180 ? 360 : 0);
+
+export const RELATIVES: readonly Relative[] = [
+  { name: 'turned', label: 'turned', steps: (seed) => [makeStep('place', { angleDeg: turn(seed) })] },
+  { name: 'mirrored', label: 'mirrored', steps: () => [makeStep('place', { mirrorX: true })] },
+  { name: 'warped', label: 'warped by pins', steps: (seed) => [makeStep('warp', { pins: pins(seed) })] },
+  { name: 'waved', label: 'in a wave', steps: (seed) => [makeStep('wave', { seed: 1 + (seed % 999) })] },
+  {
+    name: 'cropped',
+    label: 'seen closer',
+    steps: (seed) => [
+      makeStep('place', { scalePct: 135, angleDeg: turn(seed + 3) }),
+      makeStep('fade', { widthPct: 30, shape: 'round' }),
+    ],
+  },
+];
+
+/** The relative as a plate of the bench; undefined where the plate has no recipe to go on from. */
+export function relativeOf(plate: BenchPlate, { steps }: Relative, seed: number): BenchPlate | undefined {
+  if (!plate.source || !plate.recipe) return undefined;
+  return { ...plate, recipe: { ...plate.recipe, steps: [...plate.recipe.steps, ...steps(seed)] } };
+}
