@@ -115,7 +115,7 @@ function CardRow({ id, place, card, cards }: CardProps) {
               aria-pressed={alone}
               onClick={() => mute(alone ? 'all cards dealt' : `${name} alone`, (k) => !alone && k !== place)}
             >
-              {alone ? 'all' : 'alone'}
+              {alone ? 'all' : 'solo'}
             </button>
             <button
               className="tool"

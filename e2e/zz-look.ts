@@ -1,0 +1,12 @@
+import { launch } from './browser.ts';
+const b = await launch(); const page = await b.newPage({ viewport: { width: 1280, height: 800 } });
+page.on('pageerror', (e) => console.log('ERR', e.message)); page.on('console', (m) => m.type() === 'error' && console.log(m.text().slice(0, 300)));
+await page.goto('http://127.0.0.1:5270/'); await page.click('text=Crust lichen'); await page.waitForURL(/brush/);
+await page.goto(page.url().replace(/\/[a-z]+$/, '/vary')); await page.waitForSelector('canvas[data-view=sheet][data-drawn]'); await page.waitForTimeout(1500);
+await page.screenshot({ path: '/tmp/v0.png' });
+const tab = (n: string) => page.getByRole('tab', { name: n }).click();
+await tab('deck'); await page.waitForTimeout(800); await page.screenshot({ path: '/tmp/v1.png' });
+await tab('coats'); await page.waitForTimeout(1200); await page.screenshot({ path: '/tmp/v2.png' });
+await tab('ends'); await page.waitForTimeout(300); await page.getByLabel('Length value').first().fill('40'); await page.keyboard.press('Enter'); await page.waitForTimeout(300); await page.getByLabel('Size there value').fill('10'); await page.keyboard.press('Enter'); await page.waitForTimeout(2000); await page.screenshot({ path: '/tmp/v3.png' });
+await page.goto(page.url().replace(/\/[a-z]+$/, '/cut')); await page.waitForTimeout(3000); await page.screenshot({ path: '/tmp/v4.png' });
+await b.close();
