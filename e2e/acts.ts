@@ -1,3 +1,4 @@
+import { BRUSHES } from '@amber-stamp/demo';
 import { expect, type Locator, type Page } from '@playwright/test';
 import { decode } from 'fast-png';
 import { createHash } from 'node:crypto';
@@ -100,3 +101,6 @@ export async function blotPicture(): Promise<Buffer> {
     .jpeg({ quality: 92 })
     .toBuffer();
 }
+
+/** Brushes that a fresh cabinet holds. */
+export const DEMO_BRUSHES = BRUSHES.length;

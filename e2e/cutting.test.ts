@@ -1,5 +1,5 @@
 import { expect, type Page } from '@playwright/test';
-import { changed, drawn, kept, middleOf, openBrush, pixels, stage } from './acts.ts';
+import { changed, DEMO_BRUSHES, drawn, kept, middleOf, openBrush, pixels, stage } from './acts.ts';
 import { App } from './app.ts';
 
 /** Adds a step by its name; its card opens. */
@@ -68,7 +68,7 @@ describe('every way to a tip', () => {
     await page.getByRole('button', { name: 'Cancel the scan' }).click();
     await expect(page.getByRole('button', { name: 'Scan', exact: true })).toBeVisible();
     await page.goto(app.url);
-    await expect(page.getByRole('article')).toHaveCount(6);
+    await expect(page.getByRole('article')).toHaveCount(DEMO_BRUSHES + 2);
   });
 
   it('a sheet is scanned, its marks are outlined, and each becomes a brush in a drawer of their own', async () => {

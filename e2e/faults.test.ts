@@ -1,6 +1,6 @@
 import { expect, type Page } from '@playwright/test';
 import { App } from './app.ts';
-import { blotPicture, changed, drawn, kept, openBrush, pixels, same, stage } from './acts.ts';
+import { blotPicture, changed, DEMO_BRUSHES, drawn, kept, openBrush, pixels, same, stage } from './acts.ts';
 
 const spacing = async (page: Page, text: string): Promise<void> => {
   const value = page.getByRole('textbox', { name: 'Spacing value' });
@@ -125,7 +125,7 @@ describe('bad files are told in one sentence and leave nothing behind', () => {
     it(what, async () => {
       await drop(name, await make());
       await expect(page.getByRole('alert').getByText(sentence)).toBeVisible({ timeout: 15_000 });
-      await expect(page.getByRole('article')).toHaveCount(4);
+      await expect(page.getByRole('article')).toHaveCount(DEMO_BRUSHES);
       await page.getByRole('button', { name: 'Close' }).first().click();
     });
 
@@ -155,6 +155,6 @@ describe('bad files are told in one sentence and leave nothing behind', () => {
     await page.goto(`${app.url}/brush/none/vary`);
     await expect(page.getByText('There is no such brush.')).toBeVisible();
     await page.getByRole('link', { name: 'To the cabinet' }).click();
-    await expect(page.getByRole('article')).toHaveCount(4);
+    await expect(page.getByRole('article')).toHaveCount(DEMO_BRUSHES);
   });
 });

@@ -9,6 +9,7 @@ import { App } from './app.ts';
 import {
   blotPicture,
   changed,
+  DEMO_BRUSHES,
   download,
   drag,
   drawn,
@@ -40,7 +41,7 @@ describe('a picture becomes a brush', () => {
     const file = join(folder, 'ragged-blot.jpg');
     writeFileSync(file, await blotPicture());
     await page.goto(app.url);
-    await expect(page.getByRole('article')).toHaveCount(4);
+    await expect(page.getByRole('article')).toHaveCount(DEMO_BRUSHES);
     const choosing = page.waitForEvent('filechooser');
     await page.getByRole('button', { name: 'New brush from a picture' }).click();
     await (await choosing).setFiles(file);

@@ -2,7 +2,7 @@
 import { expect, type Page } from '@playwright/test';
 import { mkdirSync } from 'node:fs';
 import { App } from '../e2e/app.ts';
-import { drawn, kept, middleOf, openBrush, scribble, stage } from '../e2e/acts.ts';
+import { DEMO_BRUSHES, drawn, kept, middleOf, openBrush, scribble, stage } from '../e2e/acts.ts';
 
 const FOLDER = 'docs/screenshots';
 mkdirSync(FOLDER, { recursive: true });
@@ -11,7 +11,7 @@ const shot = (page: Page, name: string) => page.screenshot({ path: `${FOLDER}/${
 const app = await App.start();
 const page = await app.page();
 await page.goto(app.url);
-await expect(page.getByRole('article')).toHaveCount(4);
+await expect(page.getByRole('article')).toHaveCount(DEMO_BRUSHES);
 await page.waitForLoadState('networkidle');
 await shot(page, 'cabinet');
 

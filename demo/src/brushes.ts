@@ -1,22 +1,7 @@
-import { makeRecipe, makeStep, STRAIGHT, type Brush, type Driver, type Recipe } from '@amber-stamp/core';
-import type { SOURCES } from './sources.ts';
+import { makeRecipe, makeStep, type Driver } from '@amber-stamp/core';
+import { MORE_BRUSHES } from './brushes-more.ts';
+import { by, type DemoBrush } from './demo-brush.ts';
 
-/** A finished demo brush: how its plate is cut from its source, and what was tuned after the first guess. */
-export interface DemoBrush {
-  name: string;
-  source: keyof typeof SOURCES;
-  drawer: string;
-  note: string;
-  recipe: Recipe;
-  tune: (brush: Brush) => void;
-}
-
-const by = (name: Driver['by'], extra: Partial<Driver> = {}): Driver => ({
-  by: name,
-  share: 1,
-  curve: STRAIGHT,
-  ...extra,
-});
 const SWELL: Driver['curve'] = [
   [0, 0],
   [0.58, 0.52],
@@ -61,7 +46,7 @@ const kelp: DemoBrush = {
     makeStep('trim'),
     makeStep('fit', { resolutionPx: 640, padPct: 4 }),
   ]),
-  tune: ({ coats: [{ properties: p }] }) => {
+  tune: ({ ends, coats: [{ properties: p }] }) => {
     Object.assign(p.size, {
       rest: 190,
       low: 45,
@@ -73,6 +58,8 @@ const kelp: DemoBrush = {
     Object.assign(p.across, { low: -12, high: 12, drivers: [by('chance')] });
     Object.assign(p.flow, { rest: 92, low: 55, high: 100, drivers: [by('pressure')] });
     p.mirrorY.chance = 0.5;
+    Object.assign(ends.head, { lengthPct: 12, size: 40 });
+    Object.assign(ends.tail, { lengthPct: 22, size: 22 });
   },
 };
 
@@ -132,4 +119,4 @@ const paint: DemoBrush = {
   },
 };
 
-export const BRUSHES: readonly DemoBrush[] = [lichen, kelp, barnacles, paint];
+export const BRUSHES: readonly DemoBrush[] = [lichen, kelp, barnacles, paint, ...MORE_BRUSHES];

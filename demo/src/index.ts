@@ -1,2 +1,3 @@
-export { BRUSHES, type DemoBrush } from './brushes.ts';
+export { BRUSHES } from './brushes.ts';
+export type { DemoBrush } from './demo-brush.ts';
 export { SOURCES, type DemoSource } from './sources.ts';

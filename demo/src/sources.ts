@@ -1,4 +1,10 @@
 import { encodeGray, encodePainting } from '@amber-stamp/io';
+import { bark, mossSheet, MOSS, mote, reedPaper, sliver, softDisc } from './art/bits.ts';
+import { ropeLink, ropeRod } from './art/chain.ts';
+import { frostStar } from './art/frost.ts';
+import { blot, splatter } from './art/marks.ts';
+import { fbm } from './art/noise.ts';
+import { plane } from './art/plane.ts';
 import { barnacleField } from './art/barnacles.ts';
 import { kelpBlade } from './art/kelp.ts';
 import { crustLichen, lichenScan } from './art/lichen.ts';
@@ -24,6 +30,19 @@ function heightFile(): Uint8Array {
   return encodeGray({ width: field.width, height: field.height, data }, 16);
 }
 
+/** Ink on paper that is not quite white, at 8 bit. */
+function onPaper(ink: Float32Array, width = 1000, height = 1000): Promise<Uint8Array> {
+  const data = ink.map((v, k) => (1 - v) * (0.975 + 0.02 * fbm((k % width) / 90, Math.floor(k / width) / 90, 2, 3)));
+  return Promise.resolve(encodeGray({ width, height, data }, 8));
+}
+
+/** A mark drawn on an empty sheet. */
+function marked(draw: (p: Float32Array, w: number, h: number, seed: number) => void, seed: number): Float32Array {
+  const p = plane(1000, 1000);
+  draw(p, 1000, 1000, seed);
+  return p;
+}
+
 const WALL = [
   { x: 0.42, y: 0.5, radius: 0.36, seed: 4 },
   { x: 1.02, y: 0.25, radius: 0.2, seed: 11 },
@@ -36,4 +55,19 @@ export const SOURCES = {
   barnacles: { fileName: 'barnacle-field.png', kind: 'height map', file: () => Promise.resolve(heightFile()) },
   paint: { fileName: 'boat-paint.jpg', kind: 'photograph', file: () => encodePainting(flakingPaint(), 'jpeg') },
   wall: { fileName: 'sea-wall.jpg', kind: 'scan', file: () => encodePainting(lichenScan(1300, 1000, 4, WALL), 'jpeg') },
+  link: { fileName: 'rope-link.png', kind: 'ink drawing', file: () => onPaper(ropeLink()) },
+  rod: { fileName: 'rope-rod.png', kind: 'ink drawing', file: () => onPaper(ropeRod()) },
+  mote: { fileName: 'mote.png', kind: 'photograph', file: () => onPaper(mote()) },
+  sliver: { fileName: 'reed-sliver.png', kind: 'ink drawing', file: () => onPaper(sliver()) },
+  blot: { fileName: 'ink-blot.png', kind: 'scan', file: () => onPaper(marked(blot, 6)) },
+  splatter: { fileName: 'splatter.png', kind: 'scan', file: () => onPaper(marked(splatter, 3)) },
+  frost: { fileName: 'frost-star.png', kind: 'photograph', file: () => onPaper(frostStar()) },
+  disc: { fileName: 'soft-disc.png', kind: 'photograph', file: () => onPaper(softDisc()) },
+  bark: { fileName: 'bark.png', kind: 'photograph', file: () => onPaper(bark()) },
+  moss: { fileName: 'moss-sprigs.png', kind: 'scan', file: () => onPaper(mossSheet(), MOSS.width, MOSS.height) },
+  paper: {
+    fileName: 'reed-paper.png',
+    kind: 'scan',
+    file: () => Promise.resolve(encodeGray({ width: 1024, height: 1024, data: reedPaper() }, 16)),
+  },
 } as const satisfies Record<string, DemoSource>;

@@ -10,7 +10,9 @@ import {
   portraitStroke,
   printSheet,
   toPlate,
+  type Bench,
   type Plate,
+  type Recipe,
 } from '@amber-stamp/core';
 import { BRUSHES, SOURCES, type DemoBrush } from '@amber-stamp/demo';
 import { decodeWorking } from '@amber-stamp/io';
@@ -25,26 +27,38 @@ import { addSource } from './services/sources.ts';
 const DONE = 'demo-loaded';
 const PORTRAIT = { width: 680, height: 264 };
 
-async function loadBrush(db: Queries, engine: InkEngine, demo: DemoBrush, file: Uint8Array): Promise<void> {
-  const { fileName: sourceFile, kind } = SOURCES[demo.source];
+type Files = ReadonlyMap<string, Uint8Array>;
+
+/** A plate of a demo brush, cut and kept, with its chain. */
+async function cutPlate(db: Queries, name: string, key: keyof typeof SOURCES, recipe: Recipe, files: Files) {
+  const { fileName: sourceFile, kind } = SOURCES[key];
+  const file = files.get(key) as Uint8Array;
   const source = await addSource(db, once(file), sourceFile, kind);
-  const plate: Plate = toPlate(cut(await decodeWorking(file, sourceFile), demo.recipe));
-  const plateName = `${fileName(demo.name)}.png`;
-  const { brush } = firstGuess(plate, demo.name, plateName);
+  const plate: Plate = toPlate(cut(await decodeWorking(file, sourceFile), recipe));
+  const { sha256 } = await storeBytes(db, encodePlate(plate), name);
+  return { plate, kept: { sha256, source: source.id, recipe } };
+}
+
+async function loadBrush(db: Queries, engine: InkEngine, demo: DemoBrush, files: Files): Promise<void> {
+  const first = `${fileName(demo.name)}.png`;
+  const wanted = [{ name: first, source: demo.source, recipe: demo.recipe }, ...(demo.more ?? [])];
+  const plates = new Map<string, Plate>();
+  const kept: Bench['plates'] = {};
+  for (const { name, source, recipe } of wanted) {
+    const made = await cutPlate(db, name, source, recipe, files);
+    plates.set(name, made.plate);
+    kept[name] = made.kept;
+  }
+  const { brush } = firstGuess(plates.get(first) as Plate, demo.name, first);
   demo.tune(brush);
-  const { sha256 } = await storeBytes(db, encodePlate(plate), plateName);
   const portrait = portraitStroke(PORTRAIT.width, PORTRAIT.height);
-  const pixels = printSheet(engine, brush, new Map([[plateName, plate]]), portrait, 'white');
+  const pixels = printSheet(engine, brush, plates, portrait, 'white');
   const thumbnail = await storeBytes(db, encodeRgba(PORTRAIT.width, PORTRAIT.height, pixels), 'thumbnail');
-  const body = parseBench({
-    brush,
-    plates: { [plateName]: { sha256, source: source.id, recipe: demo.recipe } },
-  });
   await createBrush(db, demo.drawer, demo.note, {
     id: randomUUID(),
     what: 'made for the demo',
     thumbnail: thumbnail.sha256,
-    body,
+    body: parseBench({ brush, plates: kept }),
   });
 }
 
@@ -63,7 +77,7 @@ async function load(db: Queries): Promise<boolean> {
         SOURCES[key as keyof typeof SOURCES].fileName,
         SOURCES[key as keyof typeof SOURCES].kind,
       );
-    for (const demo of [...BRUSHES].reverse()) await loadBrush(tx, engine, demo, files.get(demo.source) as Uint8Array);
+    for (const demo of [...BRUSHES].reverse()) await loadBrush(tx, engine, demo, files);
     await tx.insert(settings).values({ key: DONE, value: 'yes' });
   });
   return true;

@@ -1,0 +1,23 @@
+import { STRAIGHT, type Brush, type Driver, type Recipe } from '@amber-stamp/core';
+import type { SOURCES } from './sources.ts';
+
+type SourceKey = keyof typeof SOURCES;
+
+/** A finished demo brush: how its plates are cut from their sources, and what was tuned after the first guess. */
+export interface DemoBrush {
+  name: string;
+  source: SourceKey;
+  drawer: string;
+  note: string;
+  recipe: Recipe;
+  /** further plates, for cards, coats and grain */
+  more?: { name: string; source: SourceKey; recipe: Recipe }[];
+  tune: (brush: Brush) => void;
+}
+
+export const by = (name: Driver['by'], extra: Partial<Driver> = {}): Driver => ({
+  by: name,
+  share: 1,
+  curve: STRAIGHT,
+  ...extra,
+});

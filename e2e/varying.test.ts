@@ -1,0 +1,132 @@
+import { expect, type Page } from '@playwright/test';
+import { App } from './app.ts';
+import { changed, kept, openBrush, pixels, same, stage } from './acts.ts';
+
+describe('everything that varies', () => {
+  let app: App;
+  let page: Page & { faults: string[] };
+  before(async () => {
+    app = await App.start();
+    page = await app.page();
+  });
+  after(() => app.stop());
+  afterEach(() => {
+    expect(page.faults).toEqual([]);
+  });
+  const part = (name: string) => page.getByRole('tab', { name, exact: true }).click();
+  const cards = () => page.getByRole('region', { name: 'Deck' }).getByRole('listitem');
+
+  it('a deck gets relatives, is dealt otherwise, muted and taken back', async () => {
+    await openBrush(page, app.url, 'Crust lichen');
+    await stage(page, 'Vary').click();
+    await part('deck');
+    await expect(cards()).toHaveCount(1);
+    const alone = await pixels(page, 'sheet');
+    await page.getByRole('button', { name: 'Add relatives' }).click();
+    await page.getByRole('menuitem', { name: 'one of each kind' }).click();
+    await expect(cards()).toHaveCount(6);
+    const many = await changed(page, 'sheet', alone);
+    await expect(page.getByRole('radio', { name: 'shuffled' })).toBeChecked();
+    await expect(page.getByRole('link', { name: /^Vary/ })).toContainText('6 tips');
+    await page.getByRole('button', { name: 'solo' }).first().click();
+    await same(page, 'sheet', alone);
+    await page.keyboard.press('Control+z');
+    await same(page, 'sheet', many);
+    await page.getByRole('radio', { name: 'pressure' }).click();
+    await changed(page, 'sheet', many);
+    await kept(page);
+  });
+
+  it('a card of the deck is chosen, and its own recipe is cut', async () => {
+    await page.getByRole('button', { name: 'Look at crust-lichen mirrored' }).click();
+    await stage(page, 'Cut').click();
+    await expect(page.getByRole('listitem', { name: 'Turn, scale, move' })).toBeVisible();
+    await page.getByRole('radio', { name: 'crust-lichen', exact: true }).click();
+    await expect(page.getByRole('listitem', { name: 'Turn, scale, move' })).toHaveCount(0);
+    await stage(page, 'Vary').click();
+  });
+
+  it('cards are moved by keys', async () => {
+    await part('deck');
+    const names = () => cards().evaluateAll((all) => all.map((c) => c.getAttribute('aria-label')));
+    const before = await names();
+    await page.getByRole('button', { name: `Move ${before[1]}` }).focus();
+    await page.keyboard.press('Space');
+    await page.waitForTimeout(300);
+    await page.keyboard.press('ArrowUp');
+    await page.waitForTimeout(300);
+    await page.keyboard.press('Space');
+    await expect.poll(names).toEqual([before[1], before[0], ...before.slice(2)]);
+    await kept(page);
+  });
+
+  it('dabs meet otherwise, in two inks that change along the stroke', async () => {
+    await part('ink');
+    const black = await pixels(page, 'sheet');
+    await page.getByLabel('First ink').fill('#b03020');
+    const red = await changed(page, 'sheet', black);
+    await page.getByLabel('Second ink').fill('#2040c0');
+    await page.getByRole('button', { name: 'Add a driver to Mix' }).click();
+    await page.getByRole('menuitem', { name: 'moved by progress along the stroke' }).click();
+    await page.getByRole('textbox', { name: 'Mix value' }).fill('0..100');
+    await page.keyboard.press('Enter');
+    const two = await changed(page, 'sheet', red);
+    await page.getByRole('combobox').filter({ hasText: 'build' }).click();
+    await page.getByRole('option', { name: 'dissolve' }).click();
+    await changed(page, 'sheet', two);
+    await kept(page);
+  });
+
+  it('a grain is taken from the cabinet, is scaled, and goes again', async () => {
+    await part('grain');
+    const plain = await pixels(page, 'sheet');
+    await page.getByRole('button', { name: 'Choose a plate' }).click();
+    await page.getByRole('button', { name: 'reed-paper', exact: true }).click();
+    const grained = await changed(page, 'sheet', plain);
+    await page.getByLabel('Scale value').fill('50');
+    await page.keyboard.press('Enter');
+    const fine = await changed(page, 'sheet', grained);
+    await page.getByRole('radio', { name: 'dab', exact: true }).first().click();
+    await changed(page, 'sheet', fine);
+    await page.getByRole('button', { name: 'without' }).click();
+    await same(page, 'sheet', plain);
+    await kept(page);
+  });
+
+  it('a second coat masks the first, and is taken away again', async () => {
+    await part('coats');
+    const one = await pixels(page, 'sheet');
+    await page.getByRole('button', { name: 'One more coat, like this one' }).click();
+    await expect(page.getByRole('listitem', { name: 'Coat 2' })).toBeVisible();
+    await expect(page.getByRole('radio', { name: 'coat 2' })).toBeChecked();
+    const two = await changed(page, 'sheet', one);
+    await page.getByRole('listitem', { name: 'Coat 2' }).getByRole('combobox').click();
+    await page.getByRole('option', { name: 'keeps what is below only where it prints' }).click();
+    await changed(page, 'sheet', two);
+    await page.getByRole('button', { name: 'Take Coat 2 away' }).click();
+    await same(page, 'sheet', one);
+    await kept(page);
+  });
+
+  it('the tail tapers, the hand is steadied, and plain words find both', async () => {
+    await page.getByRole('textbox', { name: 'Find a row' }).fill('thinner at the end');
+    const tail = page.getByRole('region', { name: 'Tail of the stroke' });
+    await expect(tail).toBeVisible();
+    const full = await pixels(page, 'sheet');
+    await tail.getByLabel('Length value').fill('50');
+    await page.keyboard.press('Enter');
+    await tail.getByLabel('Size there value').fill('5');
+    await page.keyboard.press('Enter');
+    await changed(page, 'sheet', full);
+    await page.getByRole('textbox', { name: 'Find a row' }).fill('');
+    await kept(page);
+  });
+
+  it('all of it comes back after a reload', async () => {
+    const drawnBefore = await pixels(page, 'sheet');
+    await page.reload();
+    await same(page, 'sheet', drawnBefore);
+    await part('deck');
+    await expect(cards()).toHaveCount(6);
+  });
+});
