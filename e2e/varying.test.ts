@@ -51,10 +51,11 @@ describe('everything that varies', () => {
     const names = () => cards().evaluateAll((all) => all.map((c) => c.getAttribute('aria-label')));
     const before = await names();
     await page.getByRole('button', { name: `Move ${before[1]}` }).focus();
+    const told = page.locator('[id^=DndLiveRegion]').last();
     await page.keyboard.press('Space');
-    await page.waitForTimeout(300);
+    await expect(told).toContainText('Picked up');
     await page.keyboard.press('ArrowUp');
-    await page.waitForTimeout(300);
+    await expect(told).toContainText('moved over');
     await page.keyboard.press('Space');
     await expect.poll(names).toEqual([before[1], before[0], ...before.slice(2)]);
     await kept(page);
@@ -119,6 +120,25 @@ describe('everything that varies', () => {
     await page.keyboard.press('Enter');
     await changed(page, 'sheet', full);
     await page.getByRole('textbox', { name: 'Find a row' }).fill('');
+    await kept(page);
+  });
+
+  it('recorded strokes are laid on the sheet, and a leaning pen drives what had no effect before', async () => {
+    await part('rows');
+    await page.getByRole('button', { name: 'hide the trial strokes' }).click();
+    const before = await pixels(page, 'wide');
+    await page.getByRole('button', { name: 'Add a driver to Flow' }).first().click();
+    await page.getByRole('menuitem', { name: 'moved by tilt of the pen' }).click();
+    await expect(page.getByText(/tilt does nothing here: no stroke on the sheet/)).toBeVisible();
+    await page.getByRole('button', { name: 'the pen' }).click();
+    await page.getByRole('slider', { name: 'Lean of the pen' }).focus();
+    for (let k = 0; k < 8; k++) await page.keyboard.press('ArrowRight');
+    await expect(page.getByRole('slider', { name: 'Lean of the pen' })).toHaveAttribute('aria-valuenow', '40');
+    await page.keyboard.press('Escape');
+    await page.getByRole('button', { name: 'recorded strokes' }).click();
+    await page.getByRole('menuitem', { name: 'shading with a tilted pen' }).click();
+    await changed(page, 'wide', before);
+    await expect(page.getByText(/tilt does nothing here/)).toHaveCount(0);
     await kept(page);
   });
 

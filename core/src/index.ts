@@ -50,6 +50,7 @@ export * from './formats/png.ts';
 export * from './formats/pack.ts';
 export * from './model/bench.ts';
 export * from './model/json-schema.ts';
+export * from './path/recordings.ts';
 export * from './path/trial.ts';
 export * from './vary/shape.ts';
 export * from './vary/edge-wave.ts';

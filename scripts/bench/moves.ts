@@ -42,7 +42,7 @@ async function eightSteps(page: Page): Promise<void> {
     await page.getByRole('button', { name: 'add a step…' }).click();
     await page.getByRole('textbox', { name: 'Find a step' }).fill(name);
     await page.keyboard.press('Enter');
-    await page.waitForTimeout(500);
+    await expect(cards.last()).toContainText(name);
   }
   await expect(cards).toHaveCount(8);
 }
@@ -54,7 +54,7 @@ async function moves(page: Page): Promise<Taken> {
   let x = thumb.x + thumb.width / 2;
   await page.mouse.move(x, y);
   await page.mouse.down();
-  await page.waitForTimeout(500);
+  await page.waitForLoadState('networkidle');
   for (let i = 0; i < MOVES; i++) {
     const before = await page.evaluate<number>('window.taken.ms.length');
     // on and on by less than a repeated value, so that every plate is a new one

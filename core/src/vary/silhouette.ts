@@ -1,35 +1,74 @@
-import type { Driver } from '../model/brush.ts';
-import { pathReader, smoothPath } from '../path/path.ts';
+import type { Driver, DriverName } from '../model/brush.ts';
+import type { PenStroke } from '../model/strokes.ts';
+import { pathReader, readStill, smoothPath } from '../path/path.ts';
 import { trialStrokes } from '../path/trial.ts';
-import { emptyHands, type Hands } from './hands.ts';
+import { emptyHands, makeReadings, type Hands } from './hands.ts';
 import { meanReading } from './reading.ts';
 
-const DABS = 2400;
+/** Places that readings are taken at, over all strokes; on many strokes at least a few on each. */
+const PLACES = 2400;
+const LEAST = 200;
+const known = new WeakMap<readonly PenStroke[], Hands[]>();
+let trial: readonly PenStroke[] | undefined;
 
-/** The hand at places evenly spaced along the standard swell of pressure. */
-function standardHands(): Hands {
-  const path = smoothPath(trialStrokes().strokes[0].points);
-  const read = pathReader(path);
-  const hands = emptyHands(path.lengthPx, DABS);
-  for (let dab = 0; dab < DABS; dab++) {
-    const alongPx = (dab / (DABS - 1)) * path.lengthPx;
-    read(alongPx, hands, dab);
-    hands.alongPx[dab] = alongPx;
+/** The hand at places evenly spaced along one stroke. */
+function handsAlong({ points }: PenStroke, places: number): Hands {
+  const path = smoothPath(points);
+  const still = path.lengthPx === 0;
+  const hands = emptyHands(path.lengthPx, still ? path.count : places);
+  hands.count = still ? path.count : places;
+  const read = still ? undefined : pathReader(path);
+  for (let row = 0; row < hands.count; row++) {
+    const alongPx = (row / (places - 1)) * path.lengthPx;
+    if (read) read(alongPx, hands, row);
+    else readStill(path, row, hands, row);
+    hands.alongPx[row] = still ? 0 : alongPx;
+    makeReadings(hands, row);
   }
   return hands;
 }
 
+function handsOf(strokes: readonly PenStroke[]): Hands[] {
+  const places = Math.max(LEAST, Math.ceil(PLACES / strokes.length));
+  const hands = known.get(strokes) ?? strokes.map((stroke) => handsAlong(stroke, places));
+  known.set(strokes, hands);
+  return hands;
+}
+
+/** The standard swell of pressure. */
+const standard = (): readonly PenStroke[] => (trial ??= trialStrokes().strokes.slice(0, 1));
+
+/** What drivers give at every place of some strokes, 0..1. */
+function readings(drivers: readonly Driver[], strokes: readonly PenStroke[]): Float64Array {
+  const hands = handsOf(strokes);
+  const all = new Float64Array(hands.reduce((sum, h) => sum + h.count, 0)).fill(1);
+  let at = 0;
+  hands.forEach((one, stroke) => {
+    const part = all.subarray(at, at + one.count);
+    meanReading(drivers, { seed: 1, stroke, coat: 0, property: 0 })?.(one, 0, one.count, part);
+    at += one.count;
+  });
+  return all;
+}
+
 /**
- * How the drivers spread a property between its two ends, over the standard swell of pressure: share of dabs in `bins`
- * classes from the low to the high end, the fullest class 1. Without drivers everything is at the high end.
+ * How the drivers spread a property between its two ends over some strokes, the standard swell unless said otherwise:
+ * share of places in `bins` classes from the low to the high end, the fullest class 1. Without drivers everything is at
+ * the high end.
  */
-export function driverSilhouette(drivers: readonly Driver[], bins = 24): number[] {
-  const read = meanReading(drivers, { seed: 1, stroke: 0, coat: 0, property: 0 });
-  const t = new Float64Array(DABS).fill(1);
-  read?.(standardHands(), 0, DABS, t);
+export function driverSilhouette(drivers: readonly Driver[], bins = 24, strokes = standard()): number[] {
   const counts = new Array<number>(bins).fill(0);
-  for (const value of t) counts[Math.max(0, Math.min(bins - 1, Math.floor(value * bins)))]++;
+  for (const value of readings(drivers, strokes)) counts[Math.max(0, Math.min(bins - 1, Math.floor(value * bins)))]++;
   const smooth = counts.map((n, i) => (n * 2 + (counts[i - 1] ?? n) + (counts[i + 1] ?? n)) / 4);
   const most = Math.max(...smooth);
   return smooth.map((n) => n / most);
 }
+
+/** The drivers that read the same everywhere on some strokes: they move nothing there. */
+export const idleDrivers = (drivers: readonly Driver[], strokes: readonly PenStroke[]): DriverName[] =>
+  drivers
+    .filter((driver) => {
+      const values = readings([driver], strokes);
+      return values.every((v) => Math.abs(v - values[0]) < 1e-6);
+    })
+    .map((driver) => driver.by);

@@ -3,6 +3,7 @@ import { useMemo, useRef } from 'react';
 import { change } from '../../bench/store.ts';
 import { InkProof } from '../../parts/InkProof.tsx';
 import { useBoxSize } from '../../parts/useBoxSize.ts';
+import { PenHand } from './PenHand.tsx';
 import { usePen } from './usePen.ts';
 
 const CELL = 54;
@@ -76,6 +77,7 @@ export function WideSheet({ bench }: { bench: Bench }) {
             : 'your strokes, drawn again at every change'}
         </span>
         <span className="tag" style={{ top: 'auto', bottom: 10, left: 'auto', right: 10, display: 'flex', gap: 12 }}>
+          <PenHand width={box.width} height={box.height} />
           <button
             className="small"
             onClick={() =>

@@ -1,14 +1,14 @@
 import type { PenPoint, PenStroke } from '@amber-stamp/core';
 import { useEffect, useState, type RefObject } from 'react';
 import { change } from '../../bench/store.ts';
+import { heldPressure, usePenHand } from './pen.ts';
 
-/** A mouse has no pressure; its strokes swell in and hold at this. */
-const MOUSE_PRESSURE = 0.75;
-const SWELL_PX = 60;
-
-function pressureOf(event: PointerEvent, travelled: number): number {
-  if (event.pointerType !== 'mouse') return event.pressure;
-  return MOUSE_PRESSURE * (0.45 + 0.55 * Math.min(1, travelled / SWELL_PX));
+/** What the device tells; a mouse tells nothing, so the made-up pen stands in for it. */
+function handOf(event: PointerEvent, travelled: number, speed: number) {
+  if (event.pointerType !== 'mouse')
+    return { pressure: event.pressure, tiltX: event.tiltX, tiltY: event.tiltY, twist: event.twist };
+  const pen = usePenHand.getState();
+  return { pressure: heldPressure(pen, travelled, speed), tiltX: pen.tiltX, tiltY: pen.tiltY, twist: pen.twist };
 }
 
 /** Draws own strokes on an element: mouse, pen or finger, with pressure, tilt, twist and time. Gives the one under way. */
@@ -26,18 +26,12 @@ export function usePen(ref: RefObject<HTMLElement | null>): PenStroke | null {
       const x = event.clientX - box.left;
       const y = event.clientY - box.top;
       const last = points.at(-1);
-      if (last) travelled += Math.hypot(x - last.x, y - last.y);
       if (last && last.x === x && last.y === y) return;
       const t = Math.max(0, event.timeStamp - start);
-      points.push({
-        x,
-        y,
-        t,
-        pressure: pressureOf(event, travelled),
-        tiltX: event.tiltX,
-        tiltY: event.tiltY,
-        twist: event.twist,
-      });
+      const step = last ? Math.hypot(x - last.x, y - last.y) : 0;
+      travelled += step;
+      const speed = last && t > last.t ? step / (t - last.t) : 0;
+      points.push({ x, y, t, ...handOf(event, travelled, speed) });
     };
     const show = () => {
       frame = 0;

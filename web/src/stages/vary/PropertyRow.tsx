@@ -1,4 +1,4 @@
-import { driverSilhouette, FOLLOWS, type Bench, type Follow } from '@amber-stamp/core';
+import { driverSilhouette, FOLLOWS, idleDrivers, type Bench, type Follow } from '@amber-stamp/core';
 import { Tooltip } from '@mui/material';
 import { useMemo } from 'react';
 import { definitionOf, editProperty, propertiesOf, propertyOf, resetRow, toggleMute } from '../../bench/edit.ts';
@@ -9,6 +9,8 @@ import { AddDriver, Drivers } from './Drivers.tsx';
 import { endsOf, placeOf, readValue, setEnds, setStill, valueAt, valueText, type RowDefinition } from './rows.ts';
 import { Ruler } from './Ruler.tsx';
 import { settleSoon } from './settleSoon.ts';
+import { SpacingCost } from './SpacingCost.tsx';
+import { IDLE_WORDS, useSheetStrokes } from './sheet-strokes.ts';
 import { ValueField } from './ValueField.tsx';
 
 interface ToolProps {
@@ -77,7 +79,12 @@ export function PropertyRow({ row, bench, open, onOpen }: Props) {
   const { angle } = propertiesOf(bench);
   const moved = property.drivers.length > 0;
   const ends = endsOf(name, property);
-  const silhouette = useMemo(() => (moved ? driverSilhouette(property.drivers) : null), [moved, property.drivers]);
+  const strokes = useSheetStrokes(bench);
+  const silhouette = useMemo(
+    () => (moved ? driverSilhouette(property.drivers, 24, strokes) : null),
+    [moved, property.drivers, strokes],
+  );
+  const idle = useMemo(() => idleDrivers(property.drivers, strokes), [property.drivers, strokes]);
   const move = (values: number[]) =>
     editProperty(name, (p) =>
       values.length === 2 ? setEnds(name, p, values[0], values[1]) : setStill(name, p, values[0]),
@@ -146,6 +153,12 @@ export function PropertyRow({ row, bench, open, onOpen }: Props) {
           <span>{reason}</span>
         </div>
       )}
+      {idle.map((by) => (
+        <div key={by} className="why">
+          {by} does nothing here: {IDLE_WORDS[by]}
+        </div>
+      ))}
+      {name === 'spacing' && <SpacingCost property={property} />}
       {moved && ends[0] === ends[1] && <div className="why">its drivers do nothing: both ends are the same</div>}
     </div>
   );

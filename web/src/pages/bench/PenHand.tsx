@@ -1,0 +1,166 @@
+import { recordings, RECORDING_SIZE, type PenStroke } from '@amber-stamp/core';
+import { Menu, MenuItem, Popover, Slider } from '@mui/material';
+import { useState, type KeyboardEvent, type PointerEvent } from 'react';
+import { change } from '../../bench/store.ts';
+import { Choices } from '../../parts/Choices.tsx';
+import { usePenHand } from './pen.ts';
+
+const SIDE = 120;
+const MOST = 75;
+const clampTilt = (v: number): number => Math.max(-MOST, Math.min(MOST, Math.round(v)));
+
+/** The pen seen from above: its foot in the middle, its end dragged to where it leans. */
+function PenFromAbove() {
+  const { tiltX, tiltY, twist } = usePenHand();
+  const at = (tilt: number) => SIDE / 2 + (tilt / 90) * (SIDE / 2);
+  const drag = (e: PointerEvent<SVGSVGElement>) => {
+    if (e.buttons === 0) return;
+    const box = e.currentTarget.getBoundingClientRect();
+    const tilt = (v: number, from: number) => clampTilt(((v - from) / (SIDE / 2) - 1) * 90);
+    usePenHand.setState({ tiltX: tilt(e.clientX, box.left), tiltY: tilt(e.clientY, box.top) });
+  };
+  const keys = (e: KeyboardEvent) => {
+    const by = { ArrowLeft: [-5, 0], ArrowRight: [5, 0], ArrowUp: [0, -5], ArrowDown: [0, 5] }[e.key];
+    if (!by) return;
+    e.preventDefault();
+    usePenHand.setState({ tiltX: clampTilt(tiltX + by[0]), tiltY: clampTilt(tiltY + by[1]) });
+  };
+  return (
+    <svg
+      width={SIDE}
+      height={SIDE}
+      role="slider"
+      tabIndex={0}
+      aria-label="Lean of the pen"
+      aria-valuenow={Math.round(Math.hypot(tiltX, tiltY))}
+      aria-valuetext={`${tiltX} degrees across, ${tiltY} down`}
+      style={{ touchAction: 'none', cursor: 'grab' }}
+      onPointerDown={(e) => {
+        e.currentTarget.setPointerCapture(e.pointerId);
+        drag(e);
+      }}
+      onPointerMove={drag}
+      onKeyDown={keys}
+    >
+      <circle cx={SIDE / 2} cy={SIDE / 2} r={SIDE / 2 - 2} fill="none" stroke="var(--line)" />
+      <circle cx={SIDE / 2} cy={SIDE / 2} r={SIDE / 4} fill="none" stroke="var(--line)" strokeDasharray="2 4" />
+      <line
+        x1={SIDE / 2}
+        y1={SIDE / 2}
+        x2={at(tiltX)}
+        y2={at(tiltY)}
+        stroke="var(--ink)"
+        strokeWidth={5}
+        strokeLinecap="round"
+      />
+      <g transform={`translate(${at(tiltX)} ${at(tiltY)}) rotate(${twist})`}>
+        <circle r={8} fill="var(--amberfill)" stroke="var(--ink)" />
+        <line y1={-8} y2={0} stroke="var(--ink)" strokeWidth={2} />
+      </g>
+      <circle cx={SIDE / 2} cy={SIDE / 2} r={2.5} fill="var(--ink)" />
+    </svg>
+  );
+}
+
+/** A pen for hands that hold a mouse: it is pressed, leans and turns as it is set here. */
+function Hand() {
+  const pen = usePenHand();
+  return (
+    <div className="pen-hand">
+      <PenFromAbove />
+      <div>
+        <Choices
+          label="Pressure of the pen"
+          value={pen.by}
+          options={[
+            ['swell', 'swells in'],
+            ['speed', 'lighter when fast'],
+            ['steady', 'steady'],
+          ]}
+          onChange={(by) => usePenHand.setState({ by })}
+        />
+        <label className="note">
+          Pressure {Math.round(pen.pressure * 100)} %
+          <Slider
+            size="small"
+            aria-label="Most pressure of the pen"
+            value={pen.pressure}
+            min={0.05}
+            max={1}
+            step={0.01}
+            onChange={(_, v) => usePenHand.setState({ pressure: v })}
+          />
+        </label>
+        <label className="note">
+          Turn {pen.twist}°
+          <Slider
+            size="small"
+            aria-label="Turn of the pen"
+            value={pen.twist}
+            min={0}
+            max={359}
+            onChange={(_, v) => usePenHand.setState({ twist: v })}
+          />
+        </label>
+        <button className="small" onClick={() => usePenHand.setState({ tiltX: 0, tiltY: 0, twist: 0 })}>
+          upright again
+        </button>
+      </div>
+    </div>
+  );
+}
+
+/** Puts recorded strokes in the middle of the wide sheet. */
+function lay(strokes: readonly PenStroke[], label: string, width: number, height: number): void {
+  const scale = Math.min(1, (width * 0.9) / RECORDING_SIZE.width, (height * 0.9) / RECORDING_SIZE.height);
+  const left = (width - RECORDING_SIZE.width * scale) / 2;
+  const top = (height - RECORDING_SIZE.height * scale) / 2;
+  change(`recorded strokes: ${label}`, (draft) => {
+    draft.sheet.trial = false;
+    draft.strokes.push(
+      ...strokes.map(({ points }) => ({
+        points: points.map((p) => ({ ...p, x: left + p.x * scale, y: top + p.y * scale })),
+      })),
+    );
+  });
+}
+
+/** The made-up pen and the recorded strokes, in the corner of the wide sheet. */
+export function PenHand({ width, height }: { width: number; height: number }) {
+  const [hand, setHand] = useState<HTMLElement | null>(null);
+  const [menu, setMenu] = useState<HTMLElement | null>(null);
+  return (
+    <>
+      <button className="small" aria-haspopup="dialog" onClick={(e) => setHand(e.currentTarget)}>
+        the pen
+      </button>
+      <button className="small" aria-haspopup="menu" onClick={(e) => setMenu(e.currentTarget)}>
+        recorded strokes
+      </button>
+      <Popover
+        anchorEl={hand}
+        open={hand !== null}
+        onClose={() => setHand(null)}
+        transitionDuration={0}
+        anchorOrigin={{ vertical: 'top', horizontal: 'right' }}
+        transformOrigin={{ vertical: 'bottom', horizontal: 'right' }}
+        slotProps={{ paper: { 'aria-label': 'The pen' } }}
+      >
+        <Hand />
+      </Popover>
+      <Menu anchorEl={menu} open={menu !== null} onClose={() => setMenu(null)} transitionDuration={0}>
+        {recordings().map(({ name, label, strokes }) => (
+          <MenuItem
+            key={name}
+            onClick={() => {
+              setMenu(null);
+              lay(strokes, label, width, height);
+            }}
+          >
+            {label}
+          </MenuItem>
+        ))}
+      </Menu>
+    </>
+  );
+}

@@ -1,0 +1,20 @@
+import { trialStrokes, type Bench, type DriverName, type PenStroke } from '@amber-stamp/core';
+import { useMemo } from 'react';
+
+const TRIAL = trialStrokes().strokes;
+
+/** Everything that is drawn with the brush now: the trial strokes and the user's own. */
+export const useSheetStrokes = ({ strokes }: Bench): readonly PenStroke[] =>
+  useMemo(() => [...TRIAL, ...strokes], [strokes]);
+
+/** Why a driver reads the same everywhere. */
+export const IDLE_WORDS: Record<DriverName, string> = {
+  chance: 'it is drawn once for the whole stroke',
+  pressure: 'every stroke on the sheet is pressed alike',
+  tilt: 'no stroke on the sheet was drawn with a tilted pen; the pen below the wide sheet can be tilted',
+  twist: 'no stroke on the sheet was drawn with a turning pen; the pen below the wide sheet can be turned',
+  speed: 'every stroke on the sheet has the same speed',
+  heading: 'every stroke on the sheet runs the same way',
+  progress: 'no stroke on the sheet has a length',
+  cycle: 'no stroke on the sheet has a length',
+};
