@@ -100,6 +100,20 @@ await expect(page.getByText(/^Chosen/)).toBeVisible({ timeout: 30_000 });
 await page.mouse.move(640, 120);
 await shot(page, 'marks');
 
+for (const [brush, part] of [
+  ['Cushion moss', 'deck'],
+  ['Bark under the hand', 'coats'],
+  ['Dry brush on reed paper', 'grain'],
+] as const) {
+  await openBrush(page, app.url, brush);
+  await stage(page, 'Vary').click();
+  await drawn(page, 'wide');
+  await page.getByRole('tab', { name: part }).click();
+  await page.waitForLoadState('networkidle');
+  await page.mouse.move(640, 120);
+  await shot(page, part);
+}
+
 await page.getByRole('link', { name: 'Settings' }).click();
 await page.getByRole('radio', { name: /Dusk/ }).click();
 await openBrush(page, app.url, 'Kelp blade');

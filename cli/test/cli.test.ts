@@ -37,6 +37,11 @@ const brush = (plate: string, more: object = {}) => ({
   ],
   ...more,
 });
+/** A brush whose ink is seen through a grain that lies beside it under `plate`. */
+const grained = (plate = 'paper.png') => {
+  const plain = brush('tip.png');
+  return { ...plain, coats: [{ ...plain.coats[0], grain: { plate, scale: 50 } }] };
+};
 const line = {
   width: 400,
   height: 100,
@@ -239,17 +244,9 @@ describe('the command line', () => {
       /gone\.png is not beside the brush/,
     ],
     [
-      'a brush that asks for more than can be printed',
-      () => [
-        'stroke',
-        '--brush',
-        json('s.json', brush('tip.png', { steady: 20 })),
-        '--strokes',
-        at('strokes.json'),
-        '--out',
-        at('x.png'),
-      ],
-      /steady/,
+      'a grain that is not there',
+      () => ['stroke', '--brush', json('s.json', grained()), '--strokes', at('strokes.json'), '--out', at('x.png')],
+      /paper\.png is not beside the brush/,
     ],
     ['a pack that is none', () => ['unpack', '--pack', at('strokes.json'), '--out', at('never')], /not a complete zip/],
   ];
@@ -262,6 +259,25 @@ describe('the command line', () => {
       expect(existsSync(at('x.png')) || existsSync(at('never'))).to.equal(false);
       expect(readdirSync(folder).filter((name) => name.includes('.part'))).to.deep.equal([]);
     });
+  it('draws coats, grain and tint, tells every property of every dab, and packs the plates of both', () => {
+    const two = grained('tip.png');
+    const upper = { ...two.coats[0], grain: null, join: 'mask', ink: { colour: '#c03020' } };
+    const hue = { low: 0, high: 90, drivers: [{ by: 'cycle', lengthPx: 64 }] };
+    const coats = [{ ...two.coats[0], properties: { ...two.coats[0].properties, hue } }, upper];
+    const file = json('coats.json', { ...two, coats });
+    const args = ['stroke', '--brush', file, '--strokes', at('strokes.json'), '--out', at('coats.png')];
+    expect(amber(...args, '--ground', 'none', '--dabs', at('coats.csv')).status).to.equal(0);
+    const [head, ...lines] = readFileSync(at('coats.csv'), 'utf8').trim().split('\n');
+    const columns = head.split(',');
+    const of = (row: string, name: string) => Number(row.split(',')[columns.indexOf(name)]);
+    const lower = lines.filter((row) => of(row, 'coat') === 0);
+    expect(lower.length).to.equal(11);
+    expect(lines.length).to.equal(22);
+    for (const row of lower) expect(of(row, 'hueDeg')).to.be.closeTo((((of(row, 'x') - 40) % 64) / 64) * 90, 1e-6);
+    expect(amber('pack', '--brush', file, '--out', at('coats.zip')).status).to.equal(0);
+    expect(amber('unpack', '--pack', at('coats.zip'), '--out', at('coats')).status).to.equal(0);
+    expect(readdirSync(at('coats/plates'))).to.deep.equal(['tip.png']);
+  });
   it('does not follow a link out of the folder of the brush', () => {
     const inner = at('inner');
     mkdirSync(inner);

@@ -15,6 +15,7 @@ import {
 import { mkdirSync, writeFileSync } from 'node:fs';
 import { cpus } from 'node:os';
 import { dabsOfSize, TIP_SIDE, tipPlate } from './dabs.ts';
+import { fullTable } from './full.ts';
 import { float64Lay } from './float64-peer.ts';
 import { alternate, ROUNDS, times } from './measure.ts';
 import { sharingTable } from './sharing.ts';
@@ -208,6 +209,12 @@ const lines = [
   '## The trial sheet, from a changed row to finished RGBA',
   '',
   ...step('the trial sheet', trialSheet).text,
+  '',
+  '## A brush with everything on',
+  '',
+  'From brush to finished RGBA of four strokes on 2000 x 700, millions of dab pixels a second.',
+  '',
+  ...step('a full brush', fullTable),
   '',
   '## A large sheet',
   '',
