@@ -3,9 +3,9 @@ import type { DabTable } from '../vary/dab-table.ts';
 import { kernelFor, type Kernel, type KernelChoice } from './kernel.ts';
 import { levelBytes, writeLevel } from './entry.ts';
 import type { Coat } from '../model/brush.ts';
-import type { GrainField, Through } from './grain.ts';
+import { throughOf, type GrainField, type Through } from './grain.ts';
 import { freeLayer, layDabs, type Layer, type Laying } from './layer.ts';
-import { printGathered, type TilePlace } from './print-gathered.ts';
+import { combine, isOneInk, printGathered, type TilePlace } from './print-gathered.ts';
 import { TILE, tileColumns, tileRowsOf, type SheetSize } from './sheet-size.ts';
 import { InkMemory } from './memory.ts';
 import { Tip, type TipLevel } from './tip.ts';
@@ -32,7 +32,7 @@ export type Impression = readonly CoatPrint[];
 
 /** A single layer in one ink. */
 export const inOneInk = (layer: Layer, colour: Rgb): Impression => [
-  { layer, colour, join: 'over', gradient: [], grain: undefined, through: (coverage) => coverage, depth: 0 },
+  { layer, colour, join: 'over', gradient: [], grain: undefined, through: throughOf('multiply'), depth: 0 },
 ];
 
 const PIXELS = TILE * TILE;
@@ -54,11 +54,13 @@ export class InkEngine {
   private readonly grains = new Map<string, GrainField>();
   private readonly pixels: number;
   private readonly rows: number;
+  private readonly combined: number;
 
   constructor(choice: KernelChoice = 'wasm') {
     this.kernel = kernelFor(this.memory, choice);
     this.pixels = this.memory.allocate(RGBA_BYTES);
     this.rows = this.memory.allocate(PIXELS * 4);
+    this.combined = this.memory.allocate(PIXELS * 4);
   }
 
   /** The tip of a plate; built once per plate object. */
@@ -134,6 +136,7 @@ export class InkEngine {
         printed = true;
       }
       if (coats.every(isPlain)) for (const coat of coats) this.printPlain(coat, tile);
+      else if (isOneInk(coats)) this.printOneInk(coats, tile);
       else printGathered(this.memory, coats, tile, this.memory.floats(this.pixels, PIXELS * 4));
     }
     return printed;
@@ -145,6 +148,12 @@ export class InkEngine {
     if (!tile) return;
     const { x0, y0, x1, y1 } = tile.touched;
     this.kernel.blend(tile.address, this.pixels, TILE, x0, y0, x1, Math.min(y1, height), ...colour);
+  }
+
+  /** A stroke in one ink of which grain or upper coats take away. */
+  private printOneInk(coats: Impression, tile: TilePlace): void {
+    const { x0, y0, x1, y1 } = combine(this.memory, coats, tile, this.memory.floats(this.combined, PIXELS));
+    if (x1 > x0) this.kernel.blend(this.combined, this.pixels, TILE, x0, y0, x1, y1, ...coats[0].colour);
   }
 
   /** Prints tile after tile and hands each that has impressions to `use`, with its box in sheet px. */

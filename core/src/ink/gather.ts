@@ -4,15 +4,30 @@ import type { Coat } from '../model/brush.ts';
 
 type Join = Coat['join'];
 
+/** Writes r, g, b of a pixel of a coverage. */
+export type Colouring = (at: number, coverage: number, out: Float64Array) => void;
+
 /** One coat of a stroke over one tile: how much of it prints at each pixel, and in which colour. */
 export interface CoatTile {
   join: Join;
-  coverage: (at: number) => number;
-  /** writes r, g, b of a pixel of that coverage */
-  colour: (at: number, coverage: number, out: Float64Array) => void;
+  /** undefined where the coat has nothing in the tile */
+  coverage: Float32Array | undefined;
+  colour: Colouring;
 }
 
 const source = new Float64Array(3);
+
+/** Keeps of premultiplied pixels what a coat covers, or what it does not. */
+function keep(px: Float32Array, coverage: Float32Array | undefined, mask: boolean, from: number, to: number): void {
+  for (let at = from, p = 4 * from; at < to; at++, p += 4) {
+    const as = coverage ? coverage[at] : 0;
+    const share = mask ? as : 1 - as;
+    px[p] *= share;
+    px[p + 1] *= share;
+    px[p + 2] *= share;
+    px[p + 3] *= share;
+  }
+}
 
 /**
  * Gathers the coats of a stroke into `px` (float32 r, g, b, a, premultiplied, empty before): the lowest as it is; an upper
@@ -21,15 +36,14 @@ const source = new Float64Array(3);
  */
 export function gather(coats: readonly CoatTile[], px: Float32Array, from: number, to: number): void {
   coats.forEach(({ join, coverage, colour }, c) => {
-    const meet = c > 0 && join !== 'over' && join !== 'mask' && join !== 'cut' ? MEETINGS[join] : undefined;
-    for (let at = from; at < to; at++) {
-      const p = 4 * at;
-      const as = coverage(at);
-      if (c > 0 && (join === 'mask' || join === 'cut')) {
-        const keep = join === 'mask' ? as : 1 - as;
-        for (let k = 0; k < 4; k++) px[p + k] *= keep;
-        continue;
-      }
+    if (c > 0 && (join === 'mask' || join === 'cut')) {
+      keep(px, coverage, join === 'mask', from, to);
+      return;
+    }
+    if (!coverage) return;
+    const meet = c > 0 && join !== 'over' ? MEETINGS[join] : undefined;
+    for (let at = from, p = 4 * from; at < to; at++, p += 4) {
+      const as = coverage[at];
       if (as <= 0) continue;
       colour(at, as, source);
       const ab = px[p + 3];
@@ -44,7 +58,7 @@ export function gather(coats: readonly CoatTile[], px: Float32Array, from: numbe
 }
 
 /** The colour of a coverage by stops of rising place; before the first and behind the last it is theirs. */
-export function gradientColour(stops: readonly (readonly [number, number, number, number])[]): CoatTile['colour'] {
+export function gradientColour(stops: readonly (readonly [number, number, number, number])[]): Colouring {
   return (_, coverage, out) => {
     let k = 0;
     while (k < stops.length - 1 && stops[k + 1][0] <= coverage) k++;

@@ -87,13 +87,31 @@ export function grainField(
   return { values, x0: box.x0, y0: box.y0, stride: box.width };
 }
 
-/** What is left of coverage through grain at a depth 0..1. */
-export type Through = (coverage: number, grain: number, depth: number) => number;
+/** What is left of coverage through grain at a depth 0..1; `plain` where it is the product, which is done in place. */
+export interface Through {
+  plain: boolean;
+  of: (coverage: number, grain: number, depth: number) => number;
+}
 
 /** Multiply and subtract as the brush form defines them; the others by the compositing standard, the grain above. */
 export function throughOf(blend: string): Through {
-  if (blend === 'multiply') return (c, g, d) => c * (1 - d + d * g);
-  if (blend === 'subtract') return (c, g, d) => Math.max(0, c - d * (1 - g));
+  if (blend === 'multiply') return { plain: true, of: (c, g, d) => c * (1 - d + d * g) };
+  if (blend === 'subtract') return { plain: false, of: (c, g, d) => Math.max(0, c - d * (1 - g)) };
   const meet = MEETINGS[blend];
-  return (c, g, d) => c + (clamp(meet(c, g)) - c) * d;
+  return { plain: false, of: (c, g, d) => c + (clamp(meet(c, g)) - c) * d };
+}
+
+/** Takes the coverages from one place up to another through the grain that lies in step with them. */
+export function throughGrain(
+  values: Float32Array,
+  grain: Float32Array,
+  through: Through,
+  depth: number,
+  from: number,
+  to: number,
+): void {
+  if (through.plain) {
+    const rest = 1 - depth;
+    for (let i = from; i < to; i++) values[i] *= rest + depth * grain[i];
+  } else for (let i = from; i < to; i++) if (values[i] > 0) values[i] = through.of(values[i], grain[i], depth);
 }

@@ -17,7 +17,7 @@ export interface LayRule {
   seed: number;
 }
 
-/** A tile that is laid into: its coverage and, with colours, the mean colour of its ink, three planes. */
+/** A tile that is laid into: its coverage and, with colours, the mean colour of its ink, four numbers a pixel. */
 export interface FreeTile {
   coverage: Float32Array;
   tint: Float32Array | undefined;
@@ -33,6 +33,7 @@ interface Memory {
   words: Uint16Array;
 }
 
+const UNIT = 1 / 65535;
 const INTS = RECORD_BYTES / 4;
 const DOUBLES = RECORD_BYTES / 8;
 
@@ -88,6 +89,9 @@ function layOne(memory: Memory, i: number, d: number, dab: number, tile: FreeTil
   const through = rule.throughOf(dab);
   const depth = rule.depthOf(dab);
   const start = rule.meet === 'dissolve' ? chanceStart(rule.seed, dab, 0) : 0;
+  const full = flow * 65535;
+  const build = rule.meet === 'build';
+  const tinted = tint !== undefined && rule.colours !== undefined;
   for (let y = Math.max(top, tile.y); y < y1; y++) {
     let lo = Math.max(ints[i + 2], tile.x);
     let hi = Math.min(ints[i + 3], tile.x + side) - 1;
@@ -98,24 +102,25 @@ function layOne(memory: Memory, i: number, d: number, dab: number, tile: FreeTil
     let u = (ints[i + 8] + Math.imul(y, duy) + Math.imul(lo, dux)) | 0;
     let v = (ints[i + 9] + Math.imul(y, dvy) + Math.imul(lo, dvx)) | 0;
     let at = (y - tile.y) * side + lo - tile.x;
-    for (let x = lo; x <= hi; x++, at++) {
+    let g = grain ? (y - grain.y0) * grain.stride + lo - grain.x0 : 0;
+    for (let x = lo; x <= hi; x++, at++, g++) {
       const p = texels + Math.imul(v >>> bits, stride) + (u >>> bits);
       const fx = (u & fraction) * scale;
       const fy = (v & fraction) * scale;
-      const upper = words[p] + (words[p + 1] - words[p]) * fx;
-      const lower = words[p + stride] + (words[p + stride + 1] - words[p + stride]) * fx;
-      let t = upper + (lower - upper) * fy;
+      const a0 = words[p];
+      const b0 = words[p + stride];
+      const upper = a0 + (words[p + 1] - a0) * fx;
+      const lower = b0 + (words[p + stride + 1] - b0) * fx;
+      let t = (upper + (lower - upper) * fy) * UNIT;
       u = (u + dux) | 0;
       v = (v + dvx) | 0;
       if (t <= 0) continue;
-      t /= 65535;
-      if (grain) t = through(t, grain.values[(y - grain.y0) * grain.stride + x - grain.x0], depth);
-      const k = flow * 65535 * t;
+      if (grain) t = through.plain ? t * (1 - depth + depth * grain.values[g]) : through.of(t, grain.values[g], depth);
+      const k = full * t;
       const a = coverage[at];
-      const roll = start === 0 ? 0 : chanceAfter(start, x, y, 0);
-      const next = met(rule.meet, a, opacity, k, t, roll);
-      coverage[at] = next;
-      if (tint && rule.colours) paint(tint, side * side, at, rule.colours, 3 * dab, a, opacity * k);
+      if (build) coverage[at] = a < opacity ? a + (opacity - a) * k : a;
+      else coverage[at] = met(rule.meet, a, opacity, k, t, start === 0 ? 0 : chanceAfter(start, x, y, 0));
+      if (tinted) paint(tint, 4 * at, rule.colours as Float32Array, 3 * dab, a, opacity * k);
     }
   }
 }
@@ -123,7 +128,6 @@ function layOne(memory: Memory, i: number, d: number, dab: number, tile: FreeTil
 /** Moves the mean colour of a pixel's ink toward the dab's by the dab's share of it: paint over paint. */
 function paint(
   tint: Float32Array,
-  plane: number,
   at: number,
   colours: Float32Array,
   from: number,
@@ -131,10 +135,8 @@ function paint(
   share: number,
 ): void {
   if (share <= 0) return;
-  const whole = share + below * (1 - share);
-  const q = below <= 0 ? 1 : share / whole;
-  for (let c = 0; c < 3; c++) {
-    const i = c * plane + at;
-    tint[i] += (colours[from + c] - tint[i]) * q;
-  }
+  const q = below <= 0 ? 1 : share / (share + below * (1 - share));
+  tint[at] += (colours[from] - tint[at]) * q;
+  tint[at + 1] += (colours[from + 1] - tint[at + 1]) * q;
+  tint[at + 2] += (colours[from + 2] - tint[at + 2]) * q;
 }

@@ -9,13 +9,14 @@ import { TILE, tileColumns, type Box, type SheetSize } from './sheet-size.ts';
 import type { Tip, TipLevel } from './tip.ts';
 
 const TILE_BYTES = TILE * TILE * 4;
-const TINT_BYTES = 3 * TILE_BYTES;
+/** Four numbers a pixel lie in one line of the cache; three planes would fall on the same ones. */
+const TINT_BYTES = 4 * TILE_BYTES;
 
 /** A tile of coverage: where it lies in memory, and the part of it that dabs may have touched, in tile px. */
 export interface Tile {
   address: number;
   touched: Box;
-  /** three planes with the mean colour of the ink where dabs differ in it; 0 where they do not */
+  /** r, g, b and one more number a pixel with the mean colour of the ink where dabs differ in it; 0 where they do not */
   tint: number;
 }
 
@@ -126,7 +127,7 @@ function layBinFreely(
   const ty = Math.floor(part.key / layer.columns);
   const free = {
     coverage: memory.floats(tile.address, TILE * TILE),
-    tint: tile.tint ? memory.floats(tile.tint, 3 * TILE * TILE) : undefined,
+    tint: tile.tint ? memory.floats(tile.tint, 4 * TILE * TILE) : undefined,
     x: (part.key - ty * layer.columns) * TILE,
     y: ty * TILE,
     side: TILE,

@@ -1,5 +1,6 @@
 import type { CoatPrint } from './engine.ts';
-import { gather, gradientColour, type CoatTile } from './gather.ts';
+import { gather, gradientColour, type CoatTile, type Colouring } from './gather.ts';
+import { throughGrain } from './grain.ts';
 import type { InkMemory } from './memory.ts';
 import { TILE, type Box } from './sheet-size.ts';
 
@@ -28,34 +29,74 @@ function touchedBy(coats: readonly CoatPrint[], { key, height }: TilePlace): Box
   return box;
 }
 
-/** What a coat prints in one tile; nothing where none of its dabs is. */
-function coatTile(memory: InkMemory, print: CoatPrint, { key, x, y }: TilePlace): CoatTile {
-  const { layer, join, colour, gradient, through, depth } = print;
-  const tile = layer.tiles.get(key);
-  if (!tile) return { join, coverage: () => 0, colour: () => undefined };
+/** The coverage of a coat in one tile: as it was laid, or through its grain, written into `into`. */
+function coverageOf(
+  memory: InkMemory,
+  print: CoatPrint,
+  { key, x, y }: TilePlace,
+  box: Box,
+  into: Float32Array,
+): Float32Array | undefined {
+  const tile = print.layer.tiles.get(key);
+  if (!tile) return undefined;
   const covered = memory.floats(tile.address, PIXELS);
-  const grain = print.grain?.(x, y).values;
-  const coverage = grain
-    ? (at: number) => (covered[at] > 0 ? through(covered[at], grain[at], depth) : 0)
-    : (at: number) => covered[at];
-  if (gradient.length > 0) return { join, coverage, colour: gradientColour(gradient) };
-  if (!tile.tint)
-    return {
-      join,
-      coverage,
-      colour: (_at, _coverage, out) => {
-        for (let k = 0; k < 3; k++) out[k] = colour[k];
-      },
+  if (!print.grain) return covered;
+  const { values } = print.grain(x, y);
+  for (let row = box.y0; row < box.y1; row++) {
+    const from = row * TILE + box.x0;
+    const to = row * TILE + box.x1;
+    into.set(covered.subarray(from, to), from);
+    throughGrain(into, values, print.through, print.depth, from, to);
+  }
+  return into;
+}
+
+function colouringOf(memory: InkMemory, { layer, colour, gradient }: CoatPrint, key: number): Colouring {
+  if (gradient.length > 0) return gradientColour(gradient);
+  const tint = layer.tiles.get(key)?.tint;
+  if (!tint)
+    return (_at, _coverage, out) => {
+      out[0] = colour[0];
+      out[1] = colour[1];
+      out[2] = colour[2];
     };
-  const tint = memory.floats(tile.tint, 3 * PIXELS);
-  return {
-    join,
-    coverage,
-    colour: (at, _coverage, out) => {
-      for (let k = 0; k < 3; k++) out[k] = tint[k * PIXELS + at];
-    },
+  const mean = memory.floats(tint, 4 * PIXELS);
+  return (at, _coverage, out) => {
+    out[0] = mean[4 * at];
+    out[1] = mean[4 * at + 1];
+    out[2] = mean[4 * at + 2];
   };
 }
+
+/** Whether the upper coats only take away from the lowest, which prints in one ink: then coverages are all there is. */
+export const isOneInk = ([lowest, ...upper]: readonly CoatPrint[]): boolean =>
+  lowest.gradient.length === 0 && !lowest.layer.tinted && upper.every(({ join }) => join === 'mask' || join === 'cut');
+
+/** The coverage that is left of a stroke in one ink, into `out`; gives the box that may print. */
+export function combine(memory: InkMemory, coats: readonly CoatPrint[], place: TilePlace, out: Float32Array): Box {
+  const box = touchedBy(coats.slice(0, 1), place);
+  const lowest = coverageOf(memory, coats[0], place, box, out);
+  if (!lowest) return { x0: 0, y0: 0, x1: 0, y1: 0 };
+  if (lowest !== out)
+    for (let row = box.y0; row < box.y1; row++) {
+      const from = row * TILE + box.x0;
+      out.set(lowest.subarray(from, row * TILE + box.x1), from);
+    }
+  coats.slice(1).forEach((coat, c) => {
+    const upper = coverageOf(memory, coat, place, box, scratch(c));
+    const mask = coat.join === 'mask';
+    for (let row = box.y0; row < box.y1; row++)
+      for (let at = row * TILE + box.x0; at < row * TILE + box.x1; at++) {
+        const as = upper ? upper[at] : 0;
+        out[at] *= mask ? as : 1 - as;
+      }
+  });
+  return box;
+}
+
+const scratches: Float32Array[] = [];
+/** A tile of coverage of its own for each coat. */
+const scratch = (coat: number): Float32Array => (scratches[coat] ??= new Float32Array(PIXELS));
 
 /** Prints a stroke whose coats do more than cover each other in one ink over the pixels of a tile. */
 export function printGathered(
@@ -64,11 +105,15 @@ export function printGathered(
   place: TilePlace,
   pixels: Float32Array,
 ): void {
-  const { x0, y0, x1, y1 } = touchedBy(coats, place);
-  const tiles = coats.map((coat) => coatTile(memory, coat, place));
-  for (let y = y0; y < y1; y++) {
-    const from = y * TILE + x0;
-    const to = y * TILE + x1;
+  const box = touchedBy(coats, place);
+  const tiles: CoatTile[] = coats.map((coat, c) => ({
+    join: coat.join,
+    coverage: coverageOf(memory, coat, place, box, scratch(c)),
+    colour: colouringOf(memory, coat, place.key),
+  }));
+  for (let y = box.y0; y < box.y1; y++) {
+    const from = y * TILE + box.x0;
+    const to = y * TILE + box.x1;
     group.fill(0, 4 * from, 4 * to);
     gather(tiles, group, from, to);
     for (let at = from; at < to; at++) {
