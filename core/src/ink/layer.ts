@@ -16,7 +16,7 @@ const TINT_BYTES = 4 * TILE_BYTES;
 export interface Tile {
   address: number;
   touched: Box;
-  /** r, g, b and one more number a pixel with the mean colour of the ink where dabs differ in it; 0 where they do not */
+  /** the mean colour of the ink where dabs differ in it: r, g, b and a spare number for each pixel; 0 where they do not */
   tint: number;
 }
 
