@@ -4,6 +4,7 @@ import { mkdirSync, writeFileSync } from 'node:fs';
 import { cpus, tmpdir } from 'node:os';
 import { join } from 'node:path';
 import sharp from 'sharp';
+import { BRUSHES } from '@amber-stamp/demo';
 import { App } from '../../e2e/app.ts';
 import { drawn, openBrush, stage } from '../../e2e/acts.ts';
 import { median } from './measure.ts';
@@ -100,12 +101,36 @@ async function arrival(page: Page, url: string): Promise<{ plateMs: number; stro
   return { plateMs, strokesMs: performance.now() - start };
 }
 
+/** Worker time of the trial sheet while a peg of Flow moves, for every demo brush. */
+async function sheets(page: Page, url: string): Promise<string[]> {
+  const rows = ['| brush | ms, median | slowest |', '|---|---|---|'];
+  for (const { name } of BRUSHES) {
+    await openBrush(page, url, name);
+    await stage(page, 'Vary').click();
+    await drawn(page, 'wide');
+    await page.waitForLoadState('networkidle');
+    const peg = page.getByRole('group', { name: 'Flow' }).getByRole('slider').first();
+    await peg.focus();
+    const sheet = page.locator('canvas[data-view=sheet]');
+    const times: number[] = [];
+    for (let i = 0; i < 14; i++) {
+      const before = await sheet.getAttribute('data-drawn');
+      await page.keyboard.press(i < 7 ? 'ArrowLeft' : 'ArrowRight');
+      await expect(sheet).not.toHaveAttribute('data-drawn', before ?? '');
+      times.push(Number(await sheet.getAttribute('data-ms')));
+    }
+    rows.push(`| ${name} | ${median(times).toFixed(0)} | ${Math.max(...times).toFixed(0)} |`);
+  }
+  return rows;
+}
+
 const app = await App.start();
 const page = await app.page();
 await openBrush(page, app.url, 'Crust lichen');
 await drawn(page, 'wide');
 await eightSteps(page);
 const taken = await moves(page);
+const sheetRows = await sheets(page, app.url);
 const { plateMs, strokesMs } = await arrival(page, app.url);
 await app.stop();
 const lines = [
@@ -118,6 +143,12 @@ const lines = [
   '',
   `From the pointer's move to the trial strokes drawn with the new plate, ${taken.ms.length} of ${MOVES} moves, those that changed the value:`,
   `median ${median(taken.ms).toFixed(0)} ms, ${median(taken.frames)} frames; the slowest ${Math.max(...taken.ms).toFixed(0)} ms.`,
+  '',
+  '## The trial sheet while a peg of Flow moves',
+  '',
+  'Time in the worker, from the changed row to finished pixels, 14 moves.',
+  '',
+  ...sheetRows,
   '',
   '## A JPEG of 24 megapixels',
   '',

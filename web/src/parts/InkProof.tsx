@@ -63,6 +63,7 @@ export function InkProof({ view, label, brush, plates, strokes, scale, ground, c
           if (target.width !== width) target.width = width;
           if (target.height !== height) target.height = height;
           target.getContext('bitmaprenderer')?.transferFromImageBitmap(result.bitmap);
+          target.dataset.ms = result.ms.toFixed(1);
           target.dataset.drawn = String(Number(target.dataset.drawn ?? 0) + 1);
           useInkFacts.setState({ [view]: { dabs: result.dabs, ms: result.ms } });
           useInkTrouble.setState({ error: null });
