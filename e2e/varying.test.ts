@@ -53,9 +53,9 @@ describe('everything that varies', () => {
     await page.getByRole('button', { name: `Move ${before[1]}` }).focus();
     const told = page.locator('[id^=DndLiveRegion]').last();
     await page.keyboard.press('Space');
-    await expect(told).toContainText('Picked up');
+    await expect(told).toContainText(/Picked up|moved over/);
     await page.keyboard.press('ArrowUp');
-    await expect(told).toContainText('moved over');
+    await expect(told).toContainText(`moved over droppable area ${before[0]}`);
     await page.keyboard.press('Space');
     await expect.poll(names).toEqual([before[1], before[0], ...before.slice(2)]);
     await kept(page);
@@ -127,7 +127,7 @@ describe('everything that varies', () => {
     await part('rows');
     await page.getByRole('button', { name: 'hide the trial strokes' }).click();
     const before = await pixels(page, 'wide');
-    await page.getByRole('button', { name: 'Add a driver to Flow' }).first().click();
+    await page.getByRole('button', { name: 'Add a driver to Spacing' }).first().click();
     await page.getByRole('menuitem', { name: 'moved by tilt of the pen' }).click();
     await expect(page.getByText(/tilt does nothing here: no stroke on the sheet/)).toBeVisible();
     await page.getByRole('button', { name: 'the pen' }).click();
@@ -142,10 +142,37 @@ describe('everything that varies', () => {
     await kept(page);
   });
 
+  it('rows that are marked move together, and a starred row stands with the first ones', async () => {
+    await part('rows');
+    const value = (row: string) => page.getByRole('textbox', { name: `${row} value` }).inputValue();
+    const [size, spacing] = [await value('Size'), await value('Spacing')];
+    await page.getByRole('button', { name: 'Size moves together' }).click();
+    await page.getByRole('button', { name: 'Spacing moves together' }).click();
+    await page.getByRole('slider', { name: 'Size, high end' }).focus();
+    for (let k = 0; k < 12; k++) await page.keyboard.press('ArrowRight');
+    await expect.poll(() => value('Size')).not.toBe(size);
+    await expect.poll(() => value('Spacing')).not.toBe(spacing);
+    await kept(page);
+    await expect
+      .poll(async () => {
+        await page.keyboard.press('Control+z');
+        return value('Spacing');
+      })
+      .toBe(spacing);
+    expect(await value('Size')).toBe(size);
+    await expect(page.getByRole('group', { name: 'Hue' })).toHaveCount(0);
+    await part('ink');
+    await page.getByRole('button', { name: 'Keep this row at hand for this brush: Hue' }).click();
+    await part('rows');
+    await expect(page.getByRole('group', { name: 'Hue' })).toBeVisible();
+    await kept(page);
+  });
+
   it('all of it comes back after a reload', async () => {
     const drawnBefore = await pixels(page, 'sheet');
     await page.reload();
     await same(page, 'sheet', drawnBefore);
+    await expect(page.getByRole('group', { name: 'Hue' })).toBeVisible();
     await part('deck');
     await expect(cards()).toHaveCount(6);
   });

@@ -24,6 +24,8 @@ export interface Bench extends BrushState {
   pin: (BrushState & { label: string }) | null;
   /** properties still at their first guess, with the reason of each */
   guessed: Record<string, string>;
+  /** rows that this brush keeps at hand */
+  atHand: string[];
 }
 
 const plate = shape({
@@ -47,6 +49,7 @@ export const benchSchema = shape({
     .nullable()
     .default(null),
   guessed: keyed(string().required()),
+  atHand: array(string().max(40).required()).max(40).default([]),
 });
 
 /** Reads the body of a version strictly. */

@@ -39,3 +39,7 @@ export const GripIcon = icon(
 export const WideIcon = icon(<path d="M7 5L3.5 9 7 13M11 5l3.5 4-3.5 4M3.5 9h11" />);
 export const SettingsIcon = icon(<path d="M3 5.500h7M14 5.500h1M3 12.500h1M8 12.500h7M12 3.700v3.600M6 10.700v3.6" />);
 export const PackIcon = icon(<path d="M3.5 7h11v8h-11zM3.5 7V4h11v3M7 11l1.5 1.500L11.5 9.5" />);
+export const StarIcon = icon(
+  <path d="M9 3l1.800 3.900 4.200.5-3.100 2.900.8 4.200L9 12.400l-3.700 2.100.8-4.200L3 7.400l4.200-.5z" />,
+);
+export const TogetherIcon = icon(<path d="M3 6h12M3 12h12M6 4v4M6 10v4" />);

@@ -1,28 +1,33 @@
 import { driverSilhouette, FOLLOWS, idleDrivers, type Bench, type Follow } from '@amber-stamp/core';
 import { Tooltip } from '@mui/material';
-import { useMemo } from 'react';
+import { useMemo, type ReactNode } from 'react';
 import { definitionOf, editProperty, propertiesOf, propertyOf, resetRow, toggleMute } from '../../bench/edit.ts';
 import { change, presentBench, settle } from '../../bench/store.ts';
 import { Choices } from '../../parts/Choices.tsx';
-import { MutedIcon, MuteIcon, ResetIcon } from '../../parts/icons.tsx';
+import { MutedIcon, MuteIcon, ResetIcon, StarIcon, TogetherIcon } from '../../parts/icons.tsx';
+import { STAR_WORDS, starOf, turnStar, useHabit } from './at-hand.ts';
 import { AddDriver, Drivers } from './Drivers.tsx';
 import { endsOf, placeOf, readValue, setEnds, setStill, valueAt, valueText, type RowDefinition } from './rows.ts';
 import { Ruler } from './Ruler.tsx';
 import { settleSoon } from './settleSoon.ts';
 import { SpacingCost } from './SpacingCost.tsx';
 import { IDLE_WORDS, useSheetStrokes } from './sheet-strokes.ts';
+import { carryOthers, turnTogether, useTogether } from './together.ts';
 import { ValueField } from './ValueField.tsx';
 
 interface ToolProps {
   label: string;
   muted: boolean;
+  /** further tools of the row */
+  children?: ReactNode;
   onMute: () => void;
   onReset: () => void;
 }
 
 /** Mute shows what a row alone does; reset gives it its plain value. */
-export const RowTools = ({ label, muted, onMute, onReset }: ToolProps) => (
+export const RowTools = ({ label, muted, onMute, onReset, children }: ToolProps) => (
   <span className="tools">
+    {children}
     <Tooltip title={muted ? 'Let it act again' : 'Mute: see what it does'}>
       <button className="tool" aria-label={`Mute ${label}`} aria-pressed={muted} onClick={onMute}>
         {muted ? <MutedIcon size={15} /> : <MuteIcon size={15} />}
@@ -85,10 +90,15 @@ export function PropertyRow({ row, bench, open, onOpen }: Props) {
     [moved, property.drivers, strokes],
   );
   const idle = useMemo(() => idleDrivers(property.drivers, strokes), [property.drivers, strokes]);
-  const move = (values: number[]) =>
+  const habit = useHabit((s) => s.rows);
+  const star = starOf(bench, habit, name);
+  const together = useTogether((s) => s.names.includes(name));
+  const move = (values: number[]) => {
+    carryOthers(row, values.length === 2 ? ends : [ends[1]], values);
     editProperty(name, (p) =>
       values.length === 2 ? setEnds(name, p, values[0], values[1]) : setStill(name, p, values[0]),
     );
+  };
   const enter = (text: string): boolean => {
     const read = readValue(text);
     if (!read) return false;
@@ -104,7 +114,11 @@ export function PropertyRow({ row, bench, open, onOpen }: Props) {
   const told = () => `${label} ${valueText(name, propertyOf(presentBench(), name))}`;
   const reason = bench.guessed[name];
   return (
-    <div className={`row ${open ? 'open' : ''} ${property.muted ? 'muted' : ''}`} role="group" aria-label={label}>
+    <div
+      className={`row ${open ? 'open' : ''} ${property.muted ? 'muted' : ''} ${together ? 'together' : ''}`}
+      role="group"
+      aria-label={label}
+    >
       <div className="line1">
         <Tooltip title={help} placement="right">
           <button className="plain label" aria-expanded={open} onClick={onOpen}>
@@ -129,7 +143,27 @@ export function PropertyRow({ row, bench, open, onOpen }: Props) {
           muted={property.muted}
           onMute={() => toggleMute(name, label, property.muted)}
           onReset={() => resetRow(name, label)}
-        />
+        >
+          <Tooltip title={STAR_WORDS[star]}>
+            <button
+              className={`tool ${star === 'none' ? '' : 'lit'}`}
+              aria-label={`${STAR_WORDS[star]}: ${label}`}
+              onClick={() => turnStar(star, name, label)}
+            >
+              <StarIcon size={15} />
+            </button>
+          </Tooltip>
+          <Tooltip title={together ? 'Move alone again' : 'Move together with other rows that are marked so'}>
+            <button
+              className={`tool ${together ? 'lit' : ''}`}
+              aria-label={`${label} moves together`}
+              aria-pressed={together}
+              onClick={() => turnTogether(name)}
+            >
+              <TogetherIcon size={15} />
+            </button>
+          </Tooltip>
+        </RowTools>
         <ValueField label={`${label} value`} text={valueText(name, property)} onEnter={enter} />
       </div>
       <Ruler

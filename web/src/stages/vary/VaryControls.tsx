@@ -5,6 +5,7 @@ import { coatOf, coatPlace } from '../../bench/coat.ts';
 import { definitionOf } from '../../bench/edit.ts';
 import { useBenchEye } from '../../bench/eye.ts';
 import { change } from '../../bench/store.ts';
+import { rowsAtHand, useHabit } from './at-hand.ts';
 import { MirrorRow } from './MirrorRow.tsx';
 import { CoatsPanel } from './panels/CoatsPanel.tsx';
 import { DeckPanel } from './panels/DeckPanel.tsx';
@@ -72,10 +73,10 @@ function PartPanel({ part, bench }: { part: Part; bench: Bench }) {
   }
 }
 
-function rowsIn(part: Part, bench: Bench): readonly RowDefinition[] {
+function rowsIn(part: Part, bench: Bench, atHand: readonly RowDefinition[]): readonly RowDefinition[] {
   switch (part) {
     case 'rows':
-      return MAIN_ROWS;
+      return [...atHand.filter((row) => !MAIN_ROWS.includes(row)), ...MAIN_ROWS];
     case 'deck':
       return rowsOf('Place');
     case 'ink':
@@ -111,6 +112,7 @@ function CoatChoice({ bench }: { bench: Bench }) {
 
 /** Everything that varies: the rows that matter first, and what they belong to one press away. */
 export function VaryControls({ bench }: { bench: Bench }) {
+  const habit = useHabit((s) => s.rows);
   const [wanted, setWanted] = useState('');
   const [part, setPart] = useState<Part>('rows');
   const [open, setOpen] = useState<string | null>('size');
@@ -122,7 +124,7 @@ export function VaryControls({ bench }: { bench: Bench }) {
   const matches = (text: string) => words.some((w) => text.toLowerCase().includes(w));
   const rows = searching
     ? ROWS.filter((row) => matches(`${definitionOf(row.name).label} ${row.words}`))
-    : rowsIn(part, bench);
+    : rowsIn(part, bench, rowsAtHand(bench, habit));
   const parts = searching ? PARTS.filter((p) => matches(PART_WORDS[p])) : [part];
   const mirrors = searching ? matches('mirror flip left right top bottom') : part === 'rows';
   return (

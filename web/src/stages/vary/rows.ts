@@ -169,6 +169,13 @@ export function placeOf(row: RowDefinition, value: number): number {
   return row.scale === 'root' ? Math.sqrt(clamped) : clamped;
 }
 
+/** Value at a place of a ruler, to a hundredth. */
+export function valueNear(row: RowDefinition, place: number): number {
+  const t = Math.max(0, Math.min(1, place));
+  const value = row.min + (row.max - row.min) * (row.scale === 'root' ? t * t : t);
+  return Math.round(value * 100) / 100;
+}
+
 /** Value at a place of a ruler, rounded to what the hand can mean. */
 export function valueAt(row: RowDefinition, place: number): number {
   const t = Math.max(0, Math.min(1, place));
