@@ -2,7 +2,7 @@ import { blur } from '../raster/blur.ts';
 import { opened } from '../raster/morph.ts';
 import { raster, type Raster } from '../raster/raster.ts';
 import { resample } from '../raster/resample.ts';
-import { drawnSurface, smoothGround } from '../raster/surface.ts';
+import { smoothGround, surfaceRows } from '../raster/surface.ts';
 import { choice, lengthPx, num, number, word, type StepDefinition } from './step.ts';
 
 /** Cells to a radius: the ground is smooth, so it is found on a small picture. */
@@ -48,6 +48,12 @@ function continued(source: Raster, r: number): Raster {
   return target;
 }
 
+/** A raster row by row. */
+const rowsOf =
+  ({ width, data }: Raster) =>
+  (y: number): Float32Array =>
+    data.subarray(y * width, (y + 1) * width);
+
 export const evenLightStep: StepDefinition = {
   name: 'light',
   label: 'Even light',
@@ -70,29 +76,27 @@ export const evenLightStep: StepDefinition = {
     by: choice('By', ['dividing', 'subtracting'], 'dividing', 'Dividing suits light on paper, subtracting a haze.'),
   },
   run: (input, values) => {
-    const ground =
+    const { width, height } = input;
+    const rows =
       word(values, 'ground') === 'smooth'
-        ? drawnSurface(smoothGround(input).surface, input.width, input.height)
-        : groundOf(input, lengthPx(input, num(values, 'radiusPct')));
-    const target = raster(input.width, input.height);
+        ? surfaceRows(smoothGround(input).surface, width, height)
+        : rowsOf(groundOf(input, lengthPx(input, num(values, 'radiusPct'))));
+    const target = raster(width, height);
     const divide = word(values, 'by') === 'dividing';
-    const from = input.data;
-    const g = ground.data;
-    const to = target.data;
     let least = Infinity;
     let most = -Infinity;
-    for (let i = 0; i < g.length; i++) {
-      const ground = g[i];
-      if (ground < least) least = ground;
-      if (ground > most) most = ground;
-      // what is left of the paper's light: 1 - v is its brightness
-      const v =
-        divide && ground < 0.95
-          ? (from[i] - ground) / (1 - ground)
-          : divide
-            ? (from[i] - ground) * 20
-            : from[i] - ground;
-      to[i] = v <= 0 ? 0 : v >= 1 ? 1 : v;
+    for (let y = 0; y < height; y++) {
+      const ground = rows(y);
+      const from = input.data.subarray(y * width, (y + 1) * width);
+      const to = target.data.subarray(y * width, (y + 1) * width);
+      for (let x = 0; x < width; x++) {
+        const g = ground[x];
+        if (g < least) least = g;
+        if (g > most) most = g;
+        // what is left of the paper's light: 1 - v is its brightness
+        const v = divide ? (from[x] - g) / (g < 0.95 ? 1 - g : 0.05) : from[x] - g;
+        to[x] = v <= 0 ? 0 : v >= 1 ? 1 : v;
+      }
     }
     return { raster: target, facts: { difference: Math.round((most - least) * 100) } };
   },

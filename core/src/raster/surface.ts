@@ -1,4 +1,4 @@
-import { raster, type Raster } from './raster.ts';
+import type { Raster } from './raster.ts';
 import { resample } from './resample.ts';
 
 /** A smooth ground: a quadratic of the place, x and y in -1..1 across and down. */
@@ -132,16 +132,16 @@ function rangeOf(surface: Surface): number {
   return high - low;
 }
 
-/** A surface as a raster. */
-export function drawnSurface(surface: Surface, width: number, height: number): Raster {
-  const target = raster(width, height);
+/** Reads a surface row by row: the values of row `y`, in the same array every time. */
+export function surfaceRows(surface: Surface, width: number, height: number): (y: number) => Float32Array {
+  const row = new Float32Array(width);
   const [one, sx, sy, sxx, sxy, syy] = surface;
-  for (let j = 0, at = 0; j < height; j++) {
+  return (j) => {
     const y = across(j, height);
-    for (let i = 0; i < width; i++, at++) {
+    for (let i = 0; i < width; i++) {
       const x = across(i, width);
-      target.data[at] = one + sx * x + sy * y + sxx * x * x + sxy * x * y + syy * y * y;
+      row[i] = one + sx * x + sy * y + sxx * x * x + sxy * x * y + syy * y * y;
     }
-  }
-  return target;
+    return row;
+  };
 }

@@ -2,11 +2,12 @@ import { AmberError, type BenchPlate, type Brush, type Ground, type PenStroke } 
 import { useEffect, useMemo, useRef } from 'react';
 import { create } from 'zustand';
 import { plateKey, usePlates } from '../bench/plates.ts';
+import { useBench } from '../bench/store.ts';
 import { draw } from '../workers/pool.ts';
 import { useBoxSize } from './useBoxSize.ts';
 
 /** Dabs and time of the last drawing of each view. */
-export const useInkFacts = create<Record<string, { dabs: number; ms: number }>>(() => ({}));
+export const useInkFacts = create<Record<string, { dabs: number; ms: number; fullMs: number }>>(() => ({}));
 export const useInkTrouble = create<{ error: AmberError | null }>(() => ({ error: null }));
 
 const strokeNumbers = new WeakMap<PenStroke, string>();
@@ -35,6 +36,8 @@ interface Props {
 }
 
 const CALM_MS = 160;
+/** A view that takes longer is drawn coarsely while a handle moves, and fully when it rests. */
+const SLOW_MS = 60;
 
 /** Strokes drawn by the ink workers, again at every change. React renders no pixel: bitmaps arrive ready. */
 export function InkProof({ view, label, brush, plates, strokes, scale, ground, calm = false }: Props) {
@@ -48,10 +51,13 @@ export function InkProof({ view, label, brush, plates, strokes, scale, ground, c
   // the same keys are the same object: a recipe that has changed but is not cut yet draws nothing new
   const keys = useMemo(() => Object.fromEntries(JSON.parse(named) as [string, string][]), [named]);
   const complete = Object.keys(plates).every((name) => ready[name]);
+  const slow = useInkFacts((s) => (s[view]?.fullMs ?? 0) > SLOW_MS);
+  const moving = useBench((s) => s.gesturing);
+  const coarse = slow && moving && brush.coats.every((coat) => coat.sizeFixedTo === 'sheet');
   useEffect(() => {
     const target = canvas.current;
     if (!target || !complete || box.width === 0) return;
-    const ratio = window.devicePixelRatio || 1;
+    const ratio = (window.devicePixelRatio || 1) * (coarse ? 0.5 : 1);
     const width = Math.max(1, Math.round(box.width * ratio));
     const height = Math.max(1, Math.round(box.height * ratio));
     const zoom = (typeof scale === 'number' ? scale : scale(box.width)) * ratio;
@@ -65,7 +71,8 @@ export function InkProof({ view, label, brush, plates, strokes, scale, ground, c
           target.getContext('bitmaprenderer')?.transferFromImageBitmap(result.bitmap);
           target.dataset.ms = result.ms.toFixed(1);
           target.dataset.drawn = String(Number(target.dataset.drawn ?? 0) + 1);
-          useInkFacts.setState({ [view]: { dabs: result.dabs, ms: result.ms } });
+          const { dabs, ms } = result;
+          useInkFacts.setState((s) => ({ [view]: { dabs, ms, fullMs: coarse ? (s[view]?.fullMs ?? 0) : ms } }));
           useInkTrouble.setState({ error: null });
         })
         .catch((cause: unknown) => {
@@ -78,6 +85,6 @@ export function InkProof({ view, label, brush, plates, strokes, scale, ground, c
     if (!calm) return void start();
     const timer = setTimeout(() => void start(), target.dataset.drawn ? CALM_MS : 0);
     return () => clearTimeout(timer);
-  }, [view, brush, keys, complete, strokes, scale, ground, box, calm]);
+  }, [view, brush, keys, complete, strokes, scale, ground, box, calm, coarse]);
   return <canvas ref={canvas} role="img" aria-label={label} data-view={view} />;
 }
