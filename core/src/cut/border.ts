@@ -12,9 +12,11 @@ export const shiftStep: StepDefinition = {
     const shift = num(values, 'shiftPct') / 100;
     const target = raster(input.width, input.height);
     const gain = 1 / (1 - shift);
-    for (let i = 0; i < target.data.length; i++) {
-      const v = (input.data[i] - shift) * gain;
-      target.data[i] = v > 0 ? v : 0;
+    const from = input.data;
+    const to = target.data;
+    for (let i = 0; i < to.length; i++) {
+      const v = (from[i] - shift) * gain;
+      to[i] = v > 0 ? v : 0;
     }
     return { raster: target, facts: {} };
   },

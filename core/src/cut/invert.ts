@@ -9,7 +9,9 @@ export const invertStep: StepDefinition = {
   params: {},
   run: (input) => {
     const target = raster(input.width, input.height);
-    for (let i = 0; i < target.data.length; i++) target.data[i] = 1 - input.data[i];
+    const from = input.data;
+    const to = target.data;
+    for (let i = 0; i < to.length; i++) to[i] = 1 - from[i];
     return { raster: target, facts: {} };
   },
   sentence: () => 'what printed stays clear',
