@@ -55,7 +55,7 @@ describe('everything that varies', () => {
     await page.keyboard.press('Space');
     await expect(told).toContainText(/Picked up|moved over/);
     await page.keyboard.press('ArrowUp');
-    await expect(told).toContainText(`moved over droppable area ${before[0]}`);
+    await expect(told).toContainText(`moved over droppable area ${before[0]}.png 0`);
     await page.keyboard.press('Space');
     await expect.poll(names).toEqual([before[1], before[0], ...before.slice(2)]);
     await kept(page);
