@@ -24,6 +24,9 @@ describe('the application for everyone', () => {
     for (const name of ['Find', 'Cut', 'Vary', 'Prove', 'Pack']) {
       await stage(page, name).click();
       await drawn(page, 'sheet');
+      // what comes with a worker's answer is looked at too, not only what is there at once
+      if (name === 'Find') await expect(page.locator('.answers canvas').first()).toBeAttached();
+      if (name === 'Cut') await expect(page.locator('.card .shot canvas').first()).toBeAttached();
       await look(name);
     }
     await page.getByRole('link', { name: 'Settings' }).click();

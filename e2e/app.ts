@@ -1,4 +1,4 @@
-import { type Browser, type Page } from '@playwright/test';
+import { expect, type Browser, type Page } from '@playwright/test';
 import { spawn, type ChildProcess } from 'node:child_process';
 import { fileURLToPath } from 'node:url';
 import { freshDatabase } from '../server/test/helpers.ts';
@@ -23,6 +23,23 @@ function loadDemo(databaseUrl: string): Promise<void> {
   return new Promise((done, fail) => {
     const child = spawn(process.execPath, [...TSX, 'server/src/load-demo.ts'], { cwd: ROOT, env, stdio: 'ignore' });
     child.on('exit', (code) => (code === 0 ? done() : fail(new Error(`the demo brushes: ended with ${code}`))));
+  });
+}
+
+export type WatchedPage = Page & { faults: string[] };
+
+/** One application and one page for all tests of a suite; each test must leave the page without a fault. */
+export function withApp(use: (app: App, page: WatchedPage) => void, options: { demo?: boolean } = {}): void {
+  let app: App;
+  let page: WatchedPage;
+  before(async () => {
+    app = await App.start(options);
+    page = await app.page();
+    use(app, page);
+  });
+  after(() => app.stop());
+  afterEach(() => {
+    expect(page.faults).toEqual([]);
   });
 }
 
@@ -83,7 +100,7 @@ export class App {
   }
 
   /** A page in a browser profile of its own; errors of the page fail the test that asks for them. */
-  async page(): Promise<Page & { faults: string[] }> {
+  async page(): Promise<WatchedPage> {
     const context = await this.browser.newContext({ viewport: { width: 1280, height: 800 }, acceptDownloads: true });
     const page = Object.assign(await context.newPage(), { faults: [] as string[] });
     page.on('pageerror', (error) => page.faults.push(error.message));

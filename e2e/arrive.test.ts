@@ -4,7 +4,7 @@ import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import sharp from 'sharp';
 import { blotPicture, drawn, kept } from './acts.ts';
-import { App } from './app.ts';
+import { withApp, type App } from './app.ts';
 
 const folder = mkdtempSync(join(tmpdir(), 'amber-arrive-'));
 
@@ -44,17 +44,16 @@ const hand = (page: Page, how: 'paste' | 'drop', bytes: Buffer, name: string) =>
 
 describe('pictures arrive', () => {
   let app: App;
-  let page: Page & { faults: string[] };
-  before(async () => {
-    app = await App.start({ demo: false });
-    page = await app.page();
-  });
-  after(() => app.stop());
+  let page: Page;
+  withApp(
+    (started, opened) => {
+      app = started;
+      page = opened;
+    },
+    { demo: false },
+  );
   beforeEach(async () => {
     await page.goto(app.url);
-  });
-  afterEach(() => {
-    expect(page.faults).toEqual([]);
   });
 
   it('in an empty cabinet that says what to do', async () => {
@@ -67,6 +66,9 @@ describe('pictures arrive', () => {
     await expect(page).toHaveURL(/\/find$/, { timeout: 30_000 });
     await expect(page.getByRole('button', { name: 'Rename Pasted blot' })).toBeVisible();
     await kept(page, 1);
+    await page.waitForLoadState('networkidle');
+    await page.goto(app.url);
+    await expect(page.getByRole('article')).toHaveCount(1);
   });
 
   it('by being dropped anywhere on the page, the same picture a second time as a second brush from one source', async () => {

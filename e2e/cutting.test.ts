@@ -1,6 +1,6 @@
 import { expect, type Page } from '@playwright/test';
 import { changed, DEMO_BRUSHES, drawn, kept, middleOf, openBrush, pixels, stage } from './acts.ts';
-import { App } from './app.ts';
+import { withApp, type App } from './app.ts';
 
 /** Adds a step by its name; its card opens. */
 async function add(page: Page, label: string): Promise<void> {
@@ -25,14 +25,10 @@ async function over(page: Page, from: [number, number], to: [number, number]): P
 
 describe('every way to a tip', () => {
   let app: App;
-  let page: Page & { faults: string[] };
-  before(async () => {
-    app = await App.start();
-    page = await app.page();
-  });
-  after(() => app.stop());
-  afterEach(() => {
-    expect(page.faults).toEqual([]);
+  let page: Page;
+  withApp((started, opened) => {
+    app = started;
+    page = opened;
   });
 
   it('a star from numbers, as live as its sliders, becomes a brush', async () => {

@@ -5,7 +5,7 @@ import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { fileURLToPath } from 'node:url';
 import { decodePlate, trialStrokes } from '@amber-stamp/core';
-import { App } from './app.ts';
+import { App, withApp } from './app.ts';
 import {
   blotPicture,
   changed,
@@ -27,14 +27,10 @@ const folder = mkdtempSync(join(tmpdir(), 'amber-e2e-'));
 
 describe('a picture becomes a brush', () => {
   let app: App;
-  let page: Page & { faults: string[] };
-  before(async () => {
-    app = await App.start();
-    page = await app.page();
-  });
-  after(() => app.stop());
-  afterEach(() => {
-    expect(page.faults).toEqual([]);
+  let page: Page;
+  withApp((started, opened) => {
+    app = started;
+    page = opened;
   });
 
   it('from a photograph to a kept brush, its plate cut and its first stroke drawn', async () => {

@@ -1,17 +1,13 @@
 import { expect, type Page } from '@playwright/test';
-import { App } from './app.ts';
+import { withApp, type App } from './app.ts';
 import { changed, kept, openBrush, pixels, same, stage } from './acts.ts';
 
 describe('everything that varies', () => {
   let app: App;
-  let page: Page & { faults: string[] };
-  before(async () => {
-    app = await App.start();
-    page = await app.page();
-  });
-  after(() => app.stop());
-  afterEach(() => {
-    expect(page.faults).toEqual([]);
+  let page: Page;
+  withApp((started, opened) => {
+    app = started;
+    page = opened;
   });
   const part = (name: string) => page.getByRole('tab', { name, exact: true }).click();
   const cards = () => page.getByRole('region', { name: 'Deck' }).getByRole('listitem');

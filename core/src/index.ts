@@ -15,6 +15,8 @@ export * from './maths/meetings.ts';
 export * from './raster/pieces.ts';
 export * from './raster/resample.ts';
 export {
+  choice as choiceParam,
+  number as numberParam,
   STEP_GROUPS,
   type Facts,
   type Materials,
@@ -46,6 +48,7 @@ export * from './ink/layer.ts';
 export * from './ink/sheet-size.ts';
 export * from './ink/coat.ts';
 export * from './ink/print.ts';
+export { mayTint } from './ink/tint.ts';
 export * from './formats/png.ts';
 export * from './formats/pack.ts';
 export * from './model/bench.ts';

@@ -12,7 +12,7 @@ import {
   toPlate,
   type Bench,
   type Plate,
-  type Recipe,
+  type Picture,
 } from '@amber-stamp/core';
 import { BRUSHES, SOURCES, type DemoBrush } from '@amber-stamp/demo';
 import { decodeWorking } from '@amber-stamp/io';
@@ -27,27 +27,31 @@ import { addSource } from './services/sources.ts';
 const DONE = 'demo-loaded';
 const PORTRAIT = { width: 680, height: 264 };
 
-type Files = ReadonlyMap<string, Uint8Array>;
+type SourceKey = keyof typeof SOURCES;
 
-/** A plate of a demo brush, cut and kept, with its chain. */
-async function cutPlate(db: Queries, name: string, key: keyof typeof SOURCES, recipe: Recipe, files: Files) {
-  const { fileName: sourceFile, kind } = SOURCES[key];
-  const file = files.get(key) as Uint8Array;
-  const source = await addSource(db, once(file), sourceFile, kind);
-  const plate: Plate = toPlate(cut(await decodeWorking(file, sourceFile), recipe));
-  const { sha256 } = await storeBytes(db, encodePlate(plate), name);
-  return { plate, kept: { sha256, source: source.id, recipe } };
+/** Made-up sources that were kept, each decoded once: several plates may come from one. */
+type Kept = Map<SourceKey, { id: string; picture: Picture }>;
+
+async function keepSources(db: Queries, files: ReadonlyMap<SourceKey, Uint8Array>): Promise<Kept> {
+  const kept: Kept = new Map();
+  for (const [key, bytes] of files) {
+    const { fileName: name, kind } = SOURCES[key];
+    const { id } = await addSource(db, once(bytes), name, kind);
+    kept.set(key, { id, picture: await decodeWorking(bytes, name) });
+  }
+  return kept;
 }
 
-async function loadBrush(db: Queries, engine: InkEngine, demo: DemoBrush, files: Files): Promise<void> {
+async function loadBrush(db: Queries, engine: InkEngine, demo: DemoBrush, sources: Kept): Promise<void> {
   const first = `${fileName(demo.name)}.png`;
   const wanted = [{ name: first, source: demo.source, recipe: demo.recipe }, ...(demo.more ?? [])];
   const plates = new Map<string, Plate>();
   const kept: Bench['plates'] = {};
   for (const { name, source, recipe } of wanted) {
-    const made = await cutPlate(db, name, source, recipe, files);
-    plates.set(name, made.plate);
-    kept[name] = made.kept;
+    const { id, picture } = sources.get(source)!;
+    const plate = toPlate(cut(picture, recipe));
+    plates.set(name, plate);
+    kept[name] = { sha256: (await storeBytes(db, encodePlate(plate), name)).sha256, source: id, recipe };
   }
   const { brush } = firstGuess(plates.get(first) as Plate, demo.name, first);
   demo.tune(brush);
@@ -65,19 +69,13 @@ async function loadBrush(db: Queries, engine: InkEngine, demo: DemoBrush, files:
 async function load(db: Queries): Promise<boolean> {
   const [done] = await db.select().from(settings).where(eq(settings.key, DONE));
   if (done) return false;
-  const files = new Map<string, Uint8Array>();
-  for (const [key, source] of Object.entries(SOURCES)) files.set(key, await source.file());
+  const files = new Map<SourceKey, Uint8Array>();
+  for (const key of Object.keys(SOURCES) as SourceKey[]) files.set(key, await SOURCES[key].file());
   const engine = new InkEngine();
   // all of it or nothing: a half-done first start begins anew
   await db.transaction(async (tx) => {
-    for (const [key, file] of files)
-      await addSource(
-        tx,
-        once(file),
-        SOURCES[key as keyof typeof SOURCES].fileName,
-        SOURCES[key as keyof typeof SOURCES].kind,
-      );
-    for (const demo of [...BRUSHES].reverse()) await loadBrush(tx, engine, demo, files);
+    const sources = await keepSources(tx, files);
+    for (const demo of [...BRUSHES].reverse()) await loadBrush(tx, engine, demo, sources);
     await tx.insert(settings).values({ key: DONE, value: 'yes' });
   });
   return true;

@@ -79,14 +79,14 @@ function tileGrain(engine: InkEngine, grain: Grain, job: CoatJob): (x: number, y
 }
 
 /** The grain around a dab's own centre: the same values for each dab, moved by whole pixels. */
-function dabGrain(grain: Grain, dabs: DabTable, job: CoatJob): (dab: number) => GrainField {
+function dabGrain(grain: Grain, dabs: DabTable, job: CoatJob): LayRule['grainsOf'] {
   let largest = 0;
   for (let i = 0; i < dabs.count; i++) largest = Math.max(largest, dabs.sizePx[i]);
   const reach = Math.ceil(largest * job.zoom * 0.7072) + 3;
   const side = 2 * reach + 1;
   const plate = plateNamed(job.plates, grain.plate);
   const { values } = grainField(grain, plate, { x0: -reach, y0: -reach, width: side, height: side }, job.zoom, [0, 0]);
-  return (dab) => ({
+  return () => (dab) => ({
     values,
     x0: Math.floor(dabs.x[dab] * job.zoom) - reach,
     y0: Math.floor(dabs.y[dab] * job.zoom) - reach,
@@ -104,25 +104,26 @@ function cardGrains(coat: Coat): (Grain | null)[] {
 function ruleOf(engine: InkEngine, job: CoatJob, dabs: DabTable): LayRule | undefined {
   const coat = job.brush.coats[job.coat];
   const grains = cardGrains(coat);
-  const grained = grains.some((grain) => grain !== null);
   const tinted = isTinted(coat, dabs);
-  if (coat.meet === 'build' && !grained && !tinted) return undefined;
-  const fields = grains.map((grain) => {
-    if (!grain) return undefined;
-    return grain.fixedTo === 'dab' ? dabGrain(grain, dabs, job) : tileGrain(engine, grain, job);
+  if (coat.meet === 'build' && !tinted && grains.every((grain) => grain === null)) return undefined;
+  const fields = grains.map((grain): LayRule['grainsOf'] => {
+    if (!grain) return () => () => undefined;
+    if (grain.fixedTo === 'dab') return dabGrain(grain, dabs, job);
+    const tile = tileGrain(engine, grain, job);
+    return (x: number, y: number) => {
+      const field = tile(x, y);
+      return () => field;
+    };
   });
   const throughs = grains.map((grain) => throughOf(grain?.blend ?? 'multiply'));
   const own = coat.deck.cards.map(({ grain }) => (grain ? (grain.depth.rest * grain.depth.high) / 10000 : undefined));
-  const grainOf: LayRule['grainOf'] = (dab, x, y) => {
-    const card = dabs.card[dab];
-    return grains[card]?.fixedTo === 'dab'
-      ? (fields[card] as (dab: number) => GrainField)(dab)
-      : (fields[card] as ((x: number, y: number) => GrainField) | undefined)?.(x, y);
-  };
   return {
     meet: coat.meet,
-    colours: tinted ? dabColours(coat, inkColour(coat, job.ground), dabs, 0, dabs.count) : undefined,
-    grainOf: grained ? grainOf : undefined,
+    colours: tinted ? dabColours(coat, inkColour(coat, job.ground), dabs) : undefined,
+    grainsOf: (x, y) => {
+      const ofCards = fields.map((field) => field(x, y));
+      return (dab) => ofCards[dabs.card[dab]](dab);
+    },
     throughOf: (dab) => throughs[dabs.card[dab]],
     depthOf: (dab) => own[dabs.card[dab]] ?? dabs.depthPct[dab] / 100,
     seed: (job.brush.seed + 7919 * job.stroke + 104729 * job.coat) | 0,

@@ -105,7 +105,7 @@ export class InkEngine {
     const field = this.grains.get(key) ?? make();
     this.grains.delete(key);
     this.grains.set(key, field);
-    if (this.grains.size > GRAINS_KEPT) this.grains.delete([...this.grains.keys()][0]);
+    if (this.grains.size > GRAINS_KEPT) this.grains.delete(this.grains.keys().next().value as string);
     return field;
   }
 

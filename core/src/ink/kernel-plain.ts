@@ -1,7 +1,7 @@
 import type { InkMemory } from './memory.ts';
 import type { Kernel } from './kernel.ts';
 import { ENTRY_BYTES, viewsAt, type Views } from './entry.ts';
-import { placeEntry, RECORD_BYTES } from './place.ts';
+import { placeEntry, RECORD_BYTES, spanBegin, spanEnd } from './place.ts';
 
 const fr = Math.fround;
 const INTS = RECORD_BYTES / 4;
@@ -67,12 +67,8 @@ export function plainKernel(memory: InkMemory): Kernel {
       const x0 = Math.max(ints[i + 2], originX);
       const x1 = Math.min(ints[i + 3], originX + width);
       for (let y = Math.max(top, originY); y < y1; y++) {
-        let lo = x0;
-        let hi = x1 - 1;
-        for (let k = 0; k < 4; k++) {
-          lo = Math.max(lo, Math.ceil(doubles[d + k] + doubles[d + 4 + k] * (y - top)));
-          hi = Math.min(hi, Math.floor(doubles[d + 8 + k] + doubles[d + 12 + k] * (y - top)));
-        }
+        const lo = spanBegin(doubles, d, y - top, x0);
+        const hi = spanEnd(doubles, d, y - top, x1);
         if (lo <= hi) layRow(views, i, y, lo, hi, (tile >> 2) + (y - originY) * width + lo - originX);
       }
     }

@@ -1,15 +1,15 @@
 import { chanceAfter, chanceStart } from '../maths/hash.ts';
 import type { MEETS } from '../model/brush.ts';
 import type { GrainField, Through } from './grain.ts';
-import { RECORD_BYTES } from './place.ts';
+import { RECORD_BYTES, spanBegin, spanEnd } from './place.ts';
 
 /** What dabs do besides building up in one ink: one for a coat and stroke. */
 export interface LayRule {
   meet: (typeof MEETS)[number];
   /** r, g, b of each dab; undefined where all print in one colour */
   colours: Float32Array | undefined;
-  /** the grain that a dab is laid through, for the tile whose first pixel is (x, y); undefined where it has none */
-  grainOf: ((dab: number, x: number, y: number) => GrainField | undefined) | undefined;
+  /** for the tile whose first pixel is (x, y): the grain that a dab is laid through, undefined where it has none */
+  grainsOf: (x: number, y: number) => (dab: number) => GrainField | undefined;
   throughOf: (dab: number) => Through;
   /** 0..1 of each dab */
   depthOf: (dab: number) => number;
@@ -66,17 +66,29 @@ export function layFreely(
   tile: FreeTile,
   rule: LayRule,
 ): void {
+  const grainOf = rule.grainsOf(tile.x, tile.y);
   for (const record of order) {
     const i = records / 4 + record * INTS;
-    layOne(memory, i, records / 8 + record * DOUBLES + 8, dabOf[record], tile, rule);
+    const dab = dabOf[record];
+    layOne(memory, i, records / 8 + record * DOUBLES + 8, dab, grainOf(dab), tile, rule);
   }
 }
 
-function layOne(memory: Memory, i: number, d: number, dab: number, tile: FreeTile, rule: LayRule): void {
+function layOne(
+  memory: Memory,
+  i: number,
+  d: number,
+  dab: number,
+  grain: GrainField | undefined,
+  tile: FreeTile,
+  rule: LayRule,
+): void {
   const { ints, floats, doubles, words } = memory;
   const { side, coverage, tint } = tile;
   const top = ints[i];
   const y1 = Math.min(ints[i + 1], tile.y + side);
+  const x0 = Math.max(ints[i + 2], tile.x);
+  const x1 = Math.min(ints[i + 3], tile.x + side);
   const [dux, dvx, duy, dvy] = [ints[i + 4], ints[i + 5], ints[i + 6], ints[i + 7]];
   const texels = ints[i + 10] >> 1;
   const stride = ints[i + 11];
@@ -85,7 +97,6 @@ function layOne(memory: Memory, i: number, d: number, dab: number, tile: FreeTil
   const bits = ints[i + 14];
   const scale = floats[i + 15];
   const fraction = (1 << bits) - 1;
-  const grain = rule.grainOf?.(dab, tile.x, tile.y);
   const through = rule.throughOf(dab);
   const depth = rule.depthOf(dab);
   const start = rule.meet === 'dissolve' ? chanceStart(rule.seed, dab, 0) : 0;
@@ -93,12 +104,8 @@ function layOne(memory: Memory, i: number, d: number, dab: number, tile: FreeTil
   const build = rule.meet === 'build';
   const tinted = tint !== undefined && rule.colours !== undefined;
   for (let y = Math.max(top, tile.y); y < y1; y++) {
-    let lo = Math.max(ints[i + 2], tile.x);
-    let hi = Math.min(ints[i + 3], tile.x + side) - 1;
-    for (let k = 0; k < 4; k++) {
-      lo = Math.max(lo, Math.ceil(doubles[d + k] + doubles[d + 4 + k] * (y - top)));
-      hi = Math.min(hi, Math.floor(doubles[d + 8 + k] + doubles[d + 12 + k] * (y - top)));
-    }
+    const lo = spanBegin(doubles, d, y - top, x0);
+    const hi = spanEnd(doubles, d, y - top, x1);
     let u = (ints[i + 8] + Math.imul(y, duy) + Math.imul(lo, dux)) | 0;
     let v = (ints[i + 9] + Math.imul(y, dvy) + Math.imul(lo, dvx)) | 0;
     let at = (y - tile.y) * side + lo - tile.x;

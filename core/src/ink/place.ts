@@ -108,6 +108,20 @@ function writeSpans(doubles: Float64Array, at: number, p: Placement, hull: Float
   });
 }
 
+/** The first pixel of a row, `down` rows below a record's top, not before `x0`; `at` is where its bounds begin. */
+export function spanBegin(doubles: Float64Array, at: number, down: number, x0: number): number {
+  let lo = x0;
+  for (let k = 0; k < 4; k++) lo = Math.max(lo, Math.ceil(doubles[at + k] + doubles[at + 4 + k] * down));
+  return lo;
+}
+
+/** The last pixel of that row, before `x1`. */
+export function spanEnd(doubles: Float64Array, at: number, down: number, x1: number): number {
+  let hi = x1 - 1;
+  for (let k = 0; k < 4; k++) hi = Math.min(hi, Math.floor(doubles[at + 8 + k] + doubles[at + 12 + k] * down));
+  return hi;
+}
+
 /** The twin of `place` in core/kernel/place.ts for one entry: byte addresses in `views`, which begin at byte 0. */
 export function placeEntry({ ints, floats, doubles }: Views, entry: number, record: number, floor: Floor): void {
   const e = entry / 8;

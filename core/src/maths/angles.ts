@@ -90,6 +90,20 @@ export function headingDeg(x: number, y: number): number {
   return (y < 0 ? -radians : radians) * DEGREES_PER_RADIAN;
 }
 
+const both = new Float64Array(2);
+
+/** Sine of an angle in turns. */
+export function sineTurns(turns: number): number {
+  sinCosTurns(turns, both);
+  return both[0];
+}
+
+/** Cosine of an angle in turns. */
+export function cosineTurns(turns: number): number {
+  sinCosTurns(turns, both);
+  return both[1];
+}
+
 /** Tangent of an angle in degrees, |angle| < 90. */
 export function tanDeg(angleDeg: number): number {
   const pair = new Float64Array(2);

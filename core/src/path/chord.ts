@@ -2,7 +2,7 @@ import type { Path } from './path.ts';
 
 /**
  * The arc length at which a path is first `chord` px away, in a straight line, from its place at arc length `s`;
- * undefined where it never is. Exact on each piece: the nearer root of the quadratic behind `s`.
+ * undefined where it never is. Exact on each piece, by the root of a quadratic.
  */
 export function chordEnd(path: Path, s: number, chord: number): number | undefined {
   let k = 0;

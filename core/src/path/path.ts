@@ -32,7 +32,7 @@ export interface PathSample {
 const SAMPLES_MAX = 48;
 
 /** A number of every pen sample; a plain loop, since TypedArray.from walks an iterator and takes ten times as long. */
-function numbers(points: readonly PenPoint[], read: (p: PenPoint, i: number) => number): Float64Array {
+export function numbers(points: readonly PenPoint[], read: (p: PenPoint, i: number) => number): Float64Array {
   const out = new Float64Array(points.length);
   for (let i = 0; i < out.length; i++) out[i] = read(points[i], i);
   return out;
@@ -117,7 +117,7 @@ function between(values: Float64Array, counts: Float64Array, total: number): Flo
 }
 
 /** Arc length in px at every place. */
-function arcLengths(x: Float64Array, y: Float64Array): Float64Array {
+export function arcLengths(x: Float64Array, y: Float64Array): Float64Array {
   const along = new Float64Array(x.length);
   for (let k = 1; k < x.length; k++) {
     const dx = x[k] - x[k - 1];

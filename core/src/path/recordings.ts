@@ -1,11 +1,5 @@
-import { sinCosTurns } from '../maths/angles.ts';
+import { sineTurns as sine } from '../maths/angles.ts';
 import type { PenPoint, PenStroke } from '../model/strokes.ts';
-
-const pair = new Float64Array(2);
-const sine = (turns: number): number => {
-  sinCosTurns(turns, pair);
-  return pair[0];
-};
 
 /** Strokes of a pen as they were drawn, in a box of 640 x 300 px. */
 export interface Recording {

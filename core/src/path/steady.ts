@@ -1,4 +1,5 @@
 import type { PenPoint } from '../model/strokes.ts';
+import { arcLengths, numbers } from './path.ts';
 
 /** Half the reach of the steadiest hand, px of the way. */
 const REACH_PX = 90;
@@ -44,12 +45,10 @@ function roomAt(points: readonly PenPoint[], along: Float64Array): Float64Array 
  */
 export function steadied(points: readonly PenPoint[], percent: number): readonly PenPoint[] {
   if (percent <= 0 || points.length < 3) return points;
-  const along = new Float64Array(points.length);
-  for (let i = 1; i < points.length; i++) {
-    const dx = points[i].x - points[i - 1].x;
-    const dy = points[i].y - points[i - 1].y;
-    along[i] = along[i - 1] + Math.sqrt(dx * dx + dy * dy);
-  }
+  const along = arcLengths(
+    numbers(points, (p) => p.x),
+    numbers(points, (p) => p.y),
+  );
   const room = roomAt(points, along);
   return points.map((point, i) => {
     const reach = Math.min((REACH_PX * percent) / 100, room[i]);

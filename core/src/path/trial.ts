@@ -1,15 +1,5 @@
-import { sinCosTurns } from '../maths/angles.ts';
+import { cosineTurns as cosine, sineTurns as sine } from '../maths/angles.ts';
 import type { PenPoint, PenStroke, Strokes } from '../model/strokes.ts';
-
-const pair = new Float64Array(2);
-const sine = (turns: number): number => {
-  sinCosTurns(turns, pair);
-  return pair[0];
-};
-const cosine = (turns: number): number => {
-  sinCosTurns(turns, pair);
-  return pair[1];
-};
 
 interface Hand {
   x: number;

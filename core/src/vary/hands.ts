@@ -57,7 +57,7 @@ export function widened(column: Float64Array, capacity: number): Float64Array {
 }
 
 /** The speed in px per ms that reads as 1. */
-export const FULL_SPEED = 3;
+const FULL_SPEED = 3;
 
 /** The part of a number after the point. */
 export const fraction = (v: number): number => v - Math.floor(v);

@@ -68,7 +68,7 @@ export function bark(): Float32Array {
 }
 
 /** A sprig of moss: a bent stem with leaves that point up it, denser to the tip. */
-export function sprig(p: Float32Array, w: number, h: number, cx: number, cy: number, size: number, seed: number): void {
+function sprig(p: Float32Array, w: number, h: number, cx: number, cy: number, size: number, seed: number): void {
   const rnd = rng(seed);
   const lean = mix(-0.7, 0.7, rnd());
   const stem = (t: number) => ({

@@ -1,4 +1,4 @@
-import { AmberError, decodePlate, type Bench, plateNames } from '@amber-stamp/core';
+import { AmberError, decodePlate, plateNames, type Bench } from '@amber-stamp/core';
 import { and, desc, eq, isNotNull, sql } from 'drizzle-orm';
 import { randomUUID } from 'node:crypto';
 import type { Queries } from '../db/database.ts';

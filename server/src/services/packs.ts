@@ -1,6 +1,7 @@
 import {
   fileName,
   parseBench,
+  plateNames,
   readPack,
   writePack,
   type Bench,
@@ -8,7 +9,6 @@ import {
   type Pack,
   type PlateOrigin,
   type Recipe,
-  plateNames,
 } from '@amber-stamp/core';
 import { basename } from 'node:path';
 import { eq } from 'drizzle-orm';

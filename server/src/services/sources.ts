@@ -20,6 +20,9 @@ export function sourceName(fileName: string): string {
   return (name[0].toUpperCase() + name.slice(1)).slice(0, 120);
 }
 
+/** The picture that was decoded last: it is asked for again at once, when its first brush is made. */
+let latest: { sha256: string; picture: Picture } | undefined;
+
 /**
  * Keeps an uploaded picture, its bytes untouched. Nothing is kept of a file that is no picture; the same bytes give the
  * source that is there already.
@@ -53,9 +56,6 @@ export async function addSource(
     return row;
   });
 }
-
-/** The picture that was decoded last: it is asked for again at once, when its first brush is made. */
-let latest: { sha256: string; picture: Picture } | undefined;
 
 export const listSources = (db: Queries): Promise<SourceRow[]> =>
   db.select().from(sources).orderBy(asc(sources.createdAt));

@@ -1,13 +1,13 @@
 import { AmberError, fileName, parseBench, type Plate, type Recipe } from '@amber-stamp/core';
 import { create } from 'zustand';
-import { api, sendJson } from '../api/client.ts';
+import { sendJson } from '../api/client.ts';
 import { listsChanged } from '../api/queries.ts';
 import type { Imported, OpenBrush, SourceInfo } from '../api/types.ts';
 import { upload } from '../api/upload.ts';
 import { tell, trouble } from '../parts/messages.tsx';
-import { cutter, filer, holdPlate, openSource } from '../workers/pool.ts';
+import { cutter, holdPlate, openSource } from '../workers/pool.ts';
 import { keepPortrait } from './keeping.ts';
-import { plateKey } from './plates.ts';
+import { filePlate, plateKey } from './plates.ts';
 
 /** A file on its way in. */
 export interface Arrival {
@@ -65,14 +65,11 @@ async function brushBy(
   showPlate(report.plate);
   const plateName = `${fileName(name)}.png`;
   // the file is made and sent while the first guess is found
-  const [png, { brush, reasons }] = await Promise.all([
-    filer.png(report.plate).then(async (file) => {
-      await api('/blobs', { method: 'POST', body: file.bytes as Uint8Array<ArrayBuffer> });
-      return file;
-    }),
+  const [sha256, { brush, reasons }] = await Promise.all([
+    filePlate(report.plate),
     cutter.guess(report.plate, name, plateName),
   ]);
-  const plate = { sha256: png.sha256, source: source.id, recipe };
+  const plate = { sha256, source: source.id, recipe };
   const body = parseBench({ brush, plates: { [plateName]: plate }, guessed: reasons });
   const key = plateKey(plate);
   holdPlate(key, report.plate);

@@ -62,11 +62,15 @@ export function toggleMute(name: RowName, label: string, muted: boolean): void {
   });
 }
 
-/** The plate that is looked at and cut: the chosen one, or that of the first card. */
+const namedPlate = (bench: Bench, name: string) => ({ name, plate: bench.plates[name] });
+
+/** The plate that the first card of a brush prints with, and its name: for brushes that are not on the bench. */
+export const firstPlate = (bench: Bench) => namedPlate(bench, bench.brush.coats[0].deck.cards[0].plate);
+
+/** The plate that is looked at and cut: the chosen one, or that of the first card of the coat. */
 export function presentPlate(bench: Bench) {
   const { plate: chosen } = useBenchEye.getState();
-  const name = chosen !== null && chosen in bench.plates ? chosen : coatOf(bench).deck.cards[0].plate;
-  return { name, plate: bench.plates[name] };
+  return namedPlate(bench, chosen !== null && chosen in bench.plates ? chosen : coatOf(bench).deck.cards[0].plate);
 }
 
 /** Another seed of 0..999: every chance falls anew. The steps pass through all of them (Hull and Dobell 1962). */

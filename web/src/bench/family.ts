@@ -1,23 +1,21 @@
 import { withRegionOf, type Bench, type Recipe } from '@amber-stamp/core';
-import { api, getJson, sendJson } from '../api/client.ts';
+import { getJson, sendJson } from '../api/client.ts';
 import { listsChanged } from '../api/queries.ts';
 import type { BrushListing, Kept, OpenBrush } from '../api/types.ts';
-import { cutter, filer, holdPlate } from '../workers/pool.ts';
+import { cutter, holdPlate } from '../workers/pool.ts';
 import { arriving, showArrival } from './arrivals.ts';
-import { presentPlate } from './edit.ts';
+import { firstPlate } from './edit.ts';
 import { keepPortrait } from './keeping.ts';
-import { plateKey } from './plates.ts';
+import { filePlate, plateKey } from './plates.ts';
 
 /** Cuts one brush anew by a recipe and keeps that as its next version; gives whether it could be. */
 async function applyTo(listing: BrushListing, recipe: Recipe, what: string): Promise<boolean> {
   const { version } = await getJson<OpenBrush>(`/brushes/${listing.id}`);
-  const { name, plate } = presentPlate(version.body);
+  const { name, plate } = firstPlate(version.body);
   if (!plate.source || !plate.recipe) return false;
   const own = withRegionOf(recipe, plate.recipe);
   const report = await cutter.cut(plate.source, own);
-  const png = await filer.png(report.plate);
-  await api('/blobs', { method: 'POST', body: png.bytes as Uint8Array<ArrayBuffer> });
-  const next = { ...plate, sha256: png.sha256, recipe: own };
+  const next = { ...plate, sha256: await filePlate(report.plate), recipe: own };
   const body: Bench = { ...version.body, plates: { ...version.body.plates, [name]: next } };
   const key = plateKey(next);
   holdPlate(key, report.plate);

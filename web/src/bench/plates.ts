@@ -1,7 +1,7 @@
-import { AmberError, decodePlate, type Bench, type BenchPlate, type BrushState, type Plate } from '@amber-stamp/core';
+import { AmberError, type Bench, type BenchPlate, type BrushState, type Plate } from '@amber-stamp/core';
 import { create } from 'zustand';
 import { api } from '../api/client.ts';
-import { blobUrl } from '../api/queries.ts';
+import { fetchPlate } from '../api/fetch-plate.ts';
 import type { CutReport } from '../workers/protocol.ts';
 import { cutter, filer, holdPlate } from '../workers/pool.ts';
 
@@ -36,15 +36,10 @@ export function trustPlates(bench: Bench): void {
   for (const plate of Object.values(bench.plates)) knownBytes.set(plateKey(plate), plate.sha256);
 }
 
-async function fetchPlate(sha256: string): Promise<Plate> {
-  const bytes = new Uint8Array(await (await api(blobUrl(sha256).slice(4))).arrayBuffer());
-  return decodePlate(bytes, 'The plate');
-}
-
 async function make(plate: BenchPlate, key: string, wantReport: boolean): Promise<Ready> {
   const sha256 = knownBytes.get(key);
-  if (sha256 && !wantReport) return { key, plate: await fetchPlate(sha256), report: null };
-  if (!plate.source || !plate.recipe) return { key, plate: await fetchPlate(plate.sha256), report: null };
+  if (sha256 && !wantReport) return { key, plate: await fetchPlate(sha256, 'The plate'), report: null };
+  if (!plate.source || !plate.recipe) return { key, plate: await fetchPlate(plate.sha256, 'The plate'), report: null };
   const report = await cutter.cut(plate.source, plate.recipe);
   return { key, plate: report.plate, report };
 }
@@ -107,6 +102,13 @@ export function wantPlates(bench: Bench, wantReport: boolean): void {
   }
 }
 
+/** Writes a plate as a file to the server; gives its hash. */
+export async function filePlate(plate: Plate): Promise<string> {
+  const { bytes, sha256 } = await filer.png(plate);
+  await api('/blobs', { method: 'POST', body: bytes as Uint8Array<ArrayBuffer> });
+  return sha256;
+}
+
 /** Writes the bytes of every plate of a state to the server and gives the state with their hashes. */
 export async function keepPlates(bench: Bench): Promise<Bench> {
   const plates: Bench['plates'] = {};
@@ -115,9 +117,7 @@ export async function keepPlates(bench: Bench): Promise<Bench> {
     let sha256 = knownBytes.get(key);
     if (!sha256) {
       const { plate: pixels } = await make(plate, key, true);
-      const png = await filer.png(pixels);
-      await api('/blobs', { method: 'POST', body: png.bytes as Uint8Array<ArrayBuffer> });
-      sha256 = png.sha256;
+      sha256 = await filePlate(pixels);
       knownBytes.set(key, sha256);
     }
     plates[name] = { ...plate, sha256 };

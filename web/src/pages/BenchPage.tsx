@@ -58,7 +58,7 @@ function Bench({ id, stage }: { id: string; stage: string }) {
   const { error, open } = useOpenBrush(id);
   const bench = useBench((s) => s.bench);
   const wide = useWide((s) => s.wide);
-  useBenchEye();
+  useBenchEye(); // another coat or plate: everything below shows it
   useBenchKeys(id);
   useEffect(() => startKeeping(), []);
   useEffect(() => guardLeaving(), []);

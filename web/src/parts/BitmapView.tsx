@@ -1,4 +1,5 @@
 import { useEffect, useRef } from 'react';
+import { said } from './said.ts';
 
 /** Shows a bitmap; the bitmap stays usable. */
 export function BitmapView({ bitmap, label }: { bitmap: ImageBitmap | null; label: string }) {
@@ -10,5 +11,5 @@ export function BitmapView({ bitmap, label }: { bitmap: ImageBitmap | null; labe
     target.height = bitmap.height;
     target.getContext('2d')?.drawImage(bitmap, 0, 0);
   }, [bitmap]);
-  return <canvas ref={canvas} role="img" aria-label={label} />;
+  return <canvas ref={canvas} {...said(label)} />;
 }

@@ -25,7 +25,9 @@ export function DropAnywhere({ children }: { children: ReactNode }) {
     [navigate],
   );
   const onDrop = useCallback((files: File[]) => void take(files), [take]);
-  const { getRootProps, getInputProps, isDragActive, open } = useDropzone({ onDrop, noClick: true, noKeyboard: true });
+  // what is pasted is heard on the window, wherever the focus is: the zone must not take it a second time
+  const zone = useDropzone({ onDrop, noClick: true, noKeyboard: true, noPaste: true });
+  const { getRootProps, getInputProps, isDragActive, open } = zone;
   useEffect(() => {
     const paste = (event: ClipboardEvent) => {
       const files = [...(event.clipboardData?.files ?? [])];

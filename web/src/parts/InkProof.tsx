@@ -5,6 +5,7 @@ import { plateKey, usePlates } from '../bench/plates.ts';
 import { useBench } from '../bench/store.ts';
 import { draw } from '../workers/pool.ts';
 import { useBoxSize } from './useBoxSize.ts';
+import { said } from './said.ts';
 
 /** Dabs and time of the last drawing of each view. */
 export const useInkFacts = create<Record<string, { dabs: number; ms: number; fullMs: number }>>(() => ({}));
@@ -86,5 +87,5 @@ export function InkProof({ view, label, brush, plates, strokes, scale, ground, c
     const timer = setTimeout(() => void start(), target.dataset.drawn ? CALM_MS : 0);
     return () => clearTimeout(timer);
   }, [view, brush, keys, complete, strokes, scale, ground, box, calm, coarse]);
-  return <canvas ref={canvas} role="img" aria-label={label} data-view={view} />;
+  return <canvas ref={canvas} {...said(label)} data-view={view} />;
 }

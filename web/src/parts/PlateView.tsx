@@ -1,5 +1,6 @@
 import type { Plate } from '@amber-stamp/core';
 import { useEffect, useRef } from 'react';
+import { said } from './said.ts';
 
 interface Props {
   plate: Plate;
@@ -33,5 +34,5 @@ export function PlateView({ plate, label, most = Infinity }: Props) {
     const frame = requestAnimationFrame(() => canvas.current && paint(canvas.current, plate, every));
     return () => cancelAnimationFrame(frame);
   }, [plate, most]);
-  return <canvas ref={canvas} role="img" aria-label={label} />;
+  return <canvas ref={canvas} {...said(label)} />;
 }

@@ -9,9 +9,12 @@ import {
   impress,
   layCoat,
   layOut,
+  mayTint,
   resample,
   toPlate,
   type Brush,
+  type Coat,
+  type Ground,
   type Impression,
   type LaidCoat,
   type Plate,
@@ -30,14 +33,21 @@ const plates = new Map<string, Plate>();
 const views = new Map<string, Map<string, KeptCoat>>();
 const PLATES_KEPT = 24;
 
-/** Everything of a brush that moves or presses dabs; what is applied to finished coats does not. */
-const layKey = (brush: Brush): string =>
-  JSON.stringify([
-    brush.seed,
-    brush.ends,
-    brush.steady,
-    brush.coats.map((coat) => ({ ...coat, join: '', ink: { ...coat.ink, gradient: [] } })),
-  ]);
+/** What of a coat is laid with its dabs; join, colours that are not laid and grain of the finished coat are applied later. */
+function laidWith(coat: Coat, ground: Ground): object {
+  const { colour, second } = coat.ink;
+  const { grain } = coat;
+  return {
+    ...coat,
+    join: null,
+    ink: mayTint(coat) ? [colour ?? ground === 'black', second] : null,
+    grain: grain?.appliesTo === 'stroke' ? grain.depth : grain,
+  };
+}
+
+/** Everything of a brush that moves or presses dabs. */
+const layKey = ({ seed, ends, steady, coats }: Brush, ground: Ground): string =>
+  JSON.stringify([seed, ends, steady, coats.map((coat) => laidWith(coat, ground))]);
 
 /** The plates of a job by name; those that are used stay longest. */
 function heldFor(job: InkJob): Map<string, Plate> {
@@ -57,7 +67,7 @@ function impressions(job: InkJob): { impressions: Impression[]; dabs: number } {
   const before = views.get(job.view) ?? new Map<string, KeptCoat>();
   const after = new Map<string, KeptCoat>();
   const { brush, width, height, zoom, ground } = job;
-  const common = `${layKey(brush)} ${JSON.stringify(job.plates)} ${width}x${height}@${zoom} ${ground === 'black'}`;
+  const common = `${layKey(brush, ground)} ${JSON.stringify(job.plates)} ${width}x${height}@${zoom}`;
   const held = heldFor(job);
   let dabs = 0;
   const made = job.strokes.map((stroke, s) =>

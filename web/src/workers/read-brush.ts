@@ -1,12 +1,12 @@
-import { decodePlate, type BrushAndPlates, type Plate } from '@amber-stamp/core';
-import { api } from '../api/client.ts';
+import type { BrushAndPlates, Plate } from '@amber-stamp/core';
+import { getJson } from '../api/client.ts';
+import { fetchPlate } from '../api/fetch-plate.ts';
 import type { Version } from '../api/types.ts';
 
 /** Fetches a kept version of a brush with its plates. */
 export async function readBrush(version: string): Promise<BrushAndPlates> {
-  const { body } = (await (await api(`/versions/${version}`)).json()) as Version;
+  const { body } = await getJson<Version>(`/versions/${version}`);
   const plates = new Map<string, Plate>();
-  for (const [name, { sha256 }] of Object.entries(body.plates))
-    plates.set(name, decodePlate(new Uint8Array(await (await api(`/blobs/${sha256}`)).arrayBuffer()), name));
+  for (const [name, { sha256 }] of Object.entries(body.plates)) plates.set(name, await fetchPlate(sha256, name));
   return { brush: body.brush, plates };
 }

@@ -1,19 +1,10 @@
 import { stepNamed, type Bench } from '@amber-stamp/core';
-import {
-  closestCenter,
-  DndContext,
-  KeyboardSensor,
-  PointerSensor,
-  useSensor,
-  useSensors,
-  type DragEndEvent,
-} from '@dnd-kit/core';
-import { SortableContext, sortableKeyboardCoordinates, verticalListSortingStrategy } from '@dnd-kit/sortable';
 import { Button } from '@mui/material';
 import { useEffect, useState } from 'react';
 import { useBorder } from '../../bench/border.ts';
 import { presentPlate } from '../../bench/edit.ts';
 import { usePlates } from '../../bench/plates.ts';
+import { SortList } from '../../parts/SortList.tsx';
 import { cutter } from '../../workers/pool.ts';
 import { AddStep } from './AddStep.tsx';
 import { useChosen } from './chosen.ts';
@@ -76,15 +67,8 @@ export function CutControls({ bench }: { bench: Bench }) {
   const ready = usePlates((s) => s.ready[name]);
   const error = usePlates((s) => s.trouble);
   const pictures = useThumbnails(plate.source, recipe, ready);
-  const sensors = useSensors(
-    useSensor(PointerSensor, { activationConstraint: { distance: 4 } }),
-    useSensor(KeyboardSensor, { coordinateGetter: sortableKeyboardCoordinates }),
-  );
   const ids = recipe.steps.map((_, i) => `step-${i}`);
-  const dropped = ({ active, over }: DragEndEvent) => {
-    if (!over || active.id === over.id) return;
-    const from = ids.indexOf(String(active.id));
-    const to = ids.indexOf(String(over.id));
+  const dropped = (from: number, to: number) => {
     moveStep(from, to, stepNamed(recipe.steps[from].step).label);
     useChosen.setState({ place: to });
   };
@@ -116,23 +100,21 @@ export function CutControls({ bench }: { bench: Bench }) {
         </div>
       )}
       <BorderWarning name={name} />
-      <DndContext sensors={sensors} collisionDetection={closestCenter} onDragEnd={dropped}>
-        <SortableContext items={ids} strategy={verticalListSortingStrategy}>
-          <ol style={{ margin: 0, padding: '0 0 4px', listStyle: 'none' }}>
-            {recipe.steps.map((step, i) => (
-              <StepCard
-                key={ids[i]}
-                id={ids[i]}
-                place={i}
-                step={step}
-                facts={ready?.report?.facts[i]}
-                picture={pictures[i]}
-                histogram={ready?.report?.histograms[i]}
-              />
-            ))}
-          </ol>
-        </SortableContext>
-      </DndContext>
+      <SortList ids={ids} onMove={dropped}>
+        <ol style={{ margin: 0, padding: '0 0 4px', listStyle: 'none' }}>
+          {recipe.steps.map((step, i) => (
+            <StepCard
+              key={ids[i]}
+              id={ids[i]}
+              place={i}
+              step={step}
+              facts={ready?.report?.facts[i]}
+              picture={pictures[i]}
+              histogram={ready?.report?.histograms[i]}
+            />
+          ))}
+        </ol>
+      </SortList>
       {recipe.steps.length === 0 && (
         <div className="empty" style={{ margin: 14, padding: 20 }}>
           <span>No steps: the source prints as it is, the darker the more.</span>

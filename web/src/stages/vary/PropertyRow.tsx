@@ -11,7 +11,7 @@ import { endsOf, placeOf, readValue, setEnds, setStill, valueAt, valueText, type
 import { Ruler } from './Ruler.tsx';
 import { settleSoon } from './settleSoon.ts';
 import { SpacingCost } from './SpacingCost.tsx';
-import { IDLE_WORDS, useSheetStrokes } from './sheet-strokes.ts';
+import { IDLE_WORDS, sheetStrokes } from './sheet-strokes.ts';
 import { carryOthers, turnTogether, useTogether } from './together.ts';
 import { ValueField } from './ValueField.tsx';
 
@@ -84,7 +84,7 @@ export function PropertyRow({ row, bench, open, onOpen }: Props) {
   const { angle } = propertiesOf(bench);
   const moved = property.drivers.length > 0;
   const ends = endsOf(name, property);
-  const strokes = useSheetStrokes(bench);
+  const strokes = sheetStrokes(bench);
   const silhouette = useMemo(
     () => (moved ? driverSilhouette(property.drivers, 24, strokes) : null),
     [moved, property.drivers, strokes],

@@ -90,7 +90,6 @@ function rowsIn(part: Part, bench: Bench, atHand: readonly RowDefinition[]): rea
 
 /** The coat that the rows show, where there is more than one. */
 function CoatChoice({ bench }: { bench: Bench }) {
-  useBenchEye((s) => s.coat);
   if (bench.brush.coats.length === 1) return null;
   const chosen = coatPlace(bench);
   return (

@@ -1,11 +1,15 @@
 import { trialStrokes, type Bench, type DriverName, type PenStroke } from '@amber-stamp/core';
-import { useMemo } from 'react';
 
 const TRIAL = trialStrokes().strokes;
 
-/** Everything that is drawn with the brush now: the trial strokes and the user's own. */
-export const useSheetStrokes = ({ strokes }: Bench): readonly PenStroke[] =>
-  useMemo(() => [...TRIAL, ...strokes], [strokes]);
+const sheets = new WeakMap<readonly PenStroke[], readonly PenStroke[]>();
+
+/** Everything that is drawn with the brush now, the trial strokes and the user's own: one list for all rows. */
+export function sheetStrokes({ strokes }: Bench): readonly PenStroke[] {
+  const all = sheets.get(strokes) ?? [...TRIAL, ...strokes];
+  sheets.set(strokes, all);
+  return all;
+}
 
 /** Why a driver reads the same everywhere. */
 export const IDLE_WORDS: Record<DriverName, string> = {

@@ -89,7 +89,6 @@ function CoatCard({ bench, place, chosen }: { bench: Bench; place: number; chose
 
 /** One to four coats, the lowest first; the rows show the chosen one. */
 export function CoatsPanel({ bench }: { bench: Bench }) {
-  useBenchEye((s) => s.coat);
   const chosen = coatPlace(bench);
   const { coats } = bench.brush;
   return (

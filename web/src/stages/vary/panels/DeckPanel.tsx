@@ -1,19 +1,5 @@
-import { DEALS, type Bench, type Card, type Deck } from '@amber-stamp/core';
-import {
-  closestCenter,
-  DndContext,
-  KeyboardSensor,
-  PointerSensor,
-  useSensor,
-  useSensors,
-  type DragEndEvent,
-} from '@dnd-kit/core';
-import {
-  SortableContext,
-  sortableKeyboardCoordinates,
-  useSortable,
-  verticalListSortingStrategy,
-} from '@dnd-kit/sortable';
+import { choiceParam, DEALS, type Bench, type Card, type Deck } from '@amber-stamp/core';
+import { useSortable } from '@dnd-kit/sortable';
 import { Menu, MenuItem, Tooltip } from '@mui/material';
 import { useState } from 'react';
 import type { PlateInfo } from '../../../api/types.ts';
@@ -23,9 +9,10 @@ import { usePlates } from '../../../bench/plates.ts';
 import { change, settle } from '../../../bench/store.ts';
 import { AwayIcon, GripIcon, MutedIcon, MuteIcon } from '../../../parts/icons.tsx';
 import { PlateView } from '../../../parts/PlateView.tsx';
+import { SortList } from '../../../parts/SortList.tsx';
 import { PlatePicker } from './PlatePicker.tsx';
 import { RELATIVES, relativeOf, type Relative } from './relatives.ts';
-import { oneOf, percentOf, Setting } from './Setting.tsx';
+import { percentOf, Setting } from './Setting.tsx';
 
 const MOST = 24;
 const DEAL_HELP: Record<Deck['deal'], string> = {
@@ -190,20 +177,13 @@ function Relatives({ bench }: { bench: Bench }) {
 /** The tips of the coat and how they are dealt. */
 export function DeckPanel({ bench }: { bench: Bench }) {
   const { deck } = coatOf(bench);
-  const sensors = useSensors(
-    useSensor(PointerSensor, { activationConstraint: { distance: 4 } }),
-    useSensor(KeyboardSensor, { coordinateGetter: sortableKeyboardCoordinates }),
-  );
   const ids = deck.cards.map((card, i) => `${card.plate} ${i}`);
-  const drop = ({ active, over }: DragEndEvent) => {
-    const [from, to] = [ids.indexOf(String(active.id)), over ? ids.indexOf(String(over.id)) : -1];
-    if (to < 0 || from === to) return;
+  const drop = (from: number, to: number) =>
     change(`${short(deck.cards[from].plate)} moved`, (d) => {
       const { cards } = coatOf(d).deck;
       cards.splice(to, 0, ...cards.splice(from, 1));
     });
-  };
-  const deal = oneOf('Dealt', DEALS, 'in-order', DEAL_HELP[deck.deal]);
+  const deal = choiceParam('Dealt', DEALS, 'in-order', DEAL_HELP[deck.deal]);
   const byHand = deck.deal === 'pressure' || deck.deal === 'tilt';
   return (
     <section className="panel" aria-label="Deck">
@@ -225,15 +205,13 @@ export function DeckPanel({ bench }: { bench: Bench }) {
           )}
         </>
       )}
-      <DndContext sensors={sensors} collisionDetection={closestCenter} onDragEnd={drop}>
-        <SortableContext items={ids} strategy={verticalListSortingStrategy}>
-          <ul className="cards">
-            {deck.cards.map((card, i) => (
-              <CardRow key={ids[i]} id={ids[i]} place={i} card={card} cards={deck.cards} />
-            ))}
-          </ul>
-        </SortableContext>
-      </DndContext>
+      <SortList ids={ids} onMove={drop}>
+        <ul className="cards">
+          {deck.cards.map((card, i) => (
+            <CardRow key={ids[i]} id={ids[i]} place={i} card={card} cards={deck.cards} />
+          ))}
+        </ul>
+      </SortList>
       {deck.cards.length < MOST && (
         <p style={{ display: 'flex', gap: 14, margin: '6px 0 0' }}>
           <PlatePicker label="Add a plate" onPick={addPlate} />

@@ -1,25 +1,25 @@
-import { MEETINGS, parseBrush, type Bench, type Grain } from '@amber-stamp/core';
+import { choiceParam, MEETINGS, parseBrush, type Bench, type Grain } from '@amber-stamp/core';
 import { coatOf, dropUnused, editCoat, freePlateName } from '../../../bench/coat.ts';
 import { usePlates } from '../../../bench/plates.ts';
 import { change } from '../../../bench/store.ts';
 import { PlateView } from '../../../parts/PlateView.tsx';
 import type { PlateInfo } from '../../../api/types.ts';
 import { PlatePicker } from './PlatePicker.tsx';
-import { degreesOf, oneOf, percentOf, Setting } from './Setting.tsx';
+import { degreesOf, percentOf, Setting } from './Setting.tsx';
 
 const SCALE = percentOf('Scale', 5, 400, 100, 'In percent of the pixels of its plate.');
 const ANGLE = degreesOf('Angle', -180, 180, 'Turn of the grain, clockwise.');
 const BRIGHTNESS = percentOf('Brightness', -100, 100, 0, 'Brighter lets more ink through.');
 const CONTRAST = percentOf('Contrast', -100, 100, 0, 'How hard its light and dark parts differ.');
 const FLAG = (label: string, help: string) => ({ kind: 'flag', label, default: false, help }) as const;
-const BLEND = oneOf('Bites by', Object.keys(MEETINGS), 'multiply', 'How ink and grain become one.');
-const FIXED = oneOf(
+const BLEND = choiceParam('Bites by', Object.keys(MEETINGS), 'multiply', 'How ink and grain become one.');
+const FIXED = choiceParam(
   'Fixed to',
   ['sheet', 'stroke', 'dab'],
   'sheet',
   'The paper itself, moved by chance for each stroke, or moving with every dab.',
 );
-const APPLIES = oneOf(
+const APPLIES = choiceParam(
   'Applied to',
   ['stroke', 'dab'],
   'stroke',

@@ -1,8 +1,8 @@
-import { MEETS, type Bench, type Coat } from '@amber-stamp/core';
+import { choiceParam, MEETS, type Bench, type Coat } from '@amber-stamp/core';
 import { coatOf, editCoat } from '../../../bench/coat.ts';
 import { change, settle } from '../../../bench/store.ts';
 import { AwayIcon } from '../../../parts/icons.tsx';
-import { oneOf, Setting } from './Setting.tsx';
+import { Setting } from './Setting.tsx';
 
 const MEET_HELP: Record<Coat['meet'], string> = {
   build: 'Each dab goes part of the way to the ceiling: dabs build up, and never past it.',
@@ -13,7 +13,12 @@ const MEET_HELP: Record<Coat['meet'], string> = {
   best: 'The best coverage of any dab stays; flow does not thin it.',
   dissolve: 'Each pixel prints wholly or not at all, as often as the flow says.',
 };
-const FIXED = oneOf('Size', ['sheet', 'screen'], 'sheet', 'Fixed on the screen, a dab stays as large when you zoom.');
+const FIXED = choiceParam(
+  'Size',
+  ['sheet', 'screen'],
+  'sheet',
+  'Fixed on the screen, a dab stays as large when you zoom.',
+);
 
 interface ColourProps {
   label: string;
@@ -132,7 +137,7 @@ function Gradient({ stops }: { stops: Coat['ink']['gradient'] }) {
 /** How dabs meet, the inks, and where the size is fixed. The rows of tint stand below. */
 export function InkPanel({ bench }: { bench: Bench }) {
   const { meet, ink, sizeFixedTo } = coatOf(bench);
-  const param = oneOf('Dabs meet by', MEETS, 'build', MEET_HELP[meet]);
+  const param = choiceParam('Dabs meet by', MEETS, 'build', MEET_HELP[meet]);
   return (
     <section className="panel" aria-label="Ink">
       <h3>Ink</h3>

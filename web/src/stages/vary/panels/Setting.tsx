@@ -1,4 +1,4 @@
-import type { Param, ParamValue } from '@amber-stamp/core';
+import { numberParam, type Param, type ParamValue } from '@amber-stamp/core';
 import { settle } from '../../../bench/store.ts';
 import { ParamField } from '../../../parts/ParamField.tsx';
 
@@ -18,30 +18,7 @@ export const Setting = ({ param, value, onLive }: Props) => (
   />
 );
 
-export const percentOf = (label: string, min: number, max: number, value: number, help: string): Param => ({
-  kind: 'number',
-  label,
-  unit: '%',
-  min,
-  max,
-  step: 1,
-  default: value,
-  help,
-});
-export const degreesOf = (label: string, min: number, max: number, help: string): Param => ({
-  kind: 'number',
-  label,
-  unit: '°',
-  min,
-  max,
-  step: 1,
-  default: 0,
-  help,
-});
-export const oneOf = (label: string, options: readonly string[], value: string, help: string): Param => ({
-  kind: 'choice',
-  label,
-  options,
-  default: value,
-  help,
-});
+export const percentOf = (label: string, min: number, max: number, value: number, help: string): Param =>
+  numberParam(label, '%', [min, max, 1], value, help);
+export const degreesOf = (label: string, min: number, max: number, help: string): Param =>
+  numberParam(label, '°', [min, max, 1], 0, help);

@@ -1,0 +1,7 @@
+import { decodePlate, type Plate } from '@amber-stamp/core';
+import { api } from './client.ts';
+
+/** The plate with the given bytes; `name` is what a sentence calls it. */
+export async function fetchPlate(sha256: string, name: string): Promise<Plate> {
+  return decodePlate(new Uint8Array(await (await api(`/blobs/${sha256}`)).arrayBuffer()), name);
+}
