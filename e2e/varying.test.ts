@@ -1,6 +1,6 @@
 import { expect, type Page } from '@playwright/test';
 import { withApp, type App } from './app.ts';
-import { changed, kept, openBrush, pixels, same, stage } from './acts.ts';
+import { changed, kept, middleOf, openBrush, pixels, same, stage } from './acts.ts';
 
 describe('everything that varies', () => {
   let app: App;
@@ -87,6 +87,17 @@ describe('everything that varies', () => {
     await changed(page, 'sheet', fine);
     await page.getByRole('button', { name: 'without' }).click();
     await same(page, 'sheet', plain);
+    // and one card prints through a grain of its own
+    await page.getByRole('radio', { name: 'of one card' }).click();
+    await expect(page.getByText('This card has no grain of its own')).toBeVisible();
+    await page.getByRole('button', { name: 'Choose a plate' }).click();
+    await page.getByRole('button', { name: 'reed-paper', exact: true }).click();
+    const own = await changed(page, 'sheet', plain);
+    await page.getByLabel('Depth value').first().fill('20');
+    await page.keyboard.press('Enter');
+    await changed(page, 'sheet', own);
+    await page.getByRole('button', { name: 'without' }).click();
+    await same(page, 'sheet', plain);
     await kept(page);
   });
 
@@ -99,7 +110,11 @@ describe('everything that varies', () => {
     const two = await changed(page, 'sheet', one);
     await page.getByRole('listitem', { name: 'Coat 2' }).getByRole('combobox').click();
     await page.getByRole('option', { name: 'keeps what is below only where it prints' }).click();
-    await changed(page, 'sheet', two);
+    const masked = await changed(page, 'sheet', two);
+    await page.getByRole('button', { name: 'Mute Coat 2' }).click();
+    await same(page, 'sheet', one);
+    await page.getByRole('button', { name: 'Mute Coat 2' }).click();
+    await same(page, 'sheet', masked);
     await page.getByRole('button', { name: 'Take Coat 2 away' }).click();
     await same(page, 'sheet', one);
     await kept(page);
@@ -114,8 +129,48 @@ describe('everything that varies', () => {
     await page.keyboard.press('Enter');
     await tail.getByLabel('Size there value').fill('5');
     await page.keyboard.press('Enter');
-    await changed(page, 'sheet', full);
+    const byShare = await changed(page, 'sheet', full);
+    await tail.getByRole('radio', { name: 'px', exact: true }).click();
+    await expect(tail.getByLabel('Length value')).toHaveValue('120');
+    await changed(page, 'sheet', byShare);
     await page.getByRole('textbox', { name: 'Find a row' }).fill('');
+    await kept(page);
+  });
+
+  it('a steadied hand lags behind the pen on a thread while it draws, and does not lose the end', async () => {
+    await page.getByRole('textbox', { name: 'Find a row' }).fill('steady');
+    await page.getByLabel('Steady value').fill('80');
+    await page.keyboard.press('Enter');
+    await page.getByRole('textbox', { name: 'Find a row' }).fill('');
+    const wide = await middleOf(page.getByTestId('wide'));
+    const before = await pixels(page, 'wide');
+    await page.mouse.move(wide.x - 150, wide.y);
+    await page.mouse.down();
+    for (let k = 0; k <= 20; k++) await page.mouse.move(wide.x - 150 + 15 * k, wide.y + 8 * (k % 2));
+    const thread = page.getByTestId('thread');
+    await expect(thread).toBeVisible();
+    await changed(page, 'wide', before);
+    await page.mouse.up();
+    await expect(thread).toHaveCount(0);
+    await kept(page);
+  });
+
+  it('own strokes are kept as a recording by their name, laid again, and put away', async () => {
+    await page.getByRole('button', { name: 'recorded strokes' }).click();
+    await page.getByLabel('Name of the recording').fill('Tide line');
+    await page.getByRole('button', { name: 'keep mine' }).click();
+    await expect(page.getByText('Kept as Tide line')).toBeVisible();
+    const before = await pixels(page, 'wide');
+    await page.getByRole('button', { name: 'recorded strokes' }).click();
+    await page.getByRole('menuitem', { name: /^Tide line/ }).click();
+    await changed(page, 'wide', before);
+    await page.keyboard.press('Control+z');
+    await page.getByRole('button', { name: 'recorded strokes' }).click();
+    await page.getByRole('button', { name: 'Put Tide line away' }).click();
+    await expect(page.getByText('Tide line is put away')).toBeVisible();
+    await page.getByRole('button', { name: 'recorded strokes' }).click();
+    await expect(page.getByRole('menuitem', { name: /^Tide line/ })).toHaveCount(0);
+    await page.keyboard.press('Escape');
     await kept(page);
   });
 

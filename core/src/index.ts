@@ -54,6 +54,7 @@ export * from './formats/pack.ts';
 export * from './model/bench.ts';
 export * from './model/json-schema.ts';
 export * from './path/recordings.ts';
+export { settledWay } from './path/steady.ts';
 export * from './path/trial.ts';
 export * from './vary/shape.ts';
 export * from './vary/edge-wave.ts';

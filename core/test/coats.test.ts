@@ -76,7 +76,45 @@ describe('how dabs meet', () => {
   });
 });
 
+describe('a stroke that comes back over itself', () => {
+  const ways = { size: { rest: 40 }, spacing: { rest: 25 }, flow: { rest: 20 } };
+  const brush = (crossing: string, meet = 'build') => brushOf([coatOf('solid', ways, { crossing, meet })]);
+  // there, and the same way back
+  const back = { points: [...straight(40, 260, 150).points, { ...straight(40, 260, 150).points[0], t: 900 }] };
+  const middle = (a: Float64Array) => a[150 * SIDE + 145];
+
+  it('builds up further, or stays as even as one way, whichever was chosen', () => {
+    for (const meet of ['build', 'add']) {
+      const once = middle(alphas(brush('build', meet)));
+      expect(middle(alphas(brush('build', meet), back)), meet).to.be.above(once + 0.1);
+      expect(middle(alphas(brush('even', meet), back)), meet).to.be.closeTo(once, 0.08);
+    }
+  });
+  it('is the same on one way, however crossings are taken', () => {
+    const [a, b] = [alphas(brush('build')), alphas(brush('even'))];
+    expect(a.every((v, i) => Math.abs(v - b[i]) <= 2 / 65535)).to.equal(true);
+  });
+  it('builds up by repeated clicks all the same, and where two strokes cross', () => {
+    const click = straight(150, 150, 150).points[0];
+    const clicks = { points: [0, 1, 2].map((k) => ({ ...click, t: k * 100 })) };
+    const five = alphas(brush('even'), clicks)[150 * SIDE + 150];
+    expect(five).to.be.closeTo(1 - 0.8 ** 3, 2e-3);
+    const two = middle(alphas(brush('even'), straight(40, 260, 150), straight(40, 260, 150)));
+    expect(two).to.be.above(middle(alphas(brush('even'))) + 0.1);
+  });
+});
+
 describe('coats', () => {
+  it('that are muted print nothing, and what stays is drawn as if they were not there', () => {
+    const fine = { size: { rest: 30 }, spacing: { rest: 40 } };
+    const both = [coatOf('solid', { size: { rest: 70 } }, { muted: true }), coatOf('tip', fine, { join: 'mask' })];
+    const left = drawn(brushOf(both));
+    const alone = drawn(brushOf([coatOf('solid', { size: { rest: 70 } }), coatOf('tip', fine, { join: 'over' })]));
+    expect(left.some((v) => v > 0)).to.equal(true);
+    expect(left).not.to.deep.equal(alone);
+    const none = alphas(brushOf(both.map((c) => ({ ...c, muted: true }))));
+    expect(none.every((v) => v === 0)).to.equal(true);
+  });
   const lower = coatOf('tip', { size: { rest: 90 }, spacing: { rest: 10 } });
   const upper = (join: string) => coatOf('tip', { size: { rest: 40 }, spacing: { rest: 60 } }, { join });
 

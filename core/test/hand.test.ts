@@ -140,6 +140,21 @@ describe('tapers', () => {
     }
     expect(row.at(-1)?.size).to.be.lessThan(3);
   });
+  it('reach over px or dabs, however long the stroke is; the longest counts', () => {
+    const px = sizes({ head: { lengthPx: 100, size: 50 } });
+    expect(px.filter(({ size }) => size < 20).every(({ x, size }) => x < 100 && size >= 10)).to.equal(true);
+    expect(px.find(({ x }) => x > 45 && x < 55)?.size).to.be.closeTo(15, 0.6);
+    // dabs that rest 5 px apart
+    const dabs = sizes({ tail: { lengthDabs: 30, size: 0 } });
+    for (const { x, size } of dabs) expect(size).to.be.closeTo(20 * Math.min(1, (1000 - x) / 150), 1e-6);
+    const both = sizes({ head: { lengthPct: 30, lengthPx: 100, size: 0 } });
+    expect(both).to.deep.equal(sizes({ head: { lengthPct: 30, size: 0 } }));
+  });
+  it('by px leave single dabs as they are', () => {
+    const dot = { points: [straight(0, 1, 0).points[0]] };
+    const brush = brushWith({ size: { rest: 20 } }, { ends: { head: { lengthPx: 100, size: 0 } } });
+    expect(dabsOf(brush, 0, dot, 0).sizePx[0]).to.equal(20);
+  });
   it('follow their curve', () => {
     const late = sizes({
       head: {

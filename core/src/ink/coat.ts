@@ -1,7 +1,7 @@
 import { AmberError } from '../errors.ts';
 import { partsOf } from '../maths/colour.ts';
 import { chance6 } from '../maths/hash.ts';
-import type { Brush, Coat, Grain } from '../model/brush.ts';
+import { soundingCoats, type Brush, type Coat, type Grain } from '../model/brush.ts';
 import type { Plate } from '../raster/raster.ts';
 import type { DabTable } from '../vary/dab-table.ts';
 import type { CoatPrint, InkEngine, Rgb } from './engine.ts';
@@ -100,12 +100,19 @@ function cardGrains(coat: Coat): (Grain | null)[] {
   return coat.deck.cards.map((card) => card.grain ?? common);
 }
 
+/** Dabs of one way overlap over at most a dab's size of it; a little more allows for scatter along the path. */
+const SAME_WAY = 1.5;
+
+/** How far along the path a pixel may have been reached before by the same way, px, for each dab. */
+const reachesOf = ({ sizePx, count }: DabTable): Float64Array => sizePx.subarray(0, count).map((px) => SAME_WAY * px);
+
 /** What the dabs of a coat do besides building up in one ink; undefined when nothing. */
 function ruleOf(engine: InkEngine, job: CoatJob, dabs: DabTable): LayRule | undefined {
   const coat = job.brush.coats[job.coat];
   const grains = cardGrains(coat);
   const tinted = isTinted(coat, dabs);
-  if (coat.meet === 'build' && !tinted && grains.every((grain) => grain === null)) return undefined;
+  const even = coat.crossing === 'even' && (coat.meet === 'build' || coat.meet === 'add');
+  if (coat.meet === 'build' && !even && !tinted && grains.every((grain) => grain === null)) return undefined;
   const fields = grains.map((grain): LayRule['grainsOf'] => {
     if (!grain) return () => () => undefined;
     if (grain.fixedTo === 'dab') return dabGrain(grain, dabs, job);
@@ -126,6 +133,7 @@ function ruleOf(engine: InkEngine, job: CoatJob, dabs: DabTable): LayRule | unde
     },
     throughOf: (dab) => throughs[dabs.card[dab]],
     depthOf: (dab) => own[dabs.card[dab]] ?? dabs.depthPct[dab] / 100,
+    ways: even ? { alongPx: dabs.alongPx, reachPx: reachesOf(dabs) } : undefined,
     seed: (job.brush.seed + 7919 * job.stroke + 104729 * job.coat) | 0,
   };
 }
@@ -155,7 +163,8 @@ export function coatPrint(engine: InkEngine, job: CoatJob, { layer, depth }: Lai
   return {
     layer,
     depth,
-    join: coat.join,
+    // without what it would join, a coat is the stroke itself
+    join: job.coat === soundingCoats(job.brush)[0] ? 'over' : coat.join,
     colour: inkColour(coat, job.ground),
     gradient: coat.ink.gradient.map(([at, colour]) => [at, ...partsOf(colour)] as const),
     grain: grain?.appliesTo === 'stroke' ? tileGrain(engine, grain, job) : undefined,

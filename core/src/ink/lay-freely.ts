@@ -13,6 +13,8 @@ export interface LayRule {
   throughOf: (dab: number) => Through;
   /** 0..1 of each dab */
   depthOf: (dab: number) => number;
+  /** where crossings stay even: the way of each dab along the path, and how far back the same way reaches, px */
+  ways: { alongPx: Float64Array; reachPx: Float64Array } | undefined;
   /** for dissolving */
   seed: number;
 }
@@ -21,6 +23,8 @@ export interface LayRule {
 export interface FreeTile {
   coverage: Float32Array;
   tint: Float32Array | undefined;
+  /** where crossings stay even: what the present way has laid by itself, and how far along the path that was */
+  way: { coverage: Float32Array; alongPx: Float32Array } | undefined;
   x: number;
   y: number;
   side: number;
@@ -103,6 +107,9 @@ function layOne(
   const full = flow * 65535;
   const build = rule.meet === 'build';
   const tinted = tint !== undefined && rule.colours !== undefined;
+  const { way } = tile;
+  const along = rule.ways ? rule.ways.alongPx[dab] : 0;
+  const since = rule.ways ? along - rule.ways.reachPx[dab] : 0;
   for (let y = Math.max(top, tile.y); y < y1; y++) {
     const lo = spanBegin(doubles, d, y - top, x0);
     const hi = spanEnd(doubles, d, y - top, x1);
@@ -125,7 +132,12 @@ function layOne(
       if (grain) t = through.plain ? t * (1 - depth + depth * grain.values[g]) : through.of(t, grain.values[g], depth);
       const k = full * t;
       const a = coverage[at];
-      if (build) coverage[at] = a < opacity ? a + (opacity - a) * k : a;
+      if (way) {
+        const own = met(rule.meet, way.alongPx[at] >= since ? way.coverage[at] : 0, opacity, k, t, 0);
+        way.alongPx[at] = along;
+        way.coverage[at] = own;
+        coverage[at] = Math.max(a, own);
+      } else if (build) coverage[at] = a < opacity ? a + (opacity - a) * k : a;
       else coverage[at] = met(rule.meet, a, opacity, k, t, start === 0 ? 0 : chanceAfter(start, x, y, 0));
       if (tinted) paint(tint, 4 * at, rule.colours as Float32Array, 3 * dab, a, opacity * k);
     }

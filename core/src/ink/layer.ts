@@ -110,6 +110,14 @@ function layBin(kernel: Kernel, records: number, index: number, layer: Layer, pa
   kernel.lay(records, index + part.from * 4, part.count, tile.address, tx * TILE, ty * TILE, TILE, TILE);
 }
 
+const way = { coverage: new Float32Array(TILE * TILE), alongPx: new Float32Array(TILE * TILE) };
+/** The one tile of ways, as before the first dab: nothing laid, and nothing before it on the path. */
+function freshWay(): typeof way {
+  way.coverage.fill(0);
+  way.alongPx.fill(-Infinity);
+  return way;
+}
+
 function layBinFreely(
   memory: InkMemory,
   kernel: Kernel,
@@ -128,6 +136,7 @@ function layBinFreely(
   const free = {
     coverage: memory.floats(tile.address, TILE * TILE),
     tint: tile.tint ? memory.floats(tile.tint, 4 * TILE * TILE) : undefined,
+    way: rule.ways && freshWay(),
     x: (part.key - ty * layer.columns) * TILE,
     y: ty * TILE,
     side: TILE,

@@ -1,4 +1,4 @@
-import type { Brush } from '../model/brush.ts';
+import { soundingCoats, type Brush } from '../model/brush.ts';
 import type { PenStroke, Strokes } from '../model/strokes.ts';
 import type { DabTable } from '../vary/dab-table.ts';
 import { dabsOf } from '../vary/dabs.ts';
@@ -23,7 +23,7 @@ export interface StrokeDabs {
 /** The dabs of all strokes, in printing order: stroke by stroke, coat by coat. */
 export function layOut(brush: Brush, { strokes }: { strokes: readonly PenStroke[] }, zoom = 1): StrokeDabs[] {
   return strokes.flatMap((stroke, s) =>
-    brush.coats.map((_, c) => ({ stroke: s, coat: c, dabs: dabsOf(brush, c, stroke, s, zoom) })),
+    soundingCoats(brush).map((c) => ({ stroke: s, coat: c, dabs: dabsOf(brush, c, stroke, s, zoom) })),
   );
 }
 

@@ -2,6 +2,7 @@ import { array, boolean, number, string, tuple, type AnySchema } from 'yup';
 import { STRAIGHT } from '../maths/curve.ts';
 import { MEETINGS } from '../maths/meetings.ts';
 import {
+  CROSSINGS,
   DEALS,
   DRIVERS,
   FOLLOWS,
@@ -103,6 +104,8 @@ const coatSchema = shape({
   }),
   count: shape(rangeFields(1, 1, 64, { endMin: 0, endMax: 400, kind: 'scaled' })),
   meet: string().oneOf(MEETS).default('build'),
+  crossing: string().oneOf(CROSSINGS).default('build'),
+  muted: boolean().default(false),
   properties: shape({ ...propertyFields, mirrorX: mirrorSchema, mirrorY: mirrorSchema }),
   ink: shape({
     colour: colour.nullable().default(null),
@@ -122,6 +125,8 @@ const coatSchema = shape({
 
 const taperSchema = shape({
   lengthPct: finite().min(0).max(100).default(0),
+  lengthPx: finite().min(0).max(100000).default(0),
+  lengthDabs: finite().min(0).max(100000).default(0),
   size: finite().min(0).max(400).default(100),
   opacity: finite().min(0).max(100).default(100),
   curve: curveSchema,

@@ -9,6 +9,7 @@ export const PER = ['dab', 'stroke'] as const;
 export const DEALS = ['in-order', 'shuffled', 'chance', 'pressure', 'tilt'] as const;
 export type Deal = (typeof DEALS)[number];
 export const MEETS = ['build', 'lighten', 'darken', 'difference', 'add', 'best', 'dissolve'] as const;
+export const CROSSINGS = ['build', 'even'] as const;
 export const JOINS = ['over', 'mask', 'cut', 'multiply', 'screen', 'darken', 'lighten', 'difference'] as const;
 export const FOLLOWS = ['none', 'path', 'tilt', 'twist', 'chain'] as const;
 export type Follow = (typeof FOLLOWS)[number];
@@ -89,6 +90,10 @@ export interface Coat {
   deck: Deck;
   count: Property;
   meet: (typeof MEETS)[number];
+  /** where a stroke comes back over itself: its dabs build up further, or the way that prints more stays */
+  crossing: (typeof CROSSINGS)[number];
+  /** it prints nothing, so that the others are seen without it */
+  muted: boolean;
   properties: Properties;
   ink: CoatInk;
   grain: Grain | null;
@@ -97,8 +102,11 @@ export interface Coat {
   /** how the sheet lies: dabs are foreshortened as if thrown on it. 0 degrees: it faces the eye. */
   floor: { tiltDeg: number; directionDeg: number };
 }
+/** The longest of the three lengths counts: percent of the stroke, px, or dabs as far apart as they rest. */
 export interface Taper {
   lengthPct: number;
+  lengthPx: number;
+  lengthDabs: number;
   size: number;
   opacity: number;
   curve: Curve;
@@ -122,3 +130,7 @@ export const plateNames = (brush: Brush): string[] => [
     ]),
   ),
 ];
+
+/** The places of the coats that print, the lowest first. */
+export const soundingCoats = (brush: Brush): number[] =>
+  brush.coats.flatMap(({ muted }, place) => (muted ? [] : [place]));

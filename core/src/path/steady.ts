@@ -69,3 +69,23 @@ export function steadied(points: readonly PenPoint[], percent: number): readonly
     return sum > 0 ? { ...point, x: x / sum, y: y / sum } : point;
   });
 }
+
+/**
+ * A way that is still being drawn with a steadied hand: the part that no further sample can move any more, steadied, and
+ * the thread of samples from its end to the pen, which is laid as the pen goes on or is lifted. 0 percent: no thread.
+ */
+export function settledWay(
+  points: readonly PenPoint[],
+  percent: number,
+): { settled: readonly PenPoint[]; thread: readonly PenPoint[] } {
+  if (percent <= 0 || points.length < 3) return { settled: points, thread: [] };
+  const along = arcLengths(
+    numbers(points, (p) => p.x),
+    numbers(points, (p) => p.y),
+  );
+  const end = along[points.length - 1] - (REACH_PX * percent) / 100;
+  let count = 1;
+  while (count < points.length && along[count] <= end) count++;
+  const settled = steadied(points, percent).slice(0, count);
+  return { settled, thread: [settled[count - 1], ...points.slice(count)] };
+}

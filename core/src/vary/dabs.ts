@@ -37,7 +37,7 @@ export function dabsOf(brush: Brush, coatIndex: number, stroke: PenStroke, strok
   const coat = brush.coats[coatIndex];
   const key = { seed: brush.seed >>> 0, stroke: strokeIndex, coat: coatIndex };
   const values = coatValues(coat, key);
-  const ends = endsOf(brush);
+  const ends = endsOf(brush, coat);
   const screen = coat.sizeFixedTo === 'screen' ? 1 / zoom : 1;
   const size: Column = (hands, from, to, out) => {
     values.of.size(hands, from, to, out);
@@ -51,6 +51,7 @@ export function dabsOf(brush: Brush, coatIndex: number, stroke: PenStroke, strok
   const table = dabTable(count);
   table.count = count;
   table.sizePx.set(sizePx);
+  table.alongPx.set(hands.alongPx.subarray(0, count));
 
   const some = new Float64Array(count);
   const others = new Float64Array(count);

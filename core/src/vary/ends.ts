@@ -1,35 +1,46 @@
 import { curveFunction } from '../maths/curve.ts';
 import { lerp } from '../maths/index.ts';
-import type { Brush, Taper } from '../model/brush.ts';
+import type { Brush, Coat, Taper } from '../model/brush.ts';
 import type { Hands } from './hands.ts';
 
 /** Multiplies values by what the ends of a stroke leave of them. */
 export type Ending = (hands: Hands, from: number, to: number, out: Float64Array) => void;
 
-function taper(end: Taper, percent: number): ((share: number) => number) | undefined {
-  if (end.lengthPct <= 0 || percent === 100) return undefined;
+/** What a taper leaves at a distance from its end of the stroke: as a share of the stroke, and in px. */
+type Left = (share: number, px: number) => number;
+
+/** How far dabs lie apart when nothing drives them, px: what a length in dabs is measured by. */
+const restingStepPx = ({ properties: { size, spacing } }: Coat): number => (size.rest * spacing.rest) / 100;
+
+function taper(end: Taper, percent: number, coat: Coat): Left | undefined {
+  const longPx = Math.max(end.lengthPx, end.lengthDabs * restingStepPx(coat));
+  if ((end.lengthPct <= 0 && longPx <= 0) || percent === 100) return undefined;
   const curve = curveFunction(end.curve);
-  return (share) => {
-    const t = (share * 100) / end.lengthPct;
+  return (share, px) => {
+    const byShare = end.lengthPct > 0 ? (share * 100) / end.lengthPct : 1;
+    const t = longPx > 0 ? Math.min(byShare, px / longPx) : byShare;
     return t >= 1 ? 1 : lerp(percent, 100, curve(t)) / 100;
   };
 }
 
-function ending(head?: (share: number) => number, tail?: (share: number) => number): Ending {
+function ending(head?: Left, tail?: Left): Ending {
   if (!head && !tail) return () => undefined;
   return (hands, from, to, out) => {
+    const { lengthPx, alongPx } = hands;
     for (let i = from; i < to; i++) {
-      const share = hands.lengthPx > 0 ? hands.alongPx[i] / hands.lengthPx : 0.5;
-      out[i] *= (head?.(share) ?? 1) * (tail?.(1 - share) ?? 1);
+      const still = lengthPx <= 0;
+      const share = still ? 0.5 : alongPx[i] / lengthPx;
+      const px = still ? Infinity : alongPx[i];
+      out[i] *= (head?.(share, px) ?? 1) * (tail?.(1 - share, still ? Infinity : lengthPx - px) ?? 1);
     }
   };
 }
 
-/** The tapers over the first and last share of the stroke. */
-export function endsOf(brush: Brush): { size: Ending; opacity: Ending } {
+/** The tapers over the head and the tail of the stroke, as they act on a coat. */
+export function endsOf(brush: Brush, coat: Coat): { size: Ending; opacity: Ending } {
   const { head, tail } = brush.ends;
   return {
-    size: ending(taper(head, head.size), taper(tail, tail.size)),
-    opacity: ending(taper(head, head.opacity), taper(tail, tail.opacity)),
+    size: ending(taper(head, head.size, coat), taper(tail, tail.size, coat)),
+    opacity: ending(taper(head, head.opacity, coat), taper(tail, tail.opacity, coat)),
   };
 }

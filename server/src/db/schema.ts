@@ -12,7 +12,7 @@ import {
   uuid,
 } from 'drizzle-orm/pg-core';
 import { sql } from 'drizzle-orm';
-import type { Bench } from '@amber-stamp/core';
+import type { Bench, Strokes } from '@amber-stamp/core';
 
 const bytea = customType<{ data: Buffer; driverData: Buffer }>({ dataType: () => 'bytea' });
 const made = () =>
@@ -92,6 +92,15 @@ export const versions = pgTable(
   },
   (t) => [index('versions_brush').on(t.brushId, t.number)],
 );
+
+/** Pen strokes that are kept by a name of their own, to be laid on any sheet. */
+export const recordings = pgTable('recordings', {
+  id: uuid('id').primaryKey(),
+  name: text('name').notNull(),
+  body: jsonb('body').$type<Strokes>().notNull(),
+  putAwayAt: timestamp('put_away_at', { withTimezone: true }),
+  createdAt: made(),
+});
 
 /** Facts about this database, such as whether the made-up brushes were loaded. */
 export const settings = pgTable('settings', { key: text('key').primaryKey(), value: text('value').notNull() });

@@ -2,6 +2,7 @@ import { sql } from 'drizzle-orm';
 import { blobRoutes } from './blobs.ts';
 import { brushRoutes } from './brushes.ts';
 import { packRoutes } from './packs.ts';
+import { recordingRoutes } from './recordings.ts';
 import type { Route } from './route.ts';
 import { sourceRoutes } from './sources.ts';
 
@@ -17,4 +18,11 @@ const healthRoute: Route = {
 };
 
 /** Every route of the API: the server and the OpenAPI document are both made from this table. */
-export const ROUTES: readonly Route[] = [healthRoute, ...sourceRoutes, ...blobRoutes, ...brushRoutes, ...packRoutes];
+export const ROUTES: readonly Route[] = [
+  healthRoute,
+  ...sourceRoutes,
+  ...blobRoutes,
+  ...brushRoutes,
+  ...packRoutes,
+  ...recordingRoutes,
+];

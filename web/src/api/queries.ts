@@ -1,11 +1,13 @@
 import { QueryClient, useQuery } from '@tanstack/react-query';
 import { getJson } from './client.ts';
-import type { BrushListing, PlateInfo, SourceInfo, Version, VersionInfo } from './types.ts';
+import type { BrushListing, PlateInfo, Recording, SourceInfo, Version, VersionInfo } from './types.ts';
 
 export const queryClient = new QueryClient({ defaultOptions: { queries: { retry: 1, staleTime: 5000 } } });
 
 export const useBrushes = () => useQuery({ queryKey: ['brushes'], queryFn: () => getJson<BrushListing[]>('/brushes') });
 export const useSources = () => useQuery({ queryKey: ['sources'], queryFn: () => getJson<SourceInfo[]>('/sources') });
+export const useRecordings = () =>
+  useQuery({ queryKey: ['recordings'], queryFn: () => getJson<Recording[]>('/recordings') });
 export const usePlateList = () => useQuery({ queryKey: ['plates'], queryFn: () => getJson<PlateInfo[]>('/plates') });
 export const useSource = (id: string | null) =>
   useQuery({

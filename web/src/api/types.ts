@@ -1,4 +1,4 @@
-import type { Bench } from '@amber-stamp/core';
+import type { Bench, Strokes } from '@amber-stamp/core';
 
 /** What the API answers; dates are ISO text. */
 export interface SourceInfo {
@@ -57,4 +57,9 @@ export interface PlateInfo {
 }
 export interface Imported {
   brushes: { id: string; name: string; alreadyHere: boolean }[];
+}
+export interface Recording {
+  id: string;
+  name: string;
+  body: Strokes;
 }

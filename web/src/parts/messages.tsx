@@ -1,5 +1,4 @@
-import type { AmberError } from '@amber-stamp/core';
-import { ERRORS } from '@amber-stamp/core';
+import { AmberError, ERRORS } from '@amber-stamp/core';
 import { closeSnackbar, enqueueSnackbar, type SnackbarKey } from 'notistack';
 
 const Close = ({ id }: { id: SnackbarKey }) => (
@@ -36,4 +35,13 @@ export function trouble(error: AmberError, kept = ''): void {
     ),
     autoHideDuration: 20000,
   });
+}
+
+/** Lets work go on by itself; what fails of it is told. */
+export function troubled(work: Promise<unknown>): void {
+  work.catch((cause: unknown) =>
+    trouble(
+      cause instanceof AmberError ? cause : new AmberError('unexpected', 'That did not work; nothing was changed.'),
+    ),
+  );
 }

@@ -11,6 +11,7 @@ import {
   layOut,
   mayTint,
   resample,
+  soundingCoats,
   toPlate,
   type Brush,
   type Coat,
@@ -40,6 +41,7 @@ function laidWith(coat: Coat, ground: Ground): object {
   return {
     ...coat,
     join: null,
+    muted: null,
     ink: mayTint(coat) ? [colour ?? ground === 'black', second] : null,
     grain: grain?.appliesTo === 'stroke' ? grain.depth : grain,
   };
@@ -71,7 +73,7 @@ function impressions(job: InkJob): { impressions: Impression[]; dabs: number } {
   const held = heldFor(job);
   let dabs = 0;
   const made = job.strokes.map((stroke, s) =>
-    brush.coats.map((_, c) => {
+    soundingCoats(brush).map((c) => {
       const key = `${common} ${s} ${c} ${job.strokeKeys[s]}`;
       const coatJob = { brush, coat: c, stroke: s, plates: held, size: job, zoom, ground };
       let kept = before.get(key);

@@ -1,7 +1,5 @@
-import { recordings, RECORDING_SIZE, type PenStroke } from '@amber-stamp/core';
-import { Menu, MenuItem, Popover, Slider } from '@mui/material';
+import { Popover, Slider } from '@mui/material';
 import { useState, type KeyboardEvent, type PointerEvent } from 'react';
-import { change } from '../../bench/store.ts';
 import { Choices } from '../../parts/Choices.tsx';
 import { usePenHand } from './pen.ts';
 
@@ -110,32 +108,13 @@ function Hand() {
   );
 }
 
-/** Puts recorded strokes in the middle of the wide sheet. */
-function lay(strokes: readonly PenStroke[], label: string, width: number, height: number): void {
-  const scale = Math.min(1, (width * 0.9) / RECORDING_SIZE.width, (height * 0.9) / RECORDING_SIZE.height);
-  const left = (width - RECORDING_SIZE.width * scale) / 2;
-  const top = (height - RECORDING_SIZE.height * scale) / 2;
-  change(`recorded strokes: ${label}`, (draft) => {
-    draft.sheet.trial = false;
-    draft.strokes.push(
-      ...strokes.map(({ points }) => ({
-        points: points.map((p) => ({ ...p, x: left + p.x * scale, y: top + p.y * scale })),
-      })),
-    );
-  });
-}
-
-/** The made-up pen and the recorded strokes, in the corner of the wide sheet. */
-export function PenHand({ width, height }: { width: number; height: number }) {
+/** The made-up pen, in the corner of the wide sheet. */
+export function PenHand() {
   const [hand, setHand] = useState<HTMLElement | null>(null);
-  const [menu, setMenu] = useState<HTMLElement | null>(null);
   return (
     <>
       <button className="small" aria-haspopup="dialog" onClick={(e) => setHand(e.currentTarget)}>
         the pen
-      </button>
-      <button className="small" aria-haspopup="menu" onClick={(e) => setMenu(e.currentTarget)}>
-        recorded strokes
       </button>
       <Popover
         anchorEl={hand}
@@ -148,19 +127,6 @@ export function PenHand({ width, height }: { width: number; height: number }) {
       >
         <Hand />
       </Popover>
-      <Menu anchorEl={menu} open={menu !== null} onClose={() => setMenu(null)} transitionDuration={0}>
-        {recordings().map(({ name, label, strokes }) => (
-          <MenuItem
-            key={name}
-            onClick={() => {
-              setMenu(null);
-              lay(strokes, label, width, height);
-            }}
-          >
-            {label}
-          </MenuItem>
-        ))}
-      </Menu>
     </>
   );
 }

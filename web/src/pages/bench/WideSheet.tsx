@@ -1,9 +1,10 @@
-import { singleDabs, wideStrokes, type Bench } from '@amber-stamp/core';
+import { settledWay, singleDabs, wideStrokes, type Bench, type PenPoint } from '@amber-stamp/core';
 import { useMemo, useRef } from 'react';
 import { change } from '../../bench/store.ts';
 import { InkProof } from '../../parts/InkProof.tsx';
 import { useBoxSize } from '../../parts/useBoxSize.ts';
 import { PenHand } from './PenHand.tsx';
+import { Recordings } from './Recordings.tsx';
 import { usePen } from './usePen.ts';
 
 const CELL = 54;
@@ -48,6 +49,17 @@ function TenDabs({ bench }: { bench: Bench }) {
   );
 }
 
+/** What a steadied hand still has to lay: a thread from the end of the ink to the pen. */
+function Thread({ points }: { points: readonly PenPoint[] }) {
+  const pen = points[points.length - 1];
+  return (
+    <svg className="thread" aria-hidden data-testid="thread">
+      <polyline points={points.map(({ x, y }) => `${x},${y}`).join(' ')} />
+      <circle cx={pen.x} cy={pen.y} r={3.5} />
+    </svg>
+  );
+}
+
 /** The large paper: trial strokes and the user's own, all live; drawn on with mouse, pen or finger. */
 export function WideSheet({ bench }: { bench: Bench }) {
   const paper = useRef<HTMLDivElement>(null);
@@ -55,9 +67,11 @@ export function WideSheet({ bench }: { bench: Bench }) {
   const drawing = usePen(paper);
   const { strokes: own, sheet } = bench;
   const trial = useMemo(() => (box.width > 0 ? wideStrokes(Math.round(box.width), Math.round(box.height)) : []), [box]);
+  const { steady } = bench.brush;
+  const way = useMemo(() => drawing && settledWay(drawing.points, steady), [drawing, steady]);
   const shown = useMemo(
-    () => [...(sheet.trial ? trial : []), ...own, ...(drawing ? [drawing] : [])],
-    [sheet.trial, trial, own, drawing],
+    () => [...(sheet.trial ? trial : []), ...own, ...(way ? [{ points: [...way.settled] }] : [])],
+    [sheet.trial, trial, own, way],
   );
   return (
     <section className="work" aria-label="Wide sheet">
@@ -71,13 +85,15 @@ export function WideSheet({ bench }: { bench: Bench }) {
           scale={1}
           ground={sheet.ground}
         />
+        {way && way.thread.length > 1 && <Thread points={way.thread} />}
         <span className="tag">
           {own.length === 0
             ? 'draw here: your strokes stay and are drawn again at every change'
             : 'your strokes, drawn again at every change'}
         </span>
         <span className="tag" style={{ top: 'auto', bottom: 10, left: 'auto', right: 10, display: 'flex', gap: 12 }}>
-          <PenHand width={box.width} height={box.height} />
+          <PenHand />
+          <Recordings bench={bench} sheet={box} />
           <button
             className="small"
             onClick={() =>

@@ -4,7 +4,7 @@ import { sendJson } from '../../api/client.ts';
 import { blobUrl, listsChanged } from '../../api/queries.ts';
 import type { BrushListing } from '../../api/types.ts';
 import { useChooseFile } from '../../parts/DropAnywhere.tsx';
-import { tell } from '../../parts/messages.tsx';
+import { tell, troubled } from '../../parts/messages.tsx';
 import { SampleSources } from './SampleSources.tsx';
 import type { Shelf } from './shelves.ts';
 
@@ -31,7 +31,9 @@ const BrushBox = ({ brush }: { brush: BrushListing }) => (
       </div>
     </Link>
     <div className="over">
-      <button onClick={() => void putAway(brush, !brush.putAwayAt)}>{brush.putAwayAt ? 'take out' : 'put away'}</button>
+      <button onClick={() => troubled(putAway(brush, !brush.putAwayAt))}>
+        {brush.putAwayAt ? 'take out' : 'put away'}
+      </button>
     </div>
   </article>
 );

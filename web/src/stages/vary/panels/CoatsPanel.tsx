@@ -4,7 +4,7 @@ import { useMemo } from 'react';
 import { coatPlace, dropUnused } from '../../../bench/coat.ts';
 import { useBenchEye } from '../../../bench/eye.ts';
 import { change } from '../../../bench/store.ts';
-import { AwayIcon } from '../../../parts/icons.tsx';
+import { AwayIcon, MutedIcon, MuteIcon } from '../../../parts/icons.tsx';
 import { InkProof } from '../../../parts/InkProof.tsx';
 
 const MOST = 4;
@@ -23,11 +23,10 @@ const STROKE = portraitStroke(PROOF.width * 2, PROOF.height * 2).strokes;
 
 function CoatCard({ bench, place, chosen }: { bench: Bench; place: number; chosen: boolean }) {
   const coat = bench.brush.coats[place];
-  // alone: as if it were the lowest, so that a mask is seen as what it is
-  const alone = useMemo(() => ({ ...bench.brush, coats: [{ ...coat, join: 'over' as const }] }), [bench.brush, coat]);
+  const alone = useMemo(() => ({ ...bench.brush, coats: [{ ...coat, muted: false }] }), [bench.brush, coat]);
   const label = `Coat ${place + 1}`;
   return (
-    <li className={`card coat ${chosen ? 'on' : ''}`} aria-label={label}>
+    <li className={`card coat ${chosen ? 'on' : ''} ${coat.muted ? 'off' : ''}`} aria-label={label}>
       <button
         className="plain text"
         aria-pressed={chosen}
@@ -41,19 +40,35 @@ function CoatCard({ bench, place, chosen }: { bench: Bench; place: number; chose
         </span>
       </button>
       {bench.brush.coats.length > 1 && (
-        <button
-          className="tool"
-          aria-label={`Take ${label} away`}
-          onClick={() =>
-            change(`${label} taken away`, (d) => {
-              d.brush.coats.splice(place, 1);
-              d.brush.coats[0].join = 'over';
-              dropUnused(d);
-            })
-          }
-        >
-          <AwayIcon size={13} />
-        </button>
+        <span className="card-tools">
+          <button
+            className="tool"
+            aria-label={`Mute ${label}`}
+            title={coat.muted ? 'Let it print again' : 'Mute: the stroke without it'}
+            aria-pressed={coat.muted}
+            onClick={() =>
+              change(
+                `${label} ${coat.muted ? 'prints again' : 'muted'}`,
+                (d) => void (d.brush.coats[place].muted = !coat.muted),
+              )
+            }
+          >
+            {coat.muted ? <MutedIcon size={15} /> : <MuteIcon size={15} />}
+          </button>
+          <button
+            className="tool"
+            aria-label={`Take ${label} away`}
+            onClick={() =>
+              change(`${label} taken away`, (d) => {
+                d.brush.coats.splice(place, 1);
+                d.brush.coats[0].join = 'over';
+                dropUnused(d);
+              })
+            }
+          >
+            <AwayIcon size={13} />
+          </button>
+        </span>
       )}
       <div className="coat-proof">
         <InkProof

@@ -1,11 +1,23 @@
-import type { Bench, Curve, Taper } from '@amber-stamp/core';
+import { numberParam, type Bench, type Curve, type Param, type Taper } from '@amber-stamp/core';
+import { useState } from 'react';
 import { editCoat, coatOf } from '../../../bench/coat.ts';
 import { live, settle } from '../../../bench/store.ts';
+import { Choices } from '../../../parts/Choices.tsx';
 import { CurveEditor } from '../CurveEditor.tsx';
 import { settleSoon } from '../settleSoon.ts';
 import { degreesOf, percentOf, Setting } from './Setting.tsx';
 
-const LENGTH = percentOf('Length', 0, 100, 0, 'How much of the stroke tapers, in percent of its length.');
+type LengthKey = 'lengthPct' | 'lengthPx' | 'lengthDabs';
+const UNITS: readonly [LengthKey, string][] = [
+  ['lengthPct', 'of the stroke'],
+  ['lengthPx', 'px'],
+  ['lengthDabs', 'dabs'],
+];
+const LENGTHS: Record<LengthKey, Param> = {
+  lengthPct: percentOf('Length', 0, 100, 0, 'How much of the stroke tapers, in percent of its length.'),
+  lengthPx: numberParam('Length', 'px', [0, 1000, 1], 0, 'How much tapers, however long the stroke is.'),
+  lengthDabs: numberParam('Length', 'dabs', [0, 200, 1], 0, 'How much tapers, in dabs as far apart as they rest.'),
+};
 const SIZE = percentOf('Size there', 0, 400, 100, 'How large a dab is at the very end, in percent of its usual size.');
 const OPACITY = percentOf('Opacity there', 0, 100, 100, 'How much a dab at the very end may print.');
 const STEADY = percentOf('Steady', 0, 100, 0, 'Calms a shaky hand; the ends and sharp corners keep their places.');
@@ -13,12 +25,25 @@ const TILT = degreesOf('Tilt', 0, 80, 'How far the sheet lies back: dabs are for
 const DIRECTION = degreesOf('Direction', -180, 180, 'In which direction it lies back.');
 
 function End({ name, label, taper }: { name: 'head' | 'tail'; label: string; taper: Taper }) {
+  const [chosen, setChosen] = useState<LengthKey>('lengthPct');
   const edit = (change: (t: Taper) => void) => live((draft) => change(draft.brush.ends[name]));
+  const unit = UNITS.find(([key]) => taper[key] > 0)?.[0] ?? chosen;
+  // another unit starts at a length that is worth seeing, and only while there is a taper
+  const measure = (by: LengthKey) => {
+    setChosen(by);
+    if (taper[unit] === 0) return;
+    edit((t) => {
+      for (const [key] of UNITS) t[key] = 0;
+      t[by] = by === 'lengthPx' ? 120 : 20;
+    });
+    settle(`${name} tapers by ${by === 'lengthPct' ? 'share' : by === 'lengthPx' ? 'px' : 'dabs'}`);
+  };
   return (
     <section className="panel" aria-label={label}>
       <h3>{label}</h3>
-      <Setting param={LENGTH} value={taper.lengthPct} onLive={(v) => edit((t) => void (t.lengthPct = Number(v)))} />
-      {taper.lengthPct > 0 && (
+      <Setting param={LENGTHS[unit]} value={taper[unit]} onLive={(v) => edit((t) => void (t[unit] = Number(v)))} />
+      <Choices label={`Length of the ${name} in`} value={unit} options={UNITS} onChange={measure} />
+      {taper[unit] > 0 && (
         <>
           <Setting param={SIZE} value={taper.size} onLive={(v) => edit((t) => void (t.size = Number(v)))} />
           <Setting param={OPACITY} value={taper.opacity} onLive={(v) => edit((t) => void (t.opacity = Number(v)))} />

@@ -1,13 +1,18 @@
-import { choiceParam, MEETINGS, parseBrush, type Bench, type Grain } from '@amber-stamp/core';
+import { choiceParam, MEETINGS, parseBrush, type Bench, type Coat, type Grain } from '@amber-stamp/core';
+import { MenuItem, Select } from '@mui/material';
+import { useState } from 'react';
 import { coatOf, dropUnused, editCoat, freePlateName } from '../../../bench/coat.ts';
+import { useBenchEye } from '../../../bench/eye.ts';
 import { usePlates } from '../../../bench/plates.ts';
 import { change } from '../../../bench/store.ts';
+import { Choices } from '../../../parts/Choices.tsx';
 import { PlateView } from '../../../parts/PlateView.tsx';
 import type { PlateInfo } from '../../../api/types.ts';
 import { PlatePicker } from './PlatePicker.tsx';
 import { degreesOf, percentOf, Setting } from './Setting.tsx';
 
 const SCALE = percentOf('Scale', 5, 400, 100, 'In percent of the pixels of its plate.');
+const DEPTH = percentOf('Depth', 0, 100, 100, 'How deep it bites into the ink of this card.');
 const ANGLE = degreesOf('Angle', -180, 180, 'Turn of the grain, clockwise.');
 const BRIGHTNESS = percentOf('Brightness', -100, 100, 0, 'Brighter lets more ink through.');
 const CONTRAST = percentOf('Contrast', -100, 100, 0, 'How hard its light and dark parts differ.');
@@ -32,54 +37,105 @@ function plainGrain(plate: string): Grain {
   return parseBrush({ format: 'amber-stamp/brush', version: 1, coats }).coats[0].grain as Grain;
 }
 
-function take(info: PlateInfo): void {
+/** Whose grain is set: the coat's, or that of the card at a place of its deck. */
+type Owner = number | null;
+const ownGrain = (coat: Coat, owner: Owner): Grain | null =>
+  owner === null ? coat.grain : (coat.deck.cards[owner].grain ?? null);
+
+function setGrain(coat: Coat, owner: Owner, grain: Grain | null): void {
+  if (owner === null) coat.grain = grain;
+  else if (grain) coat.deck.cards[owner].grain = grain;
+  else delete coat.deck.cards[owner].grain;
+}
+
+function take(info: PlateInfo, owner: Owner): void {
   change(`grain: ${info.name}`, (draft) => {
     const name = freePlateName(draft, info.name);
     draft.plates[name] = { sha256: info.sha256, source: null, recipe: null };
     const coat = coatOf(draft);
-    coat.grain = coat.grain ? { ...coat.grain, plate: name } : plainGrain(name);
+    const before = ownGrain(coat, owner);
+    setGrain(coat, owner, before ? { ...before, plate: name } : plainGrain(name));
     dropUnused(draft);
   });
 }
 
-/** The grain of the coat: a tiling plate that the ink is seen through. Its depth is a row below. */
-export function GrainPanel({ bench }: { bench: Bench }) {
-  const { grain } = coatOf(bench);
-  const ready = usePlates((s) => (grain ? s.ready[grain.plate] : undefined));
-  const edit = (change: (g: Grain) => void) => editCoat((c) => c.grain && change(c.grain));
-  if (!grain)
-    return (
-      <section className="panel" aria-label="Grain">
-        <h3>Grain</h3>
-        <p className="note">
-          No grain. A tiling plate takes ink away, as paper does. A plate is made to tile in Cut, by the step Make it
-          tile.
-        </p>
-        <PlatePicker label="Choose a plate" onPick={take} />
-      </section>
-    );
+/** The coat, or one card: the one that Cut looks at, or else the first. */
+function OwnerChoice({ coat, owner, onChange }: { coat: Coat; owner: Owner; onChange: (owner: Owner) => void }) {
+  const { cards } = coat.deck;
+  const looked = useBenchEye((s) => cards.findIndex(({ plate }) => plate === s.plate));
+  if (cards.length === 1 && !cards[0].grain) return null;
   return (
-    <section className="panel" aria-label="Grain">
-      <h3>Grain</h3>
+    <>
+      <Choices
+        label="Whose grain"
+        value={owner === null ? 'coat' : 'card'}
+        options={[
+          ['coat', 'of the coat'],
+          ['card', 'of one card'],
+        ]}
+        onChange={(whose) => onChange(whose === 'coat' ? null : Math.max(0, looked))}
+      />
+      {owner !== null && (
+        <Select
+          variant="standard"
+          value={owner}
+          slotProps={{ input: { 'aria-label': 'Card with this grain' } }}
+          onChange={(e) => onChange(Number(e.target.value))}
+        >
+          {cards.map(({ plate, grain }, i) => (
+            <MenuItem key={i} value={i}>
+              {plate.replace(/\.png$/, '')}
+              {grain ? ', has its own' : ''}
+            </MenuItem>
+          ))}
+        </Select>
+      )}
+    </>
+  );
+}
+
+function NoGrain({ owner }: { owner: Owner }) {
+  return (
+    <>
+      <p className="note">
+        {owner === null
+          ? 'No grain. A tiling plate takes ink away, as paper does. A plate is made to tile in Cut, by the step Make it tile.'
+          : 'This card has no grain of its own: it prints through the grain of the coat.'}
+      </p>
+      <PlatePicker label="Choose a plate" onPick={(info) => take(info, owner)} />
+    </>
+  );
+}
+
+/** The settings of a grain; its depth is a row below, unless a card has it for itself. */
+function GrainSettings({ grain, owner }: { grain: Grain; owner: Owner }) {
+  const ready = usePlates((s) => s.ready[grain.plate]);
+  const edit = (change: (g: Grain) => void) =>
+    editCoat((c) => {
+      const own = ownGrain(c, owner);
+      if (own) change(own);
+    });
+  const without = () =>
+    change('no grain', (d) => {
+      setGrain(coatOf(d), owner, null);
+      dropUnused(d);
+    });
+  return (
+    <>
       <div className="grain-head">
         <span className="shot">{ready && <PlateView plate={ready.plate} label="Grain" most={160} />}</span>
         <span>
           <b>{grain.plate.replace(/\.png$/, '')}</b>
           <br />
-          <PlatePicker label="another" onPick={take} />{' '}
-          <button
-            className="link"
-            onClick={() =>
-              change('no grain', (d) => {
-                coatOf(d).grain = null;
-                dropUnused(d);
-              })
-            }
-          >
+          <PlatePicker label="another" onPick={(info) => take(info, owner)} />{' '}
+          <button className="link" onClick={without}>
             without
           </button>
         </span>
       </div>
+      {owner !== null && (
+        <Setting param={DEPTH} value={grain.depth.rest} onLive={(v) => edit((g) => void (g.depth.rest = Number(v)))} />
+      )}
       <Setting param={SCALE} value={grain.scale} onLive={(v) => edit((g) => void (g.scale = Number(v)))} />
       <Setting param={ANGLE} value={grain.angle} onLive={(v) => edit((g) => void (g.angle = Number(v)))} />
       <Setting
@@ -94,11 +150,13 @@ export function GrainPanel({ bench }: { bench: Bench }) {
         value={grain.fixedTo}
         onLive={(v) => edit((g) => void (g.fixedTo = v as Grain['fixedTo']))}
       />
-      <Setting
-        param={APPLIES}
-        value={grain.appliesTo}
-        onLive={(v) => edit((g) => void (g.appliesTo = v as Grain['appliesTo']))}
-      />
+      {owner === null && (
+        <Setting
+          param={APPLIES}
+          value={grain.appliesTo}
+          onLive={(v) => edit((g) => void (g.appliesTo = v as Grain['appliesTo']))}
+        />
+      )}
       <Setting
         param={FLAG('Mirrored', 'Left to right.')}
         value={grain.mirror}
@@ -109,6 +167,21 @@ export function GrainPanel({ bench }: { bench: Bench }) {
         value={grain.invert}
         onLive={(v) => edit((g) => void (g.invert = Boolean(v)))}
       />
+    </>
+  );
+}
+
+/** The grain of the coat or of one card: a tiling plate that the ink is seen through. */
+export function GrainPanel({ bench }: { bench: Bench }) {
+  const [wanted, setOwner] = useState<Owner>(null);
+  const coat = coatOf(bench);
+  const owner = wanted !== null && wanted < coat.deck.cards.length ? wanted : null;
+  const grain = ownGrain(coat, owner);
+  return (
+    <section className="panel" aria-label="Grain">
+      <h3>Grain</h3>
+      <OwnerChoice coat={coat} owner={owner} onChange={setOwner} />
+      {grain ? <GrainSettings grain={grain} owner={owner} /> : <NoGrain owner={owner} />}
     </section>
   );
 }

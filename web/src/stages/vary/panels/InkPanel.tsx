@@ -13,6 +13,12 @@ const MEET_HELP: Record<Coat['meet'], string> = {
   best: 'The best coverage of any dab stays; flow does not thin it.',
   dissolve: 'Each pixel prints wholly or not at all, as often as the flow says.',
 };
+const CROSSING = choiceParam(
+  'Where it crosses itself',
+  ['build', 'even'],
+  'build',
+  'Whether a stroke that comes back over itself builds up further, as two strokes do, or stays as even as paint that is still wet.',
+);
 const FIXED = choiceParam(
   'Size',
   ['sheet', 'screen'],
@@ -136,13 +142,20 @@ function Gradient({ stops }: { stops: Coat['ink']['gradient'] }) {
 
 /** How dabs meet, the inks, and where the size is fixed. The rows of tint stand below. */
 export function InkPanel({ bench }: { bench: Bench }) {
-  const { meet, ink, sizeFixedTo } = coatOf(bench);
+  const { meet, crossing, ink, sizeFixedTo } = coatOf(bench);
   const param = choiceParam('Dabs meet by', MEETS, 'build', MEET_HELP[meet]);
   return (
     <section className="panel" aria-label="Ink">
       <h3>Ink</h3>
       <Setting param={param} value={meet} onLive={(v) => editCoat((c) => void (c.meet = v as Coat['meet']))} />
       <p className="note">{MEET_HELP[meet]}</p>
+      {(meet === 'build' || meet === 'add') && (
+        <Setting
+          param={CROSSING}
+          value={crossing}
+          onLive={(v) => editCoat((c) => void (c.crossing = v as Coat['crossing']))}
+        />
+      )}
       <ColourRow
         label="First ink"
         value={ink.colour}

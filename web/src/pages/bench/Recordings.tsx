@@ -1,0 +1,121 @@
+import { recordings, RECORDING_SIZE, type Bench, type PenStroke, type Strokes } from '@amber-stamp/core';
+import { Divider, ListItemText, Menu, MenuItem } from '@mui/material';
+import { useState } from 'react';
+import { sendJson } from '../../api/client.ts';
+import { queryClient, useRecordings } from '../../api/queries.ts';
+import type { Recording } from '../../api/types.ts';
+import { change } from '../../bench/store.ts';
+import { AwayIcon } from '../../parts/icons.tsx';
+import { tell, troubled } from '../../parts/messages.tsx';
+
+/** Puts strokes in the middle of a sheet, no larger than they were drawn. */
+function lay({ width, height, strokes }: Strokes, label: string, sheet: { width: number; height: number }): void {
+  const scale = Math.min(1, (sheet.width * 0.9) / width, (sheet.height * 0.9) / height);
+  const left = (sheet.width - width * scale) / 2;
+  const top = (sheet.height - height * scale) / 2;
+  change(`recorded strokes: ${label}`, (draft) => {
+    draft.sheet.trial = false;
+    draft.strokes.push(
+      ...strokes.map(({ points }) => ({
+        points: points.map((p) => ({ ...p, x: left + p.x * scale, y: top + p.y * scale })),
+      })),
+    );
+  });
+}
+
+/** Strokes in the smallest box that holds them. */
+function boxed(strokes: readonly PenStroke[]): Strokes {
+  const all = strokes.flatMap(({ points }) => points);
+  const [left, top] = [Math.min(...all.map((p) => p.x)), Math.min(...all.map((p) => p.y))];
+  return {
+    width: Math.max(1, Math.ceil(Math.max(...all.map((p) => p.x)) - left)),
+    height: Math.max(1, Math.ceil(Math.max(...all.map((p) => p.y)) - top)),
+    strokes: strokes.map(({ points }) => ({ points: points.map((p) => ({ ...p, x: p.x - left, y: p.y - top })) })),
+  };
+}
+
+const changed = () => queryClient.invalidateQueries({ queryKey: ['recordings'] });
+
+async function keep(name: string, strokes: readonly PenStroke[]): Promise<void> {
+  await sendJson('POST', '/recordings', { id: crypto.randomUUID(), name, body: boxed(strokes) });
+  await changed();
+  tell(`Kept as ${name}: it can be laid on any sheet.`);
+}
+
+async function putAway({ id, name }: Recording): Promise<void> {
+  await sendJson('PATCH', `/recordings/${id}`, { putAway: true });
+  await changed();
+  tell(`${name} is put away.`);
+}
+
+function KeepMine({ strokes, onDone }: { strokes: readonly PenStroke[]; onDone: () => void }) {
+  const [name, setName] = useState('');
+  return (
+    <form
+      className="keep-recording"
+      onSubmit={(e) => {
+        e.preventDefault();
+        onDone();
+        troubled(keep(name.trim(), strokes));
+      }}
+    >
+      <input
+        className="underline"
+        aria-label="Name of the recording"
+        placeholder={`name of ${strokes.length === 1 ? 'this stroke' : `these ${strokes.length} strokes`}`}
+        maxLength={60}
+        value={name}
+        onChange={(e) => setName(e.target.value)}
+        // the menu listens for letters itself
+        onKeyDown={(e) => e.key !== 'Escape' && e.stopPropagation()}
+      />
+      <button className="small" disabled={name.trim() === ''}>
+        keep mine
+      </button>
+    </form>
+  );
+}
+
+/** The menu of recorded strokes: those that ship, and the user's own by their names. */
+export function Recordings({ bench, sheet }: { bench: Bench; sheet: { width: number; height: number } }) {
+  const [menu, setMenu] = useState<HTMLElement | null>(null);
+  const { data: own = [] } = useRecordings();
+  const close = () => setMenu(null);
+  const pick = (strokes: Strokes, label: string) => {
+    close();
+    lay(strokes, label, sheet);
+  };
+  return (
+    <>
+      <button className="small" aria-haspopup="menu" onClick={(e) => setMenu(e.currentTarget)}>
+        recorded strokes
+      </button>
+      <Menu anchorEl={menu} open={menu !== null} onClose={close} transitionDuration={0}>
+        {recordings().map(({ name, label, strokes }) => (
+          <MenuItem key={name} onClick={() => pick({ ...RECORDING_SIZE, strokes }, label)}>
+            {label}
+          </MenuItem>
+        ))}
+        {own.length > 0 && <Divider />}
+        {own.map((recording) => (
+          <MenuItem key={recording.id} onClick={() => pick(recording.body, recording.name)}>
+            <ListItemText>{recording.name}</ListItemText>
+            <button
+              className="tool"
+              aria-label={`Put ${recording.name} away`}
+              onClick={(e) => {
+                e.stopPropagation();
+                close();
+                troubled(putAway(recording));
+              }}
+            >
+              <AwayIcon size={13} />
+            </button>
+          </MenuItem>
+        ))}
+        {bench.strokes.length > 0 && <Divider />}
+        {bench.strokes.length > 0 && <KeepMine strokes={bench.strokes} onDone={close} />}
+      </Menu>
+    </>
+  );
+}
