@@ -122,6 +122,11 @@ describe('mixing', () => {
     expect(inked).to.be.within(3 * 64, 3 * 121);
     expect(painted([stroke(0)]).data.filter((v) => v < 0.05).length).to.equal(inked);
     expect(painted([stroke(1), stroke(1)]).data.filter((v) => v > 0.95).length).to.be.greaterThan(inked * 1.2);
+    // an upper coat of the brush masks the paint as it masks a stroke
+    const upper = { deck: tip.coats[0].deck, join: 'mask', properties: { size: { rest: 30 }, spacing: { rest: 900 } } };
+    const both = parseBrush({ ...tip, coats: [...tip.coats, upper] });
+    brushes.set('b', { brush: both, plates: new Map([['square.png', square]]) });
+    expect(painted([stroke(1)]).data.filter((v) => v > 0.95).length).to.be.within(1, inked / 2);
     const { raster: without, outcomes } = cutAll(base, recipe([stroke(1)]));
     expect(without.data.every((v) => Math.abs(v - 0.5) < 1e-6)).to.equal(true);
     expect(outcomes[1].facts.missing).to.equal('brush');

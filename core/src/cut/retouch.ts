@@ -1,7 +1,7 @@
 import { clamp, smoothstep } from '../maths/index.ts';
 import { InkEngine } from '../ink/engine.ts';
-import { platesOf } from '../ink/coat.ts';
-import type { Brush } from '../model/brush.ts';
+import { freeAll, impress } from '../ink/print.ts';
+import { soundingCoats, type Brush } from '../model/brush.ts';
 import type { PenPoint, PenStroke } from '../model/strokes.ts';
 import type { Raster } from '../raster/raster.ts';
 import { dabsOf } from '../vary/dabs.ts';
@@ -77,28 +77,29 @@ function strokeOf(mark: readonly number[], { width, height }: Raster): PenStroke
 /** One engine for all retouching: its kernel and memory are made once. */
 let engine: InkEngine | undefined;
 
-/** Draws one mark with a brush: its dabs as large as the mark says, its coats one over another. */
+/** Draws one mark with a brush, its coats, grain and chance with it; the dabs of its lowest coat as large as the mark says. */
 function drawWith({ brush, plates }: BrushAndPlates, target: Raster, mark: readonly number[], index: number): void {
   const [goal, size] = mark;
-  const sized = withSize(brush, 2 * size * Math.max(target.width, target.height));
+  const sized = scaled(brush, (2 * size * Math.max(target.width, target.height)) / brush.coats[0].properties.size.rest);
   engine ??= new InkEngine();
-  for (const [c, coat] of sized.coats.entries()) {
-    const layer = engine.lay(dabsOf(sized, c, strokeOf(mark, target), index), platesOf(coat, plates), target);
-    engine.eachCovered(layer, target, (row, from, values) => {
+  const stroke = strokeOf(mark, target);
+  const dabs = soundingCoats(sized).map((coat) => ({ stroke: index, coat, dabs: dabsOf(sized, coat, stroke, index) }));
+  const made = impress(engine, sized, plates, dabs, target, 'none');
+  for (const one of made)
+    engine.eachCovered(one, target, (row, from, values) => {
       const at = row * target.width + from;
       for (let i = 0; i < values.length; i++) target.data[at + i] += (goal - target.data[at + i]) * values[i];
     });
-    engine.free(layer);
-  }
+  freeAll(engine, made);
   engine.keepOnly([...plates.values()]);
 }
 
-/** The brush with dabs of `sizePx` at rest. */
-const withSize = (brush: Brush, sizePx: number): Brush => ({
+/** The brush with all its dabs `factor` times as large. */
+const scaled = (brush: Brush, factor: number): Brush => ({
   ...brush,
   coats: brush.coats.map((coat) => ({
     ...coat,
-    properties: { ...coat.properties, size: { ...coat.properties.size, rest: sizePx } },
+    properties: { ...coat.properties, size: { ...coat.properties.size, rest: coat.properties.size.rest * factor } },
   })),
 });
 

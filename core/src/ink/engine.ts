@@ -113,18 +113,6 @@ export class InkEngine {
     freeLayer(this.memory, layer);
   }
 
-  /** Hands the coverage of a layer to `use`: runs of values of one sheet row, from a column on. */
-  eachCovered(layer: Layer, size: SheetSize, use: (row: number, from: number, values: Float32Array) => void): void {
-    for (const [key, { address, touched }] of layer.tiles) {
-      const x = (key % layer.columns) * TILE;
-      const y = Math.floor(key / layer.columns) * TILE;
-      const values = this.memory.floats(address, PIXELS);
-      const end = Math.min(touched.x1, size.width - x);
-      for (let k = touched.y0; k < Math.min(touched.y1, size.height - y); k++)
-        use(y + k, x + touched.x0, values.subarray(k * TILE + touched.x0, k * TILE + end));
-    }
-  }
-
   /** Prints the impressions of one tile over the ground as float32 r, g, b, a (premultiplied); false where there are none. */
   private printTile(impressions: readonly Impression[], ground: Rgb | null, tile: TilePlace): boolean {
     let printed = false;
@@ -173,6 +161,22 @@ export class InkEngine {
         if (this.printTile(impressions, ground, { key: ty * columns + tx, x, y, height }))
           use(x, y, Math.min(TILE, size.width - x), height);
       }
+  }
+
+  /** Hands how much of each pixel is covered by a stroke to `use`: runs of values of one sheet row, from a column on. */
+  eachCovered(
+    stroke: Impression,
+    size: SheetSize,
+    use: (row: number, from: number, values: Float32Array) => void,
+  ): void {
+    const run = new Float32Array(TILE);
+    this.eachTile([stroke], null, size, (x, y, width, height) => {
+      const px = this.memory.floats(this.pixels, PIXELS * 4);
+      for (let k = 0; k < height; k++) {
+        for (let i = 0; i < width; i++) run[i] = px[(k * TILE + i) * 4 + 3];
+        use(y + k, x, run.subarray(0, width));
+      }
+    });
   }
 
   /** 8-bit RGBA of the printed rows, opaque ground; `target` holds the rows of `size.tileRows`, or all. */
