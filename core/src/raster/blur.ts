@@ -123,3 +123,15 @@ export function blur(source: Raster, sigma: number, empty = true): Raster {
   }
   return { width, height, data: from };
 }
+
+/** The same along rows only, by three box means whatever the width; beyond the ends nothing, or the end value goes on. */
+export function blurRows(source: Raster, sigma: number, empty = true): Raster {
+  const { width, height } = source;
+  let from: Float32Array = source.data.slice();
+  let to = new Float32Array(from.length);
+  for (const r of boxes(sigma)) {
+    boxRows(from, to, width, height, r, empty);
+    [from, to] = [to, from as Float32Array<ArrayBuffer>];
+  }
+  return { width, height, data: from };
+}

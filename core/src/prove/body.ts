@@ -1,0 +1,128 @@
+import { blur } from '../raster/blur.ts';
+import { distanceTo } from '../raster/distance.ts';
+import { pieces, touchingFrame } from '../raster/pieces.ts';
+import type { Raster } from '../raster/raster.ts';
+import { greatest, percentile, picked } from './measures.ts';
+import { SIGHT } from './sight.ts';
+
+/** 0 and 1 over a tip of 256 px. */
+export type Mask = Uint8Array;
+export const PIXELS = SIGHT * SIGHT;
+
+export const maskWhere = (test: (i: number) => boolean): Mask => {
+  const mask = new Uint8Array(PIXELS);
+  for (let i = 0; i < PIXELS; i++) mask[i] = test(i) ? 1 : 0;
+  return mask;
+};
+
+export const areaOf = (mask: Mask): number => {
+  let sum = 0;
+  for (const v of mask) sum += v;
+  return sum;
+};
+
+export const asRaster = (mask: ArrayLike<number>): Raster => ({
+  width: SIGHT,
+  height: SIGHT,
+  data: Float32Array.from(mask),
+});
+
+/** Distance to the nearest pixel of the mask; 0 within it. */
+export const farFrom = (mask: Mask): Float32Array => distanceTo(mask, SIGHT, SIGHT);
+
+export const invertedMask = (mask: Mask): Mask => mask.map((v) => 1 - v);
+/** The mask and all within `px` of it. */
+export const grown = (mask: Mask, px: number): Mask => {
+  const far = farFrom(mask);
+  return maskWhere((i) => far[i] <= px);
+};
+/** What of the mask lies more than `px` within it; the frame does not eat into it. */
+export const shrunk = (mask: Mask, px: number): Mask => {
+  const far = farFrom(invertedMask(mask));
+  return maskWhere((i) => far[i] > px);
+};
+
+/** The mask with what it surrounds. */
+export function filled(mask: Mask): Mask {
+  const around = asRaster(invertedMask(mask));
+  const found = pieces(around, 0.5);
+  const open = touchingFrame(found, SIGHT, SIGHT);
+  return maskWhere((i) => mask[i] === 1 || !open.has(found.label[i]));
+}
+
+export interface Box {
+  x0: number;
+  y0: number;
+  /** last px, inclusive */
+  x1: number;
+  y1: number;
+}
+
+export function boxOf(mask: Mask): Box {
+  const box = { x0: SIGHT, y0: SIGHT, x1: 0, y1: 0 };
+  for (let i = 0; i < PIXELS; i++)
+    if (mask[i]) {
+      const x = i % SIGHT;
+      const y = (i - x) / SIGHT;
+      if (x < box.x0) box.x0 = x;
+      if (x > box.x1) box.x1 = x;
+      if (y < box.y0) box.y0 = y;
+      if (y > box.y1) box.y1 = y;
+    }
+  return box;
+}
+
+/** A tip with what every detector asks of it. */
+export interface Tip256 {
+  image: Raster;
+  /** its large pieces */
+  body: Mask;
+  /** with their holes */
+  solid: Mask;
+  /** what its dark parts print */
+  ref: number;
+  /** area of the body, px */
+  area: number;
+  /** px outside the body, px inside the filled body */
+  out: Float32Array;
+  inn: Float32Array;
+}
+
+const BODY_SOFT = 2.5;
+
+/** The large pieces of a tip, and what its dark parts print. */
+export function bodyOf(image: Raster): { body: Mask; ref: number } {
+  const most = greatest(image.data);
+  const ref =
+    most > 0.05
+      ? percentile(
+          picked(image.data, (i) => image.data[i] > 0.25 * most),
+          0.9,
+        )
+      : 1;
+  const soft = blur(image, BODY_SOFT, false);
+  const found = pieces(soft, 0.3 * ref);
+  const least = Math.max(40, 0.12 * Math.max(0, ...found.area));
+  return { body: maskWhere((i) => found.label[i] > 0 && found.area[found.label[i]] >= least), ref };
+}
+
+export function tipOf(image: Raster): Tip256 {
+  const { body, ref } = bodyOf(image);
+  const solid = filled(body);
+  return {
+    image,
+    body,
+    solid,
+    ref: Math.max(0.1, ref),
+    area: Math.max(1, areaOf(body)),
+    out: farFrom(body),
+    inn: farFrom(invertedMask(solid)),
+  };
+}
+
+/** The mean of what prints around each pixel, of the masked part only. */
+export function maskedBlur(image: Raster, weight: Raster, sigma: number): Float32Array {
+  const sum = blur({ ...image, data: image.data.map((v, i) => v * weight.data[i]) }, sigma, false).data;
+  const share = blur(weight, sigma, false).data;
+  return sum.map((v, i) => v / Math.max(1e-4, share[i]));
+}

@@ -1,0 +1,121 @@
+import { blur } from '../raster/blur.ts';
+import { clamp, smoothstep } from '../maths/index.ts';
+import type { Raster } from '../raster/raster.ts';
+import { asRaster, boxOf, maskedBlur, PIXELS, type Mask, type Tip256 } from './body.ts';
+import { SIGHT } from './sight.ts';
+
+const MIDDLE = (SIGHT - 1) / 2;
+const FILL_REACH = [2, 5, 11, 24];
+const GRAIN = 5;
+
+/** How far a pixel lies from the middle, by the longer of its two ways. */
+export const frameDistance = (i: number): number => {
+  const x = Math.abs((i % SIGHT) - MIDDLE);
+  const y = Math.abs(Math.floor(i / SIGHT) - MIDDLE);
+  return Math.max(x, y);
+};
+
+const multiplied = (image: Raster, by: (i: number) => number): Raster => ({
+  ...image,
+  data: image.data.map((v, i) => v * by(i)),
+});
+
+/** Erases a mask and softly what is next to it. */
+export function erased(image: Raster, mask: Mask): Raster {
+  const soft = blur(asRaster(mask), 0.8).data;
+  return multiplied(image, (i) => 1 - Math.max(mask[i], soft[i]));
+}
+
+/** Keeps a mask, its rim softened by `sigma` px. */
+export function keptOnly(image: Raster, mask: Mask, sigma: number): Raster {
+  const soft = blur(asRaster(mask), sigma, false).data;
+  return multiplied(image, (i) => Math.min(1, soft[i]));
+}
+
+/** Fades toward the frame, `inset` px inside it, and into a circle. */
+export const feathered = (image: Raster, inset: number): Raster =>
+  multiplied(image, (i) => {
+    const x = (i % SIGHT) - MIDDLE;
+    const y = Math.floor(i / SIGHT) - MIDDLE;
+    const edge = clamp((MIDDLE - inset - frameDistance(i)) / 22);
+    const round = clamp((136 - Math.sqrt(x * x + y * y)) / 28);
+    return smoothstep(0, 1, edge * round);
+  });
+
+/** The smooth ground under a hole: the nearest ring that has something, farther rings where it has not. */
+function membrane(image: Raster, weight: Raster): Float32Array {
+  let base: Float32Array | undefined;
+  let known = new Float32Array(PIXELS);
+  for (const sigma of FILL_REACH) {
+    const sum = blur(
+      multiplied(image, (i) => weight.data[i]),
+      sigma,
+      false,
+    ).data;
+    const share = blur(weight, sigma, false).data;
+    const value = sum.map((v, i) => v / Math.max(1e-4, share[i]));
+    const before = base;
+    const there = known;
+    base = before ? value.map((v, i) => (there[i] > 0.02 ? before[i] : v)) : value;
+    known = known.map((v, i) => Math.max(v, share[i]));
+  }
+  return blur({ ...image, data: base as Float32Array }, 1.5, false).data;
+}
+
+/** The fine structure of the neighbour that is most whole, moved onto the mask. */
+function neighbourGrain(image: Raster, mask: Mask, weight: Raster): Float32Array {
+  const fine = maskedBlur(image, weight, GRAIN).map((v, i) => image.data[i] - v);
+  const { x0, y0, x1, y1 } = boxOf(mask);
+  const [w, h] = [x1 - x0 + 4, y1 - y0 + 4];
+  let best = { whole: -1, dx: 0, dy: 0 };
+  for (const [dx, dy] of [
+    [0, h],
+    [0, -h],
+    [w, 0],
+    [-w, 0],
+  ]) {
+    let whole = 0;
+    let n = 0;
+    for (let i = 0; i < PIXELS; i++)
+      if (mask[i]) {
+        n++;
+        const from = fromOf(i, dx, dy);
+        if (from >= 0) whole += weight.data[from];
+      }
+    if (whole / Math.max(1, n) > best.whole + 1e-6) best = { whole: whole / Math.max(1, n), dx, dy };
+  }
+  const out = new Float32Array(PIXELS);
+  for (let i = 0; i < PIXELS; i++) {
+    const from = fromOf(i, best.dx, best.dy);
+    if (from >= 0) out[i] = fine[from] * weight.data[from];
+  }
+  return out;
+}
+
+/** The pixel that comes to lie on `i` when everything moves by (dx, dy); -1 beyond the frame. */
+function fromOf(i: number, dx: number, dy: number): number {
+  const x = (i % SIGHT) - dx;
+  const y = Math.floor(i / SIGHT) - dy;
+  return x < 0 || y < 0 || x >= SIGHT || y >= SIGHT ? -1 : y * SIGHT + x;
+}
+
+/** Fills a mask with the ground around it and the grain of a neighbouring piece of the body. */
+export function filledIn({ image, solid }: Tip256, mask: Mask): Raster {
+  const weight = asRaster(mask.map((v, i) => (v ? 0 : solid[i] ? 1 : 0)));
+  for (let i = 0; i < PIXELS; i++) if (!mask[i] && !solid[i]) weight.data[i] = 0.02;
+  const base = membrane(image, weight);
+  const grain = neighbourGrain(image, mask, weight);
+  const soft = blur(asRaster(mask), 1).data;
+  return {
+    ...image,
+    data: image.data.map((v, i) => {
+      const share = Math.max(soft[i], mask[i]);
+      return clamp(v * (1 - share) + (base[i] + grain[i]) * share);
+    }),
+  };
+}
+
+/** Cuts what stands out beyond the opened outline. */
+export function trimmedTo(image: Raster, outside: Mask): Raster {
+  return keptOnly(image, outside.map((v) => 1 - v) as Mask, 1.5);
+}

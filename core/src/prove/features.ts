@@ -1,0 +1,236 @@
+import { cosineTurns, sineTurns } from '../maths/angles.ts';
+import { hash32 } from '../maths/hash.ts';
+import { clamp } from '../maths/index.ts';
+import { fourthRoot } from '../maths/roots.ts';
+import { blur, expMinus } from '../raster/blur.ts';
+import type { Plate } from '../raster/raster.ts';
+import { valueAt } from '../raster/sample.ts';
+import { grown, PIXELS } from './body.ts';
+import type { Flaw } from './flaw.ts';
+import { flawsOf } from './flaws.ts';
+import { rise } from './measures.ts';
+import { lagWeights } from './likeness.ts';
+import { SIGHT, sightOf } from './sight.ts';
+import type { Strip, StripDabs } from './strip.ts';
+import { LOOK_SIDE } from './seen.ts';
+
+const MOST = 6;
+const LEAST_SALIENCE = 0.03;
+const POINTS = 300;
+const NEAR = 6;
+/** A dab that keeps more than this of a feature shows it. */
+const SHOWN = 0.25;
+const SAME_PLACE = 0.1;
+const FULL = 0.35;
+/** Dabs that are looked at: from the head on. */
+const DABS = 240;
+
+/** A flaw of a tip as it comes back in a stroke. */
+export interface GiveAway {
+  flaw: Flaw;
+  coat: number;
+  /** place among the cards of the coat's deck */
+  card: number;
+  /** 0..100 */
+  strength: number;
+  /** how many dabs show it, and where in the strip, px */
+  seen: number;
+  places: readonly (readonly [number, number])[];
+}
+
+/** What a flaw looks like: points around it in shares of the plate's longer side, and the values that it adds there. */
+interface Template {
+  x: Float64Array;
+  y: Float64Array;
+  value: Float64Array;
+  energy: number;
+  middle: readonly [number, number];
+}
+
+const templates = new WeakMap<Flaw, Template | null>();
+
+function templateOf(plate: Plate, flaw: Flaw): Template | null {
+  const there = templates.get(flaw);
+  if (there !== undefined) return there;
+  const made = makeTemplate(plate, flaw);
+  templates.set(flaw, made);
+  return made;
+}
+
+function makeTemplate(plate: Plate, flaw: Flaw): Template | null {
+  const { image, left, top, side } = sightOf(plate);
+  const cured = flaw.cured();
+  const added = blur({ ...image, data: image.data.map((v, i) => v - cured.data[i]) }, 1.2).data;
+  const near = grown(flaw.mask, NEAR);
+  let places: number[] = [];
+  for (let i = 0; i < PIXELS; i++) if (near[i]) places.push(i);
+  if (places.length > POINTS) places = places.sort((a, b) => hash32(a, 1) - hash32(b, 1)).slice(0, POINTS);
+  const longest = Math.max(plate.width, plate.height);
+  const share = side / SIGHT / longest;
+  const toX = (px: number) => (px + 0.5) * share + (left - plate.width / 2) / longest;
+  const toY = (py: number) => (py + 0.5) * share + (top - plate.height / 2) / longest;
+  const value = Float64Array.from(places, (i) => added[i]);
+  const mean = value.reduce((a, b) => a + b, 0) / value.length;
+  let energy = 1e-9;
+  for (let k = 0; k < value.length; k++) {
+    value[k] -= mean;
+    energy += value[k] * value[k];
+  }
+  if (energy / value.length < 1e-6) return null;
+  let [mx, my, n] = [0, 0, 0];
+  for (let i = 0; i < PIXELS; i++)
+    if (flaw.mask[i]) {
+      mx += i % SIGHT;
+      my += Math.floor(i / SIGHT);
+      n++;
+    }
+  return {
+    x: Float64Array.from(places, (i) => toX(i % SIGHT)),
+    y: Float64Array.from(places, (i) => toY(Math.floor(i / SIGHT))),
+    value,
+    energy,
+    middle: [toX(mx / n), toY(my / n)],
+  };
+}
+
+/** A coat's dabs in a strip; `full` is what the dark parts of the strip print. */
+interface Look {
+  strip: Strip;
+  dabs: StripDabs;
+  full: number;
+}
+
+/** How much of a template is seen in a strip around a dab, moved along the path by `shift` px: 1 is all of it. */
+function shownAt(
+  { strip, dabs, full }: Look,
+  i: number,
+  { x, y, value, energy }: Template,
+  shift: number,
+): number {
+  const c = cosineTurns(dabs.turns[i]);
+  const s = sineTurns(dabs.turns[i]);
+  const [across, down] = [dabs.across[i], dabs.down[i]];
+  const [u, v] = [dabs.u[i] + shift, dabs.v[i]];
+  let sum = 0;
+  for (let k = 0; k < value.length; k++) {
+    const [a, b] = [x[k] * across, y[k] * down];
+    // the template's mean is nothing, so that of the strip falls away
+    sum += value[k] * valueAt(strip.image, u + c * a - s * b, v + s * a + c * b);
+  }
+  return clamp(sum / (energy * full), -1, 1.5);
+}
+
+/** What each dab shows of a flaw: nothing where another tip printed, and less what lies half a step beside. */
+function shownByDabs(look: Look, card: number, template: Template): Float64Array {
+  const { strip, dabs } = look;
+  const count = Math.min(DABS, dabs.count);
+  const shown = new Float64Array(count);
+  const half = strip.step / 2;
+  let beside = 0;
+  let n = 0;
+  for (let i = 0; i < count; i++) {
+    if (dabs.tip[i] !== card) continue;
+    shown[i] = shownAt(look, i, template, 0);
+    beside += (shownAt(look, i, template, half) + shownAt(look, i, template, -half)) / 2;
+    n++;
+  }
+  const less = Math.max(0, beside / Math.max(1, n));
+  for (let i = 0; i < count; i++) if (dabs.tip[i] === card) shown[i] -= less;
+  return shown;
+}
+
+/** Where the feature lies beside each dab, in nominal tips across and along the path's frame. */
+function placesOf(strip: Strip, dabs: StripDabs, [mx, my]: Template['middle']): { x: Float64Array; y: Float64Array } {
+  const x = new Float64Array(dabs.count);
+  const y = new Float64Array(dabs.count);
+  for (let i = 0; i < dabs.count; i++) {
+    const c = cosineTurns(dabs.turns[i]);
+    const s = sineTurns(dabs.turns[i]);
+    x[i] = (c * mx * dabs.across[i] - s * my * dabs.down[i]) / strip.side;
+    y[i] = (s * mx * dabs.across[i] + c * my * dabs.down[i] + dabs.v[i]) / strip.side;
+  }
+  return { x, y };
+}
+
+/** How regularly a feature comes back at each lag, together. */
+function recurrence(
+  shown: Float64Array,
+  at: { x: Float64Array; y: Float64Array },
+  usable: Uint8Array,
+  weights: Float64Array,
+  own: (i: number) => boolean,
+): number {
+  const count = shown.length;
+  let energy = 0;
+  let n = 0;
+  for (let i = 0; i < count; i++)
+    if (own(i) && usable[i]) {
+      energy += shown[i] * shown[i];
+      n++;
+    }
+  if (n < 2) return 0;
+  const scale = Math.sqrt(energy / n) + 1e-3;
+  let sum = 0;
+  for (let k = 0; k < weights.length; k++) {
+    const lag = k + 1;
+    let product = 0;
+    let pairs = 0;
+    for (let i = 0; i + lag < count; i++) {
+      if (!usable[i] || !usable[i + lag]) continue;
+      pairs++;
+      const both = shown[i] * shown[i + lag];
+      if (both === 0) continue;
+      const dx = at.x[i + lag] - at.x[i];
+      const dy = at.y[i + lag] - at.y[i];
+      product += both * (0.5 + 0.5 * expMinus((dx * dx + dy * dy) / (2 * SAME_PLACE * SAME_PLACE)));
+    }
+    const rho = pairs >= 2 ? Math.min(1, Math.max(0, product / pairs) / scale) : 0;
+    sum += weights[k] * rho * rho;
+  }
+  return Math.sqrt(sum);
+}
+
+/** Every give-away of the tips of one coat, in one strip. */
+function ofCoat(strip: Strip, place: number, full: number): GiveAway[] {
+  const { coat, dabs, tips } = strip.coats[place];
+  const count = Math.min(DABS, dabs.count);
+  if (count < 3) return [];
+  const weights = lagWeights(count, (strip.step * LOOK_SIDE) / strip.side);
+  const first = dabs.u.reduce((a, b) => Math.min(a, b), Infinity);
+  const last = dabs.u.reduce((a, b) => Math.max(a, b), -Infinity);
+  const usable = Uint8Array.from({ length: count }, (_, i) =>
+    dabs.u[i] > first + 0.3 * strip.side && dabs.u[i] < last - 0.3 * strip.side ? 1 : 0,
+  );
+  return tips.flatMap((plate, card) => {
+    const own = (i: number) => dabs.tip[i] === card;
+    if (!usable.some((v, i) => v === 1 && own(i))) return [];
+    return flawsOf(plate)
+      .slice(0, MOST)
+      .flatMap((flaw): GiveAway[] => {
+        const template = flaw.salience >= LEAST_SALIENCE ? templateOf(plate, flaw) : null;
+        if (!template) return [];
+        const shown = shownByDabs({ strip, dabs, full }, card, template);
+        const s = recurrence(shown, placesOf(strip, dabs, template.middle), usable, weights, own);
+        const places: [number, number][] = [];
+        for (let i = 0; i < count; i++) if (shown[i] > SHOWN) places.push(placeOf(dabs, i, template.middle));
+        const strength = 100 * flaw.salience * rise(s / FULL);
+        return [{ flaw, coat, card, strength, seen: places.length, places }];
+      });
+  });
+}
+
+function placeOf(dabs: StripDabs, i: number, [mx, my]: Template['middle']): [number, number] {
+  const c = cosineTurns(dabs.turns[i]);
+  const s = sineTurns(dabs.turns[i]);
+  const [a, b] = [mx * dabs.across[i], my * dabs.down[i]];
+  return [dabs.u[i] + c * a - s * b, dabs.v[i] + s * a + c * b];
+}
+
+/** Every give-away of the tips in one strip, the strongest first. `full` is what the dark parts of the strip print. */
+export function giveAwaysIn(strip: Strip, full: number): GiveAway[] {
+  return strip.coats.flatMap((_, place) => ofCoat(strip, place, full)).sort((a, b) => b.strength - a.strength);
+}
+
+/** The strength of all together. */
+export const featuresOf = (all: readonly GiveAway[]): number =>
+  fourthRoot(all.reduce((sum, { strength }) => sum + strength ** 4, 0));

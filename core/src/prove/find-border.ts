@@ -1,0 +1,57 @@
+import { clamp } from '../maths/index.ts';
+import { areaOf, boxOf, grown, maskWhere, type Tip256 } from './body.ts';
+import { feathered, frameDistance, keptOnly } from './cures.ts';
+import { flaw, type Flaw } from './flaw.ts';
+import { percentile, picked, rise } from './measures.ts';
+import { SIGHT } from './sight.ts';
+
+const DEEPEST = 34;
+const CORNERS = 10;
+const MIDDLE = (SIGHT - 1) / 2;
+
+/** Value of a side's row `inset` px from the frame, `k` px along it; 0 beyond the frame. */
+function sideValue(data: Float32Array, side: number, inset: number, k: number): number {
+  if (inset < 0) return 0;
+  if (side === 0) return data[inset * SIGHT + k];
+  if (side === 1) return data[(SIGHT - 1 - inset) * SIGHT + k];
+  return data[k * SIGHT + (side === 2 ? inset : SIGHT - 1 - inset)];
+}
+
+/** The strongest step that runs along a whole side, and how far from the frame. */
+function stepOf(data: Float32Array, side: number, ref: number): { step: number; inset: number } {
+  let best = { step: 0, inset: 0 };
+  for (let inset = 0; inset < DEEPEST; inset++) {
+    let sum = 0;
+    let up = 0;
+    for (let k = CORNERS; k < SIGHT - CORNERS; k++) {
+      const g = sideValue(data, side, inset, k) - sideValue(data, side, inset - 2, k);
+      sum += clamp(g, -0.25 * ref, 0.25 * ref);
+      if (g > 0.015 * ref) up++;
+    }
+    const n = SIGHT - 2 * CORNERS;
+    const alike = Math.max(0, (2 * up) / n - 1);
+    const step = Math.max(0, sum / n) * alike * alike;
+    if (step > best.step) best = { step, inset };
+  }
+  return best;
+}
+
+/** A frame, or a faint square around the tip: a step along all sides but one. */
+export function findBorder({ image, body, ref, out }: Tip256): Flaw | undefined {
+  const sides = [0, 1, 2, 3].map((side) => stepOf(image.data, side, ref));
+  const step = sides.map((s) => s.step).sort((a, b) => a - b)[1];
+  if (step <= 0.01 * ref) return undefined;
+  const insets = sides.map((s) => s.inset).sort((a, b) => a - b);
+  const inset = Math.floor((insets[1] + insets[2]) / 2);
+  const frame = maskWhere((i) => frameDistance(i) > MIDDLE - inset - 6);
+  const beyond = picked(image.data, (i) => out[i] > 4);
+  const faint = beyond.length > 0 && percentile(beyond, 0.6) > 0.03 * ref;
+  const hard = areaOf(body.map((v, i) => v & frame[i])) / Math.max(1, areaOf(frame)) > 0.5;
+  const mask = faint
+    ? maskWhere((i) => out[i] > 3 && image.data[i] > 0.02 * ref)
+    : hard
+      ? maskWhere((i) => frame[i] === 1 && image.data[i] > 0.05)
+      : frame;
+  const cure = () => (hard ? feathered(image, inset) : keptOnly(image, grown(body, 4.99), 1.5));
+  return flaw('border', faint ? 'faint' : 'frame', mask, rise(step / (0.05 * ref)), cure, boxOf(frame));
+}

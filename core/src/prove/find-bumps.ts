@@ -1,0 +1,72 @@
+import { distanceTo } from '../raster/distance.ts';
+import { pieces } from '../raster/pieces.ts';
+import { asRaster, bodyOf, boxOf, filled, grown, maskWhere, PIXELS, shrunk, type Mask, type Tip256 } from './body.ts';
+import { trimmedTo } from './cures.ts';
+import { flaw, type Flaw } from './flaw.ts';
+import { riseSquared } from './measures.ts';
+import { SIGHT } from './sight.ts';
+
+const DISC = 17;
+const PAD = 24;
+const MOST = 3;
+const LEAST = 3;
+const LONGEST = 110;
+
+/** What of a mask a disc of 17 px can reach from within; beyond the frame is outside. */
+function openedByDisc(mask: Mask): Mask {
+  const side = SIGHT + 2 * PAD;
+  const outside = new Uint8Array(side * side).fill(1);
+  for (let i = 0; i < PIXELS; i++) if (mask[i]) outside[(Math.floor(i / SIGHT) + PAD) * side + (i % SIGHT) + PAD] = 0;
+  const depth = distanceTo(outside, side, side);
+  const centres = new Uint8Array(side * side);
+  for (let i = 0; i < centres.length; i++) centres[i] = depth[i] > DISC ? 1 : 0;
+  if (!centres.some((v) => v > 0)) return mask;
+  const far = distanceTo(centres, side, side);
+  return maskWhere((i) => far[(Math.floor(i / SIGHT) + PAD) * side + (i % SIGHT) + PAD] <= DISC + 0.3);
+}
+
+/** The body without a frame around it that is no part of it. */
+function bodyWithin({ image, solid, body }: Tip256, border: Flaw | undefined): Mask {
+  if (!border || border.tone === 'faint') return solid;
+  let shared = 0;
+  let frame = 0;
+  for (let i = 0; i < PIXELS; i++)
+    if (border.mask[i]) {
+      frame++;
+      shared += body[i];
+    }
+  if (shared > 0.5 * frame) return solid;
+  const without = { ...image, data: image.data.map((v, i) => (border.mask[i] ? 0 : v)) };
+  return filled(bodyOf(without).body);
+}
+
+/** Parts of the outline that stand out farther than its other unevenness. */
+export function findBumps(tip: Tip256, border: Flaw | undefined): Flaw[] {
+  const body = bodyWithin(tip, border);
+  const open = openedByDisc(body);
+  const far = distanceTo(open, SIGHT, SIGHT);
+  const found = pieces(asRaster(maskWhere((i) => body[i] === 1 && far[i] > 0)), 0.5);
+  const heights = new Float64Array(found.count + 1);
+  for (let i = 0; i < PIXELS; i++)
+    if (found.label[i]) heights[found.label[i]] = Math.max(heights[found.label[i]], far[i]);
+  const order = Array.from({ length: found.count }, (_, k) => k + 1).sort((a, b) => heights[b] - heights[a]);
+  const rim = shrunk(open, 1);
+  return order.slice(0, MOST).flatMap((label, place) => {
+    const height = heights[label];
+    if (height < LEAST) return [];
+    const rivals = order.filter((_, k) => k !== place).slice(0, 3);
+    const usual = rivals.reduce((sum, k) => sum + heights[k], 0) / Math.max(1, rivals.length);
+    const mask = maskWhere((i) => found.label[i] === label);
+    const { x0, y0, x1, y1 } = boxOf(mask);
+    if (Math.max(x1 - x0, y1 - y0) > LONGEST) return [];
+    const salience = riseSquared(height, 7) * riseSquared(height / (usual + 1.5) - 0.7, 0.8);
+    const cure = () => {
+      const wide = grown(mask, 3.2);
+      return trimmedTo(
+        tip.image,
+        maskWhere((i) => wide[i] === 1 && rim[i] === 0),
+      );
+    };
+    return [flaw('bump', '', mask, salience, cure)];
+  });
+}

@@ -1,0 +1,114 @@
+import { blur, expMinus } from '../raster/blur.ts';
+import { pieces, type Pieces } from '../raster/pieces.ts';
+import { asRaster, grown, maskedBlur, maskWhere, PIXELS, shrunk, type Mask, type Tip256 } from './body.ts';
+import { filledIn } from './cures.ts';
+import { flaw, type Flaw } from './flaw.ts';
+import { deviation, mean, median, percentile, picked, riseSquared } from './measures.ts';
+import { SIGHT } from './sight.ts';
+
+const LEVELS = [0.75, 0.55, 0.35];
+const MOST = 2;
+const LEAST_PX = 25;
+const WIDEST = 900;
+
+interface Candidate {
+  mask: Mask;
+  /** how strong it is by itself, and against its rivals */
+  strength: number;
+  against: number;
+}
+
+/** Pixel lists of all pieces, so that each is looked at once. */
+function placesOf({ label, count }: Pieces): number[][] {
+  const places: number[][] = Array.from({ length: count + 1 }, () => []);
+  for (let i = 0; i < label.length; i++) if (label[i]) places[label[i]].push(i);
+  return places;
+}
+
+/** How strong a piece is: its contrast, size, compactness and flatness together. */
+function strengthOf(places: readonly number[], { image, ref, area }: Tip256, usual: number, sign: number): number {
+  if (places.length < LEAST_PX || places.length > 0.05 * area) return 0;
+  const xs = places.map((i) => i % SIGHT);
+  const ys = places.map((i) => Math.floor(i / SIGHT));
+  const extent = (v: number[]) => Math.max(...v) - Math.min(...v) + 1;
+  const long = Math.max(extent(xs), extent(ys));
+  const compact = Math.min(1, places.length / (0.7853981633974483 * long * long));
+  const values = places.map((i) => image.data[i]);
+  const spread = deviation(values) / (0.12 * ref);
+  const contrast = Math.max(0, sign * (mean(values) - usual)) / ref;
+  const flat = 0.25 + 0.75 * expMinus(spread * spread);
+  return contrast * Math.sqrt(Math.min(places.length, WIDEST)) * compact * Math.sqrt(compact) * flat;
+}
+
+function candidates(tip: Tip256, away: Float32Array, usual: number, sign: number): Candidate[] {
+  const { inn } = tip;
+  const top = percentile(
+    picked(away, (i) => inn[i] > 4),
+    0.999,
+  );
+  return LEVELS.flatMap((level) => {
+    const found = pieces(asRaster(maskWhere((i) => away[i] > level * top && inn[i] > 4)), 0.5);
+    const strengths = placesOf(found).map((places) => strengthOf(places, tip, usual, sign));
+    const order = strengths.map((_, k) => k).sort((a, b) => strengths[b] - strengths[a]);
+    return order.slice(0, MOST).flatMap((label) => {
+      const strength = strengths[label];
+      if (strength <= 0) return [];
+      const rivals = order.filter((k) => k !== label).slice(1, 5);
+      const against = strength / (rivals.reduce((sum, k) => sum + strengths[k], 0) / 4 + 1.2);
+      return [{ mask: maskWhere((i) => found.label[i] === label), strength, against }];
+    });
+  }).sort((a, b) => b.strength * b.against - a.strength * a.against);
+}
+
+/** How fast values change at each pixel. */
+function slopes(tip: Tip256): Float32Array {
+  const { data } = blur(tip.image, 1.2, false);
+  const out = new Float32Array(PIXELS);
+  for (let i = SIGHT; i < PIXELS - SIGHT; i++) {
+    const dx = (data[i + 1] - data[i - 1]) / 2;
+    const dy = (data[i + SIGHT] - data[i - SIGHT]) / 2;
+    out[i] = Math.sqrt(dx * dx + dy * dy);
+  }
+  return out;
+}
+
+/** How sharply a patch ends against what surrounds it, 0..1. */
+function sharpness(tip: Tip256, { mask }: Candidate, slope: Float32Array, sign: number): number {
+  const { image, solid, ref } = tip;
+  const near = grown(mask, 4.3);
+  const wide = grown(mask, 7.3);
+  const rim = shrunk(mask, 3);
+  const around = picked(image.data, (i) => wide[i] === 1 && near[i] === 0 && solid[i] === 1);
+  const edge = picked(image.data, (i) => mask[i] === 1 && rim[i] === 0);
+  if (around.length === 0 || edge.length === 0) return 0;
+  const core = shrunk(mask, 2);
+  const band = grown(mask, 3.2);
+  const steep = median(picked(slope, (i) => band[i] === 1 && core[i] === 0));
+  return riseSquared(sign * (mean(edge) - median(around)), 0.2 * ref) * riseSquared(steep, 0.035 * ref);
+}
+
+/** Holes and dense patches: flat places inside that are unlike the rest. */
+export function findPatches(tip: Tip256): Flaw[] {
+  const { image, inn, solid } = tip;
+  const weight = asRaster(maskWhere((i) => inn[i] > 5));
+  const local = maskedBlur(image, weight, 14);
+  const soft = blur(image, 1.6, false).data;
+  const usual = median(picked(image.data, (i) => solid[i] === 1));
+  const slope = slopes(tip);
+  return [-1, 1].flatMap((sign) => {
+    const away = soft.map((v, i) => sign * (v - local[i]));
+    const taken = new Uint8Array(PIXELS);
+    const made: Flaw[] = [];
+    for (const candidate of candidates(tip, away, usual, sign)) {
+      if (made.length === MOST) break;
+      const { mask, strength, against } = candidate;
+      if (mask.some((v, i) => v === 1 && taken[i] === 1)) continue;
+      const wide = grown(mask, 4.3);
+      wide.forEach((v, i) => (taken[i] |= v));
+      const salience =
+        sharpness(tip, candidate, slope, sign) * riseSquared(strength, 4) * riseSquared(against - 0.8, 1.3);
+      made.push(flaw(sign < 0 ? 'hole' : 'dense patch', '', mask, salience, () => filledIn(tip, wide)));
+    }
+    return made;
+  });
+}

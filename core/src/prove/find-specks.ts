@@ -1,0 +1,58 @@
+import { pieces } from '../raster/pieces.ts';
+import { asRaster, grown, maskWhere, PIXELS, type Tip256 } from './body.ts';
+import { erased, frameDistance } from './cures.ts';
+import { flaw, type Flaw } from './flaw.ts';
+import { median, picked, rise } from './measures.ts';
+
+const MOST = 6;
+const FAINTEST = 0.12;
+const NEAREST = 2.5;
+const LARGEST = 0.06;
+/** So many drops are a splatter. */
+const SPLATTER = 7;
+
+interface Stray {
+  label: number;
+  area: number;
+  ink: number;
+  peak: number;
+  gap: number;
+}
+
+/** Stray pieces beside the body; a border's own print is none. */
+export function findSpecks(tip: Tip256, border: Flaw | undefined): Flaw[] {
+  const { image, body, ref, out, area } = tip;
+  const { data } = image;
+  const least = FAINTEST * ref;
+  const ground = border?.tone === 'faint' ? median(picked(data, (i) => border.mask[i] === 1)) + least : least;
+  const inFrame = (i: number) => border !== undefined && frameDistance(i) > 124;
+  const found = pieces(asRaster(maskWhere((i) => data[i] > ground && out[i] > NEAREST && !inFrame(i))), 0.5);
+  const all: Stray[] = Array.from({ length: found.count }, (_, k) => ({
+    label: k + 1,
+    area: found.area[k + 1],
+    ink: 0,
+    peak: 0,
+    gap: Infinity,
+  }));
+  for (let i = 0; i < PIXELS; i++) {
+    if (found.label[i] === 0) continue;
+    const stray = all[found.label[i] - 1];
+    stray.ink += data[i];
+    stray.peak = Math.max(stray.peak, data[i]);
+    stray.gap = Math.min(stray.gap, out[i]);
+  }
+  const visible = all.filter((s) => s.ink > 2 * ref && s.area < LARGEST * area).sort((a, b) => b.ink - a.ink);
+  const parts = pieces(asRaster(body), 0.5).count;
+  return visible.slice(0, MOST).map((stray) => {
+    const alike = visible.filter((s) => s.ink > stray.ink / 3 && s.ink < stray.ink * 3).length;
+    const crowd = (alike + Math.max(0, parts - 1)) / SPLATTER;
+    const mask = maskWhere((i) => found.label[i] === stray.label);
+    const salience =
+      (rise((stray.gap - 1.5) / 5) / (1 + crowd * crowd)) *
+      rise(stray.ink / (9 * ref)) *
+      Math.min(1, stray.peak / (0.4 * ref));
+    return flaw('speck', '', mask, salience, () => erased(image, outsideBody(grown(mask, 2.3), tip)));
+  });
+}
+
+const outsideBody = (mask: Uint8Array, { body }: Tip256): Uint8Array => mask.map((v, i) => (body[i] ? 0 : v));

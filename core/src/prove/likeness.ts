@@ -1,0 +1,241 @@
+import { expMinus } from '../raster/blur.ts';
+import { cosineTurns, sineTurns } from '../maths/angles.ts';
+import { fourthRoot } from '../maths/roots.ts';
+import { clamp } from '../maths/index.ts';
+import type { Raster } from '../raster/raster.ts';
+import { deviation, median, rise } from './measures.ts';
+import { LOOK_SIDE, type Seen } from './seen.ts';
+
+/** Half a patch, px, and the samples along its side. */
+const HALF = LOOK_SIDE / 2 + 2;
+const SIDE = 27;
+const EDGE = 2 * HALF + 1;
+/** How much of the mean patch is forgiven: even beads are only partly repetition. */
+const BEADS = 0.4;
+/** What of a likeness counts that shows only once the dabs are turned back. */
+const TURNED = 0.3;
+const INSIDE = { visible: 0.07, free: 40 };
+const OUTLINE = { visible: 0.03, free: 8 };
+/** Dabs that are compared with later ones; of more an even choice. */
+const FIRSTS = 72;
+
+/** Places of dabs at 48 px a nominal tip, in order along the path. */
+export interface Places {
+  count: number;
+  u: Float64Array;
+  v: Float64Array;
+  turns: Float64Array;
+  /** 1 or -1 */
+  mirrorX: Float64Array;
+  mirrorY: Float64Array;
+  step: number;
+}
+
+/** Likeness of dabs at each lag from 1 on, how strong it is together, and how visible. */
+export interface Part {
+  value: number;
+  strength: number;
+  lags: number[];
+}
+
+/** Rows of samples, one a dab. */
+interface Patches {
+  count: number;
+  size: number;
+  data: Float32Array;
+}
+
+const patches = (count: number, size: number): Patches => ({ count, size, data: new Float32Array(count * size) });
+
+/** Bilinear without bounds: the caller keeps to the raster. */
+function read(data: Float32Array, width: number, height: number, x: number, y: number): number {
+  const x0 = Math.floor(x);
+  const y0 = Math.floor(y);
+  if (x0 < 0 || y0 < 0 || x0 >= width - 1 || y0 >= height - 1) return 0;
+  const fx = x - x0;
+  const at = y0 * width + x0;
+  const upper = data[at] + (data[at + 1] - data[at]) * fx;
+  const low = data[at + width] + (data[at + width + 1] - data[at + width]) * fx;
+  return upper + (low - upper) * (y - y0);
+}
+
+/** What surrounds each place, upright. */
+function around({ width, height, data }: Raster, u: Float64Array, v: Float64Array, count: number): Patches {
+  const out = patches(count, SIDE * SIDE);
+  for (let i = 0, at = 0; i < count; i++)
+    for (let b = -HALF; b <= HALF; b += 2)
+      for (let a = -HALF; a <= HALF; a += 2) out.data[at++] = read(data, width, height, u[i] + a, v[i] + b);
+  return out;
+}
+
+/** What surrounds each dab, turned back and un-mirrored, within a disc. */
+function turnedBack({ width, height, data }: Raster, places: Places): Patches {
+  const { count, u, v, turns, mirrorX, mirrorY } = places;
+  const out = patches(count, SIDE * SIDE);
+  const reach = (HALF + 1) * (HALF + 1);
+  for (let i = 0, at = 0; i < count; i++) {
+    const c = cosineTurns(turns[i]);
+    const s = sineTurns(turns[i]);
+    for (let b = -HALF; b <= HALF; b += 2)
+      for (let a = -HALF; a <= HALF; a += 2, at++) {
+        if (a * a + b * b > reach) continue;
+        const [x, y] = [a * mirrorX[i], b * mirrorY[i]];
+        out.data[at] = read(data, width, height, u[i] + c * x - s * y, v[i] + s * x + c * y);
+      }
+  }
+  return out;
+}
+
+/** The run of both edges around each place. */
+function edgesAround({ width, data }: Raster, u: Float64Array, count: number): Patches {
+  const out = patches(count, 2 * EDGE);
+  for (let i = 0, at = 0; i < count; i++)
+    for (let k = 0; k < 2; k++)
+      for (let a = -HALF; a <= HALF; a++, at++) {
+        const x = u[i] + a;
+        const x0 = Math.floor(x);
+        if (x0 < 0 || x0 >= width - 1) continue;
+        const from = k * width + x0;
+        out.data[at] = data[from] + (data[from + 1] - data[from]) * (x - x0);
+      }
+  return out;
+}
+
+function meanPatch({ count, size, data }: Patches): Float64Array {
+  const sum = new Float64Array(size);
+  for (let i = 0, at = 0; i < count; i++) for (let k = 0; k < size; k++) sum[k] += data[at++];
+  return sum.map((v) => v / Math.max(1, count));
+}
+
+/** Takes the share of the mean patch away that is the same upright, mirrored and upside down. */
+function forgiveBeads(set: Patches, columns: number): void {
+  const mean = meanPatch(set);
+  const rows = set.size / columns;
+  const even = mean.map((_, k) => {
+    const x = k % columns;
+    const y = (k - x) / columns;
+    const [mx, my] = [columns - 1 - x, rows - 1 - y];
+    return (BEADS / 4) * (mean[k] + mean[my * columns + x] + mean[y * columns + mx] + mean[my * columns + mx]);
+  });
+  for (let i = 0, at = 0; i < set.count; i++) for (let k = 0; k < set.size; k++) set.data[at++] -= even[k];
+}
+
+/** Takes from every patch what of their mean goes round in rings. */
+function forgiveRings(set: Patches): void {
+  const mean = meanPatch(set);
+  const sums = new Float64Array(2 * HALF);
+  const counts = new Float64Array(2 * HALF);
+  const ring = new Int32Array(set.size);
+  for (let k = 0; k < set.size; k++) {
+    const a = (k % SIDE) * 2 - HALF;
+    const b = Math.floor(k / SIDE) * 2 - HALF;
+    ring[k] = Math.floor(Math.sqrt(a * a + b * b));
+    sums[ring[k]] += mean[k];
+    counts[ring[k]]++;
+  }
+  for (let i = 0, at = 0; i < set.count; i++)
+    for (let k = 0; k < set.size; k++) set.data[at++] -= sums[ring[k]] / Math.max(1, counts[ring[k]]);
+}
+
+const energyOf = ({ count, data }: Patches): number => {
+  let sum = 0;
+  for (let i = 0; i < data.length; i++) sum += data[i] * data[i];
+  return sum / Math.max(1, count) + 1e-12;
+};
+
+function dot(p: Patches, i: number, q: Patches, j: number): number {
+  const { size } = p;
+  let sum = 0;
+  for (let k = 0, a = i * size, b = j * size; k < size; k++, a++, b++) sum += p.data[a] * q.data[b];
+  return sum;
+}
+
+/** Mean product of patches `lag` apart; `shift` reads the other set that much earlier. */
+function product(p: Patches, q: Patches, lag: number, shift: number): number {
+  const pairs = Math.min(p.count, q.count + shift) - lag;
+  if (pairs < 1) return 0;
+  const every = Math.max(1, pairs / FIRSTS);
+  let sum = 0;
+  let n = 0;
+  for (let at = 0; at < pairs; at += every, n++) sum += dot(p, Math.floor(at), q, Math.floor(at) + lag - shift);
+  return sum / n;
+}
+
+/** Likeness at lags 1..most; near lags less the mean likeness to what lies midway between dabs. */
+function likeness(p: Patches, midway: Patches, most: number, step: number): number[] {
+  const energy = energyOf(p);
+  return Array.from({ length: most }, (_, i) => {
+    const lag = i + 1;
+    let r = product(p, p, lag, 0) / energy;
+    if (lag * step < 1.2 * LOOK_SIDE) {
+      const before = product(p, midway, lag, 1);
+      const after = lag < midway.count ? product(p, midway, lag, 0) : before;
+      r -= Math.max(0, (before + after) / 2 / energy);
+    }
+    return r;
+  });
+}
+
+/** Weights of lags 1..most: near ones count more. */
+export function lagWeights(count: number, step: number): Float64Array {
+  const reach = Math.max(3, LOOK_SIDE / Math.max(1e-3, step));
+  const most = Math.max(1, Math.floor(Math.min(0.6 * count, 4 * reach)));
+  const weights = Float64Array.from({ length: most }, (_, k) => expMinus(k / reach));
+  const sum = weights.reduce((a, b) => a + b, 0);
+  return weights.map((w) => w / sum);
+}
+
+/** How strong likeness is together: the root of the weighted mean of its squares, above the floor of chance. */
+function together(lags: readonly number[], weights: Float64Array, floor: number): number {
+  let sum = 0;
+  for (let k = 0; k < weights.length; k++) {
+    const rho = clamp((lags[k] - floor) / (1 - floor));
+    sum += weights[k] * rho * rho;
+  }
+  return Math.sqrt(sum);
+}
+
+/** How visible patches are, 0..1: by the fourth power, since it is the strong parts that are seen. */
+function visibility({ data }: Patches, scale: number): number {
+  let sum = 0;
+  for (let i = 0; i < data.length; i++) sum += data[i] * data[i] * data[i] * data[i];
+  const a = fourthRoot(sum / Math.max(1, data.length));
+  return rise((a / scale) * (a / scale));
+}
+
+const middles = (values: Float64Array, count: number): Float64Array =>
+  Float64Array.from({ length: Math.max(0, count - 1) }, (_, i) => (values[i] + values[i + 1]) / 2);
+
+/** The strength of likeness that shows only in dabs turned back; 0 where no dab is turned. */
+function turnedStrength(inside: Raster, places: Places, weights: Float64Array, floor: number): number {
+  const turned = deviation(places.turns) > 3 / 360;
+  const flips = [places.mirrorX, places.mirrorY].some((m) => deviation(m) > 0);
+  if (!turned && !flips) return 0;
+  const set = turnedBack(inside, places);
+  forgiveRings(set);
+  const energy = energyOf(set);
+  const lags = Array.from(weights, (_, i) => product(set, set, i + 1, 0) / energy);
+  const usual = median(Float32Array.from(lags));
+  const near = lags.map((r, i) => ((i + 1) * places.step < 0.5 * LOOK_SIDE ? Math.min(r, usual) : r));
+  return TURNED * together(near, weights, floor);
+}
+
+/** How alike the inside and the outline of dabs are: the two parts of an echo. */
+export function likenessOf(seen: Seen, places: Places): { inside: Part; outline: Part } {
+  const { count, u, v, step } = places;
+  const weights = lagWeights(count, step);
+  const span = Math.max(1, (u[count - 1] - u[0]) / LOOK_SIDE);
+  const [um, vm] = [middles(u, count), middles(v, count)];
+  const part = (p: Patches, q: Patches, columns: number, { visible, free }: typeof INSIDE, turned: number): Part => {
+    forgiveBeads(p, columns);
+    forgiveBeads(q, columns);
+    const lags = likeness(p, q, weights.length, step);
+    const strength = Math.max(turned, together(lags, weights, 1 / Math.sqrt(span * free)));
+    return { value: 100 * strength * visibility(p, visible), strength, lags };
+  };
+  const turned = turnedStrength(seen.inside, places, weights, 1 / Math.sqrt(span * INSIDE.free));
+  return {
+    inside: part(around(seen.inside, u, v, count), around(seen.inside, um, vm, count - 1), SIDE, INSIDE, turned),
+    outline: part(edgesAround(seen.outline, u, count), edgesAround(seen.outline, um, count - 1), EDGE, OUTLINE, 0),
+  };
+}

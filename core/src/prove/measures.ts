@@ -1,0 +1,49 @@
+import { expMinus } from '../raster/blur.ts';
+
+/** 1 - e^-x: rises from 0, steep at first, toward 1. For x below 0 it is 0. */
+export const rise = (x: number): number => (x > 0 ? 1 - expMinus(x) : 0);
+
+const square = (x: number): number => x * x;
+/** 1 - e^-(x / half)^2, 0 for x below 0. */
+export const riseSquared = (x: number, scale: number): number => (x > 0 ? rise(square(x / scale)) : 0);
+
+/** The value below which a share (0..1) of the values lie, between neighbours in a straight line; 0 of none. */
+export function percentile(values: Float32Array, share: number): number {
+  if (values.length === 0) return 0;
+  const sorted = values.slice().sort();
+  const at = share * (sorted.length - 1);
+  const low = Math.floor(at);
+  const high = Math.min(sorted.length - 1, low + 1);
+  return sorted[low] + (sorted[high] - sorted[low]) * (at - low);
+}
+
+export const median = (values: Float32Array): number => percentile(values, 0.5);
+
+/** The values that a test picks, by their places. */
+export function picked(data: Float32Array, wanted: (i: number) => boolean): Float32Array {
+  const out = new Float32Array(data.length);
+  let count = 0;
+  for (let i = 0; i < data.length; i++) if (wanted(i)) out[count++] = data[i];
+  return out.subarray(0, count);
+}
+
+export const mean = (values: ArrayLike<number>): number => {
+  let sum = 0;
+  for (let i = 0; i < values.length; i++) sum += values[i];
+  return values.length > 0 ? sum / values.length : 0;
+};
+
+/** Standard deviation, of all values there are. */
+export function deviation(values: ArrayLike<number>): number {
+  const middle = mean(values);
+  let sum = 0;
+  for (let i = 0; i < values.length; i++) sum += square(values[i] - middle);
+  return values.length > 0 ? Math.sqrt(sum / values.length) : 0;
+}
+
+/** The greatest value; 0 of none or of values below it. */
+export function greatest(values: ArrayLike<number>): number {
+  let most = 0;
+  for (let i = 0; i < values.length; i++) if (values[i] > most) most = values[i];
+  return most;
+}

@@ -1,0 +1,157 @@
+import { blur, blurRows } from '../raster/blur.ts';
+import { distanceTo } from '../raster/distance.ts';
+import { pieces } from '../raster/pieces.ts';
+import { raster, type Raster } from '../raster/raster.ts';
+import { resample } from '../raster/resample.ts';
+import { percentile, picked } from './measures.ts';
+import type { Strip } from './strip.ts';
+
+/** The nominal tip, px, at which likeness is measured. */
+export const LOOK_SIDE = 48;
+const BODY_AT = 0.3;
+const LEAST_BODY = 0.03 * LOOK_SIDE * LOOK_SIDE;
+const ERODE = Math.floor(0.06 * LOOK_SIDE);
+const LOCAL = 0.14 * LOOK_SIDE;
+const STREAK = 2 * LOOK_SIDE;
+
+/** What the eye follows in a stroke: how its two edges run, and what happens between them. */
+export interface Seen {
+  width: number;
+  height: number;
+  /** two rows: distance of the upper and lower edge from the middle, in nominal tips, less their own slow run */
+  outline: Raster;
+  inside: Raster;
+}
+
+/** A strip at 48 px a nominal tip, as shares of what its darker parts print: 1 is the 95th of a hundred. */
+export function normalised({ image, side }: Strip): Raster {
+  const factor = LOOK_SIDE / side;
+  const small = resample(image, Math.floor(image.width * factor), Math.floor(image.height * factor));
+  let most = 0;
+  for (const v of small.data) if (v > most) most = v;
+  const full = percentile(
+    picked(small.data, (i) => small.data[i] > 0.02 * most),
+    0.95,
+  );
+  const share = full > 0 ? 1 / full : 1;
+  for (let i = 0; i < small.data.length; i++) small.data[i] = Math.min(1.2, small.data[i] * share);
+  return small;
+}
+
+/** 1 within `px` of a set, 0 elsewhere. */
+function widened(set: Uint8Array, width: number, height: number, px: number): Uint8Array {
+  const far = distanceTo(set, width, height);
+  const out = new Uint8Array(set.length);
+  for (let i = 0; i < out.length; i++) out[i] = far[i] <= px ? 1 : 0;
+  return out;
+}
+
+/** Everything that prints, and of it the large pieces. */
+function bodyOf(soft: Raster): { printing: Uint8Array; body: Uint8Array } {
+  const { width, height, data } = soft;
+  const printing = new Uint8Array(data.length);
+  for (let i = 0; i < data.length; i++) printing[i] = data[i] > BODY_AT ? 1 : 0;
+  const near = widened(printing, width, height, 1);
+  const found = pieces({ width, height, data: Float32Array.from(near) }, 0.5);
+  const area = new Int32Array(found.count + 1);
+  for (let i = 0; i < printing.length; i++) area[found.label[i]] += printing[i];
+  const body = printing.map((v, i) => (v && area[found.label[i]] >= LEAST_BODY ? 1 : 0));
+  return { printing, body: body.some((v) => v > 0) ? body : printing };
+}
+
+interface Edges {
+  top: Float64Array;
+  bottom: Float64Array;
+  there: Uint8Array;
+}
+
+/** Where the body begins and ends in each column, between pixels. */
+function edgesOf(soft: Raster, body: Uint8Array): Edges {
+  const { width, height, data } = soft;
+  const middle = (height - 1) / 2;
+  const edges = {
+    top: new Float64Array(width).fill(middle),
+    bottom: new Float64Array(width).fill(middle),
+    there: new Uint8Array(width),
+  };
+  const before = (at: number, from: number) =>
+    data[at] > data[from] ? Math.min(1, Math.max(0, (data[at] - BODY_AT) / (data[at] - data[from]))) : 0;
+  for (let x = 0; x < width; x++) {
+    let a = 0;
+    while (a < height && !body[a * width + x]) a++;
+    if (a === height) continue;
+    let b = height - 1;
+    while (!body[b * width + x]) b--;
+    edges.there[x] = 1;
+    edges.top[x] = a - (a > 0 ? before(a * width + x, (a - 1) * width + x) : 0);
+    edges.bottom[x] = b + (b < height - 1 ? before(b * width + x, (b + 1) * width + x) : 0);
+  }
+  return edges;
+}
+
+/** The run of both edges over the columns from `from` to `to`, less their slow run. */
+function outlineOf({ top, bottom }: Edges, height: number, from: number, to: number): Raster {
+  const width = top.length;
+  const middle = (height - 1) / 2;
+  const run = raster(Math.max(1, to - from), 2);
+  for (let x = from; x < to; x++) {
+    run.data[x - from] = (middle - top[x]) / LOOK_SIDE;
+    run.data[run.width + x - from] = (bottom[x] - middle) / LOOK_SIDE;
+  }
+  const slow = blurRows(run, LOOK_SIDE, false);
+  const out = raster(width, 2);
+  for (let k = 0; k < 2; k++)
+    for (let x = from; x < to; x++)
+      out.data[k * width + x] = run.data[k * run.width + x - from] - slow.data[k * run.width + x - from];
+  return out;
+}
+
+/** What lies between the edges, and what well within them. */
+function fillOf({ top, bottom, there }: Edges, width: number, height: number): { fill: Raster; deep: Raster } {
+  const fill = raster(width, height);
+  const outside = new Uint8Array(width * height);
+  for (let y = 0; y < height; y++)
+    for (let x = 0; x < width; x++) {
+      const within = there[x] && y >= top[x] && y <= bottom[x];
+      fill.data[y * width + x] = within ? 1 : 0;
+      outside[y * width + x] = within ? 0 : 1;
+    }
+  const far = distanceTo(outside, width, height);
+  const core = raster(width, height);
+  for (let i = 0; i < far.length; i++) core.data[i] = far[i] > ERODE ? 1 : 0;
+  return { fill, deep: blur(core, 1) };
+}
+
+/** What of a strip repeats if anything does: its edges, and the inside less its local mean and constant streaks. */
+export function seenOf(shares: Raster, from: number, to: number): Seen {
+  const { width, height, data } = shares;
+  const soft = blur(shares, 0.8);
+  const { printing, body } = bodyOf(soft);
+  const edges = edgesOf(soft, body);
+  const { fill, deep } = fillOf(edges, width, height);
+  const weighed = { width, height, data: data.map((v, i) => v * fill.data[i]) };
+  const local = blur(weighed, LOCAL);
+  const weight = blur(fill, LOCAL);
+  const inside = raster(width, height);
+  for (let i = 0; i < data.length; i++)
+    inside.data[i] = (data[i] - local.data[i] / Math.max(1e-3, weight.data[i])) * deep.data[i];
+  const streaks = blurRows(inside, STREAK);
+  const depth = blurRows(deep, STREAK);
+  for (let i = 0; i < data.length; i++)
+    inside.data[i] -= (streaks.data[i] / Math.max(0.05, depth.data[i])) * deep.data[i];
+  addStrays(inside, shares, printing, body, fill);
+  return { width, height, outline: outlineOf(edges, height, from, to), inside: blur(inside, 0.8) };
+}
+
+/** Adds what prints apart from the body: it repeats as much as anything. */
+function addStrays(inside: Raster, shares: Raster, printing: Uint8Array, body: Uint8Array, fill: Raster): void {
+  const { width, height } = shares;
+  const apart = printing.map((v, i) => (v && !body[i] ? 1 : 0));
+  if (!apart.some((v) => v > 0)) return;
+  const near = widened(apart, width, height, 1);
+  const soft = blur(shares, 0.6);
+  const strays = raster(width, height);
+  for (let i = 0; i < near.length; i++) strays.data[i] = near[i] && fill.data[i] === 0 ? soft.data[i] : 0;
+  const streaks = blurRows(strays, STREAK);
+  for (let i = 0; i < near.length; i++) inside.data[i] += strays.data[i] - streaks.data[i];
+}

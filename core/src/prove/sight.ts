@@ -1,0 +1,62 @@
+import { resample } from '../raster/resample.ts';
+import { fromPlate, raster, type Plate, type Raster } from '../raster/raster.ts';
+
+/** Side of the square that tips are looked at, px. */
+export const SIGHT = 256;
+/** Empty border left around what prints, as a share of it. */
+const MARGIN = 0.06;
+const FAINT = 0.02;
+/** A plate whose content fills this share of its longer side is looked at whole. */
+const WHOLE = 0.7;
+
+/** A tip as it is looked at: a square of 256 px, and where that square lies on the plate. */
+export interface Sight {
+  image: Raster;
+  /** plate px: the square's left top corner and its side */
+  left: number;
+  top: number;
+  side: number;
+  /** longer side of what prints, as a share of the plate's longer side */
+  share: number;
+}
+
+function contentOf({ width, height, data }: Plate): { x0: number; y0: number; x1: number; y1: number } {
+  let most = 0;
+  for (let i = 0; i < data.length; i++) if (data[i] > most) most = data[i];
+  const box = { x0: width, y0: height, x1: 0, y1: 0 };
+  for (let y = 0, i = 0; y < height; y++)
+    for (let x = 0; x < width; x++, i++)
+      if (data[i] > FAINT * most) {
+        if (x < box.x0) box.x0 = x;
+        if (x >= box.x1) box.x1 = x + 1;
+        if (y < box.y0) box.y0 = y;
+        box.y1 = y + 1;
+      }
+  return box;
+}
+
+const sights = new WeakMap<Plate, Sight>();
+
+/** The tip of a plate as it is looked at; made once for each plate object. */
+export function sightOf(plate: Plate): Sight {
+  const there = sights.get(plate);
+  if (there) return there;
+  const { width, height } = plate;
+  const longest = Math.max(width, height);
+  const { x0, y0, x1, y1 } = contentOf(plate);
+  const long = Math.max(1, x1 - x0, y1 - y0);
+  const share = long / longest;
+  const side = share >= WHOLE ? longest : Math.ceil(long * (1 + 2 * MARGIN));
+  const left = share >= WHOLE ? Math.floor((width - side) / 2) : Math.floor((x0 + x1 - side) / 2);
+  const top = share >= WHOLE ? Math.floor((height - side) / 2) : Math.floor((y0 + y1 - side) / 2);
+  const whole = fromPlate(plate);
+  const square = raster(side, side);
+  for (let y = 0; y < side; y++)
+    for (let x = 0; x < side; x++) {
+      const [px, py] = [x + left, y + top];
+      if (px >= 0 && py >= 0 && px < width && py < height) square.data[y * side + x] = whole.data[py * width + px];
+    }
+  const sight = { image: resample(square, SIGHT, SIGHT), left, top, side, share };
+  sights.set(plate, sight);
+  return sight;
+}

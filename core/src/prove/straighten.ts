@@ -1,0 +1,107 @@
+import { cosineTurns, headingDeg, sineTurns } from '../maths/angles.ts';
+import type { PenStroke } from '../model/strokes.ts';
+import { smoothPath } from '../path/path.ts';
+import { steadied } from '../path/steady.ts';
+import { raster, type Raster } from '../raster/raster.ts';
+import { valueAt } from '../raster/sample.ts';
+
+/** Where things on a sheet lie in the strip of a stroke. */
+export interface Way {
+  lengthPx: number;
+  /** writes u, v and the heading of the path in turns for a place on the sheet whose dab was due at `along`, all px */
+  find: (x: number, y: number, along: number, out: Float64Array) => void;
+}
+
+/** The path of a stroke, every px: x, y and its direction as cosine and sine. */
+interface Rail {
+  lengthPx: number;
+  x: Float64Array;
+  y: Float64Array;
+  c: Float64Array;
+  s: Float64Array;
+  turns: Float64Array;
+}
+
+function railOf(stroke: PenStroke, steady: number, zoom: number): Rail {
+  const path = smoothPath(steadied(stroke.points, steady));
+  const lengthPx = path.lengthPx * zoom;
+  const count = Math.max(2, Math.ceil(lengthPx) + 1);
+  const rail: Rail = {
+    lengthPx,
+    x: new Float64Array(count),
+    y: new Float64Array(count),
+    c: new Float64Array(count),
+    s: new Float64Array(count),
+    turns: new Float64Array(count),
+  };
+  for (let i = 0, k = 0; i < count; i++) {
+    const along = Math.min(path.lengthPx, i / zoom);
+    while (k < path.count - 2 && path.along[k + 1] < along) k++;
+    const span = path.along[k + 1] - path.along[k];
+    const t = span > 0 ? (along - path.along[k]) / span : 0;
+    rail.x[i] = (path.x[k] + (path.x[k + 1] - path.x[k]) * t) * zoom;
+    rail.y[i] = (path.y[k] + (path.y[k + 1] - path.y[k]) * t) * zoom;
+  }
+  directed(rail);
+  return rail;
+}
+
+/** How far to both sides a direction is looked for, px: the corners of a drawn way must not shear the strip. */
+const LOOK = 8;
+
+function directed(rail: Rail): void {
+  const last = rail.x.length - 1;
+  for (let i = 0; i <= last; i++) {
+    const a = Math.max(0, i - LOOK);
+    const b = Math.min(last, i + LOOK);
+    rail.turns[i] = headingDeg(rail.x[b] - rail.x[a], rail.y[b] - rail.y[a]) / 360;
+    rail.c[i] = cosineTurns(rail.turns[i]);
+    rail.s[i] = sineTurns(rail.turns[i]);
+  }
+}
+
+/**
+ * Reads a sheet along the path of a stroke: columns go along it, a column before its head and behind its tail for each px
+ * of `side`, rows across it. The strip is as high as what prints beside the path.
+ */
+export function straightened(
+  sheet: Raster,
+  stroke: PenStroke,
+  steady: number,
+  zoom: number,
+  side: number,
+): { image: Raster; way: Way } {
+  const rail = railOf(stroke, steady, zoom);
+  const width = Math.ceil(rail.lengthPx) + 2 * side;
+  const half = halfHeight(sheet, rail, side);
+  const image = raster(width, 2 * half + 1);
+  const last = rail.x.length - 1;
+  for (let u = 0; u < width; u++) {
+    const i = Math.max(0, Math.min(last, u - side));
+    const beyond = u - side - i;
+    const x = rail.x[i] + rail.c[i] * beyond - 0.5;
+    const y = rail.y[i] + rail.s[i] * beyond - 0.5;
+    for (let v = -half; v <= half; v++)
+      image.data[(v + half) * width + u] = valueAt(sheet, x - rail.s[i] * v, y + rail.c[i] * v);
+  }
+  const find: Way['find'] = (x, y, along, out) => {
+    const i = Math.max(0, Math.min(last, Math.floor(along + 0.5)));
+    const dx = x - rail.x[i];
+    const dy = y - rail.y[i];
+    out[0] = side + i + rail.c[i] * dx + rail.s[i] * dy;
+    out[1] = half - rail.s[i] * dx + rail.c[i] * dy;
+    out[2] = rail.turns[i];
+  };
+  return { image, way: { lengthPx: rail.lengthPx, find } };
+}
+
+/** How far a sheet is covered beside a path, px: looked for outward from a few places. */
+function halfHeight(sheet: Raster, rail: Rail, side: number): number {
+  const most = Math.ceil(Math.min(4 * side, Math.max(sheet.width, sheet.height)));
+  let reach = Math.ceil(0.6 * side);
+  for (let i = 0; i < rail.x.length; i += 8)
+    for (let v = most; v > reach; v--)
+      for (const sign of [1, -1])
+        if (valueAt(sheet, rail.x[i] - rail.s[i] * sign * v, rail.y[i] + rail.c[i] * sign * v) > 0.004) reach = v;
+  return reach + Math.ceil(0.1 * side);
+}
