@@ -31,16 +31,58 @@ export const asRaster = (mask: ArrayLike<number>): Raster => ({
 export const farFrom = (mask: Mask): Float32Array => distanceTo(mask, SIGHT, SIGHT);
 
 export const invertedMask = (mask: Mask): Mask => mask.map((v) => 1 - v);
+
+/** A part of the tip: so much of it around a mask as a reach of `px` can touch. */
+export interface Window {
+  x0: number;
+  y0: number;
+  width: number;
+  height: number;
+}
+
+export function windowOf(mask: Mask, px: number): Window {
+  const { x0, y0, x1, y1 } = boxOf(mask);
+  const [left, top] = [Math.max(0, x0 - px), Math.max(0, y0 - px)];
+  return {
+    x0: left,
+    y0: top,
+    width: Math.max(0, Math.min(SIGHT, x1 + px + 1) - left),
+    height: Math.max(0, Math.min(SIGHT, y1 + px + 1) - top),
+  };
+}
+
+/** Calls `use` for every pixel of a window: its place there and in the tip. */
+export function eachOf({ x0, y0, width, height }: Window, use: (at: number, i: number) => void): void {
+  for (let y = 0, at = 0; y < height; y++)
+    for (let x = 0, i = (y0 + y) * SIGHT + x0; x < width; x++, at++, i++) use(at, i);
+}
+
+/** Distance to the pixels of the mask that equal `value`, in a window. */
+function farIn(mask: Mask, value: number, window: Window): Float32Array {
+  const set = new Uint8Array(window.width * window.height);
+  eachOf(window, (at, i) => (set[at] = mask[i] === value ? 1 : 0));
+  return distanceTo(set, window.width, window.height);
+}
+
 /** The mask and all within `px` of it. */
-export const grown = (mask: Mask, px: number): Mask => {
-  const far = farFrom(mask);
-  return maskWhere((i) => far[i] <= px);
-};
+export function grown(mask: Mask, px: number): Mask {
+  const window = windowOf(mask, Math.ceil(px) + 1);
+  const out = new Uint8Array(PIXELS);
+  if (window.width === 0) return out;
+  const far = farIn(mask, 1, window);
+  eachOf(window, (at, i) => (out[i] = far[at] <= px ? 1 : 0));
+  return out;
+}
+
 /** What of the mask lies more than `px` within it; the frame does not eat into it. */
-export const shrunk = (mask: Mask, px: number): Mask => {
-  const far = farFrom(invertedMask(mask));
-  return maskWhere((i) => far[i] > px);
-};
+export function shrunk(mask: Mask, px: number): Mask {
+  const window = windowOf(mask, 1);
+  const out = new Uint8Array(PIXELS);
+  if (window.width === 0) return out;
+  const far = farIn(mask, 0, window);
+  eachOf(window, (at, i) => (out[i] = far[at] > px ? 1 : 0));
+  return out;
+}
 
 /** The mask with what it surrounds. */
 export function filled(mask: Mask): Mask {

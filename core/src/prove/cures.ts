@@ -1,7 +1,7 @@
 import { blur } from '../raster/blur.ts';
 import { clamp, smoothstep } from '../maths/index.ts';
-import type { Raster } from '../raster/raster.ts';
-import { asRaster, boxOf, maskedBlur, PIXELS, type Mask, type Tip256 } from './body.ts';
+import { raster, type Raster } from '../raster/raster.ts';
+import { asRaster, boxOf, eachOf, maskedBlur, windowOf, type Mask, type Tip256 } from './body.ts';
 import { SIGHT } from './sight.ts';
 
 const MIDDLE = (SIGHT - 1) / 2;
@@ -42,31 +42,37 @@ export const feathered = (image: Raster, inset: number): Raster =>
     return smoothstep(0, 1, edge * round);
   });
 
+/** Around what is filled so much is looked at, px: the farthest ring of the ground. */
+const AROUND = 60;
+
 /** The smooth ground under a hole: the nearest ring that has something, farther rings where it has not. */
 function membrane(image: Raster, weight: Raster): Float32Array {
-  let base: Float32Array | undefined;
-  let known = new Float32Array(PIXELS);
+  const weighed = { ...image, data: image.data.map((v, i) => v * weight.data[i]) };
+  let base = new Float32Array(image.data.length);
+  const known = new Float32Array(image.data.length);
   for (const sigma of FILL_REACH) {
-    const sum = blur(
-      multiplied(image, (i) => weight.data[i]),
-      sigma,
-      false,
-    ).data;
+    const sum = blur(weighed, sigma, false).data;
     const share = blur(weight, sigma, false).data;
-    const value = sum.map((v, i) => v / Math.max(1e-4, share[i]));
-    const before = base;
-    const there = known;
-    base = before ? value.map((v, i) => (there[i] > 0.02 ? before[i] : v)) : value;
-    known = known.map((v, i) => Math.max(v, share[i]));
+    for (let i = 0; i < base.length; i++) {
+      if (known[i] <= 0.02) base[i] = sum[i] / Math.max(1e-4, share[i]);
+      known[i] = Math.max(known[i], share[i]);
+    }
   }
-  return blur({ ...image, data: base as Float32Array }, 1.5, false).data;
+  base = blur({ ...image, data: base }, 1.5, false).data as Float32Array<ArrayBuffer>;
+  return base;
 }
 
 /** The fine structure of the neighbour that is most whole, moved onto the mask. */
-function neighbourGrain(image: Raster, mask: Mask, weight: Raster): Float32Array {
+function neighbourGrain(image: Raster, mask: Mask, weight: Raster, size: readonly [number, number]): Float32Array {
+  const { width, height } = image;
   const fine = maskedBlur(image, weight, GRAIN).map((v, i) => image.data[i] - v);
-  const { x0, y0, x1, y1 } = boxOf(mask);
-  const [w, h] = [x1 - x0 + 4, y1 - y0 + 4];
+  /** the pixel that comes to lie on `i` when everything moves by (dx, dy); -1 beyond the part that is looked at */
+  const fromOf = (i: number, dx: number, dy: number): number => {
+    const x = (i % width) - dx;
+    const y = Math.floor(i / width) - dy;
+    return x < 0 || y < 0 || x >= width || y >= height ? -1 : y * width + x;
+  };
+  const [w, h] = size;
   let best = { whole: -1, dx: 0, dy: 0 };
   for (const [dx, dy] of [
     [0, h],
@@ -76,7 +82,7 @@ function neighbourGrain(image: Raster, mask: Mask, weight: Raster): Float32Array
   ]) {
     let whole = 0;
     let n = 0;
-    for (let i = 0; i < PIXELS; i++)
+    for (let i = 0; i < mask.length; i++)
       if (mask[i]) {
         n++;
         const from = fromOf(i, dx, dy);
@@ -84,35 +90,37 @@ function neighbourGrain(image: Raster, mask: Mask, weight: Raster): Float32Array
       }
     if (whole / Math.max(1, n) > best.whole + 1e-6) best = { whole: whole / Math.max(1, n), dx, dy };
   }
-  const out = new Float32Array(PIXELS);
-  for (let i = 0; i < PIXELS; i++) {
+  const out = new Float32Array(mask.length);
+  for (let i = 0; i < out.length; i++) {
     const from = fromOf(i, best.dx, best.dy);
     if (from >= 0) out[i] = fine[from] * weight.data[from];
   }
   return out;
 }
 
-/** The pixel that comes to lie on `i` when everything moves by (dx, dy); -1 beyond the frame. */
-function fromOf(i: number, dx: number, dy: number): number {
-  const x = (i % SIGHT) - dx;
-  const y = Math.floor(i / SIGHT) - dy;
-  return x < 0 || y < 0 || x >= SIGHT || y >= SIGHT ? -1 : y * SIGHT + x;
-}
-
 /** Fills a mask with the ground around it and the grain of a neighbouring piece of the body. */
 export function filledIn({ image, solid }: Tip256, mask: Mask): Raster {
-  const weight = asRaster(mask.map((v, i) => (v ? 0 : solid[i] ? 1 : 0)));
-  for (let i = 0; i < PIXELS; i++) if (!mask[i] && !solid[i]) weight.data[i] = 0.02;
-  const base = membrane(image, weight);
-  const grain = neighbourGrain(image, mask, weight);
-  const soft = blur(asRaster(mask), 1).data;
-  return {
-    ...image,
-    data: image.data.map((v, i) => {
-      const share = Math.max(soft[i], mask[i]);
-      return clamp(v * (1 - share) + (base[i] + grain[i]) * share);
-    }),
-  };
+  const { x0, y0, x1, y1 } = boxOf(mask);
+  const size = [x1 - x0 + 4, y1 - y0 + 4] as const;
+  const window = windowOf(mask, Math.max(AROUND, Math.min(128, ...size) + 4));
+  const { width, height } = window;
+  const part = raster(width, height);
+  const weight = raster(width, height);
+  const hole = new Uint8Array(width * height);
+  eachOf(window, (at, i) => {
+    part.data[at] = image.data[i];
+    hole[at] = mask[i];
+    weight.data[at] = mask[i] ? 0 : solid[i] ? 1 : 0.02;
+  });
+  const base = membrane(part, weight);
+  const grain = neighbourGrain(part, hole, weight, size);
+  const soft = blur({ width, height, data: Float32Array.from(hole) }, 1).data;
+  const data = image.data.slice();
+  eachOf(window, (at, i) => {
+    const share = Math.max(soft[at], hole[at]);
+    data[i] = clamp(data[i] * (1 - share) + (base[at] + grain[at]) * share);
+  });
+  return { ...image, data };
 }
 
 /** Cuts what stands out beyond the opened outline. */

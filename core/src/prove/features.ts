@@ -101,12 +101,7 @@ interface Look {
 }
 
 /** How much of a template is seen in a strip around a dab, moved along the path by `shift` px: 1 is all of it. */
-function shownAt(
-  { strip, dabs, full }: Look,
-  i: number,
-  { x, y, value, energy }: Template,
-  shift: number,
-): number {
+function shownAt({ strip, dabs, full }: Look, i: number, { x, y, value, energy }: Template, shift: number): number {
   const c = cosineTurns(dabs.turns[i]);
   const s = sineTurns(dabs.turns[i]);
   const [across, down] = [dabs.across[i], dabs.down[i]];

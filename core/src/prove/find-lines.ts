@@ -1,7 +1,6 @@
 import { cosineTurns, sineTurns } from '../maths/angles.ts';
 import { clamp } from '../maths/index.ts';
 import { blur } from '../raster/blur.ts';
-import { pulled } from '../raster/sample.ts';
 import { raster, type Raster } from '../raster/raster.ts';
 import { areaOf, asRaster, maskedBlur, maskWhere, type Tip256 } from './body.ts';
 import { filledIn } from './cures.ts';
@@ -19,27 +18,43 @@ const MOST = 3;
 const ROOM = 400;
 const LEAST_PX = 60;
 
-/** The image turned about its middle; the same place at angle -a undoes it. */
-function turned(image: Raster, angleDeg: number): Raster {
+/** The image turned about its middle; the same at angle -a undoes it. */
+function turned({ data }: Raster, angleDeg: number): Float32Array {
   const c = cosineTurns(angleDeg / 360);
   const s = sineTurns(angleDeg / 360);
-  return pulled(image, SIGHT, SIGHT, (x, y, place) => {
-    const [dx, dy] = [x - MIDDLE, y - MIDDLE];
-    place[0] = MIDDLE + c * dx - s * dy;
-    place[1] = MIDDLE + s * dx + c * dy;
-  });
+  const out = new Float32Array(data.length);
+  for (let y = 0, at = 0; y < SIGHT; y++) {
+    let px = MIDDLE - c * MIDDLE - s * (y - MIDDLE);
+    let py = MIDDLE - s * MIDDLE + c * (y - MIDDLE);
+    for (let x = 0; x < SIGHT; x++, at++, px += c, py += s) {
+      if (px < 0 || py < 0 || px >= SIGHT - 1 || py >= SIGHT - 1) continue;
+      const x0 = px | 0;
+      const y0 = py | 0;
+      const from = y0 * SIGHT + x0;
+      const fx = px - x0;
+      const upper = data[from] + (data[from + 1] - data[from]) * fx;
+      const low = data[from + SIGHT] + (data[from + SIGHT + 1] - data[from + SIGHT]) * fx;
+      out[at] = upper + (low - upper) * (py - y0);
+    }
+  }
+  return out;
 }
 
 /** Running mean of `length` values along rows; the end value goes on beyond the ends. */
 function meanAlong(data: Float32Array, length: number): Float32Array {
   const out = new Float32Array(data.length);
   const r = (length - 1) / 2;
-  for (let row = 0; row < data.length; row += SIGHT) {
-    let sum = data[row] * r;
-    for (let x = 0; x <= r; x++) sum += data[row + Math.min(SIGHT - 1, x)];
+  const share = 1 / length;
+  const row = new Float32Array(SIGHT + 2 * r + 1);
+  for (let at = 0; at < data.length; at += SIGHT) {
+    row.fill(data[at], 0, r);
+    row.set(data.subarray(at, at + SIGHT), r);
+    row.fill(data[at + SIGHT - 1], r + SIGHT);
+    let sum = 0;
+    for (let x = 0; x < length; x++) sum += row[x];
     for (let x = 0; x < SIGHT; x++) {
-      out[row + x] = sum / length;
-      sum += data[row + Math.min(SIGHT - 1, x + r + 1)] - data[row + Math.max(0, x - r)];
+      out[at + x] = sum * share;
+      sum += row[x + length] - row[x];
     }
   }
   return out;
@@ -50,13 +65,15 @@ const rowOf = (y: number): number => Math.max(0, Math.min(SIGHT - 1, y)) * SIGHT
 /** How far three rows together rise above the rows `away` px beside them. */
 function ridge(data: Float32Array, away: number): Float32Array {
   const three = new Float32Array(data.length);
-  for (let y = 0; y < SIGHT; y++)
-    for (let x = 0; x < SIGHT; x++)
-      three[y * SIGHT + x] = (data[rowOf(y - 1) + x] + data[y * SIGHT + x] + data[rowOf(y + 1) + x]) / 3;
+  for (let y = 0; y < SIGHT; y++) {
+    const [a, b, c] = [rowOf(y - 1), y * SIGHT, rowOf(y + 1)];
+    for (let x = 0; x < SIGHT; x++) three[b + x] = (data[a + x] + data[b + x] + data[c + x]) / 3;
+  }
   const out = new Float32Array(data.length);
-  for (let y = 0; y < SIGHT; y++)
-    for (let x = 0; x < SIGHT; x++)
-      out[y * SIGHT + x] = three[y * SIGHT + x] - 0.3 * (three[rowOf(y - away) + x] + three[rowOf(y + away) + x]);
+  for (let y = 0; y < SIGHT; y++) {
+    const [a, b, c] = [rowOf(y - away), y * SIGHT, rowOf(y + away)];
+    for (let x = 0; x < SIGHT; x++) out[b + x] = three[b + x] - 0.3 * (three[a + x] + three[c + x]);
+  }
   return out;
 }
 
@@ -87,15 +104,17 @@ function fineOf({ image, solid, inn }: Tip256): { fine: Raster; inside: Raster; 
 }
 
 function lookAlong(fine: Raster, inside: Raster, unit: number, direction: number): Direction {
-  const ridges = ridge(turned(fine, direction * STEP_DEG).data, 5);
+  const ridges = ridge(turned(fine, direction * STEP_DEG), 5);
   const height = meanAlong(ridges, LENGTH);
-  const share = meanAlong(turned(inside, direction * STEP_DEG).data, LENGTH);
+  const share = meanAlong(turned(inside, direction * STEP_DEG), LENGTH);
   const squares = meanAlong(
     ridges.map((v) => v * v),
     LENGTH,
   );
   const least = (0.35 * unit) ** 2;
-  const stands = height.map((v, i) => (share[i] > 0.75 ? v / Math.sqrt(Math.max(0, squares[i] - v * v) + least) : 0));
+  const stands = new Float32Array(height.length);
+  for (let i = 0; i < stands.length; i++)
+    if (share[i] > 0.75) stands[i] = height[i] / Math.sqrt(Math.max(0, squares[i] - height[i] * height[i]) + least);
   return { stands, height };
 }
 
@@ -157,7 +176,7 @@ function refined(fine: Raster, { direction, sign, x, y }: Candidate): Course {
   const signed = { ...fine, data: fine.data.map((v) => sign * v) };
   for (let turn = -4; turn <= 4; turn++) {
     const angleDeg = direction * STEP_DEG + turn;
-    const ridges = ridge(turned(signed, angleDeg).data, 6);
+    const ridges = ridge(turned(signed, angleDeg), 6);
     const long = meanAlong(ridges, LONG);
     const [c, s] = [cosineTurns(turn / 360), sineTurns(turn / 360)];
     const nearX = Math.round(MIDDLE + s * (y - MIDDLE) + c * (x - MIDDLE));
@@ -185,7 +204,7 @@ function endsOf({ x, y, ridges }: Course): { from: number; to: number } {
 
 /** The usual height of a line above both its sides. */
 function stepOf(image: Raster, sign: number, { angleDeg, y }: Course, from: number, to: number): number {
-  const { data } = turned(blur(image, 0.5, false), angleDeg);
+  const data = turned(blur(image, 0.5, false), angleDeg);
   const at = (rows: readonly number[], x: number) =>
     (sign * rows.reduce((sum, dy) => sum + data[rowOf(y + dy) + x], 0)) / rows.length;
   const steps = new Float32Array(Math.max(0, to - from + 1));
@@ -236,7 +255,7 @@ function lineOf(
   const band = raster(SIGHT, SIGHT);
   for (let row = Math.max(0, course.y - 3); row <= Math.min(SIGHT - 1, course.y + 3); row++)
     band.data.fill(1, row * SIGHT + Math.max(0, from - 8), row * SIGHT + Math.min(SIGHT, to + 9));
-  const back = turned(band, -course.angleDeg).data;
+  const back = turned(band, -course.angleDeg);
   const mask = maskWhere((i) => back[i] > 0.5 && tip.solid[i] === 1);
   if (areaOf(mask) < LEAST_PX) return undefined;
   return flaw('line', sign < 0 ? 'light' : 'dark', mask, salience, () => filledIn(tip, mask));
