@@ -1,5 +1,6 @@
 import { AmberError } from '@amber-stamp/core';
 import { UsageError } from './arguments.ts';
+import { echoCommand } from './echo.ts';
 import { packCommand, unpackCommand } from './pack.ts';
 import { plateCommand } from './plate.ts';
 import { strokeCommand } from './stroke.ts';
@@ -15,6 +16,7 @@ const COMMANDS: Readonly<Record<string, { run: (args: string[]) => Promise<objec
     usage:
       'stroke --brush B.json --strokes S.json --out O.png [--bits 8|16] [--ground white|gray|black|none] [--seed N] [--dabs D.csv]',
   },
+  echo: { run: echoCommand, usage: 'echo --brush B.json [--strokes S.json] --report R.json' },
   pack: { run: packCommand, usage: 'pack --brush B.json --out P.zip' },
   unpack: { run: unpackCommand, usage: 'unpack --pack P.zip --out DIR' },
 };

@@ -4,7 +4,9 @@ import { crushStep } from './crush.ts';
 import { evenLightStep } from './even-light.ts';
 import { fadeStep } from './fade.ts';
 import { fitStep } from './fit.ts';
+
 import { grayStep } from './gray.ts';
+import { healStep } from './heal.ts';
 import { invertStep } from './invert.ts';
 import { levelsStep } from './levels.ts';
 import { linesStep } from './lines.ts';
@@ -29,6 +31,7 @@ export const STEPS = [
   invertStep,
   evenLightStep,
   specksStep,
+  healStep,
   linesStep,
   regionStep,
   trimStep,

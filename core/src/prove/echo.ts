@@ -6,7 +6,7 @@ import type { PenStroke } from '../model/strokes.ts';
 import { featuresOf, giveAwaysIn, type GiveAway } from './features.ts';
 import { grainEcho } from './grain-echo.ts';
 import { likenessOf, type Places } from './likeness.ts';
-import { greatest, percentile, picked } from './measures.ts';
+import { greatest, percentile, picked } from '../maths/measures.ts';
 import { LOOK_SIDE, normalised, seenOf } from './seen.ts';
 import { evenStroke, nominalPx, STANDARD_LENGTH, stripOf, type Strip, type StripDabs } from './strip.ts';
 

@@ -5,12 +5,12 @@ import { fourthRoot } from '../maths/roots.ts';
 import { blur, expMinus } from '../raster/blur.ts';
 import type { Plate } from '../raster/raster.ts';
 import { valueAt } from '../raster/sample.ts';
-import { grown, PIXELS } from './body.ts';
-import type { Flaw } from './flaw.ts';
-import { flawsOf } from './flaws.ts';
-import { rise } from './measures.ts';
+import { grown, PIXELS } from '../flaws/body.ts';
+import { cured, type Flaw } from '../flaws/flaw.ts';
+import { flawsOf } from '../flaws/flaws.ts';
+import { rise } from '../maths/measures.ts';
 import { lagWeights } from './likeness.ts';
-import { SIGHT, sightOf } from './sight.ts';
+import { SIGHT, sightOf } from '../flaws/sight.ts';
 import type { Strip, StripDabs } from './strip.ts';
 import { LOOK_SIDE } from './seen.ts';
 
@@ -59,8 +59,8 @@ function templateOf(plate: Plate, flaw: Flaw): Template | null {
 
 function makeTemplate(plate: Plate, flaw: Flaw): Template | null {
   const { image, left, top, side } = sightOf(plate);
-  const cured = flaw.cured();
-  const added = blur({ ...image, data: image.data.map((v, i) => v - cured.data[i]) }, 1.2).data;
+  const without = cured(image, flaw.cure());
+  const added = blur({ ...image, data: image.data.map((v, i) => v - without.data[i]) }, 1.2).data;
   const near = grown(flaw.mask, NEAR);
   let places: number[] = [];
   for (let i = 0; i < PIXELS; i++) if (near[i]) places.push(i);

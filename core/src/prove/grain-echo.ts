@@ -1,7 +1,7 @@
 import { blur } from '../raster/blur.ts';
 import { fourthRoot } from '../maths/roots.ts';
 import type { Raster } from '../raster/raster.ts';
-import { percentile, picked, rise } from './measures.ts';
+import { percentile, picked, rise } from '../maths/measures.ts';
 import type { GrainedSheet } from './strip.ts';
 
 const VISIBLE = 0.06;

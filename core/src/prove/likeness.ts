@@ -3,7 +3,7 @@ import { cosineTurns, sineTurns } from '../maths/angles.ts';
 import { fourthRoot } from '../maths/roots.ts';
 import { clamp } from '../maths/index.ts';
 import type { Raster } from '../raster/raster.ts';
-import { deviation, median, rise } from './measures.ts';
+import { deviation, median, rise } from '../maths/measures.ts';
 import { LOOK_SIDE, type Seen } from './seen.ts';
 
 /** Half a patch, px, and the samples along its side. */

@@ -3,7 +3,7 @@ import { distanceTo } from '../raster/distance.ts';
 import { pieces } from '../raster/pieces.ts';
 import { raster, type Raster } from '../raster/raster.ts';
 import { resample } from '../raster/resample.ts';
-import { percentile, picked } from './measures.ts';
+import { percentile, picked } from '../maths/measures.ts';
 import type { Strip } from './strip.ts';
 
 /** The nominal tip, px, at which likeness is measured. */

@@ -9,7 +9,7 @@ import type { DabTable } from '../vary/dab-table.ts';
 import { dabsOf } from '../vary/dabs.ts';
 import { cosineTurns, sineTurns } from '../maths/angles.ts';
 import { straightened, type Way } from './straighten.ts';
-import { sightOf } from './sight.ts';
+import { sightOf } from '../flaws/sight.ts';
 
 /** A nominal tip in px of a strip. */
 export const STRIP_SIDE = 96;

@@ -3,7 +3,7 @@ import { pieces, type Pieces } from '../raster/pieces.ts';
 import { asRaster, grown, maskedBlur, maskWhere, PIXELS, shrunk, type Mask, type Tip256 } from './body.ts';
 import { filledIn } from './cures.ts';
 import { flaw, type Flaw } from './flaw.ts';
-import { deviation, mean, median, percentile, picked, riseSquared } from './measures.ts';
+import { deviation, mean, median, percentile, picked, riseSquared } from '../maths/measures.ts';
 import { SIGHT } from './sight.ts';
 
 const LEVELS = [0.75, 0.55, 0.35];

@@ -5,7 +5,7 @@ import { raster, type Raster } from '../raster/raster.ts';
 import { areaOf, asRaster, maskedBlur, maskWhere, type Tip256 } from './body.ts';
 import { filledIn } from './cures.ts';
 import { flaw, type Flaw } from './flaw.ts';
-import { greatest, median, picked, rise, riseSquared } from './measures.ts';
+import { greatest, median, picked, rise, riseSquared } from '../maths/measures.ts';
 import { SIGHT } from './sight.ts';
 
 const DIRECTIONS = 24;

@@ -2,7 +2,7 @@ import { pieces } from '../raster/pieces.ts';
 import { asRaster, grown, maskWhere, PIXELS, type Tip256 } from './body.ts';
 import { erased, frameDistance } from './cures.ts';
 import { flaw, type Flaw } from './flaw.ts';
-import { median, picked, rise } from './measures.ts';
+import { median, picked, rise } from '../maths/measures.ts';
 
 const MOST = 6;
 const FAINTEST = 0.12;
@@ -51,7 +51,7 @@ export function findSpecks(tip: Tip256, border: Flaw | undefined): Flaw[] {
       (rise((stray.gap - 1.5) / 5) / (1 + crowd * crowd)) *
       rise(stray.ink / (9 * ref)) *
       Math.min(1, stray.peak / (0.4 * ref));
-    return flaw('speck', '', mask, salience, () => erased(image, outsideBody(grown(mask, 2.3), tip)));
+    return flaw('speck', '', mask, salience, () => erased(outsideBody(grown(mask, 2.3), tip)));
   });
 }
 

@@ -2,7 +2,7 @@ import { blur } from '../raster/blur.ts';
 import { distanceTo } from '../raster/distance.ts';
 import { pieces, touchingFrame } from '../raster/pieces.ts';
 import type { Raster } from '../raster/raster.ts';
-import { greatest, percentile, picked } from './measures.ts';
+import { greatest, percentile, picked } from '../maths/measures.ts';
 import { SIGHT } from './sight.ts';
 
 /** 0 and 1 over a tip of 256 px. */

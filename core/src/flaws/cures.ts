@@ -1,7 +1,8 @@
 import { blur } from '../raster/blur.ts';
 import { clamp, smoothstep } from '../maths/index.ts';
 import { raster, type Raster } from '../raster/raster.ts';
-import { asRaster, boxOf, eachOf, maskedBlur, windowOf, type Mask, type Tip256 } from './body.ts';
+import { asRaster, boxOf, eachOf, maskedBlur, PIXELS, windowOf, type Mask, type Tip256 } from './body.ts';
+import type { Cure } from './flaw.ts';
 import { SIGHT } from './sight.ts';
 
 const MIDDLE = (SIGHT - 1) / 2;
@@ -15,26 +16,27 @@ export const frameDistance = (i: number): number => {
   return Math.max(x, y);
 };
 
-const multiplied = (image: Raster, by: (i: number) => number): Raster => ({
-  ...image,
-  data: image.data.map((v, i) => v * by(i)),
-});
+const keeping = (share: (i: number) => number): Cure => {
+  const keep = new Float32Array(PIXELS);
+  for (let i = 0; i < PIXELS; i++) keep[i] = share(i);
+  return { keep, add: undefined };
+};
 
 /** Erases a mask and softly what is next to it. */
-export function erased(image: Raster, mask: Mask): Raster {
+export function erased(mask: Mask): Cure {
   const soft = blur(asRaster(mask), 0.8).data;
-  return multiplied(image, (i) => 1 - Math.max(mask[i], soft[i]));
+  return keeping((i) => 1 - Math.max(mask[i], soft[i]));
 }
 
 /** Keeps a mask, its rim softened by `sigma` px. */
-export function keptOnly(image: Raster, mask: Mask, sigma: number): Raster {
+export function keptOnly(mask: Mask, sigma: number): Cure {
   const soft = blur(asRaster(mask), sigma, false).data;
-  return multiplied(image, (i) => Math.min(1, soft[i]));
+  return keeping((i) => Math.min(1, soft[i]));
 }
 
 /** Fades toward the frame, `inset` px inside it, and into a circle. */
-export const feathered = (image: Raster, inset: number): Raster =>
-  multiplied(image, (i) => {
+export const feathered = (inset: number): Cure =>
+  keeping((i) => {
     const x = (i % SIGHT) - MIDDLE;
     const y = Math.floor(i / SIGHT) - MIDDLE;
     const edge = clamp((MIDDLE - inset - frameDistance(i)) / 22);
@@ -99,7 +101,7 @@ function neighbourGrain(image: Raster, mask: Mask, weight: Raster, size: readonl
 }
 
 /** Fills a mask with the ground around it and the grain of a neighbouring piece of the body. */
-export function filledIn({ image, solid }: Tip256, mask: Mask): Raster {
+export function filledIn({ image, solid }: Tip256, mask: Mask): Cure {
   const { x0, y0, x1, y1 } = boxOf(mask);
   const size = [x1 - x0 + 4, y1 - y0 + 4] as const;
   const window = windowOf(mask, Math.max(AROUND, Math.min(128, ...size) + 4));
@@ -115,15 +117,12 @@ export function filledIn({ image, solid }: Tip256, mask: Mask): Raster {
   const base = membrane(part, weight);
   const grain = neighbourGrain(part, hole, weight, size);
   const soft = blur({ width, height, data: Float32Array.from(hole) }, 1).data;
-  const data = image.data.slice();
+  const keep = new Float32Array(PIXELS).fill(1);
+  const add = new Float32Array(PIXELS);
   eachOf(window, (at, i) => {
     const share = Math.max(soft[at], hole[at]);
-    data[i] = clamp(data[i] * (1 - share) + (base[at] + grain[at]) * share);
+    keep[i] = 1 - share;
+    add[i] = (base[at] + grain[at]) * share;
   });
-  return { ...image, data };
-}
-
-/** Cuts what stands out beyond the opened outline. */
-export function trimmedTo(image: Raster, outside: Mask): Raster {
-  return keptOnly(image, outside.map((v) => 1 - v) as Mask, 1.5);
+  return { keep, add };
 }

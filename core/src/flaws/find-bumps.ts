@@ -1,9 +1,9 @@
 import { distanceTo } from '../raster/distance.ts';
 import { pieces } from '../raster/pieces.ts';
 import { asRaster, bodyOf, boxOf, filled, grown, maskWhere, PIXELS, shrunk, type Mask, type Tip256 } from './body.ts';
-import { trimmedTo } from './cures.ts';
+import { keptOnly } from './cures.ts';
 import { flaw, type Flaw } from './flaw.ts';
-import { riseSquared } from './measures.ts';
+import { riseSquared } from '../maths/measures.ts';
 import { SIGHT } from './sight.ts';
 
 const DISC = 17;
@@ -62,9 +62,9 @@ export function findBumps(tip: Tip256, border: Flaw | undefined): Flaw[] {
     const salience = riseSquared(height, 7) * riseSquared(height / (usual + 1.5) - 0.7, 0.8);
     const cure = () => {
       const wide = grown(mask, 3.2);
-      return trimmedTo(
-        tip.image,
-        maskWhere((i) => wide[i] === 1 && rim[i] === 0),
+      return keptOnly(
+        maskWhere((i) => wide[i] === 0 || rim[i] === 1),
+        1.5,
       );
     };
     return [flaw('bump', '', mask, salience, cure)];

@@ -1,3 +1,4 @@
+import { clamp } from '../maths/index.ts';
 import type { Raster } from '../raster/raster.ts';
 import { boxOf, type Box, type Mask } from './body.ts';
 
@@ -13,9 +14,22 @@ export interface Flaw {
   box: Box;
   /** 0..1: how much it stands out among its rivals in the same tip */
   salience: number;
-  /** the tip without it */
-  cured: () => Raster;
+  /** what takes it away */
+  cure: () => Cure;
 }
+
+/** What takes a flaw away, pixel by pixel: so much of the value stays, and so much comes to it. */
+export interface Cure {
+  keep: Float32Array;
+  /** nothing where ink is only taken away */
+  add: Float32Array | undefined;
+}
+
+/** A tip after a cure. */
+export const cured = (image: Raster, { keep, add }: Cure): Raster => ({
+  ...image,
+  data: image.data.map((v, i) => clamp(v * keep[i] + (add ? add[i] : 0))),
+});
 
 /** A flaw over a mask; the cure is made when it is asked for, once. */
 export function flaw(
@@ -23,9 +37,9 @@ export function flaw(
   tone: Flaw['tone'],
   mask: Mask,
   salience: number,
-  cure: () => Raster,
+  cure: () => Cure,
   box?: Box,
 ): Flaw {
-  let made: Raster | undefined;
-  return { what, tone, mask, box: box ?? boxOf(mask), salience, cured: () => (made ??= cure()) };
+  let made: Cure | undefined;
+  return { what, tone, mask, box: box ?? boxOf(mask), salience, cure: () => (made ??= cure()) };
 }

@@ -2,7 +2,7 @@ import { clamp } from '../maths/index.ts';
 import { areaOf, boxOf, grown, maskWhere, type Tip256 } from './body.ts';
 import { feathered, frameDistance, keptOnly } from './cures.ts';
 import { flaw, type Flaw } from './flaw.ts';
-import { percentile, picked, rise } from './measures.ts';
+import { percentile, picked, rise } from '../maths/measures.ts';
 import { SIGHT } from './sight.ts';
 
 const DEEPEST = 34;
@@ -52,6 +52,6 @@ export function findBorder({ image, body, ref, out }: Tip256): Flaw | undefined 
     : hard
       ? maskWhere((i) => frame[i] === 1 && image.data[i] > 0.05)
       : frame;
-  const cure = () => (hard ? feathered(image, inset) : keptOnly(image, grown(body, 4.99), 1.5));
+  const cure = () => (hard ? feathered(inset) : keptOnly(grown(body, 4.99), 1.5));
   return flaw('border', faint ? 'faint' : 'frame', mask, rise(step / (0.05 * ref)), cure, boxOf(frame));
 }
