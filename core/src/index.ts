@@ -69,4 +69,5 @@ export type { GiveAway } from './prove/features.ts';
 export { flawsOf } from './flaws/flaws.ts';
 export { sightOf, SIGHT, type Sight } from './flaws/sight.ts';
 export * from './prove/report.ts';
+export { heatOf, HEAT } from './prove/heat.ts';
 export * from './flaws/heal.ts';

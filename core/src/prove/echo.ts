@@ -28,6 +28,12 @@ export interface StripEcho extends Echo {
   outlineLags: number[];
   /** way of one lag, px of the sheet */
   lagPx: number;
+  /** the dabs that were compared: their places in the strip, px */
+  compared: { u: Float64Array; v: Float64Array };
+  /** for the first lags: places in `compared` of the dabs most alike to the one so much later */
+  pairs: number[][];
+  /** px of the sheet after which a grain comes back; 0 for none */
+  grainPx: number;
 }
 
 /** The places of a coat's dabs that lie well within the strip, at the scale that likeness is measured. */
@@ -60,16 +66,20 @@ export function joined(parts: readonly number[]): number {
 export function measureStrip(strip: Strip): StripEcho {
   const shares = normalised(strip);
   const f = LOOK_SIDE / strip.side;
+  const grain = grainEcho(strip.grain);
   const base: StripEcho = {
     strip,
     echo: 0,
     outline: 0,
     inside: 0,
-    grain: grainEcho(strip.grain).value,
+    grain: grain.value,
     giveAways: [],
     insideLags: [],
     outlineLags: [],
     lagPx: strip.step * strip.sheetPx,
+    compared: { u: new Float64Array(0), v: new Float64Array(0) },
+    pairs: [],
+    grainPx: grain.lag ? Math.sqrt(grain.lag[0] ** 2 + grain.lag[1] ** 2) * strip.sheetPx : 0,
   };
   for (const { dabs } of strip.coats) {
     const places = placesOf(strip, dabs);
@@ -78,6 +88,11 @@ export function measureStrip(strip: Strip): StripEcho {
     const from = Math.max(0, Math.floor(Math.min(...us) + LOOK_SIDE / 2));
     const to = Math.min(shares.width, Math.floor(Math.max(...us) - LOOK_SIDE / 2));
     const { inside, outline } = likenessOf(seenOf(shares, from, to), places);
+    const rules = Math.max(inside.value, outline.value) >= Math.max(base.inside, base.outline);
+    if (rules) {
+      base.compared = { u: places.u.map((u) => u / f), v: places.v.map((v) => v / f) };
+      base.pairs = inside.value >= outline.value ? inside.pairs : outline.pairs;
+    }
     if (inside.value >= base.inside) [base.inside, base.insideLags] = [inside.value, inside.lags];
     if (outline.value >= base.outline) [base.outline, base.outlineLags] = [outline.value, outline.lags];
   }

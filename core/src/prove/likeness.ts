@@ -36,6 +36,8 @@ export interface Part {
   value: number;
   strength: number;
   lags: number[];
+  /** for the first lags: which dabs are most alike to the one so much later, the most alike first */
+  pairs: number[][];
 }
 
 /** Rows of samples, one a dab. */
@@ -176,6 +178,21 @@ function likeness(p: Patches, midway: Patches, most: number, step: number): numb
   });
 }
 
+const PAIRED_LAGS = 24;
+const PAIRS = 5;
+
+/** For the first lags: the dabs that are most alike to the one so much later. */
+function alikePairs(p: Patches, most: number): number[][] {
+  return Array.from({ length: Math.min(PAIRED_LAGS, most) }, (_, k) => {
+    const lag = k + 1;
+    const found = Array.from({ length: Math.max(0, p.count - lag) }, (_, i) => ({ i, r: dot(p, i, p, i + lag) }));
+    return found
+      .sort((a, b) => b.r - a.r)
+      .slice(0, PAIRS)
+      .map(({ i }) => i);
+  });
+}
+
 /** Weights of lags 1..most: near ones count more. */
 export function lagWeights(count: number, step: number): Float64Array {
   const reach = Math.max(3, LOOK_SIDE / Math.max(1e-3, step));
@@ -231,7 +248,7 @@ export function likenessOf(seen: Seen, places: Places): { inside: Part; outline:
     forgiveBeads(q, columns);
     const lags = likeness(p, q, weights.length, step);
     const strength = Math.max(turned, together(lags, weights, 1 / Math.sqrt(span * free)));
-    return { value: 100 * strength * visibility(p, visible), strength, lags };
+    return { value: 100 * strength * visibility(p, visible), strength, lags, pairs: alikePairs(p, weights.length) };
   };
   const turned = turnedStrength(seen.inside, places, weights, 1 / Math.sqrt(span * INSIDE.free));
   return {

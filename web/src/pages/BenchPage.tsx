@@ -5,6 +5,7 @@ import { useHotkeys } from 'react-hotkeys-hook';
 import { rollSeed } from '../bench/edit.ts';
 import { startKeeping } from '../bench/keeping.ts';
 import { useBenchEye } from '../bench/eye.ts';
+import { useMeasuring } from '../bench/echo.ts';
 import { wantPlates } from '../bench/plates.ts';
 import { guardLeaving, openBrush } from '../bench/session.ts';
 import { redo, undo, useBench } from '../bench/store.ts';
@@ -60,6 +61,7 @@ function Bench({ id, stage }: { id: string; stage: string }) {
   const wide = useWide((s) => s.wide);
   useBenchEye(); // another coat or plate: everything below shows it
   useBenchKeys(id);
+  useMeasuring();
   useEffect(() => startKeeping(), []);
   useEffect(() => guardLeaving(), []);
   const needsReport = stage === 'cut';

@@ -33,6 +33,9 @@ export function holdPlate(key: string, plate: Plate): void {
   if (held.size > PLATES_KEPT) held.delete([...held.keys()][0]);
 }
 
+/** A plate by its key; undefined when it was not made here, or long ago. */
+export const heldPlate = (key: string): Plate | undefined => held.get(key);
+
 /** Each view keeps to one worker, which keeps its layers. */
 function workerFor(view: string): InkWorker {
   let h = 0;

@@ -2,6 +2,7 @@ import { portraitStroke, type Bench } from '@amber-stamp/core';
 import type { ReactNode } from 'react';
 import { Link } from 'react-router';
 import { sourceUrl, useSource } from '../../api/queries.ts';
+import { useEcho } from '../../bench/echo.ts';
 import { presentPlate, propertiesOf } from '../../bench/edit.ts';
 import { usePlates } from '../../bench/plates.ts';
 import { useBench } from '../../bench/store.ts';
@@ -67,6 +68,7 @@ export function Run({ id, stage, bench }: { id: string; stage: Stage; bench: Ben
   const drawer = useBench((s) => s.standing?.drawer ?? '');
   const number = useBench((s) => s.standing?.number ?? 0);
   const border = useBorder(name);
+  const echo = useEcho((s) => s.told);
   const steps = plate.recipe?.steps.filter((s) => s.on).length ?? 0;
   const size = ready ? `${ready.plate.width} px` : '';
   const warning = trouble
@@ -132,8 +134,11 @@ export function Run({ id, stage, bench }: { id: string; stage: Stage; bench: Ben
         name="Prove"
         here={stage === 'prove'}
         kind="chrome"
-        picture={<Dial size={58} />}
-        facts={['echo not measured', bench.pin ? `pinned: ${bench.pin.label}` : 'nothing pinned']}
+        picture={<Dial echo={echo} size={58} />}
+        facts={[
+          echo ? `Echo ${Math.round(echo.echo)}` : 'measuring the echo',
+          bench.pin ? `pinned: ${bench.pin.label}` : 'nothing pinned',
+        ]}
       />
       <Tile
         id={id}

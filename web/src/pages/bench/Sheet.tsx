@@ -2,9 +2,9 @@ import { GROUNDS, TRIAL_SIZE, trialStrokes, type Bench, type Ground } from '@amb
 import { IconButton, Tooltip } from '@mui/material';
 import { rollSeed } from '../../bench/edit.ts';
 import { change } from '../../bench/store.ts';
-import { Dial } from '../../parts/Dial.tsx';
 import { WideIcon } from '../../parts/icons.tsx';
 import { InkProof } from '../../parts/InkProof.tsx';
+import { EchoHead } from './EchoHead.tsx';
 import { useWide } from './wide.ts';
 
 const TRIAL = trialStrokes().strokes;
@@ -17,13 +17,7 @@ export function Sheet({ bench }: { bench: Bench }) {
   const { ground } = bench.sheet;
   return (
     <aside className="sheet" aria-label="Sheet">
-      <div className="dial">
-        <Dial />
-        <div>
-          <h2>Echo</h2>
-          <span className="note">Repetition is not measured yet.</span>
-        </div>
-      </div>
+      <EchoHead />
       <div className="paper" style={{ background: COLOURS[ground] }}>
         <InkProof
           view="sheet"

@@ -1,0 +1,65 @@
+import type { Brush, FlawPlace, Plate, PlateBox } from '@amber-stamp/core';
+
+/** A brush whose plates the worker holds by key. */
+export interface ProveJob {
+  brush: Brush;
+  /** key of the plate of each name */
+  plates: Readonly<Record<string, string>>;
+}
+
+/** A give-away as it is shown. */
+export interface ToldGiveAway {
+  place: FlawPlace;
+  tone: string;
+  coat: number;
+  card: number;
+  plate: string;
+  /** px of the plate */
+  box: PlateBox;
+  strength: number;
+  seen: number;
+  /** px of the measured stroke, its head at 0, 0 */
+  places: (readonly [number, number])[];
+}
+
+/** How likeness runs along the measured stroke. */
+export interface Likeness {
+  inside: number[];
+  outline: number[];
+  /** px from dab to dab, and after which a grain comes back */
+  lagPx: number;
+  grainPx: number;
+  /** px of the stroke: its dabs, and for the first lags the two places that are most alike */
+  pairs: (readonly [readonly [number, number], readonly [number, number]])[][];
+}
+
+export interface ToldEcho {
+  echo: number;
+  outline: number;
+  inside: number;
+  grain: number;
+  giveAways: ToldGiveAway[];
+  likeness: Likeness | null;
+  /** px: how long the measured stroke is, and a nominal tip */
+  lengthPx: number;
+  tipPx: number;
+  ms: number;
+}
+
+/** Heat over the square that a tip is looked at in. */
+export interface ToldHeat {
+  /** 64 x 64, 0..1 */
+  values: Float32Array;
+  /** px of the plate */
+  left: number;
+  top: number;
+  side: number;
+}
+
+export interface ProveApi {
+  hold(key: string, plate: Plate): void;
+  /** Measures a brush along its standard stroke with so many seeds. */
+  measure(job: ProveJob, seeds: number): ToldEcho;
+  /** Where the tip of a card gives itself away; null where it prints too few dabs. */
+  heat(job: ProveJob, coat: number, card: number): ToldHeat | null;
+}
