@@ -3,10 +3,9 @@ import { GridComponent, TooltipComponent } from 'echarts/components';
 import { init, use as register } from 'echarts/core';
 import { SVGRenderer } from 'echarts/renderers';
 import { useEffect, useRef } from 'react';
+import { inked } from './inked.ts';
 
 register([BarChart, GridComponent, TooltipComponent, SVGRenderer]);
-
-const inked = (name: string): string => getComputedStyle(document.documentElement).getPropertyValue(name).trim();
 
 /** How often each value occurs, on a scale by powers so that rare values show. Pointing tells value and share. */
 export function Histogram({ shares, label }: { shares: readonly number[]; label: string }) {
@@ -14,7 +13,7 @@ export function Histogram({ shares, label }: { shares: readonly number[]; label:
   useEffect(() => {
     if (!box.current) return;
     const chart = init(box.current, undefined, { renderer: 'svg' });
-    const ink = inked('--ink2') || '#6b5f55';
+    const ink = inked('--ink2', '#6b5f55');
     chart.setOption({
       animation: false,
       grid: { left: 8, right: 8, top: 8, bottom: 22 },
@@ -38,7 +37,7 @@ export function Histogram({ shares, label }: { shares: readonly number[]; label:
           type: 'bar',
           barCategoryGap: '0%',
           data: shares.map((v) => Math.sqrt(v)),
-          itemStyle: { color: inked('--amber') || '#8f4b00' },
+          itemStyle: { color: inked('--amber', '#8f4b00') },
         },
       ],
     });

@@ -5,6 +5,7 @@ import { EVERYWHERE } from '../../parts/keys.ts';
 import { change, useBench } from '../../bench/store.ts';
 import { Choices } from '../../parts/Choices.tsx';
 import { useBlink } from './blink.ts';
+import { GiveAways } from './GiveAways.tsx';
 
 /** Pins the present state: brush and plates, as they are. */
 function pinNow(number: number, edited: boolean): void {
@@ -25,6 +26,7 @@ export function ProveControls({ bench }: { bench: Bench }) {
   useHotkeys('b', () => useBlink.setState({ pinned: false }), { ...EVERYWHERE, keyup: true, keydown: false });
   return (
     <>
+      <GiveAways bench={bench} />
       <div className="top">
         <h2>Compare</h2>
       </div>

@@ -1,9 +1,13 @@
 import { wideStrokes, type Bench, type BrushState, type Ground, type PenStroke } from '@amber-stamp/core';
-import { useEffect, useMemo, useRef, useState } from 'react';
+import { lazy, Suspense, useEffect, useMemo, useRef, useState } from 'react';
+import { useEcho } from '../../bench/echo.ts';
 import { loadPinned } from '../../bench/plates.ts';
 import { InkProof } from '../../parts/InkProof.tsx';
 import { useBoxSize } from '../../parts/useBoxSize.ts';
 import { useBlink } from './blink.ts';
+import { MeasuredStroke } from './MeasuredStroke.tsx';
+
+const EchoPlot = lazy(() => import('./EchoPlot.tsx').then((m) => ({ default: m.EchoPlot })));
 
 interface PanelProps {
   view: string;
@@ -50,6 +54,30 @@ function usePinned(pin: Bench['pin']): { state: BrushState; ready: boolean } | n
   return { state: loaded ?? pin, ready: loaded !== null };
 }
 
+const ECHO_HEIGHT = 250;
+
+/** The measured stroke, and how alike its dabs are to those further on. */
+function EchoStrip({ bench }: { bench: Bench }) {
+  const told = useEcho((s) => s.told);
+  return (
+    <div className="echo-strip">
+      <span>
+        <b>How alike the dabs are</b> to those further on; point at a place to see them on the stroke
+      </span>
+      {told?.likeness ? (
+        <>
+          <MeasuredStroke bench={bench} told={told} />
+          <Suspense fallback={<div className="plot" />}>
+            <EchoPlot bench={bench} likeness={told.likeness} />
+          </Suspense>
+        </>
+      ) : (
+        <p className="note">{told ? 'The stroke has too few dabs to compare.' : 'Measuring …'}</p>
+      )}
+    </div>
+  );
+}
+
 /** The pinned state above, the present one below: the same strokes, the same seeds. */
 export function ProveWork({ bench }: { bench: Bench }) {
   const field = useRef<HTMLElement>(null);
@@ -57,7 +85,7 @@ export function ProveWork({ bench }: { bench: Bench }) {
   const pinned = usePinned(bench.pin);
   const blink = useBlink((s) => s.pinned);
   const width = Math.max(1, Math.round(box.width - 32));
-  const half = Math.max(1, Math.round((box.height - 40) / (pinned ? 2 : 1)));
+  const half = Math.max(1, Math.round((box.height - 40 - ECHO_HEIGHT) / (pinned ? 2 : 1)));
   // two panels are half as high: the strokes of the whole at a smaller scale
   const scale = pinned ? 0.62 : 1;
   const strokes = useMemo(
@@ -70,7 +98,7 @@ export function ProveWork({ bench }: { bench: Bench }) {
       className="work"
       aria-label="Comparison"
       ref={field}
-      style={{ gridTemplateRows: pinned ? '1fr 1fr' : '1fr' }}
+      style={{ gridTemplateRows: `${pinned ? '1fr 1fr' : '1fr'} auto` }}
     >
       {pinned && (
         <Panel
@@ -107,6 +135,7 @@ export function ProveWork({ bench }: { bench: Bench }) {
           scale={scale}
         />
       )}
+      <EchoStrip bench={bench} />
     </section>
   );
 }

@@ -1,0 +1,109 @@
+import type { Bench } from '@amber-stamp/core';
+import { useNavigate, useParams } from 'react-router';
+import { useEcho } from '../../bench/echo.ts';
+import { usePlates } from '../../bench/plates.ts';
+import { PlateView } from '../../parts/PlateView.tsx';
+import type { ToldGiveAway } from '../../workers/prove-protocol.ts';
+import { CURE_WORDS, giveAwayWords, openCure } from './cure.ts';
+import { HeatView } from './HeatView.tsx';
+import { useMarked } from './marked.ts';
+
+const MOST = 4;
+
+/** Where a mark lies over the square picture of a plate, percent. */
+function spot({ box }: ToldGiveAway, { width, height }: { width: number; height: number }) {
+  const longest = Math.max(width, height);
+  const x = box.x + box.w / 2 + (longest - width) / 2;
+  const y = box.y + box.h / 2 + (longest - height) / 2;
+  // a border is marked in its corner, not in the middle of the tip
+  return { left: `${(100 * x) / longest}%`, top: `${(100 * y) / longest}%` };
+}
+
+function Marked({ bench, all }: { bench: Bench; all: readonly ToldGiveAway[] }) {
+  const chosen = useMarked((s) => s.giveAway) ?? 0;
+  const first = all[Math.min(chosen, all.length - 1)];
+  const plate = usePlates((s) => s.ready[first.plate]?.plate);
+  if (!plate) return <div className="tip-marked" />;
+  return (
+    <div className="tip-marked">
+      <PlateView plate={plate} label={`The tip ${first.plate.replace(/\.png$/, '')}`} most={264} />
+      <HeatView bench={bench} coat={first.coat} card={first.card} plate={plate} />
+      {all.map(
+        (g, i) =>
+          g.plate === first.plate && (
+            <button
+              key={i}
+              className="give-mark"
+              style={g.place.what === 'border' ? { left: '10%', top: '10%' } : spot(g, plate)}
+              aria-label={`Give-away ${i + 1}: ${giveAwayWords(g)}`}
+              aria-pressed={i === chosen}
+              onClick={() => useMarked.setState({ giveAway: i, lag: null })}
+            >
+              {i + 1}
+            </button>
+          ),
+      )}
+    </div>
+  );
+}
+
+function Entry({ bench, g, number }: { bench: Bench; g: ToldGiveAway; number: number }) {
+  const navigate = useNavigate();
+  const { id = '' } = useParams();
+  const cuttable = Boolean(bench.plates[g.plate]?.recipe);
+  const mark = () => useMarked.setState({ giveAway: number - 1, lag: null });
+  return (
+    <li onPointerEnter={mark} onFocus={mark}>
+      <b>
+        {number} {giveAwayWords(g)}
+      </b>
+      <span className="strength" title="How strongly it is recognised, of 100">
+        {Math.round(g.strength)}
+      </span>
+      <div className="note">{g.seen > 1 ? `seen again ${g.seen} times` : 'seen faintly'}</div>
+      {cuttable ? (
+        <button
+          className="link"
+          onClick={() => {
+            if (openCure(g)) void navigate(`/brush/${id}/cut`);
+          }}
+        >
+          {CURE_WORDS[g.place.what]}
+        </button>
+      ) : (
+        <span className="note">this plate came without a source: it cannot be cut here</span>
+      )}
+    </li>
+  );
+}
+
+/** The places of the tips that cause the echo: a glow, numbered marks, and what to do about each. */
+export function GiveAways({ bench }: { bench: Bench }) {
+  const told = useEcho((s) => s.told);
+  const all = (told?.giveAways ?? []).filter(({ plate }) => bench.plates[plate]).slice(0, MOST);
+  return (
+    <section aria-label="What gives it away">
+      <div className="top">
+        <h2>What gives it away</h2>
+      </div>
+      {all.length === 0 ? (
+        <p className="note" style={{ padding: '0 16px 10px', margin: 0 }}>
+          {told
+            ? told.echo < 15
+              ? 'Nothing on the tips stands out. This stroke hardly repeats.'
+              : 'No single place stands out: it is the tip as a whole that comes back. Try the cures.'
+            : 'Looking at the tips …'}
+        </p>
+      ) : (
+        <div className="give-aways">
+          <Marked bench={bench} all={all} />
+          <ol>
+            {all.map((g, i) => (
+              <Entry key={`${g.plate} ${i}`} bench={bench} g={g} number={i + 1} />
+            ))}
+          </ol>
+        </div>
+      )}
+    </section>
+  );
+}

@@ -1,0 +1,58 @@
+import { evenStroke, type Bench } from '@amber-stamp/core';
+import { useMemo, useRef } from 'react';
+import { InkProof } from '../../parts/InkProof.tsx';
+import { useBoxSize } from '../../parts/useBoxSize.ts';
+import type { ToldEcho } from '../../workers/prove-protocol.ts';
+import { useMarked } from './marked.ts';
+
+const HEIGHT = 84;
+
+/** The stroke that was measured, with what is marked on it: alike dabs, or where a give-away is seen again. */
+export function MeasuredStroke({ bench, told }: { bench: Bench; told: ToldEcho }) {
+  const field = useRef<HTMLDivElement>(null);
+  const { width } = useBoxSize(field);
+  const { lag, giveAway } = useMarked();
+  const { lengthPx, tipPx, likeness, giveAways } = told;
+  const scale = width > 0 ? width / (lengthPx + 2 * tipPx) : 0;
+  const middle = scale > 0 ? HEIGHT / 2 / scale : 0;
+  const strokes = useMemo(
+    () => [{ points: evenStroke(lengthPx).points.map((p) => ({ ...p, x: p.x + tipPx, y: p.y + middle })) }],
+    [lengthPx, tipPx, middle],
+  );
+  const at = ([x, y]: readonly [number, number]) => ({ cx: (x + tipPx) * scale, cy: HEIGHT / 2 + y * scale });
+  const r = Math.max(5, (tipPx * scale) / 2);
+  const pairs = lag !== null ? (likeness?.pairs[lag - 1] ?? []) : [];
+  const seen = giveAway !== null ? (giveAways[giveAway]?.places ?? []) : [];
+  return (
+    <div ref={field} className="measured" style={{ height: HEIGHT }}>
+      {scale > 0 && (
+        <InkProof
+          view="measured"
+          label="The stroke that is measured"
+          brush={bench.brush}
+          plates={bench.plates}
+          strokes={strokes}
+          scale={scale}
+          ground="white"
+          calm
+        />
+      )}
+      <svg aria-hidden width="100%" height="100%">
+        {pairs.map(([a, b], i) => {
+          const [from, to] = [at(a), at(b)];
+          const lift = HEIGHT / 2 - 6;
+          return (
+            <g key={i}>
+              <circle {...from} r={r} />
+              <circle {...to} r={r} />
+              <path d={`M${from.cx} ${from.cy} Q${(from.cx + to.cx) / 2} ${from.cy - lift} ${to.cx} ${to.cy}`} />
+            </g>
+          );
+        })}
+        {seen.map((place, i) => (
+          <circle key={i} {...at(place)} r={6} className="seen" />
+        ))}
+      </svg>
+    </div>
+  );
+}

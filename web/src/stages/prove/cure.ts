@@ -1,0 +1,47 @@
+import { FLAWS, makeStep, type BenchPlate, type FlawPlace, type Rows } from '@amber-stamp/core';
+import { useBenchEye } from '../../bench/eye.ts';
+import { change, presentBench } from '../../bench/store.ts';
+import type { ToldGiveAway } from '../../workers/prove-protocol.ts';
+import { useChosen } from '../cut/chosen.ts';
+
+/** What is done about each kind, in two words. */
+export const CURE_WORDS: Record<FlawPlace['what'], string> = {
+  border: 'clear the border',
+  speck: 'erase it',
+  bump: 'cut it off',
+  line: 'fill it',
+  hole: 'close it',
+  'dense patch': 'even it out',
+};
+
+/** A give-away in words: what it is, and which of its kind. */
+export const giveAwayWords = ({ place, tone }: Pick<ToldGiveAway, 'place' | 'tone'>): string => {
+  if (place.what === 'border') return tone === 'faint' ? 'faint square' : 'border';
+  if (place.what === 'bump') return 'bump at the edge';
+  return place.what === 'line' && tone ? `${tone} line` : place.what;
+};
+
+const rowOf = ({ what, x, y }: FlawPlace): number[] => [FLAWS.indexOf(what), x, y];
+
+/** Adds places to the last step of a plate's recipe if that cures give-aways, or in a new one; gives its place. */
+export function healPlate(plate: BenchPlate, places: readonly FlawPlace[]): number {
+  if (!plate.recipe) return -1;
+  const { steps } = plate.recipe;
+  const last = steps.at(-1);
+  const more = places.map(rowOf);
+  if (last?.step === 'heal' && last.on) last.places = [...(last.places as Rows), ...more].slice(0, 12);
+  else steps.push(makeStep('heal', { places: more }));
+  return steps.length - 1;
+}
+
+/** Opens the cut step that cures a give-away, already set to its place; false where its plate cannot be cut. */
+export function openCure(g: ToldGiveAway): boolean {
+  if (!presentBench().plates[g.plate]?.recipe) return false;
+  let at = -1;
+  change(`${giveAwayWords(g)}: ${CURE_WORDS[g.place.what]}`, (draft) => {
+    at = healPlate(draft.plates[g.plate], [g.place]);
+  });
+  useBenchEye.setState({ coat: g.coat, plate: g.plate });
+  useChosen.setState({ place: at, look: 'all' });
+  return true;
+}
