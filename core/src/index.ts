@@ -71,3 +71,6 @@ export { sightOf, SIGHT, type Sight } from './flaws/sight.ts';
 export * from './prove/report.ts';
 export { heatOf, HEAT } from './prove/heat.ts';
 export * from './flaws/heal.ts';
+export * from './cut/relatives.ts';
+export * from './prove/fixes.ts';
+export * from './prove/try-fix.ts';

@@ -12,28 +12,29 @@ const DIRECTIONS = 24;
 const STEP_DEG = 180 / DIRECTIONS;
 const LENGTH = 61;
 const LONG = 91;
-const MIDDLE = (SIGHT - 1) / 2;
 const MOST = 3;
-/** A body smaller than this has no room for a line. */
+/** A body smaller than this, px, has no room for a line. */
 const ROOM = 400;
 const LEAST_PX = 60;
+const MIDDLE = (SIGHT - 1) / 2;
 
-/** The image turned about its middle; the same at angle -a undoes it. */
-function turned({ data }: Raster, angleDeg: number): Float32Array {
+/** The square image turned about its middle; the same at angle -a undoes it. */
+function turned({ data, width }: Raster, angleDeg: number): Float32Array {
   const c = cosineTurns(angleDeg / 360);
   const s = sineTurns(angleDeg / 360);
+  const middle = (width - 1) / 2;
   const out = new Float32Array(data.length);
-  for (let y = 0, at = 0; y < SIGHT; y++) {
-    let px = MIDDLE - c * MIDDLE - s * (y - MIDDLE);
-    let py = MIDDLE - s * MIDDLE + c * (y - MIDDLE);
-    for (let x = 0; x < SIGHT; x++, at++, px += c, py += s) {
-      if (px < 0 || py < 0 || px >= SIGHT - 1 || py >= SIGHT - 1) continue;
+  for (let y = 0, at = 0; y < width; y++) {
+    let px = middle - c * middle - s * (y - middle);
+    let py = middle - s * middle + c * (y - middle);
+    for (let x = 0; x < width; x++, at++, px += c, py += s) {
+      if (px < 0 || py < 0 || px >= width - 1 || py >= width - 1) continue;
       const x0 = px | 0;
       const y0 = py | 0;
-      const from = y0 * SIGHT + x0;
+      const from = y0 * width + x0;
       const fx = px - x0;
       const upper = data[from] + (data[from + 1] - data[from]) * fx;
-      const low = data[from + SIGHT] + (data[from + SIGHT + 1] - data[from + SIGHT]) * fx;
+      const low = data[from + width] + (data[from + width + 1] - data[from + width]) * fx;
       out[at] = upper + (low - upper) * (py - y0);
     }
   }
@@ -88,6 +89,8 @@ interface Candidate {
   value: number;
   direction: number;
   sign: number;
+  /** its mean height */
+  contrast: number;
   x: number;
   y: number;
 }
@@ -121,7 +124,7 @@ function lookAlong(fine: Raster, inside: Raster, unit: number, direction: number
 /** The rows of each direction that stand out most, at least 12 px apart. */
 function candidatesOf(directions: readonly Direction[]): Candidate[] {
   const all: Candidate[] = [];
-  directions.forEach(({ stands }, direction) => {
+  directions.forEach(({ stands, height }, direction) => {
     for (const sign of [1, -1]) {
       const peaks = new Float32Array(SIGHT);
       const places = new Int32Array(SIGHT);
@@ -133,7 +136,8 @@ function candidatesOf(directions: readonly Direction[]): Candidate[] {
       for (let k = 0; k < MOST; k++) {
         const y = peaks.indexOf(greatest(peaks));
         if (peaks[y] <= 0.05) break;
-        all.push({ value: peaks[y], direction, sign, x: places[y], y });
+        const contrast = Math.abs(height[y * SIGHT + places[y]]);
+        all.push({ value: peaks[y], direction, sign, contrast, x: places[y], y });
         peaks.fill(0, Math.max(0, y - 12), y + 13);
       }
     }
@@ -229,21 +233,14 @@ export function findLines(tip: Tip256): Flaw[] {
     if (used.some((u) => same(candidate, u))) continue;
     used.push(candidate);
     if (used.length > MOST) break;
-    const line = lineOf(tip, fine, directions, candidate, rivalsOf(candidate, all));
+    const line = lineOf(tip, fine, candidate, rivalsOf(candidate, all));
     if (line) made.push(line);
   }
   return made;
 }
 
-function lineOf(
-  tip: Tip256,
-  fine: Raster,
-  directions: readonly Direction[],
-  candidate: Candidate,
-  rivals: number,
-): Flaw | undefined {
-  const { value, direction, sign, x, y } = candidate;
-  const contrast = Math.abs(directions[direction].height[y * SIGHT + x]);
+function lineOf(tip: Tip256, fine: Raster, candidate: Candidate, rivals: number): Flaw | undefined {
+  const { value, sign, contrast } = candidate;
   const v = value / 1.6;
   const outstanding =
     riseSquared(value / (rivals + 0.15) - 1, 0.5) * rise(v * v * v) * riseSquared(contrast, 0.04 * tip.ref);

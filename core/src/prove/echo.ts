@@ -136,18 +136,21 @@ export function meanEcho(all: readonly StripEcho[]): Echo {
 
 export const SEEDS = 3;
 
+export interface StandardOptions {
+  seeds?: number;
+  /** what is seen of a nominal dab, px, where it is known: so that two brushes are measured alike */
+  nominal?: number;
+}
+
 /** The strips of a brush along its standard stroke, with `seeds` seeds in a row. */
 export function standardStrips(
   engine: InkEngine,
   brush: Brush,
   plates: Plates,
-  seeds = SEEDS,
-  lengths = STANDARD_LENGTH,
+  { seeds = SEEDS, nominal = nominalPx(brush, plates) }: StandardOptions = {},
 ): Strip[] {
-  if (soundingCoats(brush).length === 0) return [];
-  const nominal = nominalPx(brush, plates);
-  if (!(nominal > 0)) return [];
-  const stroke = evenStroke(lengths * nominal);
+  if (soundingCoats(brush).length === 0 || !(nominal > 0)) return [];
+  const stroke = evenStroke(STANDARD_LENGTH * nominal);
   return Array.from({ length: seeds }, (_, k) =>
     stripOf(engine, { ...brush, seed: (brush.seed + k) | 0 }, plates, nominal, stroke, 0),
   ).filter((strip): strip is Strip => strip !== undefined);

@@ -1,4 +1,4 @@
-import type { Brush, FlawPlace, Plate, PlateBox } from '@amber-stamp/core';
+import type { Before, Brush, Fix, FlawPlace, Plate, PlateBox, TriedFix } from '@amber-stamp/core';
 
 /** A brush whose plates the worker holds by key. */
 export interface ProveJob {
@@ -56,10 +56,21 @@ export interface ToldHeat {
   side: number;
 }
 
+/** A fix that was tried, with a picture of its stroke. */
+export interface ShownFix extends TriedFix {
+  picture: ImageBitmap | null;
+}
+
 export interface ProveApi {
   hold(key: string, plate: Plate): void;
   /** Measures a brush along its standard stroke with so many seeds. */
   measure(job: ProveJob, seeds: number): ToldEcho;
   /** Where the tip of a card gives itself away; null where it prints too few dabs. */
   heat(job: ProveJob, coat: number, card: number): ToldHeat | null;
+  /** What is worth trying on a brush, and what it is compared with. */
+  begin(job: ProveJob): { before: Before; fixes: Fix[] };
+  /** Tries one fix on the real brush. */
+  tryOne(job: ProveJob, before: Before, fix: Fix): Promise<ShownFix>;
+  /** What is worth trying after a fix was taken. */
+  after(job: ProveJob, before: Before, fix: Fix, tried: readonly TriedFix[]): Fix[];
 }

@@ -1,19 +1,25 @@
 import {
+  beginFixes,
   boxOnPlate,
+  fixesAfter,
   heatOf,
   InkEngine,
   meanEcho,
   measureStrip,
   placeOnPlate,
+  raster,
+  resample,
   sightOf,
   standardStrips,
   STANDARD_LENGTH,
   STRIP_SIDE,
+  tryFix,
   type GiveAway,
   type Plate,
+  type Strip,
   type StripEcho,
 } from '@amber-stamp/core';
-import { expose } from 'comlink';
+import { expose, transfer } from 'comlink';
 import { carryErrors } from './errors.ts';
 import type { Likeness, ProveApi, ProveJob, ToldEcho, ToldGiveAway } from './prove-protocol.ts';
 
@@ -70,6 +76,29 @@ function likenessOf(first: StripEcho): Likeness {
   };
 }
 
+/** The middle of a strip as a small picture, black on white: so many nominal tips of it. */
+const SHOWN_TIPS = 6;
+const PICTURE = { width: 220, height: 76 };
+
+function pictureOf({ image, side }: Strip): Promise<ImageBitmap> {
+  const width = Math.min(image.width, SHOWN_TIPS * side);
+  const height = Math.round((width * PICTURE.height) / PICTURE.width);
+  const part = raster(width, height);
+  const [left, top] = [Math.floor((image.width - width) / 2), Math.floor((image.height - height) / 2)];
+  for (let y = 0; y < height; y++)
+    for (let x = 0; x < width; x++) {
+      const from = y + top;
+      if (from >= 0 && from < image.height) part.data[y * width + x] = image.data[from * image.width + x + left];
+    }
+  const small = resample(part, PICTURE.width, PICTURE.height);
+  const pixels = new ImageData(PICTURE.width, PICTURE.height);
+  small.data.forEach((v, i) => {
+    const gray = 255 - Math.round(241 * Math.min(1, v));
+    pixels.data.set([gray, gray, gray, 255], 4 * i);
+  });
+  return createImageBitmap(pixels);
+}
+
 const TOLD = 4;
 
 const worker: ProveApi = {
@@ -84,7 +113,7 @@ const worker: ProveApi = {
   measure(job: ProveJob, seeds: number): ToldEcho {
     const start = performance.now();
     const held = heldFor(job);
-    const strips = standardStrips(engine, job.brush, held, seeds);
+    const strips = standardStrips(engine, job.brush, held, { seeds });
     const all = strips.map(measureStrip);
     const { giveAways, ...numbers } = meanEcho(all);
     const [first] = all;
@@ -103,13 +132,23 @@ const worker: ProveApi = {
 
   heat(job, coat, card) {
     const held = heldFor(job);
-    const [strip] = standardStrips(engine, job.brush, held, 1);
+    const [strip] = standardStrips(engine, job.brush, held, { seeds: 1 });
     const place = strip ? strip.coats.findIndex((c) => c.coat === coat) : -1;
     const heat = place >= 0 ? heatOf(strip, place, card) : undefined;
     if (!heat) return null;
     const { left, top, side } = sightOf(strip.coats[place].tips[card]);
     return { values: heat.data, left, top, side };
   },
+
+  begin: (job) => beginFixes(engine, job.brush, heldFor(job)),
+
+  async tryOne(job, before, fix) {
+    const { tried, strip } = tryFix(engine, before, heldFor(job), fix);
+    const picture = strip ? await pictureOf(strip) : null;
+    return picture ? transfer({ ...tried, picture }, [picture]) : { ...tried, picture };
+  },
+
+  after: (job, before, fix, tried) => fixesAfter(engine, before, heldFor(job), fix, tried),
 };
 
 carryErrors();

@@ -3,12 +3,22 @@ import { wrap, type Remote } from 'comlink';
 import { heldPlate } from './pool.ts';
 import type { ProveApi, ProveJob } from './prove-protocol.ts';
 
-let remote: Remote<ProveApi> | undefined;
-const sent = new WeakSet<Plate>();
+interface Prover {
+  remote: Remote<ProveApi>;
+  sent: WeakSet<Plate>;
+}
+const provers: Prover[] = [];
 
-/** The worker that measures, with all plates of a job in its hands; undefined while one is not cut yet. */
-export async function proverFor(job: ProveJob): Promise<Remote<ProveApi> | undefined> {
-  remote ??= wrap<ProveApi>(new Worker(new URL('./prove.worker.ts', import.meta.url), { type: 'module' }));
+/** The first measures; the second helps where many fixes are tried. */
+export const PROVERS = 2;
+
+/** A worker that measures, with all plates of a job in its hands; undefined while one is not cut yet. */
+export async function proverFor(job: ProveJob, number = 0): Promise<Remote<ProveApi> | undefined> {
+  provers[number] ??= {
+    remote: wrap<ProveApi>(new Worker(new URL('./prove.worker.ts', import.meta.url), { type: 'module' })),
+    sent: new WeakSet(),
+  };
+  const { remote, sent } = provers[number];
   for (const key of Object.values(job.plates)) {
     const plate = heldPlate(key);
     if (!plate) return undefined;

@@ -5,6 +5,7 @@ import { EVERYWHERE } from '../../parts/keys.ts';
 import { change, useBench } from '../../bench/store.ts';
 import { Choices } from '../../parts/Choices.tsx';
 import { useBlink } from './blink.ts';
+import { Cures } from './Cures.tsx';
 import { GiveAways } from './GiveAways.tsx';
 
 /** Pins the present state: brush and plates, as they are. */
@@ -27,6 +28,7 @@ export function ProveControls({ bench }: { bench: Bench }) {
   return (
     <>
       <GiveAways bench={bench} />
+      <Cures bench={bench} />
       <div className="top">
         <h2>Compare</h2>
       </div>

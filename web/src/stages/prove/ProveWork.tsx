@@ -62,7 +62,7 @@ function EchoStrip({ bench }: { bench: Bench }) {
   return (
     <div className="echo-strip">
       <span>
-        <b>How alike the dabs are</b> to those further on; point at a place to see them on the stroke
+        <b>How alike the dabs are</b> to those so many px further on; point at a place to see them on the stroke
       </span>
       {told?.likeness ? (
         <>

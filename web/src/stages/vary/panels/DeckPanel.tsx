@@ -1,9 +1,10 @@
-import { choiceParam, DEALS, type Bench, type Card, type Deck } from '@amber-stamp/core';
+import { choiceParam, DEALS, RELATIVES, type Bench, type Card, type Deck, type Relative } from '@amber-stamp/core';
 import { useSortable } from '@dnd-kit/sortable';
 import { Menu, MenuItem, Tooltip } from '@mui/material';
 import { useState } from 'react';
 import type { PlateInfo } from '../../../api/types.ts';
 import { coatOf, dropUnused, editCoat, freePlateName } from '../../../bench/coat.ts';
+import { cutFurther } from '../../../bench/cut-further.ts';
 import { useBenchEye } from '../../../bench/eye.ts';
 import { usePlates } from '../../../bench/plates.ts';
 import { change, settle } from '../../../bench/store.ts';
@@ -11,7 +12,6 @@ import { AwayIcon, GripIcon, MutedIcon, MuteIcon } from '../../../parts/icons.ts
 import { PlateView } from '../../../parts/PlateView.tsx';
 import { SortList } from '../../../parts/SortList.tsx';
 import { PlatePicker } from './PlatePicker.tsx';
-import { RELATIVES, relativeOf, type Relative } from './relatives.ts';
 import { percentOf, Setting } from './Setting.tsx';
 
 const MOST = 24;
@@ -138,7 +138,7 @@ function addRelatives(bench: Bench, kinds: readonly Relative[], what: string): v
     const first = deck.cards[0].plate;
     kinds.forEach((kind) => {
       if (deck.cards.length >= MOST) return;
-      const plate = relativeOf(bench.plates[first], kind, bench.brush.seed + deck.cards.length);
+      const plate = cutFurther(bench.plates[first], kind.steps(bench.brush.seed + deck.cards.length));
       if (!plate) return;
       const name = freePlateName(d, `${short(first)} ${kind.name}`);
       d.plates[name] = plate;

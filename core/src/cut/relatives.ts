@@ -1,4 +1,8 @@
-import { makeStep, type BenchPlate, type RecipeStep } from '@amber-stamp/core';
+import { sineTurns } from '../maths/angles.ts';
+import { fromPlate, toPlate, type Plate } from '../raster/raster.ts';
+import { makeStep, type RecipeStep } from './recipe.ts';
+import { NO_OTHERS } from './step.ts';
+import { stepNamed } from './steps.ts';
 
 /** A relative of a plate: the same recipe with something more at its end. */
 export interface Relative {
@@ -9,7 +13,7 @@ export interface Relative {
 
 /** Pins that carry the plate's middle and quarters a little to somewhere else; the rim stays. */
 function pins(seed: number): number[][] {
-  const away = (k: number) => Math.sin(seed * 12.9898 + k * 78.233) * 0.07;
+  const away = (k: number) => sineTurns(seed * 2.0674 + k * 12.4512) * 0.07;
   const inner = [
     [0.33, 0.36],
     [0.66, 0.34],
@@ -47,8 +51,11 @@ export const RELATIVES: readonly Relative[] = [
   },
 ];
 
-/** The relative as a plate of the bench; undefined where the plate has no recipe to go on from. */
-export function relativeOf(plate: BenchPlate, { steps }: Relative, seed: number): BenchPlate | undefined {
-  if (!plate.source || !plate.recipe) return undefined;
-  return { ...plate, recipe: { ...plate.recipe, steps: [...plate.recipe.steps, ...steps(seed)] } };
+/** What further steps make of a plate. */
+export function derivedPlate(plate: Plate, steps: readonly RecipeStep[]): Plate {
+  const start = fromPlate(plate);
+  const picture = { width: plate.width, height: plate.height, channels: 1 as const, data: plate.data };
+  let made = start;
+  for (const step of steps) made = stepNamed(step.step).run(made, step, { picture, others: NO_OTHERS }).raster;
+  return toPlate(made);
 }

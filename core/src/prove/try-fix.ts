@@ -1,0 +1,137 @@
+import { derivedPlate } from '../cut/relatives.ts';
+import type { Plates } from '../ink/coat.ts';
+import type { InkEngine } from '../ink/engine.ts';
+import type { Brush } from '../model/brush.ts';
+import type { Plate } from '../raster/raster.ts';
+import { measureStrip, meanEcho, standardStrips } from './echo.ts';
+import { fixesFor, type Fix } from './fixes.ts';
+import { lookApart, lookOf, meanLook, type Look } from './look.ts';
+import { nominalPx, type Strip } from './strip.ts';
+
+/** What fixes of a brush are compared with: plain data, so that several workers can try them. */
+export interface Before {
+  nominal: number;
+  look: Look;
+  echo: number;
+}
+
+/** A fix that was tried: what echo is left, and how far the look moved from where it was (0.05 is 5 %). */
+export interface TriedFix extends Fix {
+  echo: number;
+  look: number;
+  score: number;
+}
+
+const SEEDS = 2;
+/** So many points of echo one whole look is worth. */
+const LOOK_COSTS = 150;
+
+/** Measures a brush so that its fixes can be compared with it, and what is worth trying on it. */
+export function beginFixes(engine: InkEngine, brush: Brush, plates: Plates): { before: Before; fixes: Fix[] } {
+  const nominal = nominalPx(brush, plates);
+  const strips = standardStrips(engine, brush, plates, { seeds: SEEDS, nominal });
+  const echo = meanEcho(strips.map(measureStrip));
+  return {
+    before: { nominal, look: meanLook(strips.map(lookOf)), echo: echo.echo },
+    fixes: fixesFor(brush, plates, echo),
+  };
+}
+
+/** Plates cut for fixes, by what they were cut from and how: the same object again, so that it is looked at once. */
+const cutBefore = new WeakMap<Plate, Map<string, Plate>>();
+
+/** All plates that a fix prints with. */
+export function platesOfFix(plates: Plates, { derived }: Fix): Map<string, Plate> {
+  const all = new Map(plates);
+  for (const [name, { base, steps }] of Object.entries(derived)) {
+    const from = all.get(base);
+    if (!from) continue;
+    const known = cutBefore.get(from) ?? new Map<string, Plate>();
+    cutBefore.set(from, known);
+    const key = JSON.stringify(steps);
+    const made = known.get(key) ?? derivedPlate(from, steps);
+    known.set(key, made);
+    all.set(name, made);
+  }
+  return all;
+}
+
+/** Tries a fix on the real brush: draws it, measures its echo and how far its look has moved. Gives a strip of it too. */
+export function tryFix(
+  engine: InkEngine,
+  base: Before,
+  plates: Plates,
+  fix: Fix,
+): { tried: TriedFix; strip: Strip | undefined } {
+  const all = platesOfFix(plates, fix);
+  const strips = standardStrips(engine, fix.brush, all, { seeds: SEEDS, nominal: base.nominal });
+  const { echo } = meanEcho(strips.map(measureStrip));
+  const look = strips.length > 0 ? lookApart(base.look, meanLook(strips.map(lookOf))) : 1;
+  return { tried: { ...fix, echo, look, score: base.echo - echo - LOOK_COSTS * look }, strip: strips[0] };
+}
+
+export const byScore = (a: TriedFix, b: TriedFix): number => b.score - a.score;
+
+/** The fix with more of the same after it: first one, then the other. */
+const after = (first: Fix, second: Fix): Fix => ({
+  what: `${first.what}; ${second.what}`,
+  brush: second.brush,
+  derived: { ...first.derived, ...second.derived },
+});
+
+/** What a fix says before it names the fix that it follows, and without its numbers: what kind it is. */
+const kindOf = ({ what }: Fix): string => (what.split('; ').at(-1) ?? what).replace(/[\d.]+/g, '');
+const MOST_AFTER = 6;
+
+/** What is worth trying after a fix was taken: the kinds that helped most by themselves. */
+export function fixesAfter(
+  engine: InkEngine,
+  base: Before,
+  plates: Plates,
+  fix: Fix,
+  tried: readonly TriedFix[],
+): Fix[] {
+  const helped = [...tried]
+    .filter(({ echo }) => echo < base.echo - 1)
+    .sort(byScore)
+    .map(kindOf)
+    .filter((kind) => !fix.what.split('; ').some((part) => kindOf({ ...fix, what: part }) === kind));
+  const all = platesOfFix(plates, fix);
+  const strips = standardStrips(engine, fix.brush, all, { seeds: 1, nominal: base.nominal });
+  return fixesFor(fix.brush, all, meanEcho(strips.map(measureStrip)))
+    .filter((next) => helped.includes(kindOf(next)))
+    .sort((a, b) => helped.indexOf(kindOf(a)) - helped.indexOf(kindOf(b)))
+    .slice(0, MOST_AFTER)
+    .map((next) => after(fix, next));
+}
+
+const MOST_TOGETHER = 3;
+const ENOUGH = 5;
+/** Points of echo that a whole look is worth among those within the budget. */
+const LOOK_WITHIN = 40;
+
+/** The fix within the budget that leaves the least echo. */
+function bestWithin(all: readonly TriedFix[], budget: number): TriedFix | undefined {
+  const cost = ({ echo, look }: TriedFix) => echo + LOOK_WITHIN * look;
+  return all.filter(({ look }) => look <= budget).sort((a, b) => cost(a) - cost(b))[0];
+}
+
+/**
+ * Fixes one after another, each the best of those that can follow, while the look stays within `budget` (0.1 is 10 %).
+ * `tried` are the fixes of the brush itself; `next` tries all that can follow one. Undefined where none helps.
+ */
+export async function together(
+  echo: number,
+  tried: readonly TriedFix[],
+  budget: number,
+  next: (fix: TriedFix) => Promise<readonly TriedFix[]>,
+): Promise<TriedFix | undefined> {
+  let best = bestWithin(tried, budget);
+  if (!best || best.echo > echo - 1) return undefined;
+  for (let k = 1; k < MOST_TOGETHER && best.echo > ENOUGH; k++) {
+    const better: TriedFix | undefined = bestWithin(await next(best), budget);
+    if (!better || better.echo > best.echo - 1) break;
+    best = better;
+  }
+  return best;
+}

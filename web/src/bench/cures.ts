@@ -1,0 +1,158 @@
+import {
+  AmberError,
+  byScore,
+  together,
+  type Before,
+  type Bench,
+  type Brush,
+  type Fix,
+  type TriedFix,
+} from '@amber-stamp/core';
+import { create } from 'zustand';
+import { tell, trouble } from '../parts/messages.tsx';
+import type { ProveJob, ShownFix } from '../workers/prove-protocol.ts';
+import { PROVERS, proverFor } from '../workers/prover.ts';
+import { dropUnused } from './coat.ts';
+import { cutFurther } from './cut-further.ts';
+import { echoJob } from './echo.ts';
+import { change, presentBench } from './store.ts';
+
+interface Cures {
+  /** what was tried, best first; of which state */
+  tried: ShownFix[];
+  of: Bench | null;
+  before: Before | null;
+  /** what is being done, and how much of it is done; null: nothing */
+  work: { what: string; done: number; total: number } | null;
+  /** how far the look may change, 0..1 */
+  budget: number;
+}
+const NOTHING = { tried: [], of: null, before: null, work: null } as const;
+export const useCures = create<Cures>(() => ({ ...NOTHING, tried: [], budget: 0.1 }));
+
+let round = 0;
+/** Ends whatever is being tried; what was found stays. */
+export function cancelCures(): void {
+  round++;
+  useCures.setState({ work: null });
+}
+export const forgetCures = (): void => {
+  cancelCures();
+  useCures.setState({ ...NOTHING, tried: [] });
+};
+
+/** Whether everything that a fix prints with can be cut from what is on the bench. */
+function canBeCut(bench: Bench, { derived }: Fix): boolean {
+  const known = new Set(
+    Object.keys(bench.plates).filter((name) => bench.plates[name].source && bench.plates[name].recipe),
+  );
+  return Object.entries(derived).every(([name, { base }]) => {
+    if (!known.has(base)) return false;
+    known.add(name);
+    return true;
+  });
+}
+
+/** Tries fixes on two workers at once; undefined when a later wish came in between. */
+async function tryAll(
+  job: ProveJob,
+  before: Before,
+  fixes: readonly Fix[],
+  onTried: (fix: ShownFix) => void,
+): Promise<ShownFix[] | undefined> {
+  const mine = round;
+  const waiting = [...fixes];
+  const done: ShownFix[] = [];
+  const work = async (number: number) => {
+    const prover = await proverFor(job, number);
+    for (let fix = waiting.shift(); prover && fix && mine === round; fix = waiting.shift()) {
+      const tried = await prover.tryOne(job, before, fix);
+      if (mine !== round) return;
+      done.push(tried);
+      onTried(tried);
+    }
+  };
+  await Promise.all(Array.from({ length: PROVERS }, (_, number) => work(number)));
+  return mine === round ? done : undefined;
+}
+
+const count = (): void => useCures.setState(({ work }) => ({ work: work && { ...work, done: work.done + 1 } }));
+
+/** Tries everything that is worth it on the present brush. */
+export async function tryCures(): Promise<void> {
+  const bench = presentBench();
+  const job = echoJob(bench);
+  if (!job) return;
+  round++;
+  const mine = round;
+  useCures.setState({ tried: [], of: bench, before: null, work: { what: 'looking for cures', done: 0, total: 0 } });
+  try {
+    const begun = await (await proverFor(job))?.begin(job);
+    if (!begun || mine !== round) return;
+    const fixes = begun.fixes.filter((fix) => canBeCut(bench, fix));
+    useCures.setState({ before: begun.before, work: { what: 'trying', done: 0, total: fixes.length } });
+    const done = await tryAll(job, begun.before, fixes, (fix) => {
+      count();
+      useCures.setState(({ tried }) => ({ tried: [...tried, fix].sort(byScore) }));
+    });
+    if (done) useCures.setState({ work: null });
+  } catch (cause) {
+    failed(cause);
+  }
+}
+
+function failed(cause: unknown): void {
+  useCures.setState({ work: null });
+  trouble(
+    cause instanceof AmberError
+      ? cause
+      : new AmberError('unexpected', 'The cures could not be tried; the brush is as it was. Try again.'),
+  );
+}
+
+/** The brush of a fix with what measuring leaves out: its name and its inks. */
+function whole(fixed: Brush, present: Brush): Brush {
+  const coats = fixed.coats.map((coat, k) => ({ ...coat, ink: present.coats[k].ink }));
+  return { ...fixed, name: present.name, seed: present.seed, coats };
+}
+
+/** Puts a fix on the bench: one gesture, which undo takes back. */
+export function takeFix(fix: Fix): void {
+  change(`cure: ${fix.what}`, (draft) => {
+    for (const [name, { base, steps }] of Object.entries(fix.derived)) {
+      const plate = cutFurther(draft.plates[base], steps);
+      if (plate) draft.plates[name] = structuredClone(plate);
+    }
+    draft.brush = whole(fix.brush, draft.brush);
+    dropUnused(draft);
+  });
+  forgetCures();
+}
+
+/** Takes the best set of fixes within the budget for the look; gives false when nothing helps. */
+export async function cureForMe(): Promise<void> {
+  if (useCures.getState().of !== presentBench() || useCures.getState().tried.length === 0) await tryCures();
+  const { tried, before, of: bench, budget } = useCures.getState();
+  const job = bench ? echoJob(bench) : undefined;
+  if (!job || !before || !bench) return;
+  const mine = round;
+  // a picture is of no use to a worker
+  const plain = tried.map(({ picture: _, ...fix }): TriedFix => fix);
+  useCures.setState({ work: { what: 'trying them together', done: 0, total: 0 } });
+  try {
+    const best = await together(before.echo, tried, budget, async (fix) => {
+      if (mine !== round) return [];
+      const next = ((await (await proverFor(job))?.after(job, before, fix, plain)) ?? []).filter((f) =>
+        canBeCut(bench, f),
+      );
+      useCures.setState({ work: { what: `after ${fix.what}`, done: 0, total: next.length } });
+      return (await tryAll(job, before, next, count)) ?? [];
+    });
+    if (mine !== round) return;
+    useCures.setState({ work: null });
+    if (best) takeFix(best);
+    else tell('Nothing that was tried lowers the echo within this change of the look; let the look change more.');
+  } catch (cause) {
+    failed(cause);
+  }
+}

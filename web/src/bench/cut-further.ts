@@ -1,0 +1,7 @@
+import type { BenchPlate, RecipeStep } from '@amber-stamp/core';
+
+/** A plate of the bench that is cut further; undefined where it has no recipe to go on from. */
+export function cutFurther(plate: BenchPlate | undefined, steps: readonly RecipeStep[]): BenchPlate | undefined {
+  if (!plate?.source || !plate.recipe) return undefined;
+  return { ...plate, recipe: { ...plate.recipe, steps: [...plate.recipe.steps, ...steps] } };
+}

@@ -1,0 +1,98 @@
+import type { Bench } from '@amber-stamp/core';
+import { Button, LinearProgress, Slider } from '@mui/material';
+import { useEffect } from 'react';
+import { cancelCures, cureForMe, forgetCures, takeFix, tryCures, useCures } from '../../bench/cures.ts';
+import { useEcho } from '../../bench/echo.ts';
+import { BitmapView } from '../../parts/BitmapView.tsx';
+import type { ShownFix } from '../../workers/prove-protocol.ts';
+
+const percent = (share: number): string => `${Math.round(share * 100)}\u00a0%`;
+
+function Cure({ fix, from }: { fix: ShownFix; from: number }) {
+  return (
+    <li className="fix">
+      <span className="shot">{fix.picture && <BitmapView bitmap={fix.picture} label={`Stroke: ${fix.what}`} />}</span>
+      <span>
+        <b>{fix.what}</b>
+        <span className="note">
+          echo {Math.round(from)} to <b className={fix.echo < from - 1 ? 'better' : ''}>{Math.round(fix.echo)}</b>, look{' '}
+          {percent(fix.look)}
+        </span>
+      </span>
+      <Button size="small" aria-label={`Take: ${fix.what}`} onClick={() => takeFix(fix)}>
+        Take
+      </Button>
+    </li>
+  );
+}
+
+function Progress() {
+  const work = useCures((s) => s.work);
+  if (!work) return null;
+  const { what, done, total } = work;
+  return (
+    <div className="cures-work">
+      <LinearProgress
+        aria-label="Trying cures"
+        variant={total > 0 ? 'determinate' : 'indeterminate'}
+        value={total > 0 ? (100 * done) / total : undefined}
+      />
+      <span className="note">
+        {what}
+        {total > 0 && `: ${done} of ${total}`}
+      </span>
+      <button className="link" onClick={cancelCures}>
+        Cancel
+      </button>
+    </div>
+  );
+}
+
+/** Fixes that were really tried, ranked; one is taken with one press, or the best set within a budget for the look. */
+export function Cures({ bench }: { bench: Bench }) {
+  const { tried, before, work, budget, of } = useCures();
+  const echo = useEcho((s) => s.told?.echo ?? null);
+  useEffect(() => {
+    if (of && of !== bench) forgetCures();
+  }, [of, bench]);
+  const helps = tried.filter((fix) => before && fix.echo < before.echo - 1);
+  return (
+    <section aria-label="Cures" className="cures">
+      <div className="top">
+        <h2>Cures tried</h2>
+      </div>
+      <label className="note budget">
+        the look may change by {percent(budget)}
+        <Slider
+          size="small"
+          aria-label="How far the look may change"
+          value={budget}
+          min={0.02}
+          max={0.4}
+          step={0.01}
+          onChange={(_, v) => useCures.setState({ budget: v })}
+        />
+      </label>
+      <div className="buttons" style={{ padding: '0 16px 10px' }}>
+        <Button variant="contained" disabled={work !== null || echo === null} onClick={() => void cureForMe()}>
+          Cure it for me
+        </Button>
+        <Button disabled={work !== null || echo === null} onClick={() => void tryCures()}>
+          Try the cures
+        </Button>
+      </div>
+      <Progress />
+      {tried.length === 0 && !work && (
+        <p className="note" style={{ padding: '0 16px 12px', margin: 0 }}>
+          Each is drawn with this very brush and measured: how much echo is left, and how far the look moves.
+        </p>
+      )}
+      {tried.length > 0 && !work && helps.length === 0 && (
+        <p className="note" style={{ padding: '0 16px 8px', margin: 0 }}>
+          Nothing that was tried lowers the echo of this stroke.
+        </p>
+      )}
+      <ol className="fixes">{before && helps.map((fix) => <Cure key={fix.what} fix={fix} from={before.echo} />)}</ol>
+    </section>
+  );
+}
