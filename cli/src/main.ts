@@ -16,7 +16,7 @@ const COMMANDS: Readonly<Record<string, { run: (args: string[]) => Promise<objec
     usage:
       'stroke --brush B.json --strokes S.json --out O.png [--bits 8|16] [--ground white|gray|black|none] [--seed N] [--dabs D.csv]',
   },
-  echo: { run: echoCommand, usage: 'echo --brush B.json [--strokes S.json] --report R.json' },
+  echo: { run: echoCommand, usage: 'echo --brush B.json [--strokes S.json] --report R.json [--fixes N]' },
   pack: { run: packCommand, usage: 'pack --brush B.json --out P.zip' },
   unpack: { run: unpackCommand, usage: 'unpack --pack P.zip --out DIR' },
 };

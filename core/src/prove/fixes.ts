@@ -176,9 +176,9 @@ function cureFixes(brush: Brush, plates: Plates, { giveAways }: Echo): Fix[] {
 }
 
 const MOST_CARDS = 24;
-const KINDS = ['warped', 'waved', 'mirrored', 'cropped'];
+const KINDS = ['warped', 'waved', 'mirrored', 'warped'];
 
-/** Further cards made from the first: warped, in a wave, mirrored, seen closer. */
+/** Further cards made from the first: warped, in a wave, mirrored, warped otherwise. */
 function relativesFix(brush: Brush, place: number, plates: Plates, count: number): Fix | undefined {
   const { deck } = brush.coats[place];
   const [first] = deck.cards;

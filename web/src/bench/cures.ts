@@ -118,11 +118,13 @@ function whole(fixed: Brush, present: Brush): Brush {
 
 /** Puts a fix on the bench: one gesture, which undo takes back. */
 export function takeFix(fix: Fix): void {
+  const plates = { ...presentBench().plates };
+  for (const [name, { base, steps }] of Object.entries(fix.derived)) {
+    const plate = cutFurther(plates[base], steps);
+    if (plate) plates[name] = plate;
+  }
   change(`cure: ${fix.what}`, (draft) => {
-    for (const [name, { base, steps }] of Object.entries(fix.derived)) {
-      const plate = cutFurther(draft.plates[base], steps);
-      if (plate) draft.plates[name] = structuredClone(plate);
-    }
+    draft.plates = plates;
     draft.brush = whole(fix.brush, draft.brush);
     dropUnused(draft);
   });
@@ -137,7 +139,14 @@ export async function cureForMe(): Promise<void> {
   if (!job || !before || !bench) return;
   const mine = round;
   // a picture is of no use to a worker
-  const plain = tried.map(({ picture: _, ...fix }): TriedFix => fix);
+  const plain = tried.map(({ what, brush, derived, echo, look, score }): TriedFix => ({
+    what,
+    brush,
+    derived,
+    echo,
+    look,
+    score,
+  }));
   useCures.setState({ work: { what: 'trying them together', done: 0, total: 0 } });
   try {
     const best = await together(before.echo, tried, budget, async (fix) => {
