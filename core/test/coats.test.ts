@@ -1,7 +1,6 @@
 import { dabsOf, InkEngine, parseBrush, printSheetWords, type Brush, type Plate } from '@amber-stamp/core';
 import { expect } from 'chai';
 import { fromLch, toLch } from '../src/maths/colour.ts';
-import { steadied } from '../src/path/steady.ts';
 import { bristleTip, sheetOf, solidPlate, straight } from './helpers/make.ts';
 
 type Loose = Record<string, unknown>;
@@ -305,23 +304,5 @@ describe('pose', () => {
     const brush = (sizeFixedTo: string) => brushOf([coatOf('solid', { size: { rest: 40 } }, { sizeFixedTo })]);
     expect(dabsOf(brush('screen'), 0, straight(0, 200, 0), 0, 0.5).sizePx[0]).to.equal(80);
     expect(dabsOf(brush('sheet'), 0, straight(0, 200, 0), 0, 0.5).sizePx[0]).to.equal(40);
-  });
-});
-
-describe('a steady hand', () => {
-  const shaky = Array.from({ length: 101 }, (_, i) => ({
-    ...straight(0, 0, 0).points[0],
-    x: i <= 50 ? i * 4 : 200,
-    y: (i <= 50 ? 0 : (i - 50) * 4) + 3 * Math.sin(i * 2.1),
-    t: i * 8,
-  }));
-  it('calms the way, keeps both ends and the corner', () => {
-    const calm = steadied(shaky, 40);
-    const wobble = (points: readonly { y: number }[]) => Math.max(...points.slice(10, 40).map((p) => Math.abs(p.y)));
-    expect(wobble(calm)).to.be.lessThan(wobble(shaky) / 2);
-    expect(calm[0]).to.equal(shaky[0]);
-    expect(calm.at(-1)).to.equal(shaky.at(-1));
-    expect(Math.min(...calm.map((p) => Math.hypot(p.x - 200, p.y)))).to.be.lessThan(8);
-    expect(steadied(shaky, 0)).to.equal(shaky);
   });
 });

@@ -5,6 +5,7 @@ import {
   parseBrush,
   recordings,
   RECORDING_SIZE,
+  settledWay,
   STRAIGHT,
   trialStrokes,
   type Driver,
@@ -12,6 +13,7 @@ import {
 } from '@amber-stamp/core';
 import { expect } from 'chai';
 import { chordEnd } from '../src/path/chord.ts';
+import { steadied } from '../src/path/steady.ts';
 import { smoothPath } from '../src/path/path.ts';
 import { brushWith, straight } from './helpers/make.ts';
 
@@ -170,5 +172,35 @@ describe('tapers', () => {
     const at = (x: number) => late.reduce((best, d) => (Math.abs(d.x - x) < Math.abs(best.x - x) ? d : best)).size;
     expect(at(200)).to.be.lessThan(3);
     expect(at(500)).to.equal(20);
+  });
+});
+
+describe('a steady hand', () => {
+  const shaky = Array.from({ length: 101 }, (_, i) => ({
+    ...straight(0, 0, 0).points[0],
+    x: i <= 50 ? i * 4 : 200,
+    y: (i <= 50 ? 0 : (i - 50) * 4) + 3 * Math.sin(i * 2.1),
+    t: i * 8,
+  }));
+  it('calms the way, keeps both ends and the corner', () => {
+    const calm = steadied(shaky, 40);
+    const wobble = (points: readonly { y: number }[]) => Math.max(...points.slice(10, 40).map((p) => Math.abs(p.y)));
+    expect(wobble(calm)).to.be.lessThan(wobble(shaky) / 2);
+    expect(calm[0]).to.equal(shaky[0]);
+    expect(calm.at(-1)).to.equal(shaky.at(-1));
+    expect(Math.min(...calm.map((p) => Math.hypot(p.x - 200, p.y)))).to.be.lessThan(8);
+    expect(steadied(shaky, 0)).to.equal(shaky);
+  });
+  it('lays only what no further sample can move, and keeps a thread to the pen', () => {
+    const early = settledWay(shaky.slice(0, 60), 40);
+    const later = settledWay(shaky.slice(0, 90), 40);
+    expect(early.settled.length).to.be.within(10, 59);
+    expect(later.settled.length).to.be.above(early.settled.length);
+    early.settled.forEach((p, i) =>
+      expect(Math.hypot(p.x - later.settled[i].x, p.y - later.settled[i].y)).to.be.below(3),
+    );
+    expect(early.thread.at(-1)).to.equal(shaky[59]);
+    expect(early.thread[0]).to.equal(early.settled.at(-1));
+    expect(settledWay(shaky, 0)).to.deep.equal({ settled: shaky, thread: [] });
   });
 });

@@ -8,6 +8,7 @@ const VISIBLE = 0.06;
 /** Lags at which likeness is there without repetition: the grain's own softness. */
 const BESIDE = [0.8, 1.2] as const;
 const FLOOR = 0.05;
+const LEAST_REST = 0.3;
 const ENOUGH_OVERLAP = 0.35;
 const LEAST_PIXELS = 50;
 
@@ -90,7 +91,9 @@ export function grainEcho(sheet: GrainedSheet | undefined): GrainEcho {
     for (const lag of lags) {
       const { r, overlap } = likenessAt(texture, lag[0], lag[1]);
       const beside = BESIDE.map((f) => likenessAt(texture, lag[0] * f, lag[1] * f).r);
-      const above = Math.max(0, r - Math.max(0, (beside[0] + beside[1]) / 2) - FLOOR) / (1 - FLOOR);
+      const soft = Math.max(0, (beside[0] + beside[1]) / 2);
+      // a coarse grain is like itself a fifth further on too: what counts is how much of the rest the tile brings
+      const above = Math.max(0, (r - soft) / Math.max(LEAST_REST, 1 - soft) - FLOOR) / (1 - FLOOR);
       const value = 100 * above * Math.min(1, overlap / ENOUGH_OVERLAP) * visible;
       if (value > best.value) best = { value, lag };
     }

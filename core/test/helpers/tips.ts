@@ -32,7 +32,8 @@ export const ragged =
     const angle = Math.atan2(y, x);
     let rim = r;
     for (let k = 2; k < 9; k++)
-      rim += (amount / Math.sqrt(k)) * 1.6 * smoothNoise(k * 7.3, seed * 3.7, seed) * Math.cos(k * angle + seed * k * 1.7);
+      rim +=
+        (amount / Math.sqrt(k)) * 1.6 * smoothNoise(k * 7.3, seed * 3.7, seed) * Math.cos(k * angle + seed * k * 1.7);
     return 1 - step(-0.03, 0.03, Math.hypot(x, y) - Math.min(rim, 0.9));
   };
 
@@ -40,7 +41,8 @@ export const ragged =
 export const rough =
   (seed: number): Shape =>
   (x, y) =>
-    ragged(seed, 0.72, 0.11)(x, y) * (0.72 + 0.28 * Math.sign(cloud(x * 5, y * 5, seed, 3)) * step(0.02, 0.2, Math.abs(cloud(x * 5, y * 5, seed, 3))));
+    ragged(seed, 0.72, 0.11)(x, y) *
+    (0.72 + 0.28 * Math.sign(cloud(x * 5, y * 5, seed, 3)) * step(0.02, 0.2, Math.abs(cloud(x * 5, y * 5, seed, 3))));
 
 /** A rich texture all over a ragged disc. */
 export const rich =

@@ -1,0 +1,206 @@
+import {
+  beginFixes,
+  boxOnPlate,
+  cut,
+  FLAWS,
+  flawsOf,
+  heatOf,
+  InkEngine,
+  makeRecipe,
+  makeStep,
+  placeOnPlate,
+  platesOfFix,
+  standardStrips,
+  sightOf,
+  STRIP_SIDE,
+  together,
+  toPlate,
+  tryFix,
+  type Plate,
+  type TriedFix,
+} from '@amber-stamp/core';
+import { expect } from 'chai';
+import { cubeRoot, logTwo, sixthRoot } from '../src/maths/roots.ts';
+import { deviation, percentile, rise } from '../src/maths/measures.ts';
+import { lookApart, lookOf } from '../src/prove/look.ts';
+import { brushOf, echoWith } from './helpers/echoes.ts';
+import * as tips from './helpers/tips.ts';
+
+const { tipFrom } = tips;
+const body = tips.disc(0.5, 0.05);
+const specked = tipFrom(tips.added(body, tips.spot(0.6, -0.55, 0.06)));
+const engine = new InkEngine();
+
+/** The plate as a source that is cut by no step but these. */
+const cutBy = (plate: Plate, ...steps: ReturnType<typeof makeStep>[]): Plate =>
+  toPlate(
+    cut(
+      { width: plate.width, height: plate.height, channels: 1, data: plate.data },
+      makeRecipe([makeStep('gray', { prints: 'light' }), ...steps]),
+    ),
+  );
+const valueOf = (plate: Plate, x: number, y: number): number =>
+  plate.data[Math.round(((y + 1) / 2) * plate.height) * plate.width + Math.round(((x + 1) / 2) * plate.width)] / 65535;
+
+describe('give-aways', () => {
+  it('are told with their place on the plate, at any resolution and with any empty border', () => {
+    for (const side of [128, 256, 600]) {
+      const plate = tipFrom(tips.added(body, tips.spot(0.6, -0.55, 0.06)), side);
+      const [first] = flawsOf(plate);
+      expect(first.what).to.equal('speck');
+      const { x, y } = placeOnPlate(plate, first);
+      expect([x, y], String(side)).to.satisfy(([a, b]: number[]) => Math.hypot(a - 0.8, b - 0.225) < 0.015);
+      const box = boxOnPlate(plate, first);
+      expect(box.w / side).to.be.within(0.03, 0.09);
+    }
+    const small: tips.Shape = (x, y) => tips.added(body, tips.spot(0.6, -0.55, 0.06))(x * 2.5, y * 2.5);
+    const [first] = flawsOf(tipFrom(small, 512));
+    expect(first.what).to.equal('speck');
+    expect(placeOnPlate(tipFrom(small, 512), first).x).to.be.closeTo(0.5 + 0.3 / 2.5, 0.01);
+  });
+  it('of a clean disc are none', () => {
+    expect(flawsOf(tipFrom(tips.disc())).filter((f) => f.salience > 0.1)).to.deep.equal([]);
+  });
+  it('many drops are a splatter, and a few beside a body are specks', () => {
+    const drops = (count: number, from: number, size: number): tips.Shape => {
+      const spots = Array.from({ length: count }, (_, k) => {
+        const [r, a] = [from + (0.9 - from) * (((k * 7) % 11) / 11), k * 2.399963];
+        return tips.spot(r * Math.cos(a), r * Math.sin(a), size * (1 + ((k * 5) % 4)));
+      });
+      return (x, y) => Math.max(...spots.map((s) => s(x, y)));
+    };
+    const strongest = (shape: tips.Shape) =>
+      Math.max(
+        0,
+        ...echoWith([tipFrom(shape)], { spacing: 25, turn: 10 })
+          .giveAways.filter((g) => g.flaw.what === 'speck')
+          .map((g) => g.strength),
+      );
+    expect(strongest(drops(38, 0, 0.02))).to.be.below(15);
+    expect(strongest(tips.added(tips.disc(0.45, 0.04), drops(4, 0.62, 0.014)))).to.be.above(50);
+  });
+});
+
+describe('the step that cures give-aways', () => {
+  const speck = [FLAWS.indexOf('speck'), 0.8, 0.225];
+  it('takes away what lies at the place, and leaves the rest as it was', () => {
+    const healed = cutBy(specked, makeStep('heal', { places: [speck] }));
+    expect(valueOf(specked, 0.6, -0.55)).to.equal(1);
+    expect(valueOf(healed, 0.6, -0.55)).to.be.below(0.01);
+    let changed = 0;
+    for (let i = 0; i < healed.data.length; i++) if (Math.abs(healed.data[i] - specked.data[i]) > 300) changed++;
+    expect(changed / healed.data.length).to.be.below(0.01);
+  });
+  it('does nothing without places, for another kind, or where nothing is near', () => {
+    for (const places of [[], [[FLAWS.indexOf('hole'), 0.8, 0.225]], [[FLAWS.indexOf('speck'), 0.2, 0.8]]])
+      expect(cutBy(specked, makeStep('heal', { places })).data).to.deep.equal(cutBy(specked).data);
+  });
+  it('brings the echo down by as much as the speck had brought', () => {
+    const healed = cutBy(specked, makeStep('heal', { places: [speck] }));
+    const [with_, without] = [specked, healed].map((tip) => echoWith([tip], { spacing: 25 }).echo);
+    expect(without).to.be.below(with_ - 40);
+  });
+  it('fills a hole with what is around it', () => {
+    const holed = tipFrom(tips.without(tips.times(tips.disc(), 0.6), tips.spot(0.2, 0.15, 0.1)));
+    const [hole] = flawsOf(holed);
+    expect(hole.what).to.equal('hole');
+    const { x, y } = placeOnPlate(holed, hole);
+    const filled = cutBy(holed, makeStep('heal', { places: [[FLAWS.indexOf('hole'), x, y]] }));
+    expect(valueOf(holed, 0.2, 0.15)).to.be.below(0.01);
+    expect(valueOf(filled, 0.2, 0.15)).to.be.within(0.5, 0.7);
+  });
+});
+
+describe('a strip', () => {
+  it('knows where its dabs lie: each shows its own tip there', () => {
+    const marked = tipFrom(tips.added(tips.times(tips.disc(0.7), 0.2), tips.spot(0.4, -0.2, 0.1)));
+    const { brush, plates } = brushOf([marked], { spacing: 120, turn: 180, mirror: true });
+    const [strip] = standardStrips(engine, brush, plates, { seeds: 1 });
+    const { dabs } = strip.coats[0];
+    expect(dabs.count).to.be.above(10);
+    for (let i = 1; i < dabs.count - 1; i++) {
+      const [c, s] = [Math.cos(2 * Math.PI * dabs.turns[i]), Math.sin(2 * Math.PI * dabs.turns[i])];
+      const [a, b] = [0.2 * dabs.across[i], -0.1 * dabs.down[i]];
+      const [u, v] = [Math.round(dabs.u[i] + c * a - s * b), Math.round(dabs.v[i] + s * a + c * b)];
+      expect(strip.image.data[v * strip.image.width + u]).to.be.above(0.7);
+    }
+    expect(strip.side).to.equal(STRIP_SIDE);
+  });
+  it('is hottest where the tip gives itself away', () => {
+    const { brush, plates } = brushOf([specked], { spacing: 25 });
+    const [strip] = standardStrips(engine, brush, plates, { seeds: 1 });
+    const heat = heatOf(strip, 0, 0);
+    if (!heat) throw new Error('no heat');
+    const { left, top, side } = sightOf(specked);
+    const on = (share: number, from: number) => Math.floor(((share * specked.width - from) / side) * 64);
+    const at = (x: number, y: number) => heat.data[on(y, top) * 64 + on(x, left)];
+    expect(at(0.8, 0.225)).to.be.above(0.2);
+    expect(at(0.8, 0.225)).to.be.above(3 * at(0.5, 0.5));
+  });
+});
+
+describe('fixes', () => {
+  const { brush, plates } = brushOf([specked], { spacing: 25 });
+  const begun = beginFixes(engine, brush, plates);
+  let tried: TriedFix[] = [];
+  before(() => {
+    tried = begun.fixes.map((fix) => tryFix(engine, begun.before, plates, fix).tried);
+  });
+  it('are at least ten, each with what is left of the echo and how far the look moves', () => {
+    expect(tried.length).to.be.at.least(10);
+    for (const { echo, look } of tried)
+      expect([echo >= 0 && echo <= 100, look >= 0 && look < 5]).to.deep.equal([true, true]);
+  });
+  it('lead to a brush that really measures so', () => {
+    const cured = tried.find(({ what }) => what === 'speck cured');
+    if (!cured) throw new Error('not tried');
+    expect(cured.echo).to.be.below(begun.before.echo - 40);
+    expect(cured.look).to.be.below(0.1);
+    const all = platesOfFix(plates, cured);
+    expect([...all.keys()]).to.include('tip 0 cured.png');
+    expect(cured.brush.coats[0].deck.cards[0].plate).to.equal('tip 0 cured.png');
+  });
+  it('together stay within the budget and halve the echo', async () => {
+    const best = await together(begun.before.echo, tried, 0.25, () => Promise.resolve([]));
+    expect(best?.echo).to.be.below(begun.before.echo / 2);
+    expect(best?.look).to.be.at.most(0.25);
+    expect(await together(0.5, tried, 0.25, () => Promise.resolve([]))).to.equal(undefined);
+  });
+  it('never turn freely what has a direction', () => {
+    const long = tipFrom((x, y) => (Math.abs(y) < 0.15 && Math.abs(x) < 0.85 ? 1 : 0));
+    const other = brushOf([long], { spacing: 50 });
+    const names = beginFixes(engine, other.brush, other.plates).fixes.map(({ what }) => what);
+    expect(names.some((what) => what.includes('all round'))).to.equal(false);
+    expect(names).to.include('turned by up to 30 degrees');
+  });
+  it('a look is no distance from itself, little from another seed, and more from another size of dabs', () => {
+    const looks = (s: object) => {
+      const { brush: b, plates: p } = brushOf([specked], { spacing: 25, turn: 30, ...s });
+      return lookOf(standardStrips(engine, b, p, { seeds: 1, nominal: 64 })[0]);
+    };
+    expect(lookApart(looks({}), looks({}))).to.equal(0);
+    const seed = lookApart(looks({}), looks({ seed: 77 }));
+    expect(seed).to.be.below(0.05);
+    expect(lookApart(looks({}), looks({ sizePx: 40 }))).to.be.above(4 * seed);
+  });
+});
+
+describe('numbers under the echo', () => {
+  it('roots and logarithms agree with those of the engine', () => {
+    for (const x of [1e-9, 0.02, 0.5, 1, 2, 27, 12345.678]) {
+      expect(cubeRoot(x)).to.be.closeTo(Math.cbrt(x), 1e-12 * Math.max(1, Math.cbrt(x)));
+      expect(sixthRoot(x)).to.be.closeTo(x ** (1 / 6), 1e-12 * Math.max(1, x));
+      expect(logTwo(x)).to.be.closeTo(Math.log2(x), 1e-12 * 40);
+    }
+    expect([cubeRoot(0), cubeRoot(-1)]).to.deep.equal([0, 0]);
+  });
+  it('shares and spreads are those of the textbook', () => {
+    const values = Float32Array.from([4, 1, 3, 2, 5]);
+    expect([0, 0.25, 0.5, 1].map((s) => percentile(values, s))).to.deep.equal([1, 2, 3, 5]);
+    expect(percentile(values, 0.1)).to.be.closeTo(1.4, 1e-6);
+    expect(percentile(new Float32Array(0), 0.5)).to.equal(0);
+    expect(deviation([2, 4, 4, 4, 5, 5, 7, 9])).to.equal(2);
+    expect([rise(0), rise(-3)]).to.deep.equal([0, 0]);
+    expect(rise(1)).to.be.closeTo(1 - Math.exp(-1), 1e-5);
+  });
+});
