@@ -2,20 +2,15 @@ import { encodeGray } from '@amber-stamp/io';
 import { decodePlate } from '@amber-stamp/core';
 import { expect } from 'chai';
 import { decode } from 'fast-png';
-import { spawnSync } from 'node:child_process';
 import { existsSync, mkdirSync, mkdtempSync, readdirSync, readFileSync, symlinkSync, writeFileSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
-import { fileURLToPath } from 'node:url';
+import { runAmber } from './run.ts';
 
-const AMBER = fileURLToPath(new URL('../../scripts/amber.mjs', import.meta.url));
 const folder = mkdtempSync(join(tmpdir(), 'amber-cli-'));
 const at = (name: string): string => join(folder, name);
 
-function amber(...args: string[]): { status: number | null; out: string; err: string } {
-  const { status, stdout, stderr } = spawnSync(process.execPath, [AMBER, ...args], { encoding: 'utf8', cwd: folder });
-  return { status, out: stdout, err: stderr };
-}
+const amber = (...args: string[]) => runAmber(folder, args);
 const json = (name: string, value: unknown): string => {
   writeFileSync(at(name), JSON.stringify(value));
   return at(name);

@@ -1,0 +1,76 @@
+import { expect, type Page } from '@playwright/test';
+import { changed, drawn, kept, openBrush, pixels, stage } from './acts.ts';
+import { withApp, type App } from './app.ts';
+
+describe('repetition is measured, shown and cured', () => {
+  let app: App;
+  let page: Page;
+  withApp((started, opened) => {
+    app = started;
+    page = opened;
+  });
+  const dial = () => page.getByTestId('echo');
+  /** The number of the dial once it rests. */
+  const echo = async (): Promise<number> => {
+    await expect(dial()).toHaveAttribute('aria-busy', 'false', { timeout: 60_000 });
+    const label = await dial().getByRole('img').getAttribute('aria-label');
+    return Number(/Echo (\d+) of 100/.exec(label ?? '')?.[1]);
+  };
+  const region = (name: string) => page.getByRole('region', { name, exact: true });
+
+  it('the dial shows the echo and its three parts in every stage, and follows the brush', async () => {
+    await openBrush(page, app.url, 'Barnacle field');
+    const before = await echo();
+    expect(before).toBeGreaterThan(20);
+    await expect(dial()).toContainText(/outline\s*\d+\s*inside\s*\d+\s*grain\s*\d+/);
+    await expect(page.getByRole('link', { name: /^Prove/ })).toContainText(`Echo ${before}`);
+    await stage(page, 'Cut').click();
+    await expect(dial().getByRole('img')).toHaveAttribute('aria-label', `Echo ${before} of 100`);
+    await stage(page, 'Vary').click();
+    await page.getByRole('textbox', { name: 'Spacing value' }).fill('4');
+    await page.keyboard.press('Enter');
+    await expect.poll(echo, { timeout: 60_000 }).toBeLessThan(before - 15);
+    await page.keyboard.press('Control+z');
+    await expect.poll(echo, { timeout: 60_000 }).toBe(before);
+  });
+
+  it('what gives it away is named and marked, and one press opens the step that cures it, set to the place', async () => {
+    await stage(page, 'Prove').click();
+    const before = await echo();
+    const list = region('What gives it away').getByRole('listitem');
+    await expect(list.first()).toContainText(/seen again \d+ times/);
+    await expect(page.getByRole('button', { name: /^Give-away 1: / })).toBeVisible();
+    await expect(page.getByRole('img', { name: /^Likeness along the stroke/ })).toBeVisible();
+    await list.first().getByRole('button').click();
+    await expect(page).toHaveURL(/\/cut$/);
+    const step = page.getByRole('listitem', { name: 'Give-aways away' });
+    await expect(step).toContainText(/1 of 1 found and cured/, { timeout: 20_000 });
+    await kept(page);
+    await expect.poll(echo, { timeout: 60_000 }).toBeLessThan(before);
+    await page.keyboard.press('Control+z');
+    await expect(step).toHaveCount(0);
+    await expect.poll(echo, { timeout: 60_000 }).toBe(before);
+  });
+
+  it('cures are tried with progress, can be cancelled, and one is taken and taken back', async () => {
+    await stage(page, 'Prove').click();
+    const before = await echo();
+    const cures = region('Cures');
+    await cures.getByRole('button', { name: 'Try the cures' }).click();
+    await expect(cures.getByRole('progressbar', { name: 'Trying cures' })).toBeVisible();
+    await expect(cures.getByRole('listitem').first()).toBeVisible({ timeout: 90_000 });
+    await cures.getByRole('button', { name: 'Cancel' }).click();
+    await expect(cures.getByRole('progressbar', { name: 'Trying cures' })).toHaveCount(0);
+    const first = cures.getByRole('listitem').first();
+    await expect(first).toContainText(/echo \d+ to \d+, look \d+\s%/);
+    const sheet = await pixels(page, 'sheet');
+    await first.getByRole('button', { name: /^Take: / }).click();
+    const after = await changed(page, 'sheet', sheet);
+    await kept(page);
+    await expect.poll(echo, { timeout: 60_000 }).toBeLessThan(before);
+    await page.keyboard.press('Control+z');
+    await changed(page, 'sheet', after);
+    await drawn(page, 'measured');
+    await expect.poll(echo, { timeout: 60_000 }).toBe(before);
+  });
+});
