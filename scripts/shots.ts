@@ -6,7 +6,12 @@ import { DEMO_BRUSHES, drawn, kept, middleOf, openBrush, scribble, stage } from 
 
 const FOLDER = 'docs/screenshots';
 mkdirSync(FOLDER, { recursive: true });
-const shot = (page: Page, name: string) => page.screenshot({ path: `${FOLDER}/${name}.png`, animations: 'disabled' });
+/** On the bench the echo is waited for: a picture shows what is measured, not that it is being measured. */
+async function shot(page: Page, name: string): Promise<void> {
+  const echo = page.getByTestId('echo');
+  if ((await echo.count()) > 0) await expect(echo).toHaveAttribute('aria-busy', 'false', { timeout: 60_000 });
+  await page.screenshot({ path: `${FOLDER}/${name}.png`, animations: 'disabled' });
+}
 
 const app = await App.start();
 const page = await app.page();
@@ -73,7 +78,22 @@ await kept(page);
 await stage(page, 'Prove').click();
 await drawn(page, 'pinned');
 await drawn(page, 'present');
+await drawn(page, 'measured');
 await shot(page, 'prove');
+
+await openBrush(page, app.url, 'Barnacle field');
+await stage(page, 'Prove').click();
+await page.getByRole('button', { name: 'Try the cures' }).click();
+await expect(page.getByRole('listitem').filter({ hasText: 'echo' }).first()).toBeVisible({ timeout: 90_000 });
+await expect(page.getByRole('progressbar', { name: 'Trying cures' })).toHaveCount(0, { timeout: 120_000 });
+await page.getByRole('heading', { name: 'Cures tried' }).scrollIntoViewIfNeeded();
+await page
+  .getByRole('button', { name: /^Take: / })
+  .nth(2)
+  .scrollIntoViewIfNeeded();
+await drawn(page, 'measured');
+await shot(page, 'cures');
+await openBrush(page, app.url, 'Crust lichen');
 
 await stage(page, 'Pack').click();
 await drawn(page, 'label');

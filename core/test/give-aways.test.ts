@@ -1,15 +1,19 @@
 import {
   beginFixes,
   boxOnPlate,
+  checkBorder,
   cut,
+  derivedPlate,
   FLAWS,
   flawsOf,
+  fromPlate,
   heatOf,
   InkEngine,
   makeRecipe,
   makeStep,
   placeOnPlate,
   platesOfFix,
+  RELATIVES,
   standardStrips,
   sightOf,
   STRIP_SIDE,
@@ -136,6 +140,22 @@ describe('a strip', () => {
     const at = (x: number, y: number) => heat.data[on(y, top) * 64 + on(x, left)];
     expect(at(0.8, 0.225)).to.be.above(0.2);
     expect(at(0.8, 0.225)).to.be.above(3 * at(0.5, 0.5));
+  });
+});
+
+describe('relatives of a tip', () => {
+  it('are other tips of the same kind: as much ink, nothing at the frame, and other pixels', () => {
+    const plate = tipFrom(tips.rich(31), 128);
+    const ink = (p: Plate) => p.data.reduce((sum, v) => sum + v, 0) / p.data.length;
+    for (const { name, steps } of RELATIVES)
+      for (const seed of [7, 8, 30]) {
+        const made = derivedPlate(plate, steps(seed));
+        expect(ink(made) / ink(plate), `${name} ${seed}`).to.be.within(0.6, 1.6);
+        expect(checkBorder(fromPlate(made)).verdict, `${name} ${seed}`).to.equal('clear');
+        let apart = 0;
+        for (let i = 0; i < made.data.length; i++) apart += Math.abs(made.data[i] - plate.data[i]);
+        expect(apart / made.data.length / ink(plate), `${name} ${seed}`).to.be.above(0.15);
+      }
   });
 });
 

@@ -27,10 +27,7 @@ function pins(seed: number): number[][] {
     [0.02, 0.98],
     [0.98, 0.98],
   ];
-  return [
-    ...inner.map(([x, y], k) => [x, y, x + away(2 * k), y + away(2 * k + 1)]),
-    ...rim.map(([x, y]) => [x, y, x, y]),
-  ];
+  return [...inner.map(([x, y], k) => [x, y, away(2 * k), away(2 * k + 1)]), ...rim.map(([x, y]) => [x, y, 0, 0])];
 }
 
 /** A turn that shows, in whole degrees of -180..180. */
