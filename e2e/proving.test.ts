@@ -12,8 +12,10 @@ describe('repetition is measured, shown and cured', () => {
   const dial = () => page.getByTestId('echo');
   /** The number of the dial once it rests. */
   const echo = async (): Promise<number> => {
+    const picture = dial().getByRole('img');
+    await expect(picture).toHaveAttribute('aria-label', /^Echo \d+ of 100$/, { timeout: 60_000 });
     await expect(dial()).toHaveAttribute('aria-busy', 'false', { timeout: 60_000 });
-    const label = await dial().getByRole('img').getAttribute('aria-label');
+    const label = await picture.getAttribute('aria-label');
     return Number(/Echo (\d+) of 100/.exec(label ?? '')?.[1]);
   };
   const region = (name: string) => page.getByRole('region', { name, exact: true });

@@ -6,16 +6,16 @@ import { greatest, percentile, picked } from '../maths/measures.ts';
 import { SIGHT } from './sight.ts';
 
 /** 0 and 1 over a tip of 256 px. */
-export type Mask = Uint8Array;
+export type PixelSet = Uint8Array;
 export const PIXELS = SIGHT * SIGHT;
 
-export const maskWhere = (test: (i: number) => boolean): Mask => {
+export const maskWhere = (test: (i: number) => boolean): PixelSet => {
   const mask = new Uint8Array(PIXELS);
   for (let i = 0; i < PIXELS; i++) mask[i] = test(i) ? 1 : 0;
   return mask;
 };
 
-export const areaOf = (mask: Mask): number => {
+export const areaOf = (mask: PixelSet): number => {
   let sum = 0;
   for (const v of mask) sum += v;
   return sum;
@@ -28,9 +28,9 @@ export const asRaster = (mask: ArrayLike<number>): Raster => ({
 });
 
 /** Distance to the nearest pixel of the mask; 0 within it. */
-export const farFrom = (mask: Mask): Float32Array => distanceTo(mask, SIGHT, SIGHT);
+export const farFrom = (mask: PixelSet): Float32Array => distanceTo(mask, SIGHT, SIGHT);
 
-export const invertedMask = (mask: Mask): Mask => mask.map((v) => 1 - v);
+export const invertedMask = (mask: PixelSet): PixelSet => mask.map((v) => 1 - v);
 
 /** A part of the tip: so much of it around a mask as a reach of `px` can touch. */
 export interface Window {
@@ -40,7 +40,7 @@ export interface Window {
   height: number;
 }
 
-export function windowOf(mask: Mask, px: number): Window {
+export function windowOf(mask: PixelSet, px: number): Window {
   const { x0, y0, x1, y1 } = boxOf(mask);
   const [left, top] = [Math.max(0, x0 - px), Math.max(0, y0 - px)];
   return {
@@ -58,14 +58,14 @@ export function eachOf({ x0, y0, width, height }: Window, use: (at: number, i: n
 }
 
 /** Distance to the pixels of the mask that equal `value`, in a window. */
-function farIn(mask: Mask, value: number, window: Window): Float32Array {
+function farIn(mask: PixelSet, value: number, window: Window): Float32Array {
   const set = new Uint8Array(window.width * window.height);
   eachOf(window, (at, i) => (set[at] = mask[i] === value ? 1 : 0));
   return distanceTo(set, window.width, window.height);
 }
 
 /** The mask and all within `px` of it. */
-export function grown(mask: Mask, px: number): Mask {
+export function grown(mask: PixelSet, px: number): PixelSet {
   const window = windowOf(mask, Math.ceil(px) + 1);
   const out = new Uint8Array(PIXELS);
   if (window.width === 0) return out;
@@ -75,7 +75,7 @@ export function grown(mask: Mask, px: number): Mask {
 }
 
 /** What of the mask lies more than `px` within it; the frame does not eat into it. */
-export function shrunk(mask: Mask, px: number): Mask {
+export function shrunk(mask: PixelSet, px: number): PixelSet {
   const window = windowOf(mask, 1);
   const out = new Uint8Array(PIXELS);
   if (window.width === 0) return out;
@@ -85,7 +85,7 @@ export function shrunk(mask: Mask, px: number): Mask {
 }
 
 /** The mask with what it surrounds. */
-export function filled(mask: Mask): Mask {
+export function filled(mask: PixelSet): PixelSet {
   const around = asRaster(invertedMask(mask));
   const found = pieces(around, 0.5);
   const open = touchingFrame(found, SIGHT, SIGHT);
@@ -100,7 +100,7 @@ export interface Box {
   y1: number;
 }
 
-export function boxOf(mask: Mask): Box {
+export function boxOf(mask: PixelSet): Box {
   const box = { x0: SIGHT, y0: SIGHT, x1: 0, y1: 0 };
   for (let i = 0; i < PIXELS; i++)
     if (mask[i]) {
@@ -118,9 +118,9 @@ export function boxOf(mask: Mask): Box {
 export interface Tip256 {
   image: Raster;
   /** its large pieces */
-  body: Mask;
+  body: PixelSet;
   /** with their holes */
-  solid: Mask;
+  solid: PixelSet;
   /** what its dark parts print */
   ref: number;
   /** area of the body, px */
@@ -133,7 +133,7 @@ export interface Tip256 {
 const BODY_SOFT = 2.5;
 
 /** The large pieces of a tip, and what its dark parts print. */
-export function bodyOf(image: Raster): { body: Mask; ref: number } {
+export function bodyOf(image: Raster): { body: PixelSet; ref: number } {
   const most = greatest(image.data);
   const ref =
     most > 0.05

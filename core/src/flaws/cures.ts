@@ -1,7 +1,7 @@
 import { blur } from '../raster/blur.ts';
 import { clamp, smoothstep } from '../maths/index.ts';
 import { raster, type Raster } from '../raster/raster.ts';
-import { asRaster, boxOf, eachOf, maskedBlur, PIXELS, windowOf, type Mask, type Tip256 } from './body.ts';
+import { asRaster, boxOf, eachOf, maskedBlur, PIXELS, windowOf, type PixelSet, type Tip256 } from './body.ts';
 import type { Cure } from './flaw.ts';
 import { SIGHT } from './sight.ts';
 
@@ -23,13 +23,13 @@ const keeping = (share: (i: number) => number): Cure => {
 };
 
 /** Erases a mask and softly what is next to it. */
-export function erased(mask: Mask): Cure {
+export function erased(mask: PixelSet): Cure {
   const soft = blur(asRaster(mask), 0.8).data;
   return keeping((i) => 1 - Math.max(mask[i], soft[i]));
 }
 
 /** Keeps a mask, its rim softened by `sigma` px. */
-export function keptOnly(mask: Mask, sigma: number): Cure {
+export function keptOnly(mask: PixelSet, sigma: number): Cure {
   const soft = blur(asRaster(mask), sigma, false).data;
   return keeping((i) => Math.min(1, soft[i]));
 }
@@ -65,7 +65,7 @@ function membrane(image: Raster, weight: Raster): Float32Array {
 }
 
 /** The fine structure of the neighbour that is most whole, moved onto the mask. */
-function neighbourGrain(image: Raster, mask: Mask, weight: Raster, size: readonly [number, number]): Float32Array {
+function neighbourGrain(image: Raster, mask: PixelSet, weight: Raster, size: readonly [number, number]): Float32Array {
   const { width, height } = image;
   const fine = maskedBlur(image, weight, GRAIN).map((v, i) => image.data[i] - v);
   /** the pixel that comes to lie on `i` when everything moves by (dx, dy); -1 beyond the part that is looked at */
@@ -101,7 +101,7 @@ function neighbourGrain(image: Raster, mask: Mask, weight: Raster, size: readonl
 }
 
 /** Fills a mask with the ground around it and the grain of a neighbouring piece of the body. */
-export function filledIn({ image, solid }: Tip256, mask: Mask): Cure {
+export function filledIn({ image, solid }: Tip256, mask: PixelSet): Cure {
   const { x0, y0, x1, y1 } = boxOf(mask);
   const size = [x1 - x0 + 4, y1 - y0 + 4] as const;
   const window = windowOf(mask, Math.max(AROUND, Math.min(128, ...size) + 4));

@@ -1,6 +1,17 @@
 import { distanceTo } from '../raster/distance.ts';
 import { pieces } from '../raster/pieces.ts';
-import { asRaster, bodyOf, boxOf, filled, grown, maskWhere, PIXELS, shrunk, type Mask, type Tip256 } from './body.ts';
+import {
+  asRaster,
+  bodyOf,
+  boxOf,
+  filled,
+  grown,
+  maskWhere,
+  PIXELS,
+  shrunk,
+  type PixelSet,
+  type Tip256,
+} from './body.ts';
 import { keptOnly } from './cures.ts';
 import { flaw, type Flaw } from './flaw.ts';
 import { riseSquared } from '../maths/measures.ts';
@@ -13,7 +24,7 @@ const LEAST = 3;
 const LONGEST = 110;
 
 /** What of a mask a disc of 17 px can reach from within; beyond the frame is outside. */
-function openedByDisc(mask: Mask): Mask {
+function openedByDisc(mask: PixelSet): PixelSet {
   const side = SIGHT + 2 * PAD;
   const outside = new Uint8Array(side * side).fill(1);
   for (let i = 0; i < PIXELS; i++) if (mask[i]) outside[(Math.floor(i / SIGHT) + PAD) * side + (i % SIGHT) + PAD] = 0;
@@ -26,7 +37,7 @@ function openedByDisc(mask: Mask): Mask {
 }
 
 /** The body without a frame around it that is no part of it. */
-function bodyWithin({ image, solid, body }: Tip256, border: Flaw | undefined): Mask {
+function bodyWithin({ image, solid, body }: Tip256, border: Flaw | undefined): PixelSet {
   if (!border || border.tone === 'faint') return solid;
   let shared = 0;
   let frame = 0;

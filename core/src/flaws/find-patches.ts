@@ -1,6 +1,6 @@
 import { blur, expMinus } from '../raster/blur.ts';
 import { pieces, type Pieces } from '../raster/pieces.ts';
-import { asRaster, grown, maskedBlur, maskWhere, PIXELS, shrunk, type Mask, type Tip256 } from './body.ts';
+import { asRaster, grown, maskedBlur, maskWhere, PIXELS, shrunk, type PixelSet, type Tip256 } from './body.ts';
 import { filledIn } from './cures.ts';
 import { flaw, type Flaw } from './flaw.ts';
 import { deviation, mean, median, percentile, picked, riseSquared } from '../maths/measures.ts';
@@ -12,7 +12,7 @@ const LEAST_PX = 25;
 const WIDEST = 900;
 
 interface Candidate {
-  mask: Mask;
+  mask: PixelSet;
   /** how strong it is by itself, and against its rivals */
   strength: number;
   against: number;

@@ -1,6 +1,6 @@
 import { clamp } from '../maths/index.ts';
 import type { Raster } from '../raster/raster.ts';
-import { boxOf, type Box, type Mask } from './body.ts';
+import { boxOf, type Box, type PixelSet } from './body.ts';
 
 export const FLAWS = ['border', 'speck', 'bump', 'line', 'hole', 'dense patch'] as const;
 export type FlawName = (typeof FLAWS)[number];
@@ -10,7 +10,7 @@ export interface Flaw {
   what: FlawName;
   /** lines: whether they print less or more than what is beside them; a border: a frame or a faint square */
   tone: 'light' | 'dark' | 'frame' | 'faint' | '';
-  mask: Mask;
+  mask: PixelSet;
   box: Box;
   /** 0..1: how much it stands out among its rivals in the same tip */
   salience: number;
@@ -35,7 +35,7 @@ export const cured = (image: Raster, { keep, add }: Cure): Raster => ({
 export function flaw(
   what: FlawName,
   tone: Flaw['tone'],
-  mask: Mask,
+  mask: PixelSet,
   salience: number,
   cure: () => Cure,
   box?: Box,

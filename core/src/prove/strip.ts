@@ -83,9 +83,9 @@ const point = (x: number, y: number, t: number): PenPoint => ({
   twist: 0,
 });
 
-/** A straight stroke of `lengthPx`, drawn at half a px in a millisecond with one pressure. */
-export const evenStroke = (lengthPx: number): PenStroke => ({
-  points: [point(0, 0, 0), point(lengthPx, 0, lengthPx * 2)],
+/** A straight stroke of so many px, drawn at half a px in a millisecond with one pressure. */
+export const evenStroke = (px: number): PenStroke => ({
+  points: [point(0, 0, 0), point(px, 0, px * 2)],
 });
 
 /** The size that dabs commonly have, px: that under which four fifths of them lie, over a stroke. */

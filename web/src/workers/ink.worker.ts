@@ -22,6 +22,7 @@ import {
 } from '@amber-stamp/core';
 import { expose, transfer } from 'comlink';
 import { carryErrors } from './errors.ts';
+import { HeldPlates } from './held-plates.ts';
 import type { InkApi, InkJob, InkResult, SideCost } from './protocol.ts';
 
 interface KeptCoat {
@@ -30,9 +31,8 @@ interface KeptCoat {
 }
 
 const engine = new InkEngine();
-const plates = new Map<string, Plate>();
 const views = new Map<string, Map<string, KeptCoat>>();
-const PLATES_KEPT = 24;
+const plates = new HeldPlates(24);
 
 /** What of a coat is laid with its dabs; join, colours that are not laid and grain of the finished coat are applied later. */
 function laidWith(coat: Coat, ground: Ground): object {
@@ -51,26 +51,13 @@ function laidWith(coat: Coat, ground: Ground): object {
 const layKey = ({ seed, ends, steady, coats }: Brush, ground: Ground): string =>
   JSON.stringify([seed, ends, steady, coats.map((coat) => laidWith(coat, ground))]);
 
-/** The plates of a job by name; those that are used stay longest. */
-function heldFor(job: InkJob): Map<string, Plate> {
-  const held = new Map<string, Plate>();
-  for (const [name, key] of Object.entries(job.plates)) {
-    const plate = plates.get(key);
-    if (!plate) continue;
-    plates.delete(key);
-    plates.set(key, plate);
-    held.set(name, plate);
-  }
-  return held;
-}
-
 /** The strokes of a job as impressions: coats that were laid before with the same settings are used again. */
 function impressions(job: InkJob): { impressions: Impression[]; dabs: number } {
   const before = views.get(job.view) ?? new Map<string, KeptCoat>();
   const after = new Map<string, KeptCoat>();
   const { brush, width, height, zoom, ground } = job;
   const common = `${layKey(brush, ground)} ${JSON.stringify(job.plates)} ${width}x${height}@${zoom}`;
-  const held = heldFor(job);
+  const held = plates.named(job.plates);
   let dabs = 0;
   const made = job.strokes.map((stroke, s) =>
     soundingCoats(brush).map((c) => {
@@ -120,12 +107,8 @@ function costOf(job: InkJob, side: number): SideCost {
 
 const worker: InkApi = {
   hold(key: string, plate: Plate): void {
-    plates.delete(key);
-    plates.set(key, plate);
-    if (plates.size <= PLATES_KEPT) return;
-    const [oldest] = plates.keys();
-    plates.delete(oldest);
-    engine.keepOnly([...plates.values()]);
+    const left = plates.hold(key, plate);
+    if (left) engine.keepOnly(left);
   },
 
   async draw(job: InkJob): Promise<InkResult> {

@@ -41,7 +41,7 @@ export interface ToldEcho {
   giveAways: ToldGiveAway[];
   likeness: Likeness | null;
   /** px: how long the measured stroke is, and a nominal tip */
-  lengthPx: number;
+  spanPx: number;
   tipPx: number;
   ms: number;
 }

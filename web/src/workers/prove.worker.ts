@@ -21,24 +21,11 @@ import {
 } from '@amber-stamp/core';
 import { expose, transfer } from 'comlink';
 import { carryErrors } from './errors.ts';
+import { HeldPlates } from './held-plates.ts';
 import type { Likeness, ProveApi, ProveJob, ToldEcho, ToldGiveAway } from './prove-protocol.ts';
 
 const engine = new InkEngine();
-const plates = new Map<string, Plate>();
-const PLATES_KEPT = 64;
-
-/** The plates of a job by name; those that are used stay longest. */
-function heldFor(job: ProveJob): Map<string, Plate> {
-  const held = new Map<string, Plate>();
-  for (const [name, key] of Object.entries(job.plates)) {
-    const plate = plates.get(key);
-    if (!plate) continue;
-    plates.delete(key);
-    plates.set(key, plate);
-    held.set(name, plate);
-  }
-  return held;
-}
+const plates = new HeldPlates(64);
 
 type Point = readonly [number, number];
 
@@ -103,16 +90,13 @@ const TOLD = 4;
 
 const worker: ProveApi = {
   hold(key: string, plate: Plate): void {
-    plates.delete(key);
-    plates.set(key, plate);
-    if (plates.size <= PLATES_KEPT) return;
-    plates.delete([...plates.keys()][0]);
-    engine.keepOnly([...plates.values()]);
+    const left = plates.hold(key, plate);
+    if (left) engine.keepOnly(left);
   },
 
   measure(job: ProveJob, seeds: number): ToldEcho {
     const start = performance.now();
-    const held = heldFor(job);
+    const held = plates.named(job.plates);
     const strips = standardStrips(engine, job.brush, held, { seeds });
     const all = strips.map(measureStrip);
     const { giveAways, ...numbers } = meanEcho(all);
@@ -125,13 +109,13 @@ const worker: ProveApi = {
         : [],
       likeness: first ? likenessOf(first) : null,
       tipPx,
-      lengthPx: tipPx * STANDARD_LENGTH,
+      spanPx: tipPx * STANDARD_LENGTH,
       ms: performance.now() - start,
     };
   },
 
   heat(job, coat, card) {
-    const held = heldFor(job);
+    const held = plates.named(job.plates);
     const [strip] = standardStrips(engine, job.brush, held, { seeds: 1 });
     const place = strip ? strip.coats.findIndex((c) => c.coat === coat) : -1;
     const heat = place >= 0 ? heatOf(strip, place, card) : undefined;
@@ -140,15 +124,15 @@ const worker: ProveApi = {
     return { values: heat.data, left, top, side };
   },
 
-  begin: (job) => beginFixes(engine, job.brush, heldFor(job)),
+  begin: (job) => beginFixes(engine, job.brush, plates.named(job.plates)),
 
   async tryOne(job, before, fix) {
-    const { tried, strip } = tryFix(engine, before, heldFor(job), fix);
+    const { tried, strip } = tryFix(engine, before, plates.named(job.plates), fix);
     const picture = strip ? await pictureOf(strip) : null;
     return picture ? transfer({ ...tried, picture }, [picture]) : { ...tried, picture };
   },
 
-  after: (job, before, fix, tried) => fixesAfter(engine, before, heldFor(job), fix, tried),
+  after: (job, before, fix, tried) => fixesAfter(engine, before, plates.named(job.plates), fix, tried),
 };
 
 carryErrors();

@@ -12,12 +12,12 @@ export function MeasuredStroke({ bench, told }: { bench: Bench; told: ToldEcho }
   const field = useRef<HTMLDivElement>(null);
   const { width } = useBoxSize(field);
   const { lag, giveAway } = useMarked();
-  const { lengthPx, tipPx, likeness, giveAways } = told;
-  const scale = width > 0 ? width / (lengthPx + 2 * tipPx) : 0;
+  const { spanPx, tipPx, likeness, giveAways } = told;
+  const scale = width > 0 ? width / (spanPx + 2 * tipPx) : 0;
   const middle = scale > 0 ? HEIGHT / 2 / scale : 0;
   const strokes = useMemo(
-    () => [{ points: evenStroke(lengthPx).points.map((p) => ({ ...p, x: p.x + tipPx, y: p.y + middle })) }],
-    [lengthPx, tipPx, middle],
+    () => [{ points: evenStroke(spanPx).points.map((p) => ({ ...p, x: p.x + tipPx, y: p.y + middle })) }],
+    [spanPx, tipPx, middle],
   );
   const at = ([x, y]: readonly [number, number]) => ({ cx: (x + tipPx) * scale, cy: HEIGHT / 2 + y * scale });
   const r = Math.max(5, (tipPx * scale) / 2);
