@@ -154,7 +154,10 @@ function same(a: Candidate, b: Candidate): boolean {
   return Math.abs(a.y - y) < 14 + 8 * turn;
 }
 
-/** The mean of the five strongest lines that are other lines than `chosen`: what it must stand out against. */
+/**
+ * The mean of the strongest lines that are other lines than `chosen`, but for the first: what it must stand out against.
+ * Two lines that both stand out do not hide each other.
+ */
 function rivalsOf(chosen: Candidate, all: readonly Candidate[]): number {
   const met = [chosen];
   const values: number[] = [];
@@ -162,9 +165,10 @@ function rivalsOf(chosen: Candidate, all: readonly Candidate[]): number {
     if (met.some((m) => same(c, m))) continue;
     met.push(c);
     values.push(c.value);
-    if (values.length === 5) break;
+    if (values.length === 6) break;
   }
-  return values.length > 0 ? values.reduce((a, b) => a + b, 0) / values.length : 0.1;
+  const rest = values.length > 1 ? values.slice(1) : values;
+  return rest.length > 0 ? rest.reduce((a, b) => a + b, 0) / rest.length : 0.1;
 }
 
 interface Course {

@@ -41,7 +41,7 @@ function optionOf(likeness: Likeness, cycle: number) {
   const both = Array.from({ length: count }, (_, k) => Math.max(likeness.inside[k] ?? 0, likeness.outline[k] ?? 0));
   const peaks = peaksOf(both);
   const ink = inked('--ink2', '#6b5f55');
-  const series = (name: string, values: readonly number[], colour: string, named: boolean) => ({
+  const series = (name: string, values: readonly number[], colour: string) => ({
     name,
     type: 'line',
     symbol: 'circle',
@@ -50,10 +50,12 @@ function optionOf(likeness: Likeness, cycle: number) {
     data: values.slice(0, count).map((v, k) => ({
       value: [(k + 1) * lagPx, Math.max(0, Math.min(1, v))],
       label: {
-        show: named && peaks.has(k),
+        // on the curve that makes the peak
+        show: peaks.has(k) && v === both[k],
         formatter: causeOf(k + 1, cycle),
         color: inked('--ink', '#2a211c'),
         position: 'top',
+        align: k === 0 ? 'left' : 'center',
       },
     })),
   });
@@ -83,7 +85,7 @@ function optionOf(likeness: Likeness, cycle: number) {
     yAxis: { type: 'value', min: 0, max: 1, interval: 1, axisLabel: { color: ink }, splitLine: { show: false } },
     series: [
       {
-        ...series('inside', likeness.inside, inked('--amber', '#8f4b00'), true),
+        ...series('inside', likeness.inside, inked('--amber', '#8f4b00')),
         markLine:
           grainPx > 0 && grainPx < count * lagPx
             ? {
@@ -94,7 +96,7 @@ function optionOf(likeness: Likeness, cycle: number) {
               }
             : undefined,
       },
-      series('outline', likeness.outline, inked('--moss', '#46613f'), false),
+      series('outline', likeness.outline, inked('--moss', '#46613f')),
     ],
   };
 }
