@@ -62,10 +62,10 @@ describe('the echo of a deck', () => {
     expect(turned).to.be.below(many - 5);
   });
   it('of tips that never come back is none', () => {
-    // twelve tips at 40 percent: the stroke ends before the first comes back
-    const once = drawn((t) => [100 + 12 * 0.4 * 64 * t, 200]);
-    const twelve = Array.from({ length: 12 }, (_, k) => tipFrom(tips.rich(60 + k), 96));
-    expect(echoAlong(twelve, { spacing: 40, deal: 'in-order' }, once).echo).to.be.below(5);
+    // the stroke ends before the first comes back
+    const once = drawn((t) => [100 + 18 * 0.3 * 64 * t, 200]);
+    const all = Array.from({ length: 18 }, (_, k) => tipFrom(tips.rich(31 + k), 96));
+    expect(echoAlong(all, { spacing: 30, deal: 'in-order' }, once).echo).to.be.below(5);
   });
 });
 

@@ -157,37 +157,6 @@ describe('the API', () => {
     });
   });
 
-  describe('recordings', () => {
-    interface Recording {
-      id: string;
-      name: string;
-      body: { strokes: { points: unknown[] }[] };
-    }
-    const list = async () => (await call<Recording[]>(api, 'GET', '/recordings')).body;
-    const body = { width: 300, height: 200, strokes: [{ points: [{ x: 1, y: 2, pressure: 0.3 }] }] };
-
-    it('are kept by name with every sample, renamed and put away', async () => {
-      const id = randomUUID();
-      const kept = await call<Recording>(api, 'POST', '/recordings', { id, name: 'My hatching', body });
-      expect([kept.status, kept.body.name]).to.deep.equal([201, 'My hatching']);
-      expect(kept.body.body.strokes[0].points[0]).to.include({ x: 1, y: 2, pressure: 0.3, tiltX: 0 });
-      await call(api, 'POST', '/recordings', { id, name: 'again', body });
-      expect((await list()).filter((r) => r.id === id)).to.have.length(1);
-      await call(api, 'PATCH', `/recordings/${id}`, { name: 'Hatching' });
-      expect((await list()).find((r) => r.id === id)?.name).to.equal('Hatching');
-      await call(api, 'PATCH', `/recordings/${id}`, { putAway: true });
-      expect((await list()).some((r) => r.id === id)).to.equal(false);
-    });
-    it('without strokes that can be drawn are refused, and nothing is kept', async () => {
-      const before = await count('recordings');
-      const bad = { ...body, strokes: [{ points: [] }] };
-      const refused = await call<Problem>(api, 'POST', '/recordings', { id: randomUUID(), name: 'x', body: bad });
-      expect([refused.status, refused.body.code]).to.deep.equal([422, 'bad-value']);
-      expect((await call<Problem>(api, 'PATCH', `/recordings/${randomUUID()}`, {})).status).to.equal(404);
-      expect(await count('recordings')).to.equal(before);
-    });
-  });
-
   describe('packs', () => {
     it('come back as the same brush and make no second copy of what is here', async () => {
       const made = await makeBrush(api, 'Packed');

@@ -1,17 +1,6 @@
 import { distanceTo } from '../raster/distance.ts';
 import { pieces } from '../raster/pieces.ts';
-import {
-  asRaster,
-  bodyOf,
-  boxOf,
-  filled,
-  grown,
-  maskWhere,
-  PIXELS,
-  shrunk,
-  type PixelSet,
-  type Tip256,
-} from './body.ts';
+import { asRaster, boxOf, grown, maskWhere, PIXELS, shrunk, type PixelSet, type Tip256 } from './body.ts';
 import { keptOnly } from './cures.ts';
 import { flaw, type Flaw } from './flaw.ts';
 import { riseSquared } from '../maths/measures.ts';
@@ -36,24 +25,9 @@ function openedByDisc(mask: PixelSet): PixelSet {
   return maskWhere((i) => far[(Math.floor(i / SIGHT) + PAD) * side + (i % SIGHT) + PAD] <= DISC + 0.3);
 }
 
-/** The body without a frame around it that is no part of it. */
-function bodyWithin({ image, solid, body }: Tip256, border: Flaw | undefined): PixelSet {
-  if (!border || border.tone === 'faint') return solid;
-  let shared = 0;
-  let frame = 0;
-  for (let i = 0; i < PIXELS; i++)
-    if (border.mask[i]) {
-      frame++;
-      shared += body[i];
-    }
-  if (shared > 0.5 * frame) return solid;
-  const without = { ...image, data: image.data.map((v, i) => (border.mask[i] ? 0 : v)) };
-  return filled(bodyOf(without).body);
-}
-
 /** Parts of the outline that stand out farther than its other unevenness. */
-export function findBumps(tip: Tip256, border: Flaw | undefined): Flaw[] {
-  const body = bodyWithin(tip, border);
+export function findBumps(tip: Tip256): Flaw[] {
+  const body = tip.solid;
   const open = openedByDisc(body);
   const far = distanceTo(open, SIGHT, SIGHT);
   const found = pieces(asRaster(maskWhere((i) => body[i] === 1 && far[i] > 0)), 0.5);

@@ -10,6 +10,7 @@ const LEVELS = [0.75, 0.55, 0.35];
 const MOST = 2;
 const LEAST_PX = 25;
 const WIDEST = 900;
+const FAINT = 0.01;
 
 interface Candidate {
   mask: PixelSet;
@@ -105,8 +106,9 @@ export function findPatches(tip: Tip256): Flaw[] {
       if (mask.some((v, i) => v === 1 && taken[i] === 1)) continue;
       const wide = grown(mask, 4.3);
       wide.forEach((v, i) => (taken[i] |= v));
-      const salience =
-        sharpness(tip, candidate, slope, sign) * riseSquared(strength, 4) * riseSquared(against - 0.8, 1.3);
+      const outstanding = riseSquared(strength, 4) * riseSquared(against - 0.8, 1.3);
+      // how sharply it ends is looked at only where that can still count
+      const salience = outstanding < FAINT ? 0 : outstanding * sharpness(tip, candidate, slope, sign);
       made.push(flaw(sign < 0 ? 'hole' : 'dense patch', '', mask, salience, () => filledIn(tip, wide)));
     }
     return made;

@@ -1,8 +1,8 @@
 import { pieces } from '../raster/pieces.ts';
 import { asRaster, grown, maskWhere, PIXELS, type Tip256 } from './body.ts';
-import { erased, frameDistance } from './cures.ts';
+import { erased } from './cures.ts';
 import { flaw, type Flaw } from './flaw.ts';
-import { median, picked, rise } from '../maths/measures.ts';
+import { rise } from '../maths/measures.ts';
 
 const MOST = 6;
 const FAINTEST = 0.12;
@@ -19,14 +19,11 @@ interface Stray {
   gap: number;
 }
 
-/** Stray pieces beside the body; a border's own print is none. */
-export function findSpecks(tip: Tip256, border: Flaw | undefined): Flaw[] {
+/** Stray pieces beside the body. */
+export function findSpecks(tip: Tip256): Flaw[] {
   const { image, body, ref, out, area } = tip;
   const { data } = image;
-  const least = FAINTEST * ref;
-  const ground = border?.tone === 'faint' ? median(picked(data, (i) => border.mask[i] === 1)) + least : least;
-  const inFrame = (i: number) => border !== undefined && frameDistance(i) > 124;
-  const found = pieces(asRaster(maskWhere((i) => data[i] > ground && out[i] > NEAREST && !inFrame(i))), 0.5);
+  const found = pieces(asRaster(maskWhere((i) => data[i] > FAINTEST * ref && out[i] > NEAREST)), 0.5);
   const all: Stray[] = Array.from({ length: found.count }, (_, k) => ({
     label: k + 1,
     area: found.area[k + 1],

@@ -5,7 +5,7 @@ import { findBumps } from './find-bumps.ts';
 import { findLines } from './find-lines.ts';
 import { findPatches } from './find-patches.ts';
 import { findSpecks } from './find-specks.ts';
-import type { Flaw } from './flaw.ts';
+import { cured, type Flaw } from './flaw.ts';
 import { sightOf } from './sight.ts';
 
 const MOST = 12;
@@ -40,12 +40,14 @@ export function flawsOf(plate: Plate): readonly Flaw[] {
 }
 
 function lookOver(plate: Plate): Flaw[] {
-  const tip = tipOf(sightOf(plate).image);
-  const border = findBorder(tip);
+  const { image } = sightOf(plate);
+  const border = findBorder(tipOf(image));
+  // what else stands out is looked for as if the border were gone: it must neither hide nor make it
+  const tip = tipOf(border ? cured(image, border.cure()) : image);
   const all = [
     ...(border ? [border] : []),
-    ...findSpecks(tip, border),
-    ...findBumps(tip, border),
+    ...findSpecks(tip),
+    ...findBumps(tip),
     ...findLines(tip),
     ...findPatches(tip),
   ];
