@@ -27,6 +27,7 @@ import { expect } from 'chai';
 import { cubeRoot, logTwo, sixthRoot } from '../src/maths/roots.ts';
 import { deviation, percentile, rise } from '../src/maths/measures.ts';
 import { lookApart, lookOf } from '../src/prove/look.ts';
+import { normalised } from '../src/prove/seen.ts';
 import { brushOf, echoWith } from './helpers/echoes.ts';
 import * as tips from './helpers/tips.ts';
 
@@ -196,7 +197,7 @@ describe('fixes', () => {
   it('a look is no distance from itself, little from another seed, and more from another size of dabs', () => {
     const looks = (s: object) => {
       const { brush: b, plates: p } = brushOf([specked], { spacing: 25, turn: 30, ...s });
-      return lookOf(standardStrips(engine, b, p, { seeds: 1, nominal: 64 })[0]);
+      return lookOf(normalised(standardStrips(engine, b, p, { seeds: 1, nominal: 64 })[0]));
     };
     expect(lookApart(looks({}), looks({}))).to.equal(0);
     const seed = lookApart(looks({}), looks({ seed: 77 }));

@@ -3,16 +3,15 @@ import { clamp, smoothstep } from '../maths/index.ts';
 import { raster, type Raster } from '../raster/raster.ts';
 import { asRaster, boxOf, eachOf, maskedBlur, PIXELS, windowOf, type PixelSet, type Tip256 } from './body.ts';
 import type { Cure } from './flaw.ts';
-import { SIGHT } from './sight.ts';
+import { SIGHT, SIGHT_MIDDLE } from './sight.ts';
 
-const MIDDLE = (SIGHT - 1) / 2;
 const FILL_REACH = [2, 5, 11, 24];
 const GRAIN = 5;
 
 /** How far a pixel lies from the middle, by the longer of its two ways. */
 export const frameDistance = (i: number): number => {
-  const x = Math.abs((i % SIGHT) - MIDDLE);
-  const y = Math.abs(Math.floor(i / SIGHT) - MIDDLE);
+  const x = Math.abs((i % SIGHT) - SIGHT_MIDDLE);
+  const y = Math.abs(Math.floor(i / SIGHT) - SIGHT_MIDDLE);
   return Math.max(x, y);
 };
 
@@ -37,9 +36,9 @@ export function keptOnly(mask: PixelSet, sigma: number): Cure {
 /** Fades toward the frame, `inset` px inside it, and into a circle. */
 export const feathered = (inset: number): Cure =>
   keeping((i) => {
-    const x = (i % SIGHT) - MIDDLE;
-    const y = Math.floor(i / SIGHT) - MIDDLE;
-    const edge = clamp((MIDDLE - inset - frameDistance(i)) / 22);
+    const x = (i % SIGHT) - SIGHT_MIDDLE;
+    const y = Math.floor(i / SIGHT) - SIGHT_MIDDLE;
+    const edge = clamp((SIGHT_MIDDLE - inset - frameDistance(i)) / 22);
     const round = clamp((136 - Math.sqrt(x * x + y * y)) / 28);
     return smoothstep(0, 1, edge * round);
   });

@@ -3,11 +3,10 @@ import { areaOf, boxOf, grown, maskWhere, type Tip256 } from './body.ts';
 import { feathered, frameDistance, keptOnly } from './cures.ts';
 import { flaw, type Flaw } from './flaw.ts';
 import { percentile, picked, rise } from '../maths/measures.ts';
-import { SIGHT } from './sight.ts';
+import { SIGHT, SIGHT_MIDDLE } from './sight.ts';
 
 const DEEPEST = 34;
 const CORNERS = 10;
-const MIDDLE = (SIGHT - 1) / 2;
 
 /** Value of a side's row `inset` px from the frame, `k` px along it; 0 beyond the frame. */
 function sideValue(data: Float32Array, side: number, inset: number, k: number): number {
@@ -43,7 +42,7 @@ export function findBorder({ image, body, ref, out }: Tip256): Flaw | undefined 
   if (step <= 0.01 * ref) return undefined;
   const insets = sides.map((s) => s.inset).sort((a, b) => a - b);
   const inset = Math.floor((insets[1] + insets[2]) / 2);
-  const frame = maskWhere((i) => frameDistance(i) > MIDDLE - inset - 6);
+  const frame = maskWhere((i) => frameDistance(i) > SIGHT_MIDDLE - inset - 6);
   const beyond = picked(image.data, (i) => out[i] > 4);
   const faint = beyond.length > 0 && percentile(beyond, 0.6) > 0.03 * ref;
   const hard = areaOf(body.map((v, i) => v & frame[i])) / Math.max(1, areaOf(frame)) > 0.5;

@@ -6,7 +6,7 @@ import { areaOf, asRaster, maskedBlur, maskWhere, type Tip256 } from './body.ts'
 import { filledIn } from './cures.ts';
 import { flaw, type Flaw } from './flaw.ts';
 import { greatest, median, picked, rise, riseSquared } from '../maths/measures.ts';
-import { SIGHT } from './sight.ts';
+import { SIGHT, SIGHT_MIDDLE } from './sight.ts';
 
 const DIRECTIONS = 24;
 const STEP_DEG = 180 / DIRECTIONS;
@@ -16,7 +16,6 @@ const MOST = 3;
 /** A body smaller than this, px, has no room for a line. */
 const ROOM = 400;
 const LEAST_PX = 60;
-const MIDDLE = (SIGHT - 1) / 2;
 
 /** The square image turned about its middle; the same at angle -a undoes it. */
 function turned({ data, width }: Raster, angleDeg: number): Float32Array {
@@ -187,8 +186,8 @@ function refined(fine: Raster, { direction, sign, x, y }: Candidate): Course {
     const ridges = ridge(turned(signed, angleDeg), 6);
     const long = meanAlong(ridges, LONG);
     const [c, s] = [cosineTurns(turn / 360), sineTurns(turn / 360)];
-    const nearX = Math.round(MIDDLE + s * (y - MIDDLE) + c * (x - MIDDLE));
-    const nearY = Math.round(MIDDLE + c * (y - MIDDLE) - s * (x - MIDDLE));
+    const nearX = Math.round(SIGHT_MIDDLE + s * (y - SIGHT_MIDDLE) + c * (x - SIGHT_MIDDLE));
+    const nearY = Math.round(SIGHT_MIDDLE + c * (y - SIGHT_MIDDLE) - s * (x - SIGHT_MIDDLE));
     for (let py = Math.max(0, nearY - 9); py <= Math.min(SIGHT - 1, nearY + 9); py++)
       for (let px = Math.max(0, nearX - 25); px <= Math.min(SIGHT - 1, nearX + 25); px++) {
         const value = long[py * SIGHT + px];

@@ -3,6 +3,7 @@ import { fromPlate, raster, type Plate, type Raster } from '../raster/raster.ts'
 
 /** Side of the square that tips are looked at, px. */
 export const SIGHT = 256;
+export const SIGHT_MIDDLE = (SIGHT - 1) / 2;
 /** Empty border left around what prints, as a share of it. */
 const MARGIN = 0.06;
 const FAINT = 0.02;

@@ -3,11 +3,11 @@ import type { Plates } from '../ink/coat.ts';
 import type { InkEngine } from '../ink/engine.ts';
 import { soundingCoats, type Brush } from '../model/brush.ts';
 import type { PenStroke } from '../model/strokes.ts';
+import type { Raster } from '../raster/raster.ts';
 import { featuresOf, giveAwaysIn, type GiveAway } from './features.ts';
 import { grainEcho } from './grain-echo.ts';
 import { likenessOf, type Places } from './likeness.ts';
-import { greatest, percentile, picked } from '../maths/measures.ts';
-import { LOOK_SIDE, normalised, seenOf } from './seen.ts';
+import { fullOf, LOOK_SIDE, normalised, seenOf } from './seen.ts';
 import { evenStroke, nominalPx, STANDARD_LENGTH, stripOf, type Strip, type StripDabs } from './strip.ts';
 
 /** How much a stroke repeats: each number 0..100. */
@@ -23,6 +23,8 @@ export interface Echo {
 /** One strip measured, with what the plot shows. */
 export interface StripEcho extends Echo {
   strip: Strip;
+  /** the strip as it is looked at */
+  shares: Raster;
   /** likeness at lags of 1, 2, ... dabs, inside and outline */
   insideLags: number[];
   outlineLags: number[];
@@ -69,6 +71,7 @@ export function measureStrip(strip: Strip): StripEcho {
   const grain = grainEcho(strip.grain);
   const base: StripEcho = {
     strip,
+    shares,
     echo: 0,
     outline: 0,
     inside: 0,
@@ -96,12 +99,7 @@ export function measureStrip(strip: Strip): StripEcho {
     if (inside.value >= base.inside) [base.inside, base.insideLags] = [inside.value, inside.lags];
     if (outline.value >= base.outline) [base.outline, base.outlineLags] = [outline.value, outline.lags];
   }
-  const { data } = strip.image;
-  const least = 0.02 * greatest(data);
-  const full = percentile(
-    picked(data, (i) => data[i] > least),
-    0.95,
-  );
+  const full = fullOf(strip.image.data);
   if (full > 0) base.giveAways = giveAwaysIn(strip, full);
   base.echo = joined([base.inside, base.outline, base.grain, featuresOf(base.giveAways)]);
   return base;

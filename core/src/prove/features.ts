@@ -134,23 +134,10 @@ function shownByDabs(look: Look, card: number, template: Template): Float64Array
   return shown;
 }
 
-/** Where the feature lies beside each dab, in nominal tips across and along the path's frame. */
-function placesOf(strip: Strip, dabs: StripDabs, [mx, my]: Template['middle']): { x: Float64Array; y: Float64Array } {
-  const x = new Float64Array(dabs.count);
-  const y = new Float64Array(dabs.count);
-  for (let i = 0; i < dabs.count; i++) {
-    const c = cosineTurns(dabs.turns[i]);
-    const s = sineTurns(dabs.turns[i]);
-    x[i] = (c * mx * dabs.across[i] - s * my * dabs.down[i]) / strip.side;
-    y[i] = (s * mx * dabs.across[i] + c * my * dabs.down[i] + dabs.v[i]) / strip.side;
-  }
-  return { x, y };
-}
-
 /** How regularly a feature comes back at each lag, together. */
 function recurrence(
   shown: Float64Array,
-  at: { x: Float64Array; y: Float64Array },
+  at: readonly (readonly [number, number])[],
   usable: Uint8Array,
   weights: Float64Array,
   own: (i: number) => boolean,
@@ -175,8 +162,8 @@ function recurrence(
       pairs++;
       const both = shown[i] * shown[i + lag];
       if (both === 0) continue;
-      const dx = at.x[i + lag] - at.x[i];
-      const dy = at.y[i + lag] - at.y[i];
+      const dx = at[i + lag][0] - at[i][0];
+      const dy = at[i + lag][1] - at[i][1];
       product += both * (0.5 + 0.5 * expMinus((dx * dx + dy * dy) / (2 * SAME_PLACE * SAME_PLACE)));
     }
     const rho = pairs >= 2 ? Math.min(1, Math.max(0, product / pairs) / scale) : 0;
@@ -205,15 +192,18 @@ function ofCoat(strip: Strip, place: number, full: number): GiveAway[] {
         const template = flaw.salience >= LEAST_SALIENCE ? templateOf(plate, flaw) : null;
         if (!template) return [];
         const shown = shownByDabs({ strip, dabs, full }, card, template);
-        const s = recurrence(shown, placesOf(strip, dabs, template.middle), usable, weights, own);
-        const places: [number, number][] = [];
-        for (let i = 0; i < count; i++) if (shown[i] > SHOWN) places.push(placeOf(dabs, i, template.middle));
+        const all = Array.from({ length: count }, (_, i) => placeOf(dabs, i, template.middle));
+        // beside its dab along the path, beside the path across it, in nominal tips
+        const beside = all.map(([u, v], i) => [(u - dabs.u[i]) / strip.side, v / strip.side] as const);
+        const s = recurrence(shown, beside, usable, weights, own);
+        const places = all.filter((_, i) => shown[i] > SHOWN);
         const strength = 100 * flaw.salience * rise(s / FULL);
         return [{ flaw, coat, card, strength, seen: places.length, places }];
       });
   });
 }
 
+/** Where a place of the tip lies in the strip for a dab, px. */
 function placeOf(dabs: StripDabs, i: number, [mx, my]: Template['middle']): [number, number] {
   const c = cosineTurns(dabs.turns[i]);
   const s = sineTurns(dabs.turns[i]);

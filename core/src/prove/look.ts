@@ -1,9 +1,8 @@
 import { logTwo } from '../maths/roots.ts';
 import { deviation, mean } from '../maths/measures.ts';
 import { blur } from '../raster/blur.ts';
-import { raster } from '../raster/raster.ts';
-import { LOOK_SIDE, normalised } from './seen.ts';
-import type { Strip } from './strip.ts';
+import { raster, type Raster } from '../raster/raster.ts';
+import { LOOK_SIDE } from './seen.ts';
 
 /** What a stroke looks like, whatever happens where: how coarse, how dark across, how wide and how uneven. */
 export type Look = readonly number[];
@@ -13,9 +12,8 @@ const ACROSS = 19;
 const REACH = 0.9;
 const WEIGHTS = [...BANDS.map(() => 1 / 4), ...Array.from({ length: ACROSS }, () => 2 / ACROSS), 0.5, 0.5];
 
-/** The look of a strip: half the logarithms of four bands of detail, the profile across, and the width. */
-export function lookOf(strip: Strip): Look {
-  const whole = normalised(strip);
+/** The look of a normalised strip: half the logarithms of four bands of detail, the profile across, and the width. */
+export function lookOf(whole: Raster): Look {
   const width = Math.max(1, whole.width - 2 * LOOK_SIDE);
   const middle = raster(width, whole.height);
   for (let y = 0; y < whole.height; y++)

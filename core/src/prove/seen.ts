@@ -3,7 +3,7 @@ import { distanceTo } from '../raster/distance.ts';
 import { pieces } from '../raster/pieces.ts';
 import { raster, type Raster } from '../raster/raster.ts';
 import { resample } from '../raster/resample.ts';
-import { percentile, picked } from '../maths/measures.ts';
+import { greatest, percentile, picked } from '../maths/measures.ts';
 import type { Strip } from './strip.ts';
 
 /** The nominal tip, px, at which likeness is measured. */
@@ -23,16 +23,20 @@ export interface Seen {
   inside: Raster;
 }
 
+/** What the darker parts print: the 95th of a hundred of what is covered at all. */
+export function fullOf(data: Float32Array): number {
+  const least = 0.02 * greatest(data);
+  return percentile(
+    picked(data, (i) => data[i] > least),
+    0.95,
+  );
+}
+
 /** A strip at 48 px a nominal tip, as shares of what its darker parts print: 1 is the 95th of a hundred. */
 export function normalised({ image, side }: Strip): Raster {
   const factor = LOOK_SIDE / side;
   const small = resample(image, Math.floor(image.width * factor), Math.floor(image.height * factor));
-  let most = 0;
-  for (const v of small.data) if (v > most) most = v;
-  const full = percentile(
-    picked(small.data, (i) => small.data[i] > 0.02 * most),
-    0.95,
-  );
+  const full = fullOf(small.data);
   const share = full > 0 ? 1 / full : 1;
   for (let i = 0; i < small.data.length; i++) small.data[i] = Math.min(1.2, small.data[i] * share);
   return small;

@@ -30,9 +30,10 @@ const LOOK_COSTS = 150;
 export function beginFixes(engine: InkEngine, brush: Brush, plates: Plates): { before: Before; fixes: Fix[] } {
   const nominal = nominalPx(brush, plates);
   const strips = standardStrips(engine, brush, plates, { seeds: SEEDS, nominal });
-  const echo = meanEcho(strips.map(measureStrip));
+  const all = strips.map(measureStrip);
+  const echo = meanEcho(all);
   return {
-    before: { nominal, look: meanLook(strips.map(lookOf)), echo: echo.echo },
+    before: { nominal, look: meanLook(all.map(({ shares }) => lookOf(shares))), echo: echo.echo },
     fixes: fixesFor(brush, plates, echo),
   };
 }
@@ -65,8 +66,9 @@ export function tryFix(
 ): { tried: TriedFix; strip: Strip | undefined } {
   const all = platesOfFix(plates, fix);
   const strips = standardStrips(engine, fix.brush, all, { seeds: SEEDS, nominal: base.nominal });
-  const { echo } = meanEcho(strips.map(measureStrip));
-  const look = strips.length > 0 ? lookApart(base.look, meanLook(strips.map(lookOf))) : 1;
+  const measured = strips.map(measureStrip);
+  const { echo } = meanEcho(measured);
+  const look = strips.length > 0 ? lookApart(base.look, meanLook(measured.map(({ shares }) => lookOf(shares)))) : 1;
   return { tried: { ...fix, echo, look, score: base.echo - echo - LOOK_COSTS * look }, strip: strips[0] };
 }
 
