@@ -1,4 +1,4 @@
-// Builds what the browser gets: the kernel, then the pages. Skipped when no source is newer than the last build.
+// Builds what the browser gets: the kernel, the scene, the pages. Each is skipped when no source of it is newer.
 import { existsSync, readdirSync, statSync, utimesSync } from 'node:fs';
 import { fileURLToPath } from 'node:url';
 import { join } from 'node:path';
@@ -7,7 +7,17 @@ import { finish } from './lib/children.mjs';
 import { ROOT } from './lib/root.mjs';
 
 const PAGE = join(ROOT, 'web/dist/index.html');
-const SOURCES = ['core/src', 'core/kernel', 'web/src', 'web/index.html', 'web/vite.config.ts', 'package-lock.json'];
+const SCENE = join(ROOT, 'web/painted/floor.webp');
+const PAINTED_BY = ['demo/src/scene', 'demo/src/art', 'scripts/write-scene.ts'];
+const SOURCES = [
+  'core/src',
+  'core/kernel',
+  'web/src',
+  'web/index.html',
+  'web/painted',
+  'web/vite.config.ts',
+  'package-lock.json',
+];
 
 function newest(path) {
   const stat = statSync(path);
@@ -15,10 +25,13 @@ function newest(path) {
   return Math.max(0, ...readdirSync(path).map((name) => newest(join(path, name))));
 }
 
+const isCurrent = (made, sources) =>
+  existsSync(made) && sources.every((path) => newest(join(ROOT, path)) < statSync(made).mtimeMs);
+
 export async function build() {
   await buildKernel();
-  const last = existsSync(PAGE) ? statSync(PAGE).mtimeMs : 0;
-  if (SOURCES.every((path) => newest(join(ROOT, path)) < last)) return false;
+  if (!isCurrent(SCENE, PAINTED_BY)) await finish(process.execPath, ['scripts/run-ts.mjs', 'scripts/write-scene.ts']);
+  if (isCurrent(PAGE, SOURCES)) return false;
   await finish(process.execPath, ['node_modules/vite/bin/vite.js', 'build', 'web', '--logLevel', 'warn']);
   utimesSync(PAGE, new Date(), new Date());
   return true;

@@ -5,16 +5,20 @@ import { num, type StepDefinition } from './step.ts';
 export const MIN_RESOLUTION = 64;
 export const MAX_RESOLUTION = 2048;
 
-/** The raster in the middle of an empty square of `side` px with `padPct` of air on each side. */
-export function fitSquare(source: Raster, side: number, padPct: number): Raster {
+/** How a raster lies in the middle of a square of `side` px with `padPct` of air on each side: px, and by how much larger. */
+function inSquare(source: Raster, side: number, padPct: number) {
   const inner = Math.max(1, Math.round(side * (1 - (2 * padPct) / 100)));
   const scale = inner / Math.max(source.width, source.height);
   const width = Math.max(1, Math.round(source.width * scale));
   const height = Math.max(1, Math.round(source.height * scale));
+  return { width, height, scale, left: Math.floor((side - width) / 2), top: Math.floor((side - height) / 2) };
+}
+
+/** The raster in the middle of an empty square of `side` px with `padPct` of air on each side. */
+export function fitSquare(source: Raster, side: number, padPct: number): Raster {
+  const { width, height, left, top } = inSquare(source, side, padPct);
   const small = resample(source, width, height);
   const target = raster(side, side);
-  const left = Math.floor((side - width) / 2);
-  const top = Math.floor((side - height) / 2);
   for (let y = 0; y < height; y++)
     target.data.set(small.data.subarray(y * width, (y + 1) * width), (top + y) * side + left);
   return target;
@@ -50,7 +54,8 @@ export const fitStep: StepDefinition = {
   run: (input, values) => {
     const side = Math.round(num(values, 'resolutionPx'));
     const from = Math.max(input.width, input.height);
-    return { raster: fitSquare(input, side, num(values, 'padPct')), facts: { from } };
+    const { left, top, scale } = inSquare(input, side, num(values, 'padPct'));
+    return { raster: fitSquare(input, side, num(values, 'padPct')), facts: { from, left, top, scale } };
   },
   sentence: (values, facts) => {
     const side = num(values, 'resolutionPx');

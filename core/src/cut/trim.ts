@@ -87,7 +87,16 @@ export const trimStep: StepDefinition = {
         input.data.subarray(y * input.width + left, y * input.width + right),
         (y - dy) * target.width + left - dx,
       );
-    return { raster: target, facts: { width: box.right - box.left, height: box.bottom - box.top } };
+    const facts = {
+      width: box.right - box.left,
+      height: box.bottom - box.top,
+      // how the outcome lies on what came in
+      left: dx,
+      top: dy,
+      sideX: target.width,
+      sideY: target.height,
+    };
+    return { raster: target, facts };
   },
   sentence: (values, facts) =>
     facts.width === undefined

@@ -16,12 +16,28 @@ import { dabColours, isTinted } from './tint.ts';
 export type Plates = ReadonlyMap<string, Plate>;
 
 export const GROUNDS = ['white', 'gray', 'black'] as const;
-export type Ground = (typeof GROUNDS)[number];
+/** Paper of a tone, of a colour such as #2a211c, the scene, or a picture of the user's. */
+export type Ground = (typeof GROUNDS)[number] | 'scene' | 'picture' | `#${string}`;
+export const GROUND_FORM = /^(white|gray|black|scene|picture|#[0-9a-f]{6})$/;
 
-/** Ink of a coat: its own colour; without one black, on a black ground white. */
+const GROUND_COLOUR: Readonly<Record<string, Rgb>> = {
+  white: [1, 1, 1],
+  gray: [128 / 255, 128 / 255, 128 / 255],
+  black: [0, 0, 0],
+};
+
+/** The paper of a ground; behind a scene or picture it is white. */
+export const groundColour = (ground: Ground): Rgb =>
+  ground.startsWith('#') ? partsOf(ground) : (GROUND_COLOUR[ground] ?? GROUND_COLOUR.white);
+
+/** Darker paper is printed on in white. */
+const DARK = 0.25;
+const isDark = ([r, g, b]: Rgb): boolean => 0.2126 * r + 0.7152 * g + 0.0722 * b < DARK;
+
+/** Ink of a coat: its own colour; without one black, on dark paper white. */
 export function inkColour(coat: Coat, ground: Ground | 'none'): Rgb {
   const { colour } = coat.ink;
-  if (colour === null) return ground === 'black' ? [1, 1, 1] : [0, 0, 0];
+  if (colour === null) return ground !== 'none' && isDark(groundColour(ground)) ? [1, 1, 1] : [0, 0, 0];
   return partsOf(colour);
 }
 

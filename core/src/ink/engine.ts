@@ -5,7 +5,7 @@ import { levelBytes, writeLevel } from './entry.ts';
 import type { Coat } from '../model/brush.ts';
 import { throughOf, type GrainField, type Through } from './grain.ts';
 import { freeLayer, layDabs, type Layer, type Laying } from './layer.ts';
-import { combine, isOneInk, printGathered, type TilePlace } from './print-gathered.ts';
+import { combine, isOneInk, layBelow, printGathered, takeAway, type TilePlace } from './print-gathered.ts';
 import { TILE, tileColumns, tileRowsOf, type SheetSize } from './sheet-size.ts';
 import { InkMemory } from './memory.ts';
 import { Tip, type TipLevel } from './tip.ts';
@@ -27,17 +27,22 @@ export interface CoatPrint {
   depth: number;
 }
 
-/** A stroke with all its coats, the lowest first. */
-export type Impression = readonly CoatPrint[];
+/** A stroke with all its coats, the lowest first; one that takes away leaves of what was printed before what it does not cover. */
+export interface Impression {
+  coats: readonly CoatPrint[];
+  away: boolean;
+}
 
 /** A single layer in one ink. */
-export const inOneInk = (layer: Layer, colour: Rgb): Impression => [
-  { layer, colour, join: 'over', gradient: [], grain: undefined, through: throughOf('multiply'), depth: 0 },
-];
+export const inOneInk = (layer: Layer, colour: Rgb): Impression => ({
+  coats: [{ layer, colour, join: 'over', gradient: [], grain: undefined, through: throughOf('multiply'), depth: 0 }],
+  away: false,
+});
 
 const PIXELS = TILE * TILE;
 const RGBA_BYTES = PIXELS * 16;
 const GRAINS_KEPT = 128;
+const CLEAR: Rgb = [0, 0, 0];
 
 const isPlain = ({ join, gradient, grain, layer }: CoatPrint): boolean =>
   join === 'over' && gradient.length === 0 && !grain && !layer.tinted;
@@ -115,19 +120,20 @@ export class InkEngine {
 
   /** Prints the impressions of one tile over the ground as float32 r, g, b, a (premultiplied); false where there are none. */
   private printTile(impressions: readonly Impression[], ground: Rgb | null, tile: TilePlace): boolean {
-    let printed = false;
-    for (const coats of impressions) {
-      if (!coats.some(({ layer }) => layer.tiles.has(tile.key))) continue;
-      if (!printed) {
-        const [r, g, b] = ground ?? [0, 0, 0];
-        this.kernel.fill(this.pixels, tile.height * TILE, r, g, b, ground ? 1 : 0);
-        printed = true;
-      }
-      if (coats.every(isPlain)) for (const coat of coats) this.printPlain(coat, tile);
+    const here = impressions.filter(({ coats }) => coats.some(({ layer }) => layer.tiles.has(tile.key)));
+    if (here.length === 0) return false;
+    // what is taken away shows the ground again: then the ground comes last, from below
+    const below = ground !== null && here.some(({ away }) => away);
+    const [r, g, b] = below || !ground ? CLEAR : ground;
+    this.kernel.fill(this.pixels, tile.height * TILE, r, g, b, below || !ground ? 0 : 1);
+    for (const { coats, away } of here) {
+      if (away) takeAway(this.memory, coats, tile, this.memory.floats(this.pixels, PIXELS * 4));
+      else if (coats.every(isPlain)) for (const coat of coats) this.printPlain(coat, tile);
       else if (isOneInk(coats)) this.printOneInk(coats, tile);
       else printGathered(this.memory, coats, tile, this.memory.floats(this.pixels, PIXELS * 4));
     }
-    return printed;
+    if (below) layBelow(ground, this.memory.floats(this.pixels, tile.height * TILE * 4));
+    return true;
   }
 
   /** Ink of one colour over what lies below. */
@@ -139,7 +145,7 @@ export class InkEngine {
   }
 
   /** A stroke in one ink of which grain or upper coats take away. */
-  private printOneInk(coats: Impression, tile: TilePlace): void {
+  private printOneInk(coats: readonly CoatPrint[], tile: TilePlace): void {
     const { x0, y0, x1, y1 } = combine(this.memory, coats, tile, this.memory.floats(this.combined, PIXELS));
     if (x1 > x0) this.kernel.blend(this.combined, this.pixels, TILE, x0, y0, x1, y1, ...coats[0].colour);
   }
@@ -177,6 +183,17 @@ export class InkEngine {
         use(y + k, x, run.subarray(0, width));
       }
     });
+  }
+
+  /** The strokes alone as float32 r, g, b, a, premultiplied: what a ground with layers is put together with. */
+  toFloats(impressions: readonly Impression[], size: SheetSize): Float32Array {
+    const out = new Float32Array(size.width * size.height * 4);
+    this.eachTile(impressions, null, size, (x, y, width, height) => {
+      const px = this.memory.floats(this.pixels, PIXELS * 4);
+      for (let k = 0; k < height; k++)
+        out.set(px.subarray(k * TILE * 4, (k * TILE + width) * 4), ((y + k) * size.width + x) * 4);
+    });
+    return out;
   }
 
   /** 8-bit RGBA of the printed rows, opaque ground; `target` holds the rows of `size.tileRows`, or all. */

@@ -1,4 +1,4 @@
-import type { CoatPrint } from './engine.ts';
+import type { CoatPrint, Rgb } from './engine.ts';
 import { gather, gradientColour, type CoatTile, type Colouring } from './gather.ts';
 import { throughGrain } from './grain.ts';
 import type { InkMemory } from './memory.ts';
@@ -98,13 +98,8 @@ const scratches: Float32Array[] = [];
 /** A tile of coverage of its own for each coat. */
 const scratch = (coat: number): Float32Array => (scratches[coat] ??= new Float32Array(PIXELS));
 
-/** Prints a stroke whose coats do more than cover each other in one ink over the pixels of a tile. */
-export function printGathered(
-  memory: InkMemory,
-  coats: readonly CoatPrint[],
-  place: TilePlace,
-  pixels: Float32Array,
-): void {
+/** Gathers the coats of a stroke in one tile into the common group; gives the box that may print. */
+function gathered(memory: InkMemory, coats: readonly CoatPrint[], place: TilePlace): Box {
   const box = touchedBy(coats, place);
   const tiles: CoatTile[] = coats.map((coat, c) => ({
     join: coat.join,
@@ -116,10 +111,43 @@ export function printGathered(
     const to = y * TILE + box.x1;
     group.fill(0, 4 * from, 4 * to);
     gather(tiles, group, from, to);
-    for (let at = from; at < to; at++) {
+  }
+  return box;
+}
+
+/** Prints a stroke whose coats do more than cover each other in one ink over the pixels of a tile. */
+export function printGathered(
+  memory: InkMemory,
+  coats: readonly CoatPrint[],
+  place: TilePlace,
+  pixels: Float32Array,
+): void {
+  const { x0, y0, x1, y1 } = gathered(memory, coats, place);
+  for (let y = y0; y < y1; y++)
+    for (let at = y * TILE + x0; at < y * TILE + x1; at++) {
       const alpha = group[4 * at + 3];
       if (alpha <= 0) continue;
       for (let p = 4 * at; p < 4 * at + 4; p++) pixels[p] = group[p] + pixels[p] * (1 - alpha);
     }
+}
+
+/** Leaves of the pixels of a tile what a stroke does not cover. */
+export function takeAway(memory: InkMemory, coats: readonly CoatPrint[], place: TilePlace, pixels: Float32Array): void {
+  const { x0, y0, x1, y1 } = gathered(memory, coats, place);
+  for (let y = y0; y < y1; y++)
+    for (let at = y * TILE + x0; at < y * TILE + x1; at++) {
+      const left = 1 - group[4 * at + 3];
+      for (let p = 4 * at; p < 4 * at + 4; p++) pixels[p] *= left;
+    }
+}
+
+/** Puts an opaque ground under pixels. */
+export function layBelow([r, g, b]: Rgb, pixels: Float32Array): void {
+  for (let p = 0; p < pixels.length; p += 4) {
+    const seen = 1 - pixels[p + 3];
+    pixels[p] += seen * r;
+    pixels[p + 1] += seen * g;
+    pixels[p + 2] += seen * b;
+    pixels[p + 3] = 1;
   }
 }

@@ -2,17 +2,9 @@ import { soundingCoats, type Brush } from '../model/brush.ts';
 import type { PenStroke, Strokes } from '../model/strokes.ts';
 import type { DabTable } from '../vary/dab-table.ts';
 import { dabsOf } from '../vary/dabs.ts';
-import { coatPrint, layCoat, type Ground, type Plates } from './coat.ts';
-import type { CoatPrint, Impression, InkEngine, Rgb } from './engine.ts';
+import { coatPrint, groundColour, layCoat, type Ground, type Plates } from './coat.ts';
+import type { CoatPrint, Impression, InkEngine } from './engine.ts';
 import type { SheetSize } from './sheet-size.ts';
-
-const GROUND_COLOUR: Record<Ground, Rgb> = {
-  white: [1, 1, 1],
-  gray: [128 / 255, 128 / 255, 128 / 255],
-  black: [0, 0, 0],
-};
-
-export const groundColour = (ground: Ground): Rgb => GROUND_COLOUR[ground];
 
 export interface StrokeDabs {
   stroke: number;
@@ -27,7 +19,7 @@ export function layOut(brush: Brush, { strokes }: { strokes: readonly PenStroke[
   );
 }
 
-/** Lays every stroke of a brush: one impression each. The caller frees their layers by `freeAll`. */
+/** Lays every stroke of a brush: one impression each, those of `isAway` taking away. `freeAll` frees their layers. */
 export function impress(
   engine: InkEngine,
   brush: Brush,
@@ -36,6 +28,7 @@ export function impress(
   size: SheetSize,
   ground: Ground | 'none',
   zoom = 1,
+  isAway?: (stroke: number) => boolean,
 ): Impression[] {
   const strokes = new Map<number, CoatPrint[]>();
   for (const { stroke, coat, dabs } of laidOut) {
@@ -44,11 +37,11 @@ export function impress(
     coats.push(coatPrint(engine, job, layCoat(engine, job, dabs)));
     strokes.set(stroke, coats);
   }
-  return [...strokes.values()];
+  return [...strokes].map(([stroke, coats]) => ({ coats, away: isAway?.(stroke) ?? false }));
 }
 
 export function freeAll(engine: InkEngine, impressions: readonly Impression[]): void {
-  for (const coats of impressions) for (const { layer } of coats) engine.free(layer);
+  for (const { coats } of impressions) for (const { layer } of coats) engine.free(layer);
 }
 
 /** Impresses strokes, hands the impressions to `use`, and frees their layers. */

@@ -11,9 +11,15 @@ export interface PenPoint {
   tiltY: number;
   twist: number;
 }
+/** How wide a stroke is made afterwards: share of its length 0..1 and percent of the size, rising in the first. */
+export type WidthProfile = [number, number][];
 export interface PenStroke {
   points: PenPoint[];
+  /** empty or missing: as it was drawn */
+  width?: WidthProfile;
 }
+export const MAX_WIDTH_PCT = 400;
+export const MAX_WIDTH_POINTS = 32;
 export interface Strokes {
   width: number;
   height: number;
@@ -38,6 +44,19 @@ export const strokeSchema = shape({
     .min(1)
     .max(100000)
     .required(),
+  width: array(array(finite().required()).length(2).required())
+    .max(MAX_WIDTH_POINTS)
+    .test(
+      'profile',
+      `\${path} must hold pairs of a rising share 0..1 and a percentage 0..${MAX_WIDTH_PCT}`,
+      (pairs) =>
+        !pairs ||
+        pairs.every(
+          ([at, pct], i) =>
+            at >= 0 && at <= 1 && pct >= 0 && pct <= MAX_WIDTH_PCT && (i === 0 || at > (pairs[i - 1] as number[])[0]),
+        ),
+    )
+    .optional(),
 });
 
 export const strokesSchema = shape({

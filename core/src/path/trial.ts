@@ -86,3 +86,9 @@ export function singleDabs(cells: number, cellPx: number): Strokes {
   );
   return { width: cells * cellPx, height: cellPx, strokes };
 }
+
+/** A row of cells, each pressed at one place: once in the first, once more in every next. */
+export function builtUpDabs(cells: number, cellPx: number): Strokes {
+  const strokes = Array.from({ length: cells }, (_, i) => dab((i + 0.5) * cellPx, cellPx / 2, 0.8, i + 1));
+  return { width: cells * cellPx, height: cellPx, strokes };
+}

@@ -4,7 +4,7 @@ import type { Brush } from '../model/brush.ts';
 import type { PenStroke } from '../model/strokes.ts';
 import { dabTable, type DabTable } from './dab-table.ts';
 import { dealerOf } from './deal.ts';
-import { endsOf } from './ends.ts';
+import { endsOf, widthOf } from './ends.ts';
 import type { Column, Hands } from './hands.ts';
 import { coatValues } from './value.ts';
 import { walkAlong } from './walk.ts';
@@ -38,10 +38,12 @@ export function dabsOf(brush: Brush, coatIndex: number, stroke: PenStroke, strok
   const key = { seed: brush.seed >>> 0, stroke: strokeIndex, coat: coatIndex };
   const values = coatValues(coat, key);
   const ends = endsOf(brush, coat);
+  const width = widthOf(stroke);
   const screen = coat.sizeFixedTo === 'screen' ? 1 / zoom : 1;
   const size: Column = (hands, from, to, out) => {
     values.of.size(hands, from, to, out);
     ends.size(hands, from, to, out);
+    width(hands, from, to, out);
     if (screen !== 1) for (let i = from; i < to; i++) out[i] *= screen;
   };
   const chain = coat.properties.angle.follow === 'chain' && !coat.properties.angle.muted;

@@ -1,6 +1,7 @@
 import { curveFunction } from '../maths/curve.ts';
 import { lerp } from '../maths/index.ts';
 import type { Brush, Coat, Taper } from '../model/brush.ts';
+import type { PenStroke, WidthProfile } from '../model/strokes.ts';
 import type { Hands } from './hands.ts';
 
 /** Multiplies values by what the ends of a stroke leave of them. */
@@ -34,6 +35,25 @@ function ending(head?: Left, tail?: Left): Ending {
       out[i] *= (head?.(share, px) ?? 1) * (tail?.(1 - share, still ? Infinity : lengthPx - px) ?? 1);
     }
   };
+}
+
+/** The width profile that a stroke was given afterwards, as a factor of the size. */
+export function widthOf({ width }: PenStroke): Ending {
+  if (!width || width.length === 0) return () => undefined;
+  return ({ lengthPx, alongPx }, from, to, out) => {
+    for (let i = from; i < to; i++) out[i] *= widthAt(width, lengthPx > 0 ? alongPx[i] / lengthPx : 0) / 100;
+  };
+}
+
+/** Percent of the size at a share of the length: straight between the points of a profile, level beyond them. */
+export function widthAt(width: WidthProfile, share: number): number {
+  if (width.length === 0) return 100;
+  let k = 0;
+  while (k < width.length && width[k][0] < share) k++;
+  if (k === 0) return width[0][1];
+  if (k === width.length) return width[k - 1][1];
+  const [a, b] = [width[k - 1], width[k]];
+  return lerp(a[1], b[1], (share - a[0]) / (b[0] - a[0]));
 }
 
 /** The tapers over the head and the tail of the stroke, as they act on a coat. */

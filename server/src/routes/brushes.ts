@@ -24,7 +24,12 @@ const createSchema = shape({
   drawer: string().max(60).default('New'),
   note: string().max(200).default(''),
 });
-const saveSchema = shape({ ...saveFields, parent: string().uuid().required() });
+const saveSchema = shape({
+  ...saveFields,
+  parent: string().uuid().required(),
+  /** the branch becomes the present line */
+  goesOn: boolean().default(false),
+});
 const changeSchema = shape({
   drawer: string().min(1).max(60).default(undefined),
   putAway: boolean().default(undefined),

@@ -16,6 +16,8 @@ export interface Save {
   what: string;
   thumbnail: string | null;
   body: Bench;
+  /** it becomes the present line although it goes on from an older version */
+  goesOn?: boolean;
 }
 export interface Kept {
   id: string;
@@ -101,6 +103,7 @@ export async function saveVersion(db: Queries, brushId: string, save: Save): Pro
       .from(versions)
       .where(eq(versions.brushId, brushId));
     const number = last + 1;
+    const { goesOn = false } = save;
     await tx.insert(versions).values({
       id: save.id,
       brushId,
@@ -111,7 +114,8 @@ export async function saveVersion(db: Queries, brushId: string, save: Save): Pro
       thumbnail: save.thumbnail,
       body: save.body,
     });
-    const current = branch === 0;
+    // whoever stood on the present line stays on it, on whichever branch it runs
+    const current = goesOn || brush.currentId === parent.id;
     if (current)
       await tx.update(brushes).set({ currentId: save.id, name: save.body.brush.name }).where(eq(brushes.id, brushId));
     return { id: save.id, number, branch, current };

@@ -8,6 +8,8 @@ export interface Draft {
   parent: string;
   what: string;
   bench: Bench;
+  /** it becomes the present line although it goes on from an older version */
+  goesOn?: boolean;
   /** id of the version to be, so that a repeated save is the same save */
   id: string;
 }

@@ -5,7 +5,8 @@ import type { Kept } from '../api/types.ts';
 import { drawPng } from '../workers/pool.ts';
 import { tell, trouble } from '../parts/messages.tsx';
 import { dropDraft, writeDraft, type Draft } from './drafts.ts';
-import { keepPlates, plateKey, usePlates } from './plates.ts';
+import { inkJob, keysOf } from './ink-job.ts';
+import { keepPlates, usePlates } from './plates.ts';
 import { setKeep, stand, takeTold, useBench } from './store.ts';
 
 const QUIET_MS = 300;
@@ -14,22 +15,19 @@ const PORTRAIT = { width: 680, height: 264 };
 
 /** The stroke that stands for a state in lists, kept as PNG; null while its plate is not ready. */
 export async function keepPortrait(bench: Bench, ready = usePlates.getState().ready): Promise<string | null> {
-  const plates = Object.fromEntries(Object.entries(bench.plates).map(([name, plate]) => [name, plateKey(plate)]));
+  const plates = keysOf(bench);
   if (Object.entries(plates).some(([name, key]) => ready[name]?.key !== key)) return null;
   const { strokes } = portraitStroke(PORTRAIT.width, PORTRAIT.height);
-  const job = {
-    view: 'portrait',
-    brush: bench.brush,
-    plates,
-    strokes,
-    strokeKeys: ['portrait'],
-    ...PORTRAIT,
-    zoom: 1,
-    ground: 'white' as const,
-  };
+  const job = inkJob('portrait', { brush: bench.brush, plates }, strokes, { ...PORTRAIT, zoom: 1 }, 'white');
   const body = await drawPng(job);
   const { sha256 } = (await (await api('/blobs', { method: 'POST', body })).json()) as { sha256: string };
   return sha256;
+}
+
+let branchFrom: string | null = null;
+/** The next state that is kept goes on from an older version, as a branch that becomes the present line. */
+export function keepAsBranchOf(version: string): void {
+  branchFrom = version;
 }
 
 let timer: ReturnType<typeof setTimeout> | undefined;
@@ -41,8 +39,8 @@ let shown: AmberError | undefined;
 export async function sendDraft(draft: Draft): Promise<Kept> {
   const body = await keepPlates(draft.bench);
   const thumbnail = await keepPortrait(body).catch(() => null);
-  const { id, parent, what } = draft;
-  return sendJson<Kept>('POST', `/brushes/${draft.brushId}/versions`, { id, parent, what, thumbnail, body });
+  const { id, parent, what, goesOn } = draft;
+  return sendJson<Kept>('POST', `/brushes/${draft.brushId}/versions`, { id, parent, what, goesOn, thumbnail, body });
 }
 
 async function keepNow(): Promise<void> {
@@ -51,11 +49,13 @@ async function keepNow(): Promise<void> {
   busy = true;
   const draft: Draft = {
     brushId: standing.brushId,
-    parent: standing.versionId,
+    parent: branchFrom ?? standing.versionId,
+    goesOn: branchFrom !== null,
     what: takeTold() || 'a change',
     bench,
     id: crypto.randomUUID(),
   };
+  branchFrom = null;
   try {
     await writeDraft(draft);
     setKeep('keeping');
@@ -68,7 +68,7 @@ async function keepNow(): Promise<void> {
       { ...standing, versionId: kept.id, number: kept.number, branch: kept.branch, keptAt: Date.now() },
       settled ? 'kept' : 'pending',
     );
-    if (kept.branch !== standing.branch)
+    if (kept.branch !== standing.branch && !draft.goesOn)
       tell(
         `Another tab had kept this brush meanwhile. Your state is kept as a branch, version ${kept.number}; nothing was overwritten.`,
       );

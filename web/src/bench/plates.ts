@@ -1,9 +1,9 @@
-import { AmberError, type Bench, type BenchPlate, type BrushState, type Plate } from '@amber-stamp/core';
+import { AmberError, type Bench, type BenchPlate, type Plate } from '@amber-stamp/core';
 import { create } from 'zustand';
 import { api } from '../api/client.ts';
 import { fetchPlate } from '../api/fetch-plate.ts';
 import type { CutReport } from '../workers/protocol.ts';
-import { cutter, filer, holdPlate } from '../workers/pool.ts';
+import { cutter, filer, heldPlate, holdPlate } from '../workers/pool.ts';
 
 /** A plate is named by what it is made from: its source and recipe, or its bytes when it has no recipe. */
 export const plateKey = (plate: BenchPlate): string =>
@@ -125,21 +125,10 @@ export async function keepPlates(bench: Bench): Promise<Bench> {
   return { ...bench, plates };
 }
 
-/** Makes the plates of another state ready beside the present ones, under names of their own; gives that state. */
-export async function loadPinned(state: BrushState): Promise<BrushState> {
-  const plates: BrushState['plates'] = {};
-  const named = (name: string) => `pinned ${name}`;
-  for (const [name, plate] of Object.entries(state.plates)) {
-    const key = plateKey(plate);
-    const present = usePlates.getState().ready[name];
-    const ready = present?.key === key ? present : await make(plate, key, false);
-    holdPlate(key, ready.plate);
-    usePlates.setState((s) => ({ ready: { ...s.ready, [named(name)]: ready } }));
-    plates[named(name)] = plate;
-  }
-  const coats = state.brush.coats.map((coat) => ({
-    ...coat,
-    deck: { ...coat.deck, cards: coat.deck.cards.map((card) => ({ ...card, plate: named(card.plate) })) },
-  }));
-  return { plates, brush: { ...state.brush, coats } };
+/** Makes a plate of a kept state ready to print with. */
+export async function makePlate(plate: BenchPlate): Promise<void> {
+  const key = plateKey(plate);
+  if (heldPlate(key)) return;
+  const { plate: pixels } = await make(plate, key, false);
+  holdPlate(key, pixels);
 }

@@ -16,8 +16,8 @@ import { Run } from './bench/Run.tsx';
 import { Sheet } from './bench/Sheet.tsx';
 import { isStage, STAGES, StageControls, StageWork } from './bench/stages.tsx';
 import { Status } from './bench/Status.tsx';
-import { useWide } from './bench/wide.ts';
-import { WideSheet } from './bench/WideSheet.tsx';
+import { useWide } from './bench/wide/widened.ts';
+import { WideSheet } from './bench/wide/WideSheet.tsx';
 import { NothingHere } from './NothingHere.tsx';
 
 /** Loads the brush of the address; gives what went wrong. */

@@ -7,21 +7,27 @@ import {
   groundColour,
   InkEngine,
   impress,
+  inkColour,
   layCoat,
   layOut,
   mayTint,
+  partsOf,
   resample,
   soundingCoats,
   toPlate,
   type Brush,
   type Coat,
   type Ground,
+  type GroundStack,
   type Impression,
   type LaidCoat,
+  type Lie,
+  type LyingInk,
   type Plate,
 } from '@amber-stamp/core';
 import { expose, transfer } from 'comlink';
 import { carryErrors } from './errors.ts';
+import { groundOf } from './ground.ts';
 import { HeldPlates } from './held-plates.ts';
 import type { InkApi, InkJob, InkResult, SideCost } from './protocol.ts';
 
@@ -32,71 +38,95 @@ interface KeptCoat {
 
 const engine = new InkEngine();
 const views = new Map<string, Map<string, KeptCoat>>();
-const plates = new HeldPlates(24);
+const plates = new HeldPlates(96);
 
 /** What of a coat is laid with its dabs; join, colours that are not laid and grain of the finished coat are applied later. */
-function laidWith(coat: Coat, ground: Ground): object {
-  const { colour, second } = coat.ink;
+function laidWith(coat: Coat, paper: Ground): object {
+  const { second } = coat.ink;
   const { grain } = coat;
   return {
     ...coat,
     join: null,
     muted: null,
-    ink: mayTint(coat) ? [colour ?? ground === 'black', second] : null,
+    ink: mayTint(coat) ? [inkColour(coat, paper), second] : null,
     grain: grain?.appliesTo === 'stroke' ? grain.depth : grain,
   };
 }
 
 /** Everything of a brush that moves or presses dabs. */
-const layKey = ({ seed, ends, steady, coats }: Brush, ground: Ground): string =>
-  JSON.stringify([seed, ends, steady, coats.map((coat) => laidWith(coat, ground))]);
+const layKey = ({ seed, ends, steady, coats }: Brush, paper: Ground): string =>
+  JSON.stringify([seed, ends, steady, coats.map((coat) => laidWith(coat, paper))]);
 
 /** The strokes of a job as impressions: coats that were laid before with the same settings are used again. */
 function impressions(job: InkJob): { impressions: Impression[]; dabs: number } {
   const before = views.get(job.view) ?? new Map<string, KeptCoat>();
   const after = new Map<string, KeptCoat>();
-  const { brush, width, height, zoom, ground } = job;
-  const common = `${layKey(brush, ground)} ${JSON.stringify(job.plates)} ${width}x${height}@${zoom}`;
-  const held = plates.named(job.plates);
+  const { width, height, zoom } = job;
+  const ground = job.ground.paper;
+  const brushes = job.brushes.map(({ brush, plates: keys }) => ({
+    brush,
+    held: plates.named(keys),
+    key: `${layKey(brush, ground)} ${JSON.stringify(keys)} ${width}x${height}@${zoom}`,
+  }));
   let dabs = 0;
-  const made = job.strokes.map((stroke, s) =>
-    soundingCoats(brush).map((c) => {
-      const key = `${common} ${s} ${c} ${job.strokeKeys[s]}`;
-      const coatJob = { brush, coat: c, stroke: s, plates: held, size: job, zoom, ground };
-      let kept = before.get(key);
+  const made = job.strokes.map(({ stroke, number, key: strokeKey, brush: which, away }): Impression => {
+    const { brush, held, key: common } = brushes[which];
+    const coats = soundingCoats(brush).map((coat) => {
+      const key = `${common} ${number} ${coat} ${strokeKey}`;
+      const coatJob = { brush, coat, stroke: number, plates: held, size: job, zoom, ground };
+      let kept = after.get(key) ?? before.get(key);
       if (!kept) {
-        const table = dabsOf(brush, c, stroke, s, zoom);
+        const table = dabsOf(brush, coat, stroke, number, zoom);
         kept = { laid: layCoat(engine, coatJob, table), dabs: table.count };
       }
       after.set(key, kept);
       dabs += kept.dabs;
       return coatPrint(engine, coatJob, kept.laid);
-    }),
-  );
+    });
+    return { coats, away };
+  });
   for (const [key, { laid }] of before) if (!after.has(key)) engine.free(laid.layer);
   views.set(job.view, after);
   return { impressions: made, dabs };
 }
 
-function paint(job: InkJob): { bytes: Uint8ClampedArray<ArrayBuffer>; dabs: number } {
-  const made = impressions(job);
-  const bytes = engine.toBytes(made.impressions, groundColour(job.ground), job);
-  return { bytes: bytes as Uint8ClampedArray<ArrayBuffer>, dabs: made.dabs };
+/** Impressions that lie alike are one ink; those that take away do so from every ink. */
+function inksOf(job: InkJob, made: readonly Impression[]): LyingInk[] {
+  const lies = new Map<string, Lie>();
+  for (const { lie, away } of job.strokes) if (!away) lies.set(JSON.stringify(lie), lie);
+  return [...lies].map(([key, lie]) => ({
+    lie,
+    pixels: engine.toFloats(
+      made.filter((one, i) => one.away || JSON.stringify(job.strokes[i].lie) === key),
+      job,
+    ),
+  }));
+}
+
+/** `stack`: the ground, where it is more than paper. */
+function paint(job: InkJob, stack: GroundStack | undefined): { bytes: Uint8ClampedArray<ArrayBuffer>; dabs: number } {
+  const { impressions: made, dabs } = impressions(job);
+  const bytes = stack
+    ? stack.compose(inksOf(job, made), partsOf(job.ground.cover), job.zoom)
+    : engine.toBytes(made, groundColour(job.ground.paper), job);
+  return { bytes: bytes as Uint8ClampedArray<ArrayBuffer>, dabs };
 }
 
 /** Draws a job with every plate resampled to a side, in an engine of its own: once with its levels, then twice without. */
 function costOf(job: InkJob, side: number): SideCost {
   const own = new InkEngine();
   const held = new Map<string, Plate>();
-  for (const [name, key] of Object.entries(job.plates)) {
+  const [{ brush, plates: keys }] = job.brushes;
+  for (const [name, key] of Object.entries(keys)) {
     const plate = plates.get(key);
     if (plate) held.set(name, toPlate(resample(fromPlate(plate), side, side)));
   }
+  const { paper } = job.ground;
   const timed = () => {
     const start = performance.now();
-    const laid = layOut(job.brush, job, job.zoom);
-    const made = impress(own, job.brush, held, laid, job, job.ground, job.zoom);
-    own.toBytes(made, groundColour(job.ground), job);
+    const laid = layOut(brush, { strokes: job.strokes.map(({ stroke }) => stroke) }, job.zoom);
+    const made = impress(own, brush, held, laid, job, paper, job.zoom);
+    own.toBytes(made, groundColour(paper), job);
     freeAll(own, made);
     return performance.now() - start;
   };
@@ -112,16 +142,32 @@ const worker: InkApi = {
   },
 
   async draw(job: InkJob): Promise<InkResult> {
+    const stack = await groundOf(job);
     const start = performance.now();
-    const { bytes, dabs } = paint(job);
+    const { bytes, dabs } = paint(job, stack);
     const ms = performance.now() - start;
     const bitmap = await createImageBitmap(new ImageData(bytes, job.width, job.height));
     return transfer({ bitmap, dabs, ms }, [bitmap]);
   },
 
-  png(job: InkJob): Promise<Uint8Array> {
-    const bytes = encodeRgba(job.width, job.height, paint(job).bytes);
-    return Promise.resolve(transfer(bytes, [bytes.buffer]));
+  async png(job: InkJob): Promise<Uint8Array> {
+    const bytes = encodeRgba(job.width, job.height, paint(job, await groundOf(job)).bytes);
+    return transfer(bytes, [bytes.buffer]);
+  },
+
+  async groundAt(job: InkJob, x: number, y: number): Promise<string> {
+    const stack = await groundOf({ ...job, strokes: [] });
+    const bytes = stack?.compose([], [0, 0, 0]);
+    const at = 4 * (Math.floor(y) * job.width + Math.floor(x));
+    const parts = bytes
+      ? [...bytes.subarray(at, at + 3)]
+      : groundColour(job.ground.paper).map((v) => Math.round(v * 255));
+    return `#${parts.map((v) => v.toString(16).padStart(2, '0')).join('')}`;
+  },
+
+  forget(view: string): void {
+    for (const { laid } of views.get(view)?.values() ?? []) engine.free(laid.layer);
+    views.delete(view);
   },
 
   costs: (job, sides) => sides.map((side) => costOf(job, side)),

@@ -24,7 +24,7 @@ const inkWorkers: InkWorker[] = Array.from({ length: POOL }, () => ({
   holds: new Set<string>(),
 }));
 const held = new Map<string, Plate>();
-const PLATES_KEPT = 24;
+const PLATES_KEPT = 96;
 
 /** A plate that jobs may name by its key. */
 export function holdPlate(key: string, plate: Plate): void {
@@ -45,7 +45,7 @@ function workerFor(view: string): InkWorker {
 
 async function prepared(job: InkJob): Promise<Remote<InkApi>> {
   const worker = workerFor(job.view);
-  for (const key of Object.values(job.plates)) {
+  for (const key of new Set(job.brushes.flatMap(({ plates }) => Object.values(plates)))) {
     const plate = held.get(key);
     if (!plate) continue;
     holdPlate(key, plate); // the last used is the last to go, here and in the worker
@@ -92,6 +92,13 @@ export function draw(job: InkJob): Promise<InkResult | undefined> {
     waiting.set(job.view, entry);
   });
 }
+
+/** The colour of the ground of a job at a pixel of it. */
+export const groundAt = async (job: InkJob, x: number, y: number): Promise<string> =>
+  workerFor(job.view).remote.groundAt(job, x, y);
+
+/** Gives up what is kept of a view that is not shown any more. */
+export const forgetView = (view: string): void => void workerFor(view).remote.forget(view);
 
 /** A job as a PNG file. */
 export async function drawPng(job: InkJob): Promise<Uint8Array<ArrayBuffer>> {

@@ -1,20 +1,53 @@
-import type { BorderReport, Brush, Facts, Ground, Mark, PenStroke, Plate, Prints, Recipe } from '@amber-stamp/core';
+import type {
+  BorderReport,
+  Brush,
+  Facts,
+  Ground,
+  Lie,
+  Mark,
+  PenStroke,
+  Plate,
+  Prints,
+  Recipe,
+} from '@amber-stamp/core';
 
-/** One picture asked of the ink worker. Plates were given before, by key. */
+/** A brush with the key of the plate of each name. Plates were given before, by key. */
+export interface InkBrush {
+  brush: Brush;
+  plates: Readonly<Record<string, string>>;
+}
+
+export interface InkStroke {
+  stroke: PenStroke;
+  /** equal keys are equal strokes */
+  key: string;
+  /** what its chance is drawn by */
+  number: number;
+  /** which of the brushes of the job */
+  brush: number;
+  away: boolean;
+  lie: Lie;
+}
+
+export interface InkGround {
+  paper: Ground;
+  /** pictures on the paper, back to front */
+  layers: readonly { name: string; url: string }[];
+  /** colour of what strokes uncover */
+  cover: string;
+}
+
+/** One picture asked of the ink worker. */
 export interface InkJob {
   /** what it is for; layers are kept per view */
   view: string;
-  brush: Brush;
-  /** key of the plate of each name */
-  plates: Readonly<Record<string, string>>;
-  strokes: readonly PenStroke[];
-  /** one key a stroke: equal keys are equal strokes */
-  strokeKeys: readonly string[];
+  brushes: readonly InkBrush[];
+  strokes: readonly InkStroke[];
   width: number;
   height: number;
   /** pixels per px of the strokes */
   zoom: number;
-  ground: Ground;
+  ground: InkGround;
 }
 
 export interface InkResult {
@@ -33,6 +66,10 @@ export interface SideCost {
 export interface InkApi {
   hold(key: string, plate: Plate): void;
   draw(job: InkJob): Promise<InkResult>;
+  /** The colour of the ground itself at a pixel, as #rrggbb. */
+  groundAt(job: InkJob, x: number, y: number): Promise<string>;
+  /** Gives up what is kept of a view. */
+  forget(view: string): void;
   /** 8-bit RGBA as PNG */
   png(job: InkJob): Promise<Uint8Array>;
   /** What the job costs with its plates at other sides, measured now. */

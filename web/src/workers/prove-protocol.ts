@@ -65,6 +65,8 @@ export interface ProveApi {
   hold(key: string, plate: Plate): void;
   /** Measures a brush along its standard stroke with so many seeds. */
   measure(job: ProveJob, seeds: number): ToldEcho;
+  /** The echo of a brush along its standard stroke with one seed: for many at once. */
+  echo(job: ProveJob): { echo: number };
   /** Where the tip of a card gives itself away; null where it prints too few dabs. */
   heat(job: ProveJob, coat: number, card: number): ToldHeat | null;
   /** What is worth trying on a brush, and what it is compared with. */

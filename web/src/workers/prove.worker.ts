@@ -114,6 +114,11 @@ const worker: ProveApi = {
     };
   },
 
+  echo(job) {
+    const strips = standardStrips(engine, job.brush, plates.named(job.plates), { seeds: 1 });
+    return { echo: meanEcho(strips.map(measureStrip)).echo };
+  },
+
   heat(job, coat, card) {
     const held = plates.named(job.plates);
     const [strip] = standardStrips(engine, job.brush, held, { seeds: 1 });

@@ -58,6 +58,16 @@ function turnFact(bench: Bench): string {
   return chance ? 'turned by chance' : 'as cut';
 }
 
+/** How the present echo stands among those of the pins. */
+function pinFact({ pins }: Bench, echo: number | undefined): string {
+  if (pins.length === 0) return 'nothing pinned';
+  const measured = pins.flatMap((pin) => (pin.echo === null ? [] : [pin.echo]));
+  const many = pins.length === 1 ? '1 pin' : `${pins.length} pins`;
+  return echo !== undefined && measured.length === pins.length && measured.every((e) => e > echo)
+    ? `less than ${many}`
+    : many;
+}
+
 /** The five stages as live pictures: the map and the way through the work. */
 export function Run({ id, stage, bench }: { id: string; stage: Stage; bench: Bench }) {
   const { name, plate } = presentPlate(bench);
@@ -135,10 +145,7 @@ export function Run({ id, stage, bench }: { id: string; stage: Stage; bench: Ben
         here={stage === 'prove'}
         kind="chrome"
         picture={<Dial echo={echo} size={58} />}
-        facts={[
-          echo ? `Echo ${Math.round(echo.echo)}` : 'measuring the echo',
-          bench.pin ? `pinned: ${bench.pin.label}` : 'nothing pinned',
-        ]}
+        facts={[echo ? `Echo ${Math.round(echo.echo)}` : 'measuring the echo', pinFact(bench, echo?.echo)]}
       />
       <Tile
         id={id}

@@ -1,15 +1,14 @@
-import { GROUNDS, TRIAL_SIZE, trialStrokes, type Bench, type Ground } from '@amber-stamp/core';
+import { TRIAL_SIZE, trialStrokes, type Bench } from '@amber-stamp/core';
 import { IconButton, Tooltip } from '@mui/material';
 import { rollSeed } from '../../bench/edit.ts';
-import { change } from '../../bench/store.ts';
+import { Grounds, paperColour } from '../../parts/Grounds.tsx';
 import { WideIcon } from '../../parts/icons.tsx';
 import { InkProof } from '../../parts/InkProof.tsx';
 import { EchoHead } from './EchoHead.tsx';
-import { useWide } from './wide.ts';
+import { useWide } from './wide/widened.ts';
 
 const TRIAL = trialStrokes().strokes;
 const scaleToWidth = (width: number): number => width / TRIAL_SIZE.width;
-const COLOURS: Record<Ground, string> = { white: '#ffffff', gray: '#808080', black: '#000000' };
 
 /** The same trial strokes in every stage, drawn again at every change. */
 export function Sheet({ bench }: { bench: Bench }) {
@@ -18,7 +17,7 @@ export function Sheet({ bench }: { bench: Bench }) {
   return (
     <aside className="sheet" aria-label="Sheet">
       <EchoHead />
-      <div className="paper" style={{ background: COLOURS[ground] }}>
+      <div className="paper" style={{ background: paperColour(ground) }}>
         <InkProof
           view="sheet"
           label="Trial strokes"
@@ -26,23 +25,11 @@ export function Sheet({ bench }: { bench: Bench }) {
           plates={bench.plates}
           strokes={TRIAL}
           scale={scaleToWidth}
-          ground={ground}
+          ground={bench.sheet}
         />
       </div>
       <div className="foot">
-        <div role="radiogroup" aria-label="Ground" style={{ display: 'flex', gap: 7 }}>
-          {GROUNDS.map((name) => (
-            <button
-              key={name}
-              className="swatch"
-              role="radio"
-              aria-checked={ground === name}
-              aria-label={name}
-              style={{ background: COLOURS[name] }}
-              onClick={() => change(`${name} ground`, (draft) => void (draft.sheet.ground = name))}
-            />
-          ))}
-        </div>
+        <Grounds sheet={bench.sheet} />
         <span className="spacer" />
         <span>seed {bench.brush.seed}</span>
         <button className="link" onClick={rollSeed}>

@@ -8,7 +8,7 @@ import { PackWork } from '../../stages/pack/PackWork.tsx';
 import { ProveControls } from '../../stages/prove/ProveControls.tsx';
 import { ProveWork } from '../../stages/prove/ProveWork.tsx';
 import { VaryControls } from '../../stages/vary/VaryControls.tsx';
-import { WideSheet } from './WideSheet.tsx';
+import { WideSheet } from './wide/WideSheet.tsx';
 
 export const STAGES = ['find', 'cut', 'vary', 'prove', 'pack'] as const;
 export type Stage = (typeof STAGES)[number];

@@ -1,7 +1,7 @@
 import { trialStrokes, type RecipeStep } from '@amber-stamp/core';
 import { useState } from 'react';
 import { propertiesOf } from '../../bench/edit.ts';
-import { plateKey } from '../../bench/plates.ts';
+import { inkJob, keysOf } from '../../bench/ink-job.ts';
 import { settle, useBench } from '../../bench/store.ts';
 import { costsOf } from '../../workers/pool.ts';
 import type { SideCost } from '../../workers/protocol.ts';
@@ -27,10 +27,11 @@ function Costs({ place, step }: { place: number; step: RecipeStep }) {
     const { bench } = useBench.getState();
     if (!bench) return;
     setCosts('running');
-    const plates = Object.fromEntries(Object.entries(bench.plates).map(([name, p]) => [name, plateKey(p)]));
     const { strokes } = trialStrokes();
-    const job = { view: 'costs', brush: bench.brush, plates, strokes, strokeKeys: [], width: 300, height: 490 };
-    costsOf({ ...job, zoom: 0.5, ground: 'white' }, SIDES).then(setCosts, () => setCosts(null));
+    const main = { brush: bench.brush, plates: keysOf(bench) };
+    costsOf(inkJob('costs', main, strokes, { width: 300, height: 490, zoom: 0.5 }, 'white'), SIDES).then(setCosts, () =>
+      setCosts(null),
+    );
   };
   if (!Array.isArray(costs))
     return (

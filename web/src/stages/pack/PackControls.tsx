@@ -3,10 +3,10 @@ import { Button, Switch } from '@mui/material';
 import { useState } from 'react';
 import { api } from '../../api/client.ts';
 import { presentPlate } from '../../bench/edit.ts';
-import { plateKey, usePlates } from '../../bench/plates.ts';
+import { inkJob, keysOf } from '../../bench/ink-job.ts';
+import { usePlates } from '../../bench/plates.ts';
 import { useBench } from '../../bench/store.ts';
 import { useChooseFile } from '../../parts/DropAnywhere.tsx';
-import { strokeKey } from '../../parts/InkProof.tsx';
 import { trouble } from '../../parts/messages.tsx';
 import { saveFile } from '../../parts/save.ts';
 import { drawPng } from '../../workers/pool.ts';
@@ -20,17 +20,8 @@ function saveTip(bench: Bench): void {
 
 async function saveSheet(bench: Bench): Promise<void> {
   const { strokes } = trialStrokes();
-  const plates = Object.fromEntries(Object.entries(bench.plates).map(([name, plate]) => [name, plateKey(plate)]));
-  const job = {
-    view: 'export',
-    brush: bench.brush,
-    plates,
-    strokes,
-    strokeKeys: strokes.map(strokeKey),
-    ...TRIAL_SIZE,
-    zoom: 1,
-    ground: bench.sheet.ground,
-  };
+  const main = { brush: bench.brush, plates: keysOf(bench) };
+  const job = inkJob('export', main, strokes, { ...TRIAL_SIZE, zoom: 1 }, bench.sheet);
   saveFile(`${fileName(bench.brush.name)}-sheet.png`, await drawPng(job), 'image/png');
 }
 

@@ -1,12 +1,12 @@
-import { recordings, RECORDING_SIZE, type Bench, type PenStroke, type Strokes } from '@amber-stamp/core';
+import { nextNumber, recordings, RECORDING_SIZE, type Bench, type PenStroke, type Strokes } from '@amber-stamp/core';
 import { Divider, ListItemText, Menu, MenuItem } from '@mui/material';
 import { useState } from 'react';
-import { sendJson } from '../../api/client.ts';
-import { queryClient, useRecordings } from '../../api/queries.ts';
-import type { Recording } from '../../api/types.ts';
-import { change } from '../../bench/store.ts';
-import { AwayIcon } from '../../parts/icons.tsx';
-import { tell, troubled } from '../../parts/messages.tsx';
+import { sendJson } from '../../../api/client.ts';
+import { queryClient, useRecordings } from '../../../api/queries.ts';
+import type { Recording } from '../../../api/types.ts';
+import { change } from '../../../bench/store.ts';
+import { AwayIcon } from '../../../parts/icons.tsx';
+import { tell, troubled } from '../../../parts/messages.tsx';
 
 /** Puts strokes in the middle of a sheet, no larger than they were drawn. */
 function lay({ width, height, strokes }: Strokes, label: string, sheet: { width: number; height: number }): void {
@@ -15,9 +15,11 @@ function lay({ width, height, strokes }: Strokes, label: string, sheet: { width:
   const top = (sheet.height - height * scale) / 2;
   change(`recorded strokes: ${label}`, (draft) => {
     draft.sheet.trial = false;
+    const first = nextNumber(draft.strokes);
     draft.strokes.push(
-      ...strokes.map(({ points }) => ({
+      ...strokes.map(({ points }, i) => ({
         points: points.map((p) => ({ ...p, x: left + p.x * scale, y: top + p.y * scale })),
+        number: first + i,
       })),
     );
   });

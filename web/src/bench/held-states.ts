@@ -1,0 +1,38 @@
+import { AmberError, type BrushState } from '@amber-stamp/core';
+import { useEffect, useMemo } from 'react';
+import { create } from 'zustand';
+import { trouble } from '../parts/messages.tsx';
+import { makePlate, plateKey } from './plates.ts';
+
+/** Keys of the plates of kept states that are ready to print with. */
+const useHeld = create<{ keys: ReadonlySet<string> }>(() => ({ keys: new Set() }));
+const asked = new Set<string>();
+
+/** Makes the plates of a kept state ready: those of pins, of the brushes of single strokes. */
+export async function holdState(state: BrushState): Promise<void> {
+  for (const plate of Object.values(state.plates)) {
+    const key = plateKey(plate);
+    if (asked.has(key)) continue;
+    asked.add(key);
+    try {
+      await makePlate(plate);
+      useHeld.setState(({ keys }) => ({ keys: new Set([...keys, key]) }));
+    } catch (cause) {
+      asked.delete(key);
+      if (cause instanceof AmberError) trouble(cause, 'What prints with it is not shown.');
+    }
+  }
+}
+
+/** Whether every plate of some kept states is ready; asks for those that are not. */
+export function useHeldStates(states: readonly BrushState[]): boolean {
+  const keys = useHeld((s) => s.keys);
+  const wanted = useMemo(
+    () => states.flatMap(({ plates }) => Object.values(plates).map((plate) => plateKey(plate))),
+    [states],
+  );
+  useEffect(() => {
+    for (const state of states) void holdState(state);
+  }, [states]);
+  return wanted.every((key) => keys.has(key));
+}

@@ -1,0 +1,121 @@
+import { MAX_WIDTH_POINTS, widthAt, type Bench, type OwnStroke } from '@amber-stamp/core';
+import { MenuItem, Select } from '@mui/material';
+import { getJson } from '../../../api/client.ts';
+import { useBrushes } from '../../../api/queries.ts';
+import type { OpenBrush } from '../../../api/types.ts';
+import { deleteStroke, duplicateStroke, editStroke, moveStroke } from '../../../bench/strokes.ts';
+import { troubled } from '../../../parts/messages.tsx';
+import { useHand } from './hand.ts';
+import { EVEN } from './StrokeHandles.tsx';
+
+const PRESENT = 'present';
+
+/** Prints one stroke with a brush of the cabinet as it is kept now. */
+async function chooseBrush(number: number, id: string): Promise<void> {
+  if (id === PRESENT) return editStroke(number, 'a stroke with the present brush', (s) => void delete s.state);
+  const { version } = await getJson<OpenBrush>(`/brushes/${id}`);
+  const { brush, plates } = version.body;
+  editStroke(number, `a stroke with ${brush.name}`, (s) => void (s.state = { brush, plates }));
+}
+
+/** One more point in the widest gap of the profile. */
+function addPoint({ number, width }: OwnStroke): void {
+  const profile = width?.length ? width : EVEN;
+  let widest = 1;
+  for (let i = 2; i < profile.length; i++)
+    if (profile[i][0] - profile[i - 1][0] > profile[widest][0] - profile[widest - 1][0]) widest = i;
+  const at = (profile[widest][0] + profile[widest - 1][0]) / 2;
+  const point: [number, number] = [at, Math.round(widthAt(profile, at))];
+  editStroke(number, 'a point more in a width', (s) => {
+    s.width = [...profile.slice(0, widest), point, ...profile.slice(widest)];
+  });
+}
+
+function BrushChoice({ stroke }: { stroke: OwnStroke }) {
+  const { data = [] } = useBrushes();
+  const name = stroke.state?.brush.name;
+  return (
+    <Select
+      variant="standard"
+      value={name === undefined ? PRESENT : ''}
+      displayEmpty
+      renderValue={() => name ?? 'the present brush'}
+      slotProps={{ input: { 'aria-label': 'Brush of the stroke' } }}
+      sx={{ maxWidth: 150, fontSize: 13, color: '#2a211c' }}
+      onChange={(e) => troubled(chooseBrush(stroke.number, e.target.value))}
+    >
+      <MenuItem value={PRESENT}>the present brush</MenuItem>
+      {data
+        .filter((b) => !b.putAwayAt)
+        .map((b) => (
+          <MenuItem key={b.id} value={b.id}>
+            {b.name}
+          </MenuItem>
+        ))}
+    </Select>
+  );
+}
+
+/** What is done to a picked stroke: its brush, its colour, its width, its place among the others. */
+export function StrokeEditor({ bench, stroke }: { bench: Bench; stroke: OwnStroke }) {
+  const { number } = stroke;
+  const place = bench.strokes.indexOf(stroke);
+  return (
+    <div className="strip picked" role="group" aria-label="The picked stroke">
+      <span>
+        <b>
+          Stroke {place + 1} of {bench.strokes.length}
+        </b>
+        {stroke.away ? ', takes away' : ''}
+      </span>
+      <BrushChoice stroke={stroke} />
+      <label>
+        colour
+        <input
+          type="color"
+          className="colour"
+          aria-label="Colour of the stroke"
+          value={stroke.colour ?? bench.brush.coats[0].ink.colour ?? '#000000'}
+          onChange={(e) => editStroke(number, 'colour of a stroke', (s) => void (s.colour = e.target.value))}
+        />
+      </label>
+      {stroke.colour && (
+        <button
+          className="small"
+          onClick={() => editStroke(number, "a stroke in its brush's colour", (s) => void delete s.colour)}
+        >
+          the brush's own
+        </button>
+      )}
+      <span className="acts">
+        <button
+          className="small"
+          disabled={(stroke.width?.length ?? 0) >= MAX_WIDTH_POINTS}
+          onClick={() => addPoint(stroke)}
+        >
+          a width point more
+        </button>
+        {stroke.width && (
+          <button
+            className="small"
+            onClick={() => editStroke(number, 'a stroke as wide as it was drawn', (s) => void delete s.width)}
+          >
+            width as drawn
+          </button>
+        )}
+        <button className="small" disabled={place === 0} onClick={() => moveStroke(number, -1)}>
+          under
+        </button>
+        <button className="small" disabled={place === bench.strokes.length - 1} onClick={() => moveStroke(number, 1)}>
+          over
+        </button>
+        <button className="small" onClick={() => useHand.setState({ picked: duplicateStroke(bench, number) })}>
+          twice
+        </button>
+        <button className="small" onClick={() => deleteStroke(number)}>
+          delete
+        </button>
+      </span>
+    </div>
+  );
+}

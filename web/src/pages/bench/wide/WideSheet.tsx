@@ -1,0 +1,82 @@
+import { nextNumber, settledWay, wideStrokes, type Bench, type PenPoint } from '@amber-stamp/core';
+import { useEffect, useMemo, useRef } from 'react';
+import { addStroke } from '../../../bench/strokes.ts';
+import { InkProof } from '../../../parts/InkProof.tsx';
+import { useBoxSize } from '../../../parts/useBoxSize.ts';
+import { pickedStroke, useHand } from './hand.ts';
+import { seenOf, useReplay } from './Replay.tsx';
+import { SingleDabs } from './SingleDabs.tsx';
+import { StrokeEditor } from './StrokeEditor.tsx';
+import { StrokeHandles } from './StrokeHandles.tsx';
+import { useHandKeys } from './useHandKeys.ts';
+import { usePen, type Drawn } from './usePen.ts';
+import { usePicking } from './usePicking.ts';
+import { WideTools } from './WideTools.tsx';
+
+/** What a steadied hand still has to lay: a thread from the end of the ink to the pen. */
+function Thread({ points, zoom }: { points: readonly PenPoint[]; zoom: number }) {
+  const pen = points[points.length - 1];
+  return (
+    <svg className="thread" aria-hidden data-testid="thread">
+      <polyline points={points.map(({ x, y }) => `${x * zoom},${y * zoom}`).join(' ')} />
+      <circle cx={pen.x * zoom} cy={pen.y * zoom} r={3.5} />
+    </svg>
+  );
+}
+
+const onDrawn = ({ away, ...stroke }: Drawn): void =>
+  addStroke({ ...stroke, away }, away ? 'a stroke taken away' : 'a stroke drawn');
+
+const TOLD = {
+  draw: 'your strokes, drawn again at every change',
+  pick: 'press on one of your strokes to pick it',
+  'take colour': 'press on the ground to take its colour',
+} as const;
+
+/** The large paper: trial strokes and the user's own, all live; drawn on with mouse, pen or finger. */
+export function WideSheet({ bench }: { bench: Bench }) {
+  const paper = useRef<HTMLDivElement>(null);
+  const box = useBoxSize(paper);
+  const { does, picked, zoom, away } = useHand();
+  const played = useReplay((s) => s.at);
+  const drawing = usePen(paper, onDrawn);
+  useEffect(() => useHand.setState({ paper: box }), [box]);
+  useHandKeys();
+  usePicking(paper, bench, box);
+  const { strokes: own, sheet } = bench;
+  const trial = useMemo(() => (box.width > 0 ? wideStrokes(Math.round(box.width), Math.round(box.height)) : []), [box]);
+  const { steady } = bench.brush;
+  const way = useMemo(() => drawing && settledWay(drawing.points, steady), [drawing, steady]);
+  const shown = useMemo(() => {
+    const under = way && drawing ? [{ points: [...way.settled], away: drawing.away, number: nextNumber(own) }] : [];
+    return [...(sheet.trial ? trial : []), ...seenOf(own, played), ...under];
+  }, [sheet.trial, trial, own, played, way, drawing]);
+  const chosen = pickedStroke(bench, picked);
+  const cursor = does === 'draw' ? 'crosshair' : does === 'pick' ? 'pointer' : 'cell';
+  return (
+    <section className="work" aria-label="Wide sheet">
+      <div className="proof" ref={paper} style={{ cursor, touchAction: 'none' }} data-testid="wide">
+        <InkProof
+          view="wide"
+          label="Your strokes"
+          brush={bench.brush}
+          plates={bench.plates}
+          strokes={shown}
+          scale={zoom}
+          ground={sheet}
+        />
+        {way && way.thread.length > 1 && <Thread points={way.thread} zoom={zoom} />}
+        {chosen && <StrokeHandles bench={bench} stroke={chosen} />}
+        <span className="tag" role="status">
+          {away
+            ? 'the next stroke takes away'
+            : does === 'draw' && own.length === 0
+              ? 'draw here: your strokes stay and are drawn again at every change'
+              : TOLD[does]}
+        </span>
+        <WideTools bench={bench} sheet={box} />
+      </div>
+      {chosen ? <StrokeEditor bench={bench} stroke={chosen} /> : <SingleDabs bench={bench} />}
+    </section>
+  );
+}

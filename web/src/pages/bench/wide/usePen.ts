@@ -1,0 +1,100 @@
+import { straightened, type PenPoint, type PenStroke } from '@amber-stamp/core';
+import { useEffect, useState, type RefObject } from 'react';
+import { heldPressure, usePenHand } from './pen.ts';
+import { useHand } from './hand.ts';
+
+/** What the device tells; a mouse tells nothing, so the made-up pen stands in for it. */
+function handOf(event: PointerEvent, travelled: number, speed: number) {
+  if (event.pointerType !== 'mouse')
+    return { pressure: event.pressure, tiltX: event.tiltX, tiltY: event.tiltY, twist: event.twist };
+  const pen = usePenHand.getState();
+  return { pressure: heldPressure(pen, travelled, speed), tiltX: pen.tiltX, tiltY: pen.tiltY, twist: pen.twist };
+}
+
+/** A stroke under the hand: what is drawn, and whether it takes away. */
+export interface Drawn extends PenStroke {
+  away: boolean;
+}
+
+/** Samples of one stroke under the hand, in px of the sheet. */
+class PenTrack {
+  readonly points: PenPoint[] = [];
+  private readonly element: HTMLElement;
+  private readonly start: number;
+  private travelled = 0;
+
+  constructor(element: HTMLElement, event: PointerEvent) {
+    this.element = element;
+    this.start = event.timeStamp;
+    this.add(event);
+  }
+
+  add(event: PointerEvent): void {
+    const box = this.element.getBoundingClientRect();
+    const { zoom } = useHand.getState();
+    const x = (event.clientX - box.left) / zoom;
+    const y = (event.clientY - box.top) / zoom;
+    const last = this.points.at(-1);
+    if (last && last.x === x && last.y === y) return;
+    const t = Math.max(0, event.timeStamp - this.start);
+    const step = last ? Math.sqrt((x - last.x) ** 2 + (y - last.y) ** 2) : 0;
+    this.travelled += step;
+    const speed = last && t > last.t ? step / (t - last.t) : 0;
+    this.points.push({ x, y, t, ...handOf(event, this.travelled, speed) });
+  }
+}
+
+/** Draws own strokes on an element: mouse, pen or finger, with pressure, tilt, twist and time. Gives the one under way. */
+export function usePen(ref: RefObject<HTMLElement | null>, onDrawn: (stroke: Drawn) => void): Drawn | null {
+  const [drawing, setDrawing] = useState<Drawn | null>(null);
+  useEffect(() => {
+    const element = ref.current;
+    if (!element) return;
+    let track: PenTrack | null = null;
+    let away = false;
+    let frame = 0;
+    const drawn = (points: readonly PenPoint[]): Drawn => ({
+      points: useHand.getState().straight ? straightened(points) : [...points],
+      away,
+    });
+    const show = () => {
+      frame = 0;
+      if (track) setDrawing(drawn(track.points));
+    };
+    const down = (event: PointerEvent) => {
+      const hand = useHand.getState();
+      if (hand.does !== 'draw' || event.button !== 0 || (event.target as HTMLElement).closest('button')) return;
+      element.setPointerCapture(event.pointerId);
+      away = hand.away;
+      track = new PenTrack(element, event);
+      show();
+    };
+    const move = (event: PointerEvent) => {
+      if (!track) return;
+      const parts = event.getCoalescedEvents?.() ?? [];
+      for (const part of parts.length > 0 ? parts : [event]) track.add(part);
+      frame ||= requestAnimationFrame(show);
+    };
+    const up = () => {
+      if (!track) return;
+      cancelAnimationFrame(frame);
+      frame = 0;
+      const done = drawn(track.points);
+      track = null;
+      setDrawing(null);
+      onDrawn(done);
+    };
+    element.addEventListener('pointerdown', down);
+    element.addEventListener('pointermove', move);
+    element.addEventListener('pointerup', up);
+    element.addEventListener('pointercancel', up);
+    return () => {
+      element.removeEventListener('pointerdown', down);
+      element.removeEventListener('pointermove', move);
+      element.removeEventListener('pointerup', up);
+      element.removeEventListener('pointercancel', up);
+      cancelAnimationFrame(frame);
+    };
+  }, [ref, onDrawn]);
+  return drawing;
+}

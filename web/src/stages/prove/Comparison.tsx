@@ -1,0 +1,125 @@
+import type { Bench, BrushState, Pin } from '@amber-stamp/core';
+import { type KeyboardEvent, type PointerEvent } from 'react';
+import type { ProofStroke } from '../../bench/ink-job.ts';
+import { InkProof } from '../../parts/InkProof.tsx';
+import { useProveEye } from './view.ts';
+
+interface Common {
+  strokes: readonly ProofStroke[];
+  bench: Bench;
+  scale: number;
+}
+
+const Present = ({ strokes, bench, scale }: Common) => (
+  <InkProof
+    view="present"
+    label="Present state"
+    brush={bench.brush}
+    plates={bench.plates}
+    strokes={strokes}
+    scale={scale}
+    ground={bench.sheet}
+  />
+);
+
+const Kept = ({ strokes, bench, scale, state, view }: Common & { state: BrushState; view: string }) => (
+  <InkProof
+    view={view}
+    label="Pinned state"
+    brush={state.brush}
+    plates={state.plates}
+    strokes={strokes}
+    scale={scale}
+    ground={bench.sheet}
+    kept
+  />
+);
+
+const STEP = 0.02;
+
+/** The peg that is dragged across: left of it the pin, right of it the present state. */
+function Peg() {
+  const wipe = useProveEye((s) => s.wipe);
+  const set = (v: number) => useProveEye.setState({ wipe: Math.max(0, Math.min(1, v)) });
+  const drag = (e: PointerEvent<HTMLElement>) => {
+    if (e.buttons === 0) return;
+    const box = (e.currentTarget.parentElement as HTMLElement).getBoundingClientRect();
+    set((e.clientX - box.left) / box.width);
+  };
+  const keys = (e: KeyboardEvent) => {
+    const by = { ArrowLeft: -STEP, ArrowRight: STEP, Home: -1, End: 1 }[e.key];
+    if (!by) return;
+    e.preventDefault();
+    set(wipe + by * (e.shiftKey ? 5 : 1));
+  };
+  return (
+    <span
+      className="wipe"
+      role="slider"
+      tabIndex={0}
+      aria-label="Wipe between the pin and now"
+      aria-valuenow={Math.round(100 * wipe)}
+      aria-valuemin={0}
+      aria-valuemax={100}
+      style={{ left: `${100 * wipe}%` }}
+      onPointerDown={(e) => e.currentTarget.setPointerCapture(e.pointerId)}
+      onPointerMove={drag}
+      onKeyDown={keys}
+    >
+      <i />
+    </span>
+  );
+}
+
+/** A pin and the present state: the same strokes, the same chance. */
+export function Comparison({ pin, ...common }: Common & { pin: Pin | undefined }) {
+  const { how, wipe, blink } = useProveEye();
+  if (!pin)
+    return (
+      <div className="proof">
+        <Present {...common} />
+        <span className="tag">now; nothing is pinned beside it yet</span>
+      </div>
+    );
+  const told = pin.echo === null ? '' : `, echo ${Math.round(pin.echo)}`;
+  if (blink)
+    return (
+      <div className="proof">
+        <Kept {...common} state={pin} view="blink" />
+        <span className="tag">
+          pinned, {pin.label}
+          {told}
+        </span>
+      </div>
+    );
+  if (how === 'beside')
+    return (
+      <div className="both">
+        <div className="proof">
+          <Kept {...common} state={pin} view="pinned" />
+          <span className="tag">
+            pinned, {pin.label}
+            {told}
+          </span>
+        </div>
+        <div className="proof">
+          <Present {...common} />
+          <span className="tag">now</span>
+        </div>
+      </div>
+    );
+  return (
+    <div className="proof">
+      <Present {...common} />
+      <div className="over" style={{ clipPath: `inset(0 ${100 - 100 * wipe}% 0 0)` }}>
+        <Kept {...common} state={pin} view="pinned" />
+      </div>
+      <span className="tag">
+        pinned, {pin.label}
+        {told}
+      </span>
+      <span className="tag right">now</span>
+      <Peg />
+    </div>
+  );
+}

@@ -1,0 +1,102 @@
+import { portraitStroke, type Bench } from '@amber-stamp/core';
+import { useMemo, useRef } from 'react';
+import { cellsOf, sidesOf, takeCell, useLadder, type Cell } from '../../bench/ladder.ts';
+import { InkProof } from '../../parts/InkProof.tsx';
+import { useBoxSize } from '../../parts/useBoxSize.ts';
+
+/** A stroke of a cell is laid out for so many px, and shown as small as the cell is. */
+const WIDE = 440;
+
+interface CellProps {
+  bench: Bench;
+  cell: Cell;
+  echo: number | undefined;
+  best: boolean;
+  height: number;
+}
+
+function LadderCell({ bench, cell, echo, best, height }: CellProps) {
+  const strokes = useMemo(() => portraitStroke(WIDE, height).strokes, [height]);
+  const told = echo === undefined ? '' : `, echo ${Math.round(echo)}`;
+  return (
+    <button
+      className={`rung ${best ? 'best' : ''}`}
+      onClick={() => takeCell(cell)}
+      aria-label={`Take ${cell.key}${told}`}
+    >
+      <span className="paper">
+        <InkProof
+          view={`ladder ${cell.row} ${cell.column}`}
+          label={`Stroke: ${cell.key}`}
+          brush={cell.brush}
+          plates={bench.plates}
+          strokes={strokes}
+          scale={(width) => width / WIDE}
+          ground={bench.sheet}
+          calm
+        />
+      </span>
+      <span className="facts">
+        {echo === undefined ? <span className="take">take</span> : <b>echo {Math.round(echo)}</b>}
+        {best && <span className="take">least</span>}
+      </span>
+    </button>
+  );
+}
+
+/** The contact sheet: a stroke in every cell, the settings along both sides, the echo under each. */
+export function LadderWork({ bench }: { bench: Bench }) {
+  const { across, down, echoes, of } = useLadder();
+  const field = useRef<HTMLDivElement>(null);
+  const box = useBoxSize(field);
+  const cells = useMemo(() => cellsOf(bench, { across, down }), [bench, across, down]);
+  const sides = sidesOf({ across, down });
+  const rows = sides.down?.values.length ?? 1;
+  const current = of === bench ? echoes : {};
+  const measured = cells.flatMap(({ key }) => (key in current ? [current[key]] : []));
+  const least = measured.length === cells.length ? Math.min(...measured) : undefined;
+  const paperWidth = Math.max(1, (box.width - 64) / across.count);
+  const height = (WIDE * Math.max(20, (box.height - 40) / rows - 30)) / paperWidth;
+  const unit = (value: number, of_: string) => `${value}${of_ === '' || of_ === '°' ? of_ : ` ${of_}`}`;
+  return (
+    <section className="work" aria-label="Ladder of cells">
+      <div
+        className="ladder"
+        ref={field}
+        style={{
+          gridTemplateColumns: `64px repeat(${across.count}, minmax(0, 1fr))`,
+          gridTemplateRows: `auto repeat(${rows}, minmax(0, 1fr))`,
+        }}
+      >
+        <span className="corner">
+          {sides.across.sweep.label}
+          {sides.down && <i>{sides.down.sweep.label}</i>}
+        </span>
+        {sides.across.values.map((v, i) => (
+          <b key={i} className="along">
+            {unit(v, sides.across.sweep.unit)}
+          </b>
+        ))}
+        {cells.map((cell) => {
+          const echo = current[cell.key];
+          const value = sides.down?.values[cell.row];
+          return [
+            cell.column === 0 && (
+              <b key={`row ${cell.row}`} className="beside">
+                {value !== undefined && sides.down ? unit(value, sides.down.sweep.unit) : ''}
+              </b>
+            ),
+            <LadderCell
+              key={`${cell.row} ${cell.column}`}
+              bench={bench}
+              cell={cell}
+              echo={echo}
+              best={echo !== undefined && echo === least}
+              height={height}
+            />,
+          ];
+        })}
+      </div>
+    </section>
+  );
+}

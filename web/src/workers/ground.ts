@@ -1,0 +1,63 @@
+import { coverBox, groundColour, GroundStack, isPlainLie, type GroundLayer, type Ground } from '@amber-stamp/core';
+import type { InkJob } from './protocol.ts';
+
+const PICTURES_KEPT = 12;
+const pictures = new Map<string, Promise<ImageBitmap>>();
+
+/** A picture of the ground; fetched and decoded once. */
+function pictureAt(url: string): Promise<ImageBitmap> {
+  let picture = pictures.get(url);
+  if (!picture) {
+    picture = fetch(url).then(async (response) => {
+      if (!response.ok) throw new Error(`the picture of the ground answered ${response.status}`);
+      return createImageBitmap(await response.blob());
+    });
+    picture.catch(() => pictures.delete(url));
+    if (pictures.size >= PICTURES_KEPT) pictures.delete([...pictures.keys()][0]);
+    pictures.set(url, picture);
+  }
+  return picture;
+}
+
+interface Size {
+  width: number;
+  height: number;
+}
+
+/** A picture over the whole sheet, its middle in the middle. */
+function spread(picture: ImageBitmap, { width, height }: Size): Uint8ClampedArray {
+  const { scale, left, top } = coverBox({ width, height }, picture);
+  const canvas = new OffscreenCanvas(width, height);
+  const context = canvas.getContext('2d', { willReadFrequently: true }) as OffscreenCanvasRenderingContext2D;
+  context.imageSmoothingQuality = 'high';
+  context.drawImage(picture, left, top, picture.width * scale, picture.height * scale);
+  return context.getImageData(0, 0, width, height).data;
+}
+
+function plainPaper(paper: Ground, { width, height }: Size): GroundLayer {
+  const pixels = new Uint8ClampedArray(width * height * 4);
+  new Uint32Array(pixels.buffer).fill(
+    new Uint32Array(new Uint8Array([...groundColour(paper).map((v) => Math.round(v * 255)), 255]).buffer)[0],
+  );
+  return { name: 'paper', pixels };
+}
+
+const STACKS_KEPT = 6;
+const stacks = new Map<string, GroundStack>();
+
+/** The ground of a job where it is more than paper with ink on it; undefined where it is not. */
+export async function groundOf(job: InkJob): Promise<GroundStack | undefined> {
+  const { paper, layers } = job.ground;
+  if (layers.length === 0 && job.strokes.every(({ lie }) => isPlainLie(lie))) return undefined;
+  const key = `${paper} ${layers.map(({ url }) => url).join(' ')} ${job.width}x${job.height}`;
+  const found = await Promise.all(layers.map(({ url }) => pictureAt(url)));
+  let stack = stacks.get(key);
+  if (!stack) {
+    const over = layers.map(({ name }, i) => ({ name, pixels: spread(found[i], job) }));
+    stack = new GroundStack([plainPaper(paper, job), ...over], job);
+    if (stacks.size >= STACKS_KEPT) stacks.delete([...stacks.keys()][0]);
+  }
+  stacks.delete(key);
+  stacks.set(key, stack);
+  return stack;
+}
