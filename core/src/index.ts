@@ -66,6 +66,7 @@ export * from './vary/shape.ts';
 export * from './vary/edge-wave.ts';
 export * from './vary/guess.ts';
 export * from './vary/sweep.ts';
+export * from './vary/put-back.ts';
 export * from './vary/silhouette.ts';
 export * from './make/numbers.ts';
 export * from './make/outline.ts';

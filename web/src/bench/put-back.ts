@@ -1,12 +1,4 @@
-import {
-  AmberError,
-  coverBox,
-  placementOf,
-  plainBrush,
-  workingFactor,
-  type Bench,
-  type Brush,
-} from '@amber-stamp/core';
+import { AmberError, coverBox, placementOf, putBack as dabPutBack, workingFactor, type Bench } from '@amber-stamp/core';
 import { getJson } from '../api/client.ts';
 import type { SourceInfo } from '../api/types.ts';
 import { useHand } from '../pages/bench/wide/hand.ts';
@@ -19,17 +11,6 @@ import { addStroke } from './strokes.ts';
 export function canPutBack(bench: Bench): boolean {
   const { plate } = presentPlate(bench);
   return bench.sheet.ground === 'picture' && plate.recipe !== null && bench.sheet.picture === plate.source;
-}
-
-/** A brush that prints a plate as it was cut, in one place, in the ink of the present brush. */
-function asCut(bench: Bench, name: string, sizePx: number, angleDeg: number, mirrored: boolean): Brush {
-  const brush = plainBrush('as it was cut', name, bench.brush.seed);
-  const [coat] = brush.coats;
-  coat.ink = structuredClone(bench.brush.coats[0].ink);
-  coat.properties.size.rest = sizePx;
-  coat.properties.angle.rest = angleDeg;
-  coat.properties.mirrorX.chance = mirrored ? 1 : 0;
-  return brush;
 }
 
 /** Prints one dab exactly where the tip was cut from, as a stroke of its own. Throws what cutting throws. */
@@ -49,15 +30,8 @@ export async function putBack(): Promise<void> {
       'A step joins the picture anew, so the tip has no one place in it; switch that step off.',
     );
   const { scale, left, top } = coverBox(paper, size);
+  const lying = { scale: scale / zoom, left: left / zoom, top: top / zoom };
   const longer = Math.max(report.plate.width, report.plate.height);
-  const px = (longer * placed.scale * scale) / zoom;
-  const angle = ((placed.angleDeg + 180) % 360) - 180;
-  const at = { x: (left + placed.x * scale) / zoom, y: (top + placed.y * scale) / zoom };
-  addStroke(
-    {
-      points: [{ ...at, t: 0, pressure: 1, tiltX: 0, tiltY: 0, twist: 0 }],
-      state: { brush: asCut(bench, name, px, angle, placed.mirrored), plates: { [name]: plate } },
-    },
-    'one dab where it was cut',
-  );
+  const { brush, stroke } = dabPutBack(bench.brush, name, longer, placed, lying);
+  addStroke({ ...stroke, state: { brush, plates: { [name]: plate } } }, 'one dab where it was cut');
 }
