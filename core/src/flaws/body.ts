@@ -24,7 +24,7 @@ export const areaOf = (mask: PixelSet): number => {
 export const asRaster = (mask: ArrayLike<number>): Raster => ({
   width: SIGHT,
   height: SIGHT,
-  data: Float32Array.from(mask),
+  data: new Float32Array(mask),
 });
 
 /** Distance to the nearest pixel of the mask; 0 within it. */

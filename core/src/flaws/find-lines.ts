@@ -7,82 +7,44 @@ import { filledIn } from './cures.ts';
 import { flaw, type Flaw } from './flaw.ts';
 import { greatest, median, picked, rise, riseSquared } from '../maths/measures.ts';
 import { SIGHT, SIGHT_MIDDLE } from './sight.ts';
+import { meanAlong, rowOf, turned, turnedRidges, withEnds } from './turned.ts';
 
 const DIRECTIONS = 24;
 const STEP_DEG = 180 / DIRECTIONS;
 const LENGTH = 61;
+const SHARE = 1 / LENGTH;
+/** Px of a piece that must lie inside. */
+const ENOUGH_INSIDE = 0.75 * LENGTH;
+/** How far beside a ridge lies what it is compared with, px. */
+const AWAY = 5;
 const LONG = 91;
+/** Rows to both sides in which the exact course of a line is looked for. */
+const NEAR_ROWS = 9;
 const MOST = 3;
 /** A body smaller than this, px, has no room for a line. */
 const ROOM = 400;
 const LEAST_PX = 60;
 
-/** The square image turned about its middle; the same at angle -a undoes it. */
-function turned({ data, width }: Raster, angleDeg: number): Float32Array {
-  const c = cosineTurns(angleDeg / 360);
-  const s = sineTurns(angleDeg / 360);
-  const middle = (width - 1) / 2;
-  const out = new Float32Array(data.length);
-  for (let y = 0, at = 0; y < width; y++) {
-    let px = middle - c * middle - s * (y - middle);
-    let py = middle - s * middle + c * (y - middle);
-    for (let x = 0; x < width; x++, at++, px += c, py += s) {
-      if (px < 0 || py < 0 || px >= width - 1 || py >= width - 1) continue;
-      const x0 = px | 0;
-      const y0 = py | 0;
-      const from = y0 * width + x0;
-      const fx = px - x0;
-      const upper = data[from] + (data[from + 1] - data[from]) * fx;
-      const low = data[from + width] + (data[from + width + 1] - data[from + width]) * fx;
-      out[at] = upper + (low - upper) * (py - y0);
-    }
-  }
-  return out;
-}
-
-/** Running mean of `length` values along rows; the end value goes on beyond the ends. */
-function meanAlong(data: Float32Array, length: number): Float32Array {
-  const out = new Float32Array(data.length);
-  const r = (length - 1) / 2;
-  const share = 1 / length;
-  const row = new Float32Array(SIGHT + 2 * r + 1);
-  for (let at = 0; at < data.length; at += SIGHT) {
-    row.fill(data[at], 0, r);
-    row.set(data.subarray(at, at + SIGHT), r);
-    row.fill(data[at + SIGHT - 1], r + SIGHT);
-    let sum = 0;
-    for (let x = 0; x < length; x++) sum += row[x];
-    for (let x = 0; x < SIGHT; x++) {
-      out[at + x] = sum * share;
-      sum += row[x + length] - row[x];
-    }
-  }
-  return out;
-}
-
-const rowOf = (y: number): number => Math.max(0, Math.min(SIGHT - 1, y)) * SIGHT;
-
-/** How far three rows together rise above the rows `away` px beside them. */
-function ridge(data: Float32Array, away: number): Float32Array {
-  const three = new Float32Array(data.length);
-  for (let y = 0; y < SIGHT; y++) {
-    const [a, b, c] = [rowOf(y - 1), y * SIGHT, rowOf(y + 1)];
-    for (let x = 0; x < SIGHT; x++) three[b + x] = (data[a + x] + data[b + x] + data[c + x]) / 3;
-  }
-  const out = new Float32Array(data.length);
-  for (let y = 0; y < SIGHT; y++) {
-    const [a, b, c] = [rowOf(y - away), y * SIGHT, rowOf(y + away)];
-    for (let x = 0; x < SIGHT; x++) out[b + x] = three[b + x] - 0.3 * (three[a + x] + three[c + x]);
-  }
-  return out;
-}
-
+/** Of each row the straight piece that stands out most against its own unevenness: lighter or darker than what is beside it. */
 interface Direction {
-  /** how far a straight piece stands out against its own unevenness, signed */
-  stands: Float32Array;
-  /** its mean height */
+  dark: RowPeaks;
+  light: RowPeaks;
+}
+
+interface RowPeaks {
+  /** how far it stands out */
+  value: Float32Array;
+  /** the middle of the piece, px */
+  x: Int32Array;
+  /** its mean height, unsigned */
   height: Float32Array;
 }
+
+const noPeaks = (): RowPeaks => ({
+  value: new Float32Array(SIGHT),
+  x: new Int32Array(SIGHT),
+  height: new Float32Array(SIGHT),
+});
 
 interface Candidate {
   value: number;
@@ -105,39 +67,74 @@ function fineOf({ image, solid, inn }: Tip256): { fine: Raster; inside: Raster; 
   return { fine, inside, unit };
 }
 
+/** The first and last row in which a piece of a line could lie: so much of it must lie inside. */
+function rowsInside(inside: Float32Array, least: number): { first: number; last: number } {
+  let [first, last] = [SIGHT, -1];
+  for (let y = 0; y < SIGHT; y++) {
+    let sum = 0;
+    for (let at = y * SIGHT, end = at + SIGHT; at < end; at++) sum += inside[at];
+    if (sum < least) continue;
+    first = Math.min(first, y);
+    last = y;
+  }
+  return { first, last };
+}
+
 function lookAlong(fine: Raster, inside: Raster, unit: number, direction: number): Direction {
-  const ridges = ridge(turned(fine, direction * STEP_DEG), 5);
-  const height = meanAlong(ridges, LENGTH);
-  const share = meanAlong(turned(inside, direction * STEP_DEG), LENGTH);
-  const squares = meanAlong(
-    ridges.map((v) => v * v),
-    LENGTH,
-  );
+  const angle = direction * STEP_DEG;
+  const within = turned(inside, angle);
+  const { first, last } = rowsInside(within, ENOUGH_INSIDE);
+  const ridges = turnedRidges(fine, angle, AWAY, first, last);
   const least = (0.35 * unit) ** 2;
-  const stands = new Float32Array(height.length);
-  for (let i = 0; i < stands.length; i++)
-    if (share[i] > 0.75) stands[i] = height[i] / Math.sqrt(Math.max(0, squares[i] - height[i] * height[i]) + least);
-  return { stands, height };
+  const found = { dark: noPeaks(), light: noPeaks() };
+  const r = (LENGTH - 1) / 2;
+  const row = new Float64Array(SIGHT + 2 * r + 1);
+  const there = new Float64Array(SIGHT + 2 * r + 1);
+  for (let y = first; y <= last; y++) {
+    withEnds(ridges, y * SIGHT, r, row);
+    withEnds(within, y * SIGHT, r, there);
+    // running sums of the ridge, of its square and of what lies inside
+    let sum = 0;
+    let squares = 0;
+    let share = 0;
+    for (let x = 0; x < LENGTH; x++) {
+      sum += row[x];
+      squares += row[x] * row[x];
+      share += there[x];
+    }
+    for (let x = 0; x < SIGHT; x++) {
+      if (share > ENOUGH_INSIDE) {
+        const mean = sum * SHARE;
+        const stands = mean / Math.sqrt(Math.max(0, squares * SHARE - mean * mean) + least);
+        const peaks = stands > 0 ? found.dark : found.light;
+        const value = Math.abs(stands);
+        if (value > peaks.value[y]) {
+          peaks.value[y] = value;
+          peaks.x[y] = x;
+          peaks.height[y] = Math.abs(mean);
+        }
+      }
+      const gone = row[x];
+      const come = row[x + LENGTH];
+      sum += come - gone;
+      squares += come * come - gone * gone;
+      share += there[x + LENGTH] - there[x];
+    }
+  }
+  return found;
 }
 
 /** The rows of each direction that stand out most, at least 12 px apart. */
 function candidatesOf(directions: readonly Direction[]): Candidate[] {
   const all: Candidate[] = [];
-  directions.forEach(({ stands, height }, direction) => {
-    for (const sign of [1, -1]) {
-      const peaks = new Float32Array(SIGHT);
-      const places = new Int32Array(SIGHT);
-      for (let y = 0; y < SIGHT; y++)
-        for (let x = 0; x < SIGHT; x++) {
-          const v = sign * stands[y * SIGHT + x];
-          if (v > peaks[y]) [peaks[y], places[y]] = [v, x];
-        }
+  directions.forEach(({ dark, light }, direction) => {
+    for (const [sign, { value, x, height }] of [[1, dark] as const, [-1, light] as const]) {
+      const left = value.slice();
       for (let k = 0; k < MOST; k++) {
-        const y = peaks.indexOf(greatest(peaks));
-        if (peaks[y] <= 0.05) break;
-        const contrast = Math.abs(height[y * SIGHT + places[y]]);
-        all.push({ value: peaks[y], direction, sign, contrast, x: places[y], y });
-        peaks.fill(0, Math.max(0, y - 12), y + 13);
+        const y = left.indexOf(greatest(left));
+        if (left[y] <= 0.05) break;
+        all.push({ value: left[y], direction, sign, contrast: height[y], x: x[y], y });
+        left.fill(0, Math.max(0, y - 12), y + 13);
       }
     }
   });
@@ -183,12 +180,15 @@ function refined(fine: Raster, { direction, sign, x, y }: Candidate): Course {
   const signed = { ...fine, data: fine.data.map((v) => sign * v) };
   for (let turn = -4; turn <= 4; turn++) {
     const angleDeg = direction * STEP_DEG + turn;
-    const ridges = ridge(turned(signed, angleDeg), 6);
-    const long = meanAlong(ridges, LONG);
     const [c, s] = [cosineTurns(turn / 360), sineTurns(turn / 360)];
     const nearX = Math.round(SIGHT_MIDDLE + s * (y - SIGHT_MIDDLE) + c * (x - SIGHT_MIDDLE));
     const nearY = Math.round(SIGHT_MIDDLE + c * (y - SIGHT_MIDDLE) - s * (x - SIGHT_MIDDLE));
-    for (let py = Math.max(0, nearY - 9); py <= Math.min(SIGHT - 1, nearY + 9); py++)
+    const first = Math.max(0, nearY - NEAR_ROWS);
+    const last = Math.min(SIGHT - 1, nearY + NEAR_ROWS);
+    // the ends of the line are looked for in the rows beside it, too
+    const ridges = turnedRidges(signed, angleDeg, AWAY + 1, first - 1, last + 1);
+    const long = meanAlong(ridges, LONG, first, last);
+    for (let py = first; py <= last; py++)
       for (let px = Math.max(0, nearX - 25); px <= Math.min(SIGHT - 1, nearX + 25); px++) {
         const value = long[py * SIGHT + px];
         if (!best || value > best.value) best = { value, angleDeg, x: px, y: py, ridges };

@@ -41,9 +41,10 @@ export function flawsOf(plate: Plate): readonly Flaw[] {
 
 function lookOver(plate: Plate): Flaw[] {
   const { image } = sightOf(plate);
-  const border = findBorder(tipOf(image));
+  const whole = tipOf(image);
+  const border = findBorder(whole);
   // what else stands out is looked for as if the border were gone: it must neither hide nor make it
-  const tip = tipOf(border ? cured(image, border.cure()) : image);
+  const tip = border ? tipOf(cured(image, border.cure())) : whole;
   const all = [
     ...(border ? [border] : []),
     ...findSpecks(tip),

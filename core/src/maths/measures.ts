@@ -10,23 +10,49 @@ export const riseSquared = (x: number, scale: number): number => (x > 0 ? rise(s
 /** Values that are enough to know where shares of them lie. */
 const ENOUGH = 16_384;
 
-/** An even choice of very many values, in order of size. */
-function inOrder(values: Float32Array): Float32Array {
+/** An even choice of very many values, as a copy. */
+function someOf(values: Float32Array): Float32Array {
   const every = values.length / ENOUGH;
-  if (every <= 1) return values.slice().sort();
+  if (every <= 1) return values.slice();
   const some = new Float32Array(ENOUGH);
   for (let k = 0; k < ENOUGH; k++) some[k] = values[Math.floor(k * every)];
-  return some.sort();
+  return some;
+}
+
+/** Brings the value that would stand at `place` in order of size there; none before it is larger, none behind smaller. */
+function bringInPlace(values: Float32Array, place: number): void {
+  let left = 0;
+  let right = values.length - 1;
+  while (left < right) {
+    const pivot = values[(left + right) >> 1];
+    let i = left;
+    let j = right;
+    while (i <= j) {
+      while (values[i] < pivot) i++;
+      while (values[j] > pivot) j--;
+      if (i > j) break;
+      const held = values[i];
+      values[i++] = values[j];
+      values[j--] = held;
+    }
+    if (place <= j) right = j;
+    else if (place >= i) left = i;
+    else return;
+  }
 }
 
 /** The value below which a share (0..1) of the values lie, between neighbours in a straight line; 0 of none. */
 export function percentile(values: Float32Array, share: number): number {
   if (values.length === 0) return 0;
-  const sorted = inOrder(values);
-  const at = share * (sorted.length - 1);
+  const some = someOf(values);
+  const at = share * (some.length - 1);
   const low = Math.floor(at);
-  const high = Math.min(sorted.length - 1, low + 1);
-  return sorted[low] + (sorted[high] - sorted[low]) * (at - low);
+  bringInPlace(some, low);
+  const below = some[low];
+  if (at === low) return below;
+  let above = Infinity;
+  for (let k = low + 1; k < some.length; k++) if (some[k] < above) above = some[k];
+  return below + (above - below) * (at - low);
 }
 
 export const median = (values: Float32Array): number => percentile(values, 0.5);

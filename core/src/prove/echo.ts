@@ -136,6 +136,8 @@ export const SEEDS = 3;
 
 export interface StandardOptions {
   seeds?: number;
+  /** so many of them are measured already */
+  skip?: number;
   /** what is seen of a nominal dab, px, where it is known: so that two brushes are measured alike */
   nominal?: number;
 }
@@ -145,12 +147,12 @@ export function standardStrips(
   engine: InkEngine,
   brush: Brush,
   plates: Plates,
-  { seeds = SEEDS, nominal = nominalPx(brush, plates) }: StandardOptions = {},
+  { seeds = SEEDS, skip = 0, nominal = nominalPx(brush, plates) }: StandardOptions = {},
 ): Strip[] {
   if (soundingCoats(brush).length === 0 || !(nominal > 0)) return [];
   const stroke = evenStroke(STANDARD_LENGTH * nominal);
-  return Array.from({ length: seeds }, (_, k) =>
-    stripOf(engine, { ...brush, seed: (brush.seed + k) | 0 }, plates, nominal, stroke, 0),
+  return Array.from({ length: Math.max(0, seeds - skip) }, (_, k) =>
+    stripOf(engine, { ...brush, seed: (brush.seed + skip + k) | 0 }, plates, nominal, stroke, 0),
   ).filter((strip): strip is Strip => strip !== undefined);
 }
 

@@ -56,7 +56,7 @@ function bodyOf(soft: Raster): { printing: Uint8Array; body: Uint8Array } {
   const printing = new Uint8Array(data.length);
   for (let i = 0; i < data.length; i++) printing[i] = data[i] > BODY_AT ? 1 : 0;
   const near = widened(printing, width, height, 1);
-  const found = pieces({ width, height, data: Float32Array.from(near) }, 0.5);
+  const found = pieces({ width, height, data: new Float32Array(near) }, 0.5);
   const area = new Int32Array(found.count + 1);
   for (let i = 0; i < printing.length; i++) area[found.label[i]] += printing[i];
   const body = printing.map((v, i) => (v && area[found.label[i]] >= LEAST_BODY ? 1 : 0));

@@ -3,7 +3,7 @@ import type { Plates } from '../ink/coat.ts';
 import type { InkEngine } from '../ink/engine.ts';
 import type { Brush } from '../model/brush.ts';
 import type { Plate } from '../raster/raster.ts';
-import { measureStrip, meanEcho, standardStrips } from './echo.ts';
+import { measureStrip, meanEcho, standardStrips, type StripEcho } from './echo.ts';
 import { fixesFor, type Fix } from './fixes.ts';
 import { lookApart, lookOf, meanLook, type Look } from './look.ts';
 import { nominalPx, type Strip } from './strip.ts';
@@ -26,11 +26,19 @@ const SEEDS = 2;
 /** So many points of echo one whole look is worth. */
 const LOOK_COSTS = 150;
 
-/** Measures a brush so that its fixes can be compared with it, and what is worth trying on it. */
-export function beginFixes(engine: InkEngine, brush: Brush, plates: Plates): { before: Before; fixes: Fix[] } {
+/**
+ * Measures a brush so that its fixes can be compared with it, and what is worth trying on it. `known`: its standard
+ * strips in the order of their seeds, where they are measured already.
+ */
+export function beginFixes(
+  engine: InkEngine,
+  brush: Brush,
+  plates: Plates,
+  known: readonly StripEcho[] = [],
+): { before: Before; fixes: Fix[] } {
   const nominal = nominalPx(brush, plates);
-  const strips = standardStrips(engine, brush, plates, { seeds: SEEDS, nominal });
-  const all = strips.map(measureStrip);
+  const more = standardStrips(engine, brush, plates, { seeds: SEEDS, skip: known.length, nominal });
+  const all = [...known.slice(0, SEEDS), ...more.map(measureStrip)];
   const echo = meanEcho(all);
   return {
     before: { nominal, look: meanLook(all.map(({ shares }) => lookOf(shares))), echo: echo.echo },
@@ -70,6 +78,16 @@ export function tryFix(
   const { echo } = meanEcho(measured);
   const look = strips.length > 0 ? lookApart(base.look, meanLook(measured.map(({ shares }) => lookOf(shares)))) : 1;
   return { tried: { ...fix, echo, look, score: base.echo - echo - LOOK_COSTS * look }, strip: strips[0] };
+}
+
+/**
+ * Hands fixes out to several workers, by the worker's number; undefined when none is left. Those with new plates take
+ * longest and share plates: the first worker begins with them, the others end with them.
+ */
+export function handOut(fixes: readonly Fix[]): (worker: number) => Fix | undefined {
+  const heavy = fixes.filter(({ derived }) => Object.keys(derived).length > 0);
+  const light = fixes.filter((fix) => !heavy.includes(fix));
+  return (worker) => (worker === 0 ? (heavy.shift() ?? light.shift()) : (light.shift() ?? heavy.pop()));
 }
 
 export const byScore = (a: TriedFix, b: TriedFix): number => b.score - a.score;

@@ -12,17 +12,15 @@ function boxes(sigma: number): number[] {
 /** Running mean of 2 r + 1 values along rows; beyond the ends the end value goes on, or nothing where `empty`. */
 function boxRows(from: Float32Array, to: Float32Array, width: number, height: number, r: number, empty: boolean): void {
   const share = 1 / (2 * r + 1);
+  const row = new Float32Array(width + 2 * r + 1);
   for (let y = 0; y < height; y++) {
-    const row = y * width;
-    const first = empty ? 0 : from[row];
-    const last = empty ? 0 : from[row + width - 1];
-    let sum = first * r;
-    for (let x = 0; x <= r; x++) sum += x < width ? from[row + x] : last;
+    const at = y * width;
+    widenedRow(from, at, width, r, empty, row);
+    let sum = 0;
+    for (let x = 0; x <= 2 * r; x++) sum += row[x];
     for (let x = 0; x < width; x++) {
-      to[row + x] = sum * share;
-      const out = x - r;
-      const into = x + r + 1;
-      sum += (into < width ? from[row + into] : last) - (out < 0 ? first : from[row + out]);
+      to[at + x] = sum * share;
+      sum += row[x + 2 * r + 1] - row[x];
     }
   }
 }
@@ -38,16 +36,24 @@ function boxColumns(
 ): void {
   const share = 1 / (2 * r + 1);
   const sums = new Float64Array(width);
-  const add = (y: number, sign: number) => {
-    if (empty && (y < 0 || y >= height)) return;
+  const nothing = new Float32Array(width);
+  const rowAt = (y: number): Float32Array => {
+    if (empty && (y < 0 || y >= height)) return nothing;
     const row = Math.max(0, Math.min(height - 1, y)) * width;
-    for (let x = 0; x < width; x++) sums[x] += sign * from[row + x];
+    return from.subarray(row, row + width);
   };
-  for (let y = -r; y <= r; y++) add(y, 1);
+  for (let y = -r; y <= r; y++) {
+    const row = rowAt(y);
+    for (let x = 0; x < width; x++) sums[x] += row[x];
+  }
   for (let y = 0; y < height; y++) {
-    for (let x = 0; x < width; x++) to[y * width + x] = sums[x] * share;
-    add(y + r + 1, 1);
-    add(y - r, -1);
+    const at = y * width;
+    const come = rowAt(y + r + 1);
+    const gone = rowAt(y - r);
+    for (let x = 0; x < width; x++) {
+      to[at + x] = sums[x] * share;
+      sums[x] += come[x] - gone[x];
+    }
   }
 }
 
@@ -91,30 +97,57 @@ function widenedRow(
   into.fill(empty ? 0 : data[from + width - 1], reach + width);
 }
 
+/**
+ * Weighs what lies `step`, 2 `step` ... before and behind each of `count` places, three pairs at a time: long loops over
+ * rows are fast, short loops within them are not.
+ */
+function weigh(
+  data: Float32Array,
+  at: number,
+  step: number,
+  w: Float64Array,
+  sums: Float64Array,
+  out: Float32Array,
+  to: number,
+): void {
+  const reach = (w.length - 1) / 2;
+  const count = sums.length;
+  const own = w[reach];
+  for (let x = 0; x < count; x++) sums[x] = own * data[at + x];
+  for (let k = 1; k <= reach; k += 3) {
+    const w1 = w[reach + k];
+    const w2 = k + 1 <= reach ? w[reach + k + 1] : 0;
+    const w3 = k + 2 <= reach ? w[reach + k + 2] : 0;
+    const s1 = k * step;
+    const s2 = Math.min(reach, k + 1) * step;
+    const s3 = Math.min(reach, k + 2) * step;
+    for (let x = 0, i = at; x < count; x++, i++)
+      sums[x] +=
+        w1 * (data[i - s1] + data[i + s1]) + w2 * (data[i - s2] + data[i + s2]) + w3 * (data[i - s3] + data[i + s3]);
+  }
+  for (let x = 0; x < count; x++) out[to + x] = sums[x];
+}
+
 function convolve(source: Raster, w: Float64Array, empty: boolean): Raster {
   const { width, height, data } = source;
   const reach = (w.length - 1) / 2;
-  const half = raster(width, height);
+  // the rows before the first and behind the last: nothing, or those going on
+  const half = new Float32Array(width * (height + 2 * reach));
   const row = new Float32Array(width + 2 * reach);
   const sums = new Float64Array(width);
   for (let y = 0; y < height; y++) {
     widenedRow(data, y * width, width, reach, empty, row);
-    // weight by weight over the whole row: short loops within long ones take three times as long
-    sums.fill(0);
-    for (let k = 0; k < w.length; k++) {
-      const weight = w[k];
-      for (let x = 0; x < width; x++) sums[x] += weight * row[x + k];
-    }
-    half.data.set(sums, y * width);
+    weigh(row, reach, 1, w, sums, half, (y + reach) * width);
   }
-  const target = raster(width, height);
-  for (let y = 0; y < height; y++)
-    for (let k = -reach; k <= reach; k++) {
-      if (empty && (y + k < 0 || y + k >= height)) continue;
-      const from = Math.max(0, Math.min(height - 1, y + k)) * width;
-      const weight = w[k + reach];
-      for (let x = 0; x < width; x++) target.data[y * width + x] += half.data[from + x] * weight;
+  if (!empty)
+    for (let k = 0; k < reach; k++) {
+      half.copyWithin(k * width, reach * width, (reach + 1) * width);
+      half.copyWithin((height + reach + k) * width, (height + reach - 1) * width, (height + reach) * width);
     }
+  const target = raster(width, height);
+  for (let y = 0; y < height; y++) {
+    weigh(half, (y + reach) * width, width, w, sums, target.data, y * width);
+  }
   return target;
 }
 

@@ -1,6 +1,7 @@
 import {
   AmberError,
   byScore,
+  handOut,
   together,
   type Before,
   type Bench,
@@ -61,11 +62,11 @@ async function tryAll(
   onTried: (fix: ShownFix) => void,
 ): Promise<ShownFix[] | undefined> {
   const mine = round;
-  const waiting = [...fixes];
+  const next = handOut(fixes);
   const done: ShownFix[] = [];
   const work = async (number: number) => {
     const prover = await proverFor(job, number);
-    for (let fix = waiting.shift(); prover && fix && mine === round; fix = waiting.shift()) {
+    for (let fix = next(number); prover && fix && mine === round; fix = next(number)) {
       const tried = await prover.tryOne(job, before, fix);
       if (mine !== round) return;
       done.push(tried);
@@ -74,6 +75,12 @@ async function tryAll(
   };
   await Promise.all(Array.from({ length: PROVERS }, (_, number) => work(number)));
   return mine === round ? done : undefined;
+}
+
+/** Lets the other workers measure the present brush once, while nobody waits: a worker's first measures are slow. */
+export async function warmUp(): Promise<void> {
+  const job = echoJob(presentBench());
+  for (let number = 1; job && number < PROVERS; number++) await (await proverFor(job, number))?.echo(job);
 }
 
 const count = (): void => useCures.setState(({ work }) => ({ work: work && { ...work, done: work.done + 1 } }));

@@ -88,6 +88,19 @@ function pictureOf({ image, side }: Strip): Promise<ImageBitmap> {
 
 const TOLD = 4;
 
+/** The strips of the last job, so that more seeds and the heat of a tip begin where the first look ended. */
+let last: { key: string; all: StripEcho[] } = { key: '', all: [] };
+const keyOf = (job: ProveJob): string => JSON.stringify([job.brush, job.plates]);
+const knownOf = (job: ProveJob): readonly StripEcho[] => (last.key === keyOf(job) ? last.all : []);
+
+function measured(job: ProveJob, seeds: number): readonly StripEcho[] {
+  const key = keyOf(job);
+  if (last.key !== key) last = { key, all: [] };
+  const more = standardStrips(engine, job.brush, plates.named(job.plates), { seeds, skip: last.all.length });
+  last.all.push(...more.map(measureStrip));
+  return last.all.slice(0, seeds);
+}
+
 const worker: ProveApi = {
   hold(key: string, plate: Plate): void {
     const left = plates.hold(key, plate);
@@ -97,8 +110,7 @@ const worker: ProveApi = {
   measure(job: ProveJob, seeds: number): ToldEcho {
     const start = performance.now();
     const held = plates.named(job.plates);
-    const strips = standardStrips(engine, job.brush, held, { seeds });
-    const all = strips.map(measureStrip);
+    const all = measured(job, seeds);
     const { giveAways, ...numbers } = meanEcho(all);
     const [first] = all;
     const tipPx = first ? first.strip.sheetPx * STRIP_SIDE : 0;
@@ -120,8 +132,7 @@ const worker: ProveApi = {
   },
 
   heat(job, coat, card) {
-    const held = plates.named(job.plates);
-    const [strip] = standardStrips(engine, job.brush, held, { seeds: 1 });
+    const strip = measured(job, 1)[0]?.strip;
     const place = strip ? strip.coats.findIndex((c) => c.coat === coat) : -1;
     const heat = place >= 0 ? heatOf(strip, place, card) : undefined;
     if (!heat) return null;
@@ -129,7 +140,7 @@ const worker: ProveApi = {
     return { values: heat.data, left, top, side };
   },
 
-  begin: (job) => beginFixes(engine, job.brush, plates.named(job.plates)),
+  begin: (job) => beginFixes(engine, job.brush, plates.named(job.plates), knownOf(job)),
 
   async tryOne(job, before, fix) {
     const { tried, strip } = tryFix(engine, before, plates.named(job.plates), fix);

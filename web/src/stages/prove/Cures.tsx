@@ -1,7 +1,7 @@
 import type { Bench } from '@amber-stamp/core';
 import { Button, LinearProgress, Slider } from '@mui/material';
 import { useEffect } from 'react';
-import { cancelCures, cureForMe, forgetCures, takeFix, tryCures, useCures } from '../../bench/cures.ts';
+import { cancelCures, cureForMe, forgetCures, takeFix, tryCures, useCures, warmUp } from '../../bench/cures.ts';
 import { useEcho } from '../../bench/echo.ts';
 import { BitmapView } from '../../parts/BitmapView.tsx';
 import type { ShownFix } from '../../workers/prove-protocol.ts';
@@ -55,6 +55,10 @@ export function Cures({ bench }: { bench: Bench }) {
   useEffect(() => {
     if (of && of !== bench) forgetCures();
   }, [of, bench]);
+  const measured = echo !== null;
+  useEffect(() => {
+    if (measured) void warmUp().catch(() => undefined);
+  }, [measured]);
   const helps = tried.filter((fix) => before && fix.echo < before.echo - 1);
   return (
     <section aria-label="Cures" className="cures">

@@ -1,0 +1,90 @@
+import { cosineTurns, sineTurns } from '../maths/angles.ts';
+import type { Raster } from '../raster/raster.ts';
+import { SIGHT } from './sight.ts';
+
+/** Rows that are wanted of a turned image: all of them unless said. */
+type Rows = (y: number) => boolean;
+const ALL: Rows = () => true;
+
+/** The square image turned about its middle; the same at angle -a undoes it. */
+export function turned({ data, width }: Raster, angleDeg: number, wanted = ALL): Float32Array {
+  const c = cosineTurns(angleDeg / 360);
+  const s = sineTurns(angleDeg / 360);
+  const middle = (width - 1) / 2;
+  const out = new Float32Array(data.length);
+  for (let y = 0; y < width; y++) {
+    if (!wanted(y)) continue;
+    let px = middle - c * middle - s * (y - middle);
+    let py = middle - s * middle + c * (y - middle);
+    for (let at = y * width, end = at + width; at < end; at++, px += c, py += s) {
+      if (px < 0 || py < 0 || px >= width - 1 || py >= width - 1) continue;
+      const x0 = px | 0;
+      const y0 = py | 0;
+      const from = y0 * width + x0;
+      const fx = px - x0;
+      const upper = data[from] + (data[from + 1] - data[from]) * fx;
+      const low = data[from + width] + (data[from + width + 1] - data[from + width]) * fx;
+      out[at] = upper + (low - upper) * (py - y0);
+    }
+  }
+  return out;
+}
+
+/** Running mean of `length` values along the rows from `first` to `last`; the end value goes on beyond the ends. */
+export function meanAlong(data: Float32Array, length: number, first = 0, last = data.length / SIGHT - 1): Float32Array {
+  const out = new Float32Array(data.length);
+  const r = (length - 1) / 2;
+  const share = 1 / length;
+  const row = new Float32Array(SIGHT + 2 * r + 1);
+  for (let at = first * SIGHT; at <= last * SIGHT; at += SIGHT) {
+    row.fill(data[at], 0, r);
+    row.set(data.subarray(at, at + SIGHT), r);
+    row.fill(data[at + SIGHT - 1], r + SIGHT);
+    let sum = 0;
+    for (let x = 0; x < length; x++) sum += row[x];
+    for (let x = 0; x < SIGHT; x++) {
+      out[at + x] = sum * share;
+      sum += row[x + length] - row[x];
+    }
+  }
+  return out;
+}
+
+export const rowOf = (y: number): number => Math.max(0, Math.min(SIGHT - 1, y)) * SIGHT;
+
+/** How far three rows together rise above the rows `away` px beside them, for the rows from `first` to `last`. */
+function ridge(data: Float32Array, away: number, first = 0, last = SIGHT - 1): Float32Array {
+  const three = new Float32Array(data.length);
+  for (let y = Math.max(0, first - away); y <= Math.min(SIGHT - 1, last + away); y++) {
+    const a = rowOf(y - 1);
+    const b = y * SIGHT;
+    const c = rowOf(y + 1);
+    for (let x = 0; x < SIGHT; x++) three[b + x] = (data[a + x] + data[b + x] + data[c + x]) / 3;
+  }
+  const out = new Float32Array(data.length);
+  for (let y = Math.max(0, first); y <= Math.min(SIGHT - 1, last); y++) {
+    const a = rowOf(y - away);
+    const b = y * SIGHT;
+    const c = rowOf(y + away);
+    for (let x = 0; x < SIGHT; x++) out[b + x] = three[b + x] - 0.3 * (three[a + x] + three[c + x]);
+  }
+  return out;
+}
+
+/** The ridges of an image turned so, in the rows from `first` to `last`; the others are empty. */
+export function turnedRidges(image: Raster, angleDeg: number, away: number, first: number, last: number): Float32Array {
+  const near = away + 1;
+  return ridge(
+    turned(image, angleDeg, (y) => y >= first - near && y <= last + near),
+    away,
+    first,
+    last,
+  );
+}
+
+/** Values along a row with `r` more of its end values before and behind it. */
+export function withEnds(data: Float32Array, at: number, r: number, row: Float64Array): void {
+  row.fill(data[at], 0, r);
+  for (let x = 0; x < SIGHT; x++) row[r + x] = data[at + x];
+  row.fill(data[at + SIGHT - 1], r + SIGHT);
+}
