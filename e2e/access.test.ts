@@ -1,7 +1,7 @@
 import AxeBuilder from '@axe-core/playwright';
 import { expect, type Page } from '@playwright/test';
 import { App } from './app.ts';
-import { drawn, openBrush, stage } from './acts.ts';
+import { drawn, middleOf, openBrush, scribble, stage } from './acts.ts';
 
 describe('the application for everyone', () => {
   let app: App;
@@ -29,6 +29,18 @@ describe('the application for everyone', () => {
       if (name === 'Cut') await expect(page.locator('.card .shot canvas').first()).toBeAttached();
       await look(name);
     }
+    await stage(page, 'Prove').click();
+    for (const view of ['pins', 'ladder', 'ground']) {
+      await page.getByRole('radio', { name: view, exact: true }).click();
+      await look(`Prove, ${view}`);
+    }
+    await scribble(page);
+    await page.keyboard.press('s');
+    const { x, y } = await middleOf(page.getByTestId('wide'));
+    await page.mouse.click(x, y);
+    await expect(page.getByRole('group', { name: 'The picked stroke' })).toBeVisible();
+    await look('a picked stroke');
+    await page.keyboard.press('Escape');
     await page.getByRole('link', { name: 'Settings' }).click();
     await page.getByRole('radio', { name: /Dusk/ }).click();
     await look('settings at dusk');

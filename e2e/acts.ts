@@ -18,12 +18,18 @@ export async function openBrush(page: Page, url: string, name: string): Promise<
 export const drawn = (page: Page, view: string): Promise<void> =>
   expect(page.locator(`canvas[data-view="${view}"]`)).toHaveAttribute('data-drawn', /\d+/, { timeout: 30_000 });
 
-/** A hash of what a view shows now. */
-export const pixels = (page: Page, view: string): Promise<string> =>
+/** What a view shows now, as PNG. */
+export const picture = (page: Page, view: string): Promise<Buffer> =>
   page
     .locator(`canvas[data-view="${view}"]`)
     .evaluate((canvas: unknown) => (canvas as { toDataURL: () => string }).toDataURL())
-    .then((url) => createHash('sha1').update(url).digest('hex'));
+    .then((url) => Buffer.from(url.slice(url.indexOf(',') + 1), 'base64'));
+
+/** A hash of what a view shows now. */
+export const pixels = async (page: Page, view: string): Promise<string> =>
+  createHash('sha1')
+    .update(await picture(page, view))
+    .digest('hex');
 
 /** Waits until a view shows something else than `before`. */
 export async function changed(page: Page, view: string, before: string): Promise<string> {
@@ -37,7 +43,7 @@ export const same = (page: Page, view: string, wanted: string): Promise<void> =>
 export const kept = (page: Page, version?: number): Promise<void> =>
   expect(
     page.getByRole('button', {
-      name: version === undefined ? /^kept, version \d+/ : `kept, version ${version}`,
+      name: version === undefined ? /^kept, (branch \d+, )?version \d+/ : `kept, version ${version}`,
       exact: version !== undefined,
     }),
   ).toBeVisible({ timeout: 20_000 });

@@ -225,6 +225,7 @@ describe('a picture becomes a brush', () => {
   it('the pinned state stands beside the present one, and B blinks between them', async () => {
     await openBrush(page, app.url, 'Crust lichen');
     await stage(page, 'Prove').click();
+    await page.getByRole('radio', { name: 'pins', exact: true }).click();
     await drawn(page, 'present');
     await page.getByRole('button', { name: 'Pin this state' }).click();
     await drawn(page, 'pinned');

@@ -176,7 +176,7 @@ describe('everything that varies', () => {
 
   it('recorded strokes are laid on the sheet, and a leaning pen drives what had no effect before', async () => {
     await part('rows');
-    await page.getByRole('button', { name: 'hide the trial strokes' }).click();
+    await page.getByRole('button', { name: 'hide the trial' }).click();
     const before = await pixels(page, 'wide');
     await page.getByRole('button', { name: 'Add a driver to Spacing' }).first().click();
     await page.getByRole('menuitem', { name: 'moved by tilt of the pen' }).click();

@@ -68,7 +68,8 @@ await shot(page, 'inspector');
 await page.keyboard.press('Escape');
 
 await stage(page, 'Prove').click();
-await page.getByRole('button', { name: 'Pin this state' }).click();
+await expect(page.getByTestId('echo')).toHaveAttribute('aria-busy', 'false', { timeout: 60_000 });
+await page.keyboard.press('p');
 await drawn(page, 'pinned');
 await stage(page, 'Vary').click();
 const spacing = page.getByRole('textbox', { name: 'Spacing value' });
@@ -93,6 +94,38 @@ await page
   .scrollIntoViewIfNeeded();
 await drawn(page, 'measured');
 await shot(page, 'cures');
+
+await page.getByRole('radio', { name: 'ladder', exact: true }).click();
+await page.getByRole('button', { name: 'Measure each cell' }).click();
+await expect(page.getByRole('button', { name: /^Take .*, echo \d+$/ })).toHaveCount(15, { timeout: 60_000 });
+await page.mouse.move(640, 120);
+await shot(page, 'ladder');
+
+await openBrush(page, app.url, 'Splatter');
+await stage(page, 'Prove').click();
+await page.getByRole('radio', { name: 'ground', exact: true }).click();
+await page.getByRole('region', { name: 'Ground', exact: true }).getByRole('radio', { name: 'the scene' }).click();
+await page.getByRole('button', { name: 'hide the trial' }).click();
+const draw = async (...places: [number, number][]) => {
+  const box = await page.getByTestId('wide').boundingBox();
+  if (!box) throw new Error('there is no paper');
+  const at = ([x, y]: [number, number]) => [box.x + x * box.width, box.y + y * box.height] as const;
+  await page.mouse.move(...at(places[0]));
+  await page.mouse.down();
+  for (const place of places.slice(1)) await page.mouse.move(...at(place), { steps: 12 });
+  await page.mouse.up();
+};
+await draw([0.06, 0.3], [0.3, 0.2], [0.55, 0.28], [0.92, 0.12]);
+await draw([0.08, 0.72], [0.5, 0.66], [0.94, 0.74]);
+await page.keyboard.press('s');
+const paper = await page.getByTestId('wide').boundingBox();
+if (paper) await page.mouse.click(paper.x + 0.5 * paper.width, paper.y + 0.66 * paper.height);
+await page.getByRole('radio', { name: 'behind', exact: true }).click();
+await page.getByRole('radio', { name: 'the figure', exact: true }).click();
+await page.getByLabel('Colour of the stroke').fill('#e8b04a');
+await kept(page);
+await page.mouse.move(640, 120);
+await shot(page, 'scene');
 await openBrush(page, app.url, 'Crust lichen');
 
 await stage(page, 'Pack').click();

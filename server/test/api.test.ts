@@ -114,6 +114,26 @@ describe('the API', () => {
       const { body: list } = await call<{ what: string }[]>(api, 'GET', `/brushes/${made.brush.id}/versions`);
       expect(list.map((v) => v.what)).to.deep.equal(['tab two again', 'from tab two', 'from tab one', 'made']);
     });
+    it('make a branch the present line when it goes on from an older version, and stay on it', async () => {
+      const made = await makeBrush(api);
+      const one = await save(made, made.kept.id, made.bench, 'one');
+      const path = `/brushes/${made.brush.id}/versions`;
+      const body = { what: 'back', thumbnail: null, body: made.bench };
+      const back = await call<{ id: string; branch: number; current: boolean }>(api, 'POST', path, {
+        ...body,
+        id: randomUUID(),
+        parent: made.kept.id,
+        goesOn: true,
+      });
+      expect(back.body).to.include({ branch: 1, current: true });
+      const next = await save(made, back.body.id, made.bench, 'on the branch');
+      expect(next.body).to.include({ branch: 1, current: true });
+      // the line before is still there, but whoever saves on it no longer moves the brush
+      const old = await save(made, one.body.id, made.bench, 'from another tab');
+      expect(old.body).to.include({ branch: 0, current: false });
+      const open = await call<{ version: { id: string } }>(api, 'GET', `/brushes/${made.brush.id}`);
+      expect(open.body.version.id).to.equal(next.body.id);
+    });
     it('take a repeated save as the same save', async () => {
       const made = await makeBrush(api);
       const id = randomUUID();

@@ -82,7 +82,7 @@ const ownStrokeSchema = strokeSchema.shape({
   lie: lieSchema.optional().default(undefined),
 });
 
-export const MAX_PINS = 12;
+export const MAX_PINS = 60;
 
 export const benchSchema = shape({
   ...state,

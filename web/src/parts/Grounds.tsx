@@ -17,7 +17,7 @@ export function Grounds({ sheet }: { sheet: SheetState }) {
   const { ground, picture } = sheet;
   const own = ground.startsWith('#');
   return (
-    <div role="radiogroup" aria-label="Ground" className="grounds">
+    <div role="group" aria-label="Ground" className="grounds">
       {GROUNDS.map((name) => (
         <button
           key={name}
@@ -29,13 +29,7 @@ export function Grounds({ sheet }: { sheet: SheetState }) {
           onClick={() => setGround(name)}
         />
       ))}
-      <label
-        className="swatch colour"
-        role="radio"
-        aria-checked={own}
-        aria-label="a colour"
-        style={{ background: own ? ground : FIRST_COLOUR }}
-      >
+      <label className={`swatch colour ${own ? 'on' : ''}`} style={{ background: own ? ground : FIRST_COLOUR }}>
         <input
           type="color"
           aria-label="Colour of the ground"

@@ -10,9 +10,10 @@ const pin = () => useProveEye.setState({ pin: pinNow() });
 
 /** Kept states to compare with: which is shown, how, and the way back to it. */
 export function PinsPanel({ bench }: { bench: Bench }) {
-  const { pin: shown, how } = useProveEye();
+  const { pin: wanted, how } = useProveEye();
   const echo = useEcho((s) => s.told?.echo);
   const { pins } = bench;
+  const shown = Math.min(wanted, pins.length - 1);
   const chosen = pins[shown];
   return (
     <section aria-label="Pins">

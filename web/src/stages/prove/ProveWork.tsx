@@ -53,7 +53,7 @@ function Compared({ bench }: { bench: Bench }) {
       <div ref={field} className="compared">
         <Comparison bench={bench} pin={pinned} strokes={strokes} scale={scale} />
       </div>
-      {view === 'echo' ? <EchoStrip bench={bench} /> : <SingleDabs bench={bench} />}
+      {view === 'echo' ? <EchoStrip bench={bench} /> : <SingleDabs bench={bench} pin={pinned} />}
     </section>
   );
 }

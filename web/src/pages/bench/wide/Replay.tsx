@@ -42,14 +42,13 @@ export function Replay({ strokes }: { strokes: readonly OwnStroke[] }) {
     const tick = (now: number) => {
       const next = (useReplay.getState().at ?? 0) + now - last;
       last = now;
-      if (next >= total) return useReplay.setState({ at: null, running: false });
+      if (next >= total) return useReplay.setState({ at: total, running: false });
       useReplay.setState({ at: next });
       frame = requestAnimationFrame(tick);
     };
     frame = requestAnimationFrame(tick);
     return () => cancelAnimationFrame(frame);
   }, [running, total]);
-  useEffect(() => () => useReplay.setState({ at: null, running: false }), []);
   if (at === null)
     return (
       <button className="small" onClick={() => useReplay.setState({ at: 0, running: true })}>
@@ -58,8 +57,11 @@ export function Replay({ strokes }: { strokes: readonly OwnStroke[] }) {
     );
   return (
     <span className="replay">
-      <button className="small" onClick={() => useReplay.setState({ running: !running })}>
-        {running ? 'stop' : 'go on'}
+      <button
+        className="small"
+        onClick={() => useReplay.setState({ running: !running, at: !running && at >= total ? 0 : at })}
+      >
+        {running ? 'stop' : at >= total ? 'once more' : 'go on'}
       </button>
       <button className="small" onClick={() => step(strokes, -1)}>
         a sample back

@@ -1,4 +1,4 @@
-import { builtUpDabs, singleDabs, type Bench } from '@amber-stamp/core';
+import { builtUpDabs, singleDabs, type Bench, type BrushState } from '@amber-stamp/core';
 import { useMemo } from 'react';
 import { Choices } from '../../../parts/Choices.tsx';
 import { InkProof } from '../../../parts/InkProof.tsx';
@@ -11,17 +11,25 @@ const STRIPS = {
   'built up': { label: 'One place clicked once to ten times', strokes: builtUpDabs(DABS, CELL).strokes },
 } as const;
 
-/** Ten single dabs, so that chance shows, or one place pressed ever more often: each in a cell of the largest dab. */
-export function SingleDabs({ bench }: { bench: Bench }) {
+interface CellsProps {
+  view: string;
+  state: BrushState;
+  /** a kept state, not what is on the bench */
+  kept?: boolean;
+  named?: string;
+}
+
+/** A row of cells, each of the largest dab: ten single dabs, so that chance shows, or one place pressed ever more often. */
+function DabCells({ view, state, kept = false, named }: CellsProps) {
   const strip = useHand((s) => s.strip);
   const largest = Math.max(
     1,
-    ...bench.brush.coats.map(({ properties: { size } }) => (size.rest * Math.max(size.low, size.high)) / 100),
+    ...state.brush.coats.map(({ properties: { size } }) => (size.rest * Math.max(size.low, size.high)) / 100),
   );
   const brush = useMemo(() => {
     // the same dabs as in a stroke, only brought to one height
     const scale = (CELL * 0.78) / largest;
-    const coats = bench.brush.coats.map((coat) => ({
+    const coats = state.brush.coats.map((coat) => ({
       ...coat,
       properties: {
         ...coat.properties,
@@ -30,11 +38,31 @@ export function SingleDabs({ bench }: { bench: Bench }) {
         along: { ...coat.properties.along, muted: true },
       },
     }));
-    return { ...bench.brush, coats };
-  }, [bench.brush, largest]);
+    return { ...state.brush, coats };
+  }, [state.brush, largest]);
   const { label, strokes } = STRIPS[strip];
   return (
-    <div className="strip dabs">
+    <div className="cells">
+      <InkProof
+        view={view}
+        label={named ? `${label}, ${named}` : label}
+        brush={brush}
+        plates={state.plates}
+        strokes={strokes}
+        scale={(width) => Math.min(1, width / (DABS * CELL))}
+        ground="white"
+        kept={kept}
+      />
+      {named && <span className="named">{named}</span>}
+    </div>
+  );
+}
+
+/** Single dabs of the present state; beside a pin also those of the pin. */
+export function SingleDabs({ bench, pin }: { bench: Bench; pin?: BrushState }) {
+  const strip = useHand((s) => s.strip);
+  return (
+    <div className={`strip dabs ${pin ? 'twice' : ''}`}>
       <Choices
         label="What the strip shows"
         value={strip}
@@ -44,16 +72,9 @@ export function SingleDabs({ bench }: { bench: Bench }) {
         ]}
         onChange={(name) => useHand.setState({ strip: name })}
       />
-      <div className="cells">
-        <InkProof
-          view="ten"
-          label={label}
-          brush={brush}
-          plates={bench.plates}
-          strokes={strokes}
-          scale={(width) => Math.min(1, width / (DABS * CELL))}
-          ground="white"
-        />
+      <div>
+        {pin && <DabCells view="ten pinned" state={pin} kept named="pinned" />}
+        <DabCells view="ten" state={bench} named={pin && 'now'} />
       </div>
     </div>
   );

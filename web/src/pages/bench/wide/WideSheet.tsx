@@ -41,6 +41,7 @@ export function WideSheet({ bench }: { bench: Bench }) {
   const played = useReplay((s) => s.at);
   const drawing = usePen(paper, onDrawn);
   useEffect(() => useHand.setState({ paper: box }), [box]);
+  useEffect(() => () => useReplay.setState({ at: null, running: false }), []);
   useHandKeys();
   usePicking(paper, bench, box);
   const { strokes: own, sheet } = bench;
