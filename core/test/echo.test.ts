@@ -47,7 +47,9 @@ describe('the echo of one fixed tip', () => {
 });
 
 describe('the echo of a deck', () => {
-  const family = (count: number): Plate[] => Array.from({ length: count }, (_, k) => tipFrom(tips.rich(31 + k), 128));
+  const familyOf = (shape: (seed: number) => tips.Shape, count: number): Plate[] =>
+    Array.from({ length: count }, (_, k) => tipFrom(shape(31 + k), 128));
+  const family = (count: number): Plate[] => familyOf(tips.rich, count);
   const eight = family(8);
 
   it('of two in order is much above three shuffled, and those above eight by chance', () => {
@@ -60,6 +62,16 @@ describe('the echo of a deck', () => {
     expect(three).to.be.above(many + 5);
     expect(many).to.be.below(25);
     expect(turned).to.be.below(many - 5);
+  });
+  it('of eight is lower when each comes once before any returns than when they fall by chance', () => {
+    const families = [eight, ...[tips.rough, tips.ragged].map((shape) => familyOf(shape, 8))];
+    const falls = families.map((cards) => {
+      const byChance = echoWith(cards, { spacing: 50 }, 6).echo;
+      const shuffled = echoWith(cards, { spacing: 50, deal: 'shuffled' }, 6).echo;
+      expect(shuffled).to.be.at.most(byChance + 1);
+      return byChance - shuffled;
+    });
+    expect(falls.reduce((a, b) => a + b, 0) / falls.length).to.be.at.least(1);
   });
   it('of tips that never come back is none', () => {
     // the stroke ends before the first comes back

@@ -36,7 +36,7 @@ function LadderCell({ bench, cell, echo, best, height }: CellProps) {
           calm
         />
       </span>
-      <span className="facts">
+      <span className="sum">
         {echo === undefined ? <span className="take">take</span> : <b>echo {Math.round(echo)}</b>}
         {best && <span className="take">least</span>}
       </span>
