@@ -3,12 +3,12 @@ import { hash32 } from '../maths/hash.ts';
 import { clamp } from '../maths/index.ts';
 import { fourthRoot } from '../maths/roots.ts';
 import { blur, expMinus } from '../raster/blur.ts';
-import type { Plate } from '../raster/raster.ts';
+import type { Plate, Raster } from '../raster/raster.ts';
 import { valueAt } from '../raster/sample.ts';
-import { grown, PIXELS } from '../flaws/body.ts';
+import { grown, maskWhere, PIXELS } from '../flaws/body.ts';
 import { cured, type Flaw } from '../flaws/flaw.ts';
 import { flawsOf } from '../flaws/flaws.ts';
-import { rise } from '../maths/measures.ts';
+import { greatest, rise } from '../maths/measures.ts';
 import { lagWeights } from './likeness.ts';
 import { SIGHT, sightOf } from '../flaws/sight.ts';
 import type { Strip, StripDabs } from './strip.ts';
@@ -16,6 +16,9 @@ import { LOOK_SIDE } from './seen.ts';
 
 const MOST = 6;
 const LEAST_SALIENCE = 0.03;
+/** Width of what counts as the edge of a border, px of a tip of 256, and how strong it is against its strongest part. */
+const EDGE_WIDTH = 6;
+const EDGE_SHARE = 0.25;
 const POINTS = 300;
 const NEAR = 6;
 /** A dab that keeps more than this of a feature shows it. */
@@ -47,21 +50,44 @@ interface Template {
   middle: readonly [number, number];
 }
 
-const templates = new WeakMap<Flaw, Template | null>();
+const templates = new WeakMap<Flaw, readonly Template[]>();
 
-function templateOf(plate: Plate, flaw: Flaw): Template | null {
+/** What is looked for of a flaw; of a border both its tone and its edges, since either may be what is seen again. */
+function templatesOf(plate: Plate, flaw: Flaw): readonly Template[] {
   const there = templates.get(flaw);
-  if (there !== undefined) return there;
-  const made = makeTemplate(plate, flaw);
-  templates.set(flaw, made);
-  return made;
+  if (there) return there;
+  const difference = differenceOf(plate, flaw);
+  const made = [makeTemplate(plate, flaw, difference.data, grown(flaw.mask, NEAR))];
+  if (flaw.what === 'border') {
+    const edges = edgesOf(difference);
+    made.push(makeTemplate(plate, flaw, edges, edgePlaces(edges)));
+  }
+  const usable = made.filter((t): t is Template => t !== null);
+  templates.set(flaw, usable);
+  return usable;
 }
 
-function makeTemplate(plate: Plate, flaw: Flaw): Template | null {
-  const { image, left, top, side } = sightOf(plate);
+/** What a flaw adds to its tip. */
+function differenceOf(plate: Plate, flaw: Flaw): Raster {
+  const { image } = sightOf(plate);
   const without = cured(image, flaw.cure());
-  const added = blur({ ...image, data: image.data.map((v, i) => v - without.data[i]) }, 1.2).data;
-  const near = grown(flaw.mask, NEAR);
+  return blur({ ...image, data: image.data.map((v, i) => v - without.data[i]) }, 1.2);
+}
+
+/** The edges of what is added, without the even tone that they enclose. */
+function edgesOf(difference: Raster): Float32Array {
+  const even = blur(difference, EDGE_WIDTH, false).data;
+  return difference.data.map((v, i) => v - even[i]);
+}
+
+/** Where edges are strong. */
+function edgePlaces(edges: Float32Array): Uint8Array {
+  const least = EDGE_SHARE * greatest(edges.map(Math.abs));
+  return maskWhere((i) => Math.abs(edges[i]) > least);
+}
+
+function makeTemplate(plate: Plate, flaw: Flaw, added: Float32Array, near: Uint8Array): Template | null {
+  const { left, top, side } = sightOf(plate);
   let places: number[] = [];
   for (let i = 0; i < PIXELS; i++) if (near[i]) places.push(i);
   if (places.length > POINTS) places = places.sort((a, b) => hash32(a, 1) - hash32(b, 1)).slice(0, POINTS);
@@ -189,16 +215,17 @@ function ofCoat(strip: Strip, place: number, full: number): GiveAway[] {
     return flawsOf(plate)
       .slice(0, MOST)
       .flatMap((flaw): GiveAway[] => {
-        const template = flaw.salience >= LEAST_SALIENCE ? templateOf(plate, flaw) : null;
-        if (!template) return [];
-        const shown = shownByDabs({ strip, dabs, full }, card, template);
-        const all = Array.from({ length: count }, (_, i) => placeOf(dabs, i, template.middle));
-        // beside its dab along the path, beside the path across it, in nominal tips
-        const beside = all.map(([u, v], i) => [(u - dabs.u[i]) / strip.side, v / strip.side] as const);
-        const s = recurrence(shown, beside, usable, weights, own);
-        const places = all.filter((_, i) => shown[i] > SHOWN);
-        const strength = 100 * flaw.salience * rise(s / FULL);
-        return [{ flaw, coat, card, strength, seen: places.length, places }];
+        if (flaw.salience < LEAST_SALIENCE) return [];
+        const all = templatesOf(plate, flaw).map((template) => {
+          const shown = shownByDabs({ strip, dabs, full }, card, template);
+          const middles = Array.from({ length: count }, (_, i) => placeOf(dabs, i, template.middle));
+          // beside its dab along the path, beside the path across it, in nominal tips
+          const beside = middles.map(([u, v], i) => [(u - dabs.u[i]) / strip.side, v / strip.side] as const);
+          const s = recurrence(shown, beside, usable, weights, own);
+          return { strength: 100 * flaw.salience * rise(s / FULL), places: middles.filter((_, i) => shown[i] > SHOWN) };
+        });
+        const [strongest] = all.sort((a, b) => b.strength - a.strength);
+        return strongest ? [{ flaw, coat, card, ...strongest, seen: strongest.places.length }] : [];
       });
   });
 }
