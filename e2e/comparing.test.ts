@@ -31,9 +31,10 @@ describe('states are compared with pins and in ladders', () => {
     });
     await expect(page.getByTestId('echo')).toHaveAttribute('aria-busy', 'false', { timeout: 60_000 });
     await view('pins');
-    await drawn(page, 'present');
-    const first = await pixels(page, 'present');
     await page.keyboard.press('p');
+    await drawn(page, 'pinned');
+    const first = await pixels(page, 'pinned');
+    await same(page, 'present', first);
     await expect(pins().getByRole('listitem').first()).toContainText(/version 1\s*echo \d+/);
     await setSpacing('70');
     await view('pins');

@@ -17,6 +17,12 @@ const COMMANDS: Readonly<Record<string, { run: (args: string[]) => Promise<objec
       'stroke --brush B.json --strokes S.json --out O.png [--bits 8|16] [--ground white|gray|black|none] [--seed N] [--dabs D.csv]',
   },
   echo: { run: echoCommand, usage: 'echo --brush B.json [--strokes S.json] --report R.json [--fixes N]' },
+  cast: {
+    // only when it is wanted: it takes long to load
+    run: async (args) => (await import('./cast.ts')).castCommand(args),
+    usage:
+      'cast --mesh M.obj|stl|ply|glb --view front|back|left|right|top|bottom [--up y|z] [--turn YAW,PITCH,ROLL] [--size 512] [--pad PCT] [--depth 0..1] [--base 0|mid] [--format half|float] --out H.exr|H.png',
+  },
   pack: { run: packCommand, usage: 'pack --brush B.json --out P.zip' },
   unpack: { run: unpackCommand, usage: 'unpack --pack P.zip --out DIR' },
 };

@@ -5,6 +5,7 @@ export const ERRORS = {
   'unknown-key': { status: 422, title: 'An unknown key' },
   'newer-version': { status: 422, title: 'Made by a newer version' },
   'bad-picture': { status: 422, title: 'The picture cannot be read' },
+  'bad-mesh': { status: 422, title: 'The mesh cannot be read' },
   'empty-file': { status: 422, title: 'The file is empty' },
   'picture-too-large': { status: 413, title: 'The picture is too large' },
   'nothing-to-print': { status: 422, title: 'Nothing in the picture prints' },

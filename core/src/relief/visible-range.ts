@@ -1,0 +1,60 @@
+import type { Screen } from './rasterise.ts';
+
+/** Twice the area of a triangle on the screen; rows run downwards, so it is negative where corners run against the clock. */
+const areaOf = ({ x, y }: Screen, a: number, b: number, c: number): number =>
+  (x[b] - x[a]) * (y[c] - y[a]) - (y[b] - y[a]) * (x[c] - x[a]);
+
+/** Whether the corners of most faces run with the clock as seen from outside, by the sign of the volume they enclose. */
+function isInsideOut({ x, y, z, indices }: Screen): boolean {
+  let volume = 0;
+  const [ox, oy, oz] = [x[indices[0]], y[indices[0]], z[indices[0]]];
+  for (let at = 0; at < indices.length; at += 3) {
+    const [a, b, c] = [indices[at], indices[at + 1], indices[at + 2]];
+    const [ax, ay, az] = [x[a] - ox, y[a] - oy, z[a] - oz];
+    const [bx, by, bz] = [x[b] - ox, y[b] - oy, z[b] - oz];
+    const [cx, cy, cz] = [x[c] - ox, y[c] - oy, z[c] - oz];
+    volume += ax * (by * cz - bz * cy) - ay * (bx * cz - bz * cx) + az * (bx * cy - by * cx);
+  }
+  // rows run downwards: what is right-handed in space is left-handed here
+  return volume > 0;
+}
+
+/** Whether a corner is seen: nothing around its pixel lies wholly before it. */
+function isSeen({ x, y, z, size }: Screen, centres: Float32Array, corner: number): boolean {
+  const px = Math.floor(x[corner]);
+  const py = Math.floor(y[corner]);
+  for (let dy = -1; dy <= 1; dy++)
+    for (let dx = -1; dx <= 1; dx++) {
+      const [qx, qy] = [px + dx, py + dy];
+      if (qx < 0 || qy < 0 || qx >= size || qy >= size) return true;
+      if (centres[qy * size + qx] <= z[corner]) return true;
+    }
+  return false;
+}
+
+/**
+ * The lowest and highest visible point: of the surface at the pixels' centres, and of the corners of faces that look at
+ * the eye, since a rim ends between centres. Low above high where nothing is seen.
+ */
+export function visibleRange(screen: Screen, centres: Float32Array): { low: number; high: number } {
+  let low = Infinity;
+  let high = -Infinity;
+  for (const z of centres) {
+    if (z === -Infinity) continue;
+    if (z < low) low = z;
+    if (z > high) high = z;
+  }
+  if (low > high) return { low, high };
+  const { z, indices } = screen;
+  const towards = isInsideOut(screen) ? 1 : -1;
+  for (let at = 0; at < indices.length; at += 3) {
+    if (areaOf(screen, indices[at], indices[at + 1], indices[at + 2]) * towards <= 0) continue;
+    for (let k = at; k < at + 3; k++) {
+      const corner = indices[k];
+      if ((z[corner] >= low && z[corner] <= high) || !isSeen(screen, centres, corner)) continue;
+      if (z[corner] < low) low = z[corner];
+      else high = z[corner];
+    }
+  }
+  return { low, high };
+}

@@ -1,0 +1,3 @@
+// Apart from the rest, since what reads meshes and OpenEXR takes long to load.
+export * from './mesh.ts';
+export * from './exr.ts';
