@@ -72,13 +72,18 @@ export function castMesh(mesh: Mesh, settings: CastSettings, onProgress?: (share
     throw new AmberError('nothing-to-print', 'The mesh is too thin to be seen from this side; choose another view.');
   const flat = high - low <= FLAT * screen.side;
   const base = high - (high - low) * depth;
+  const share = flat ? 0 : 1 / (high - base);
   const heightOf = (z: number): number => {
     if (z === -Infinity) return 0;
     if (flat) return 1;
-    return Math.min(1, Math.max(0, (z - base) / (high - base)));
+    return Math.min(1, Math.max(0, (z - base) * share));
   };
   const heights = raster(size, size);
-  for (let i = 0; i < centres.length; i++) heights.data[i] = heightOf(centres[i]);
+  // the same as heightOf, but for a million pixels
+  for (let i = 0; i < centres.length; i++) {
+    const z = centres[i];
+    if (z !== -Infinity) heights.data[i] = flat ? 1 : Math.min(1, Math.max(0, (z - base) * share));
+  }
   for (const [pixel, samples] of outline) {
     let sum = 0;
     for (const z of samples) sum += heightOf(z);

@@ -39,7 +39,22 @@ interface Triangle {
   ownC: number;
 }
 
-const snapped = (v: number): number => Math.floor(v * LATTICE + 0.5);
+/** Corners on the lattice, once for all triangles. */
+interface Snapped {
+  x: Float64Array;
+  y: Float64Array;
+  z: Float64Array;
+  indices: Uint32Array;
+  size: number;
+}
+function snapped({ x, y, z, indices, size }: Screen): Snapped {
+  const onLattice = (values: Float64Array) => {
+    const out = new Float64Array(values.length);
+    for (let i = 0; i < out.length; i++) out[i] = Math.floor(values[i] * LATTICE + 0.5);
+    return out;
+  };
+  return { x: onLattice(x), y: onLattice(y), z, indices, size };
+}
 
 /** 0 where places on the edge belong to the triangle: a top edge, or a left one; rows run downwards. */
 const owns = (fx: number, fy: number, tx: number, ty: number): number => (ty < fy || (ty === fy && tx > fx) ? 0 : 1);
@@ -61,30 +76,29 @@ const triangle: Triangle = {
 };
 
 /** Loads a triangle; false where it has no area on the screen. */
-function load({ x, y, z, indices }: Screen, at: number): boolean {
+function load({ x, y, z, indices }: Snapped, at: number): boolean {
   const a = indices[at];
   let b = indices[at + 1];
   let c = indices[at + 2];
   const t = triangle;
-  t.ax = snapped(x[a]);
-  t.ay = snapped(y[a]);
-  const area = (i: number, j: number) =>
-    (snapped(x[i]) - t.ax) * (snapped(y[j]) - t.ay) - (snapped(y[i]) - t.ay) * (snapped(x[j]) - t.ax);
-  let doubled = area(b, c);
-  if (doubled === 0) return false;
+  const area = (x[b] - x[a]) * (y[c] - y[a]) - (y[b] - y[a]) * (x[c] - x[a]);
+  if (area === 0) return false;
   // seen from behind it is a surface as well: an open mesh has no inside
-  if (doubled < 0) {
-    [b, c] = [c, b];
-    doubled = -doubled;
+  if (area < 0) {
+    const held = b;
+    b = c;
+    c = held;
   }
-  t.bx = snapped(x[b]);
-  t.by = snapped(y[b]);
-  t.cx = snapped(x[c]);
-  t.cy = snapped(y[c]);
+  t.ax = x[a];
+  t.ay = y[a];
+  t.bx = x[b];
+  t.by = y[b];
+  t.cx = x[c];
+  t.cy = y[c];
   t.az = z[a];
   t.bz = z[b];
   t.cz = z[c];
-  t.area = doubled;
+  t.area = Math.abs(area);
   t.ownA = owns(t.bx, t.by, t.cx, t.cy);
   t.ownB = owns(t.cx, t.cy, t.ax, t.ay);
   t.ownC = owns(t.ax, t.ay, t.bx, t.by);
@@ -103,15 +117,17 @@ function surfaceAt(px: number, py: number): number {
 
 const clampPx = (v: number, size: number): number => Math.max(0, Math.min(size - 1, v));
 
-/** The pixels that the loaded triangle's box touches. */
-function boxOf(size: number): { x0: number; y0: number; x1: number; y1: number } {
-  const t = triangle;
-  return {
-    x0: clampPx(Math.floor(Math.min(t.ax, t.bx, t.cx) / LATTICE), size),
-    y0: clampPx(Math.floor(Math.min(t.ay, t.by, t.cy) / LATTICE), size),
-    x1: clampPx(Math.floor(Math.max(t.ax, t.bx, t.cx) / LATTICE), size),
-    y1: clampPx(Math.floor(Math.max(t.ay, t.by, t.cy) / LATTICE), size),
-  };
+const box = { x0: 0, y0: 0, x1: 0, y1: 0 };
+
+/** The pixels that a triangle's box touches, into `box`. */
+function boxOf({ x, y, indices, size }: Snapped, at: number): void {
+  const a = indices[at];
+  const b = indices[at + 1];
+  const c = indices[at + 2];
+  box.x0 = clampPx(Math.floor(Math.min(x[a], x[b], x[c]) / LATTICE), size);
+  box.y0 = clampPx(Math.floor(Math.min(y[a], y[b], y[c]) / LATTICE), size);
+  box.x1 = clampPx(Math.floor(Math.max(x[a], x[b], x[c]) / LATTICE), size);
+  box.y1 = clampPx(Math.floor(Math.max(y[a], y[b], y[c]) / LATTICE), size);
 }
 
 /** Tells progress a hundred times at most. */
@@ -124,14 +140,15 @@ function teller(total: number, from: number, to: number, onProgress?: (share: nu
 }
 
 /** The nearest surface at the centre of every pixel. */
-function atCentres(screen: Screen, tell: (done: number) => void): Float32Array {
+function atCentres(screen: Snapped, tell: (done: number) => void): Float32Array {
   const { size, indices } = screen;
   const centres = new Float32Array(size * size).fill(-Infinity);
   const t = triangle;
   for (let at = 0; at < indices.length; at += 3) {
     tell(at);
     if (!load(screen, at)) continue;
-    const { x0, y0, x1, y1 } = boxOf(size);
+    boxOf(screen, at);
+    const { x0, y0, x1, y1 } = box;
     // how the three edge functions change from pixel to pixel
     const stepA = -(t.cy - t.by) * LATTICE;
     const stepB = -(t.ay - t.cy) * LATTICE;
@@ -159,28 +176,40 @@ function atCentres(screen: Screen, tell: (done: number) => void): Float32Array {
 /** Pixels that have a neighbour of the other kind: with surface beside one without, or at the rim of the square. */
 function outlineOf(centres: Float32Array, size: number): Map<number, Float32Array> {
   const outline = new Map<number, Float32Array>();
-  const there = (x: number, y: number) =>
-    x >= 0 && y >= 0 && x < size && y < size && centres[y * size + x] !== -Infinity;
+  // a ring of empty pixels around: nothing has to be asked about the rim
+  const wide = size + 2;
+  const there = new Uint8Array(wide * wide);
   for (let y = 0; y < size; y++)
-    for (let x = 0; x < size; x++) {
-      const own = there(x, y);
-      let other = false;
-      for (let dy = -1; dy <= 1 && !other; dy++)
-        for (let dx = -1; dx <= 1 && !other; dx++) other = there(x + dx, y + dy) !== own;
-      if (other) outline.set(y * size + x, new Float32Array(SAMPLES).fill(-Infinity));
+    for (let x = 0, i = y * size, to = (y + 1) * wide + 1; x < size; x++, i++, to++)
+      there[to] = centres[i] === -Infinity ? 0 : 1;
+  // of the three pixels in a column, how many have surface
+  const three = new Uint8Array(wide * wide);
+  for (let i = wide; i < three.length - wide; i++) three[i] = there[i - wide] + there[i] + there[i + wide];
+  for (let y = 0; y < size; y++)
+    for (let x = 0, at = (y + 1) * wide + 1; x < size; x++, at++) {
+      const all = three[at - 1] + three[at] + three[at + 1];
+      if (all > 0 && all < 9) outline.set(y * size + x, new Float32Array(SAMPLES).fill(-Infinity));
     }
   return outline;
 }
 
+/** Whether a box holds a flagged pixel. */
+function touches(flags: Uint8Array, size: number, x0: number, y0: number, x1: number, y1: number): boolean {
+  for (let y = y0; y <= y1; y++)
+    for (let i = y * size + x0, end = y * size + x1; i <= end; i++) if (flags[i] !== 0) return true;
+  return false;
+}
+
 /** The nearest surface at 4 x 4 places of each pixel of the outline. */
-function alongOutline(screen: Screen, outline: Map<number, Float32Array>, tell: (done: number) => void): void {
+function alongOutline(screen: Snapped, outline: Map<number, Float32Array>, tell: (done: number) => void): void {
   const { size, indices } = screen;
   const flags = new Uint8Array(size * size);
   for (const pixel of outline.keys()) flags[pixel] = 1;
   for (let at = 0; at < indices.length; at += 3) {
     tell(at);
-    if (!load(screen, at)) continue;
-    const { x0, y0, x1, y1 } = boxOf(size);
+    boxOf(screen, at);
+    const { x0, y0, x1, y1 } = box;
+    if (!touches(flags, size, x0, y0, x1, y1) || !load(screen, at)) continue;
     for (let y = y0; y <= y1; y++)
       for (let x = x0, i = y * size + x0; x <= x1; x++, i++) {
         if (flags[i] === 0) continue;
@@ -201,9 +230,10 @@ function alongOutline(screen: Screen, outline: Map<number, Float32Array>, tell: 
  */
 export function rasterise(screen: Screen, onProgress?: (share: number) => void): Rasterised {
   const total = screen.indices.length;
-  const centres = atCentres(screen, teller(total, 0, 0.6, onProgress));
+  const exact = snapped(screen);
+  const centres = atCentres(exact, teller(total, 0, 0.6, onProgress));
   const outline = outlineOf(centres, screen.size);
-  alongOutline(screen, outline, teller(total, 0.6, 1, onProgress));
+  alongOutline(exact, outline, teller(total, 0.6, 1, onProgress));
   onProgress?.(1);
   return { centres, outline };
 }

@@ -7,13 +7,19 @@ const areaOf = ({ x, y }: Screen, a: number, b: number, c: number): number =>
 /** Whether the corners of most faces run with the clock as seen from outside, by the sign of the volume they enclose. */
 function isInsideOut({ x, y, z, indices }: Screen): boolean {
   let volume = 0;
-  const [ox, oy, oz] = [x[indices[0]], y[indices[0]], z[indices[0]]];
+  const o = indices[0];
   for (let at = 0; at < indices.length; at += 3) {
-    const [a, b, c] = [indices[at], indices[at + 1], indices[at + 2]];
-    const [ax, ay, az] = [x[a] - ox, y[a] - oy, z[a] - oz];
-    const [bx, by, bz] = [x[b] - ox, y[b] - oy, z[b] - oz];
-    const [cx, cy, cz] = [x[c] - ox, y[c] - oy, z[c] - oz];
-    volume += ax * (by * cz - bz * cy) - ay * (bx * cz - bz * cx) + az * (bx * cy - by * cx);
+    const a = indices[at];
+    const b = indices[at + 1];
+    const c = indices[at + 2];
+    const bx = x[b] - x[o];
+    const by = y[b] - y[o];
+    const bz = z[b] - z[o];
+    const cx = x[c] - x[o];
+    const cy = y[c] - y[o];
+    const cz = z[c] - z[o];
+    volume += (x[a] - x[o]) * (by * cz - bz * cy) - (y[a] - y[o]) * (bx * cz - bz * cx);
+    volume += (z[a] - z[o]) * (bx * cy - by * cx);
   }
   // rows run downwards: what is right-handed in space is left-handed here
   return volume > 0;
@@ -23,12 +29,9 @@ function isInsideOut({ x, y, z, indices }: Screen): boolean {
 function isSeen({ x, y, z, size }: Screen, centres: Float32Array, corner: number): boolean {
   const px = Math.floor(x[corner]);
   const py = Math.floor(y[corner]);
-  for (let dy = -1; dy <= 1; dy++)
-    for (let dx = -1; dx <= 1; dx++) {
-      const [qx, qy] = [px + dx, py + dy];
-      if (qx < 0 || qy < 0 || qx >= size || qy >= size) return true;
-      if (centres[qy * size + qx] <= z[corner]) return true;
-    }
+  if (px < 1 || py < 1 || px >= size - 1 || py >= size - 1) return true;
+  for (let row = (py - 1) * size; row <= (py + 1) * size; row += size)
+    for (let i = row + px - 1; i <= row + px + 1; i++) if (centres[i] <= z[corner]) return true;
   return false;
 }
 
@@ -48,10 +51,12 @@ export function visibleRange(screen: Screen, centres: Float32Array): { low: numb
   const { z, indices } = screen;
   const towards = isInsideOut(screen) ? 1 : -1;
   for (let at = 0; at < indices.length; at += 3) {
+    const within = (corner: number) => z[corner] >= low && z[corner] <= high;
+    if (within(indices[at]) && within(indices[at + 1]) && within(indices[at + 2])) continue;
     if (areaOf(screen, indices[at], indices[at + 1], indices[at + 2]) * towards <= 0) continue;
     for (let k = at; k < at + 3; k++) {
       const corner = indices[k];
-      if ((z[corner] >= low && z[corner] <= high) || !isSeen(screen, centres, corner)) continue;
+      if (within(corner) || !isSeen(screen, centres, corner)) continue;
       if (z[corner] < low) low = z[corner];
       else high = z[corner];
     }
