@@ -31,7 +31,7 @@ export function Sheet({ bench }: { bench: Bench }) {
       <div className="foot">
         <Grounds sheet={bench.sheet} />
         <span className="spacer" />
-        <span>seed {bench.brush.seed}</span>
+        <span className="seed">seed {bench.brush.seed}</span>
         <button className="link" onClick={rollSeed}>
           roll
         </button>

@@ -6,6 +6,8 @@ import { useBoxSize } from '../../parts/useBoxSize.ts';
 
 /** A stroke of a cell is laid out for so many px, and shown as small as the cell is. */
 const WIDE = 440;
+/** A cell of a single row would be all air, px. */
+const MOST_HIGH = 200;
 
 interface CellProps {
   bench: Bench;
@@ -56,7 +58,8 @@ export function LadderWork({ bench }: { bench: Bench }) {
   const measured = cells.flatMap(({ key }) => (key in current ? [current[key]] : []));
   const least = measured.length === cells.length ? Math.min(...measured) : undefined;
   const paperWidth = Math.max(1, (box.width - 64) / across.count);
-  const height = (WIDE * Math.max(20, (box.height - 40) / rows - 30)) / paperWidth;
+  const cellHeight = Math.min(MOST_HIGH, (box.height - 40) / rows);
+  const height = (WIDE * Math.max(20, cellHeight - 30)) / paperWidth;
   const unit = (value: number, of_: string) => `${value}${of_ === '' || of_ === '°' ? of_ : ` ${of_}`}`;
   return (
     <section className="work" aria-label="Ladder of cells">
@@ -65,7 +68,7 @@ export function LadderWork({ bench }: { bench: Bench }) {
         ref={field}
         style={{
           gridTemplateColumns: `64px repeat(${across.count}, minmax(0, 1fr))`,
-          gridTemplateRows: `auto repeat(${rows}, minmax(0, 1fr))`,
+          gridTemplateRows: `auto repeat(${rows}, minmax(0, ${MOST_HIGH}px))`,
         }}
       >
         <span className="corner">
