@@ -10,10 +10,11 @@ import {
   type Others,
   type Picture,
   type Prints,
+  type Raster,
   type Recipe,
 } from '@amber-stamp/core';
 import { decodeWorking, encodeGray, inside, loadBrush, readBytes, readJson, writeAll } from '@amber-stamp/io';
-import { basename, dirname } from 'node:path';
+import { basename, dirname, extname } from 'node:path';
 import { readOptions, UsageError, type OptionTable } from './arguments.ts';
 
 const OPTIONS: OptionTable = {
@@ -46,11 +47,17 @@ async function otherFiles(recipe: Recipe, recipePath: string | undefined): Promi
   return { sources, brushes };
 }
 
+/** A plate with every value as it is; its writer takes long to load. */
+const floats = async (plate: Raster): Promise<Uint8Array> =>
+  (await import('@amber-stamp/io/meshes')).encodeExr(plate, 'float');
+
 /** plate: cuts a source into a plate. */
 export async function plateCommand(args: string[]): Promise<object> {
   const o = readOptions(args, OPTIONS);
-  if (!o.out.toLowerCase().endsWith('.png'))
-    throw new UsageError(`--out must end in .png: plates are written as grayscale PNG`);
+  const ending = extname(o.out).toLowerCase();
+  if (ending !== '.png' && ending !== '.exr')
+    throw new UsageError('--out must end in .png (grayscale, 8 or 16 bit) or .exr (floats)');
+  if (ending === '.exr' && o.bits) throw new UsageError('--bits is for PNG: an .exr keeps its floats');
   const picture = await decodeWorking(await readBytes(o.source), basename(o.source));
   const guess = guessPrints(picture);
   const prints = (o.prints as Prints | undefined) ?? guess.prints;
@@ -63,7 +70,8 @@ export async function plateCommand(args: string[]): Promise<object> {
     reason: o.prints ? 'Chosen on the command line.' : guess.reason,
     recipe,
   };
-  const files = [{ path: o.out, bytes: encodeGray(plate, o.bits === '8' ? 8 : 16) as Uint8Array | string }];
+  const bytes = ending === '.exr' ? await floats(plate) : encodeGray(plate, o.bits === '8' ? 8 : 16);
+  const files: { path: string; bytes: Uint8Array | string }[] = [{ path: o.out, bytes }];
   if (o.report) files.push({ path: o.report, bytes: `${JSON.stringify(report, null, 2)}\n` });
   await writeAll(files);
   return { out: o.out, ...report };

@@ -1,6 +1,7 @@
 import { AmberError, reducePicture, workingFactor, type Picture } from '@amber-stamp/core';
 import { decode as decodePng } from 'fast-png';
 import sharp, { type Metadata } from 'sharp';
+import { checkExr } from './exr-header.ts';
 import { checkPngChunks } from './png-chunks.ts';
 
 /** What the file says of itself, upright as it will be seen. */
@@ -15,7 +16,7 @@ export interface PictureInfo {
 export const MAX_FILE_BYTES = 300 * 1024 * 1024;
 export const MAX_PIXELS = 200_000_000;
 const FORMATS = new Set(['png', 'jpeg', 'webp', 'tiff', 'heif', 'gif']);
-const SUPPORTED = 'PNG, JPEG, WebP, TIFF, AVIF or GIF';
+const SUPPORTED = 'PNG, JPEG, WebP, TIFF, AVIF, GIF or OpenEXR';
 
 const tooLarge = (where: string, width: number, height: number) =>
   new AmberError(
@@ -38,7 +39,7 @@ function open(bytes: Uint8Array) {
   return sharp(bytes, { limitInputPixels: MAX_PIXELS, failOn: 'warning', sequentialRead: true });
 }
 
-async function metadataOf(bytes: Uint8Array, where: string): Promise<Metadata> {
+function checkSize(bytes: Uint8Array, where: string): void {
   if (bytes.length === 0)
     throw new AmberError('empty-file', `${where} is empty (0 bytes); choose another file.`, where);
   if (bytes.length > MAX_FILE_BYTES)
@@ -47,6 +48,10 @@ async function metadataOf(bytes: Uint8Array, where: string): Promise<Metadata> {
       `${where} has more than ${MAX_FILE_BYTES / 1048576} MB; make it smaller first.`,
       where,
     );
+}
+
+async function metadataOf(bytes: Uint8Array, where: string): Promise<Metadata> {
+  checkSize(bytes, where);
   const png = checkPngChunks(bytes, where);
   if (png && png.width * png.height > MAX_PIXELS) throw tooLarge(where, png.width, png.height);
   let meta: Metadata;
@@ -71,8 +76,21 @@ function infoOf(meta: Metadata): PictureInfo {
   return { format, width, height, channels: Math.min(4, meta.channels), bits: bitsOf(meta) };
 }
 
-/** Reads what a picture file says of itself, without its pixels. Throws the coded errors of `decodePicture`. */
+/** A picture of floats in the form that libvips does not read; undefined for all others. Its reader is loaded when it is needed. */
+async function openExr(bytes: Uint8Array, where: string): Promise<Picture | undefined> {
+  if (bytes[0] !== 0x76 || bytes[1] !== 0x2f) return undefined;
+  const { exrPicture, isExr } = await import('./exr.ts');
+  if (!isExr(bytes)) return undefined;
+  checkSize(bytes, where);
+  const { width, height } = checkExr(bytes, where);
+  if (width * height > MAX_PIXELS) throw tooLarge(where, width, height);
+  return exrPicture(bytes, where);
+}
+
+/** Reads what a picture file says of itself. Throws the coded errors of `decodePicture`. */
 export async function probePicture(bytes: Uint8Array, where: string): Promise<PictureInfo> {
+  const exr = await openExr(bytes, where);
+  if (exr) return { format: 'exr', width: exr.width, height: exr.height, channels: exr.channels, bits: 32 };
   return infoOf(await metadataOf(bytes, where));
 }
 
@@ -123,6 +141,11 @@ function checkFinite(picture: Picture, where: string): void {
 }
 
 async function decode(bytes: Uint8Array, where: string, working: boolean): Promise<Picture> {
+  const exr = await openExr(bytes, where);
+  if (exr) {
+    checkFinite(exr, where);
+    return exr;
+  }
   const meta = await metadataOf(bytes, where);
   const { width, height } = infoOf(meta);
   const factor = working ? workingFactor(width, height) : 1;

@@ -1,7 +1,15 @@
-import { AmberError, type Raster } from '@amber-stamp/core';
+import { checkExr } from './exr-header.ts';
+import { AmberError, type Picture, type Raster } from '@amber-stamp/core';
 import { DataTexture, FloatType, HalfFloatType, RGBAFormat } from 'three';
 import { EXRExporter, ZIP_COMPRESSION } from 'three/examples/jsm/exporters/EXRExporter.js';
 import { EXRLoader } from 'three/examples/jsm/loaders/EXRLoader.js';
+
+/** The half that lies nearest to a value: the writer cuts off what a half cannot hold. */
+function nearestHalf(v: number): number {
+  if (v === 0) return v;
+  const step = 2 ** (Math.max(-14, Math.floor(Math.log2(Math.abs(v)))) - 10);
+  return Math.round(v / step) * step;
+}
 
 /** Heights as OpenEXR with lossless ZIP: the same value in R, G and B, as float or half. */
 export async function encodeExr({ width, height, data }: Raster, format: 'float' | 'half'): Promise<Uint8Array> {
@@ -9,7 +17,8 @@ export async function encodeExr({ width, height, data }: Raster, format: 'float'
   // rows run upwards in a texture
   for (let y = 0; y < height; y++)
     for (let x = 0; x < width; x++) {
-      const v = data[y * width + x];
+      const exact = data[y * width + x];
+      const v = format === 'half' ? nearestHalf(exact) : exact;
       rgba.set([v, v, v, 1], ((height - 1 - y) * width + x) * 4);
     }
   const texture = new DataTexture(rgba, width, height, RGBAFormat, FloatType);
@@ -17,18 +26,45 @@ export async function encodeExr({ width, height, data }: Raster, format: 'float'
   return new EXRExporter().parse(texture, { type, compression: ZIP_COMPRESSION });
 }
 
-/** The first channel of an OpenEXR file as heights. Throws bad-picture. */
-export function decodeExr(bytes: Uint8Array, where: string): Raster {
+/** Whether bytes begin like an OpenEXR file. */
+export const isExr = (bytes: Uint8Array): boolean =>
+  bytes.length > 4 && bytes[0] === 0x76 && bytes[1] === 0x2f && bytes[2] === 0x31 && bytes[3] === 0x01;
+
+/** The values of an OpenEXR file, row by row from the top, in as many channels as the reader gives. */
+function valuesOf(bytes: Uint8Array, where: string) {
+  checkExr(bytes, where);
   try {
     const read = new EXRLoader().setDataType(FloatType).parse(new Uint8Array(bytes).buffer);
     const { width = 0, height = 0 } = read;
     const values = read.data as Float32Array;
-    const channels = values.length / (width * height);
-    const heights = new Float32Array(width * height);
-    for (let y = 0; y < height; y++)
-      for (let x = 0; x < width; x++) heights[y * width + x] = values[((height - 1 - y) * width + x) * channels];
-    return { width, height, data: heights };
-  } catch {
-    throw new AmberError('bad-picture', `${where} cannot be read as OpenEXR; export it again.`, where);
+    return { width, height, values, channels: values.length / (width * height) };
+  } catch (cause) {
+    const reason = cause instanceof Error ? cause.message.replace(/^THREE\.\w+:\s*/, '').split('\n')[0] : String(cause);
+    throw new AmberError('bad-picture', `${where} cannot be read as OpenEXR (${reason}); export it again.`, where);
   }
+}
+
+/** The first channel of an OpenEXR file as heights. Throws bad-picture. */
+export function decodeExr(bytes: Uint8Array, where: string): Raster {
+  const { width, height, values, channels } = valuesOf(bytes, where);
+  const data = new Float32Array(width * height);
+  // rows run upwards in a texture
+  for (let y = 0; y < height; y++)
+    for (let x = 0; x < width; x++) data[y * width + x] = values[((height - 1 - y) * width + x) * channels];
+  return { width, height, data };
+}
+
+/** An OpenEXR file as a picture of floats: one channel where all colours are the same, else three. Throws bad-picture. */
+export function exrPicture(bytes: Uint8Array, where: string): Picture {
+  const { width, height, values, channels } = valuesOf(bytes, where);
+  let gray = true;
+  for (let i = 0; i < values.length && gray && channels >= 3; i += channels)
+    gray = Object.is(values[i], values[i + 1]) && Object.is(values[i], values[i + 2]);
+  const kept = gray || channels < 3 ? 1 : 3;
+  const data = new Float32Array(width * height * kept);
+  for (let y = 0; y < height; y++)
+    for (let x = 0; x < width; x++)
+      for (let c = 0; c < kept; c++)
+        data[(y * width + x) * kept + c] = values[((height - 1 - y) * width + x) * channels + c];
+  return { width, height, channels: kept, data };
 }

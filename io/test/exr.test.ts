@@ -1,0 +1,91 @@
+import { decodePicture, probePicture, thumbnailOf } from '@amber-stamp/io';
+import { decodeExr, encodeExr, exrPicture, isExr } from '@amber-stamp/io/meshes';
+import type { AmberError, Raster } from '@amber-stamp/core';
+import { expect } from 'chai';
+import { DataTexture, FloatType, HalfFloatType, RGBAFormat } from 'three';
+import {
+  EXRExporter,
+  NO_COMPRESSION,
+  PIZ_COMPRESSION,
+  RLE_COMPRESSION,
+  ZIP_COMPRESSION,
+  ZIPS_COMPRESSION,
+} from 'three/examples/jsm/exporters/EXRExporter.js';
+
+const WIDTH = 37;
+const HEIGHT = 23;
+/** Heights below the base plane and above 1, none of them round, no row or column like another. */
+const heights: Raster = {
+  width: WIDTH,
+  height: HEIGHT,
+  data: Float32Array.from({ length: WIDTH * HEIGHT }, (_, i) => Math.sin(i * 0.37) * 3 + (i % WIDTH) / 11),
+};
+
+/** A file in one of the forms, with a value for each pixel and colour. */
+async function exr(
+  compression: number,
+  type: typeof FloatType | typeof HalfFloatType,
+  value = colours,
+): Promise<Uint8Array> {
+  const data = new Float32Array(WIDTH * HEIGHT * 4);
+  for (let i = 0; i < WIDTH * HEIGHT; i++) for (let c = 0; c < 4; c++) data[4 * i + c] = value(i, c);
+  const texture = new DataTexture(data, WIDTH, HEIGHT, RGBAFormat, FloatType);
+  return new EXRExporter().parse(texture, { type, compression });
+}
+const colours = (i: number, c: number): number => (c === 3 ? 1 : heights.data[i] * (c + 1));
+
+describe('OpenEXR', () => {
+  it('gives back every float that was written, below the base plane and above 1', async () => {
+    expect(decodeExr(await encodeExr(heights, 'float'), 'h.exr')).to.deep.equal(heights);
+  });
+  it('as half keeps what a half can hold', async () => {
+    const { data } = decodeExr(await encodeExr(heights, 'half'), 'h.exr');
+    data.forEach((v, i) => expect(v).to.be.closeTo(heights.data[i], Math.abs(heights.data[i]) / 2048 + 1e-7));
+  });
+  it('is a picture of floats, gray where its colours are the same and in three channels where they are not', async () => {
+    const gray = await decodePicture(await encodeExr(heights, 'float'), 'h.exr');
+    expect([gray.channels, gray.width, gray.height]).to.deep.equal([1, WIDTH, HEIGHT]);
+    expect(gray.data).to.deep.equal(heights.data);
+    const coloured = exrPicture(await exr(ZIP_COMPRESSION, FloatType), 'c.exr');
+    expect(coloured.channels).to.equal(3);
+    expect(coloured.data[1] / coloured.data[0]).to.be.closeTo(2, 1e-5);
+  });
+  it('comes out the same whichever lossless compression it has', async () => {
+    for (const type of [FloatType, HalfFloatType] as const) {
+      const plain = exrPicture(await exr(NO_COMPRESSION, type), 'plain.exr').data;
+      for (const compression of [RLE_COMPRESSION, ZIPS_COMPRESSION, ZIP_COMPRESSION, PIZ_COMPRESSION])
+        expect(exrPicture(await exr(compression, type), 'c.exr').data, String(compression)).to.deep.equal(plain);
+    }
+  });
+  it('tells what it is without being asked for its pixels, and is shown small', async () => {
+    const bytes = await encodeExr(heights, 'float');
+    expect(await probePicture(bytes, 'h.exr')).to.deep.equal({
+      format: 'exr',
+      width: WIDTH,
+      height: HEIGHT,
+      channels: 1,
+      bits: 32,
+    });
+    expect((await thumbnailOf(bytes, 16, 'h.exr')).length).to.be.above(40);
+  });
+  it('with values that are no numbers is refused, and they are counted', async () => {
+    const bytes = await exr(ZIP_COMPRESSION, FloatType, (i, c) => (c < 3 && i % 100 === 7 ? NaN : colours(i, c)));
+    const refused = await decodePicture(bytes, 'nan.exr').catch((e: AmberError) => e);
+    expect(refused).to.include({ code: 'bad-picture' });
+    expect((refused as AmberError).message).to.match(/nan\.exr has \d+ values that are not numbers/);
+  });
+  it('that is cut off is refused in one sentence', async () => {
+    const whole = await encodeExr(heights, 'float');
+    for (const length of [8, 60, whole.length >> 1]) {
+      const refused = await decodePicture(whole.slice(0, length), 'cut.exr').catch((e: AmberError) => e);
+      expect(refused, String(length)).to.include({ code: 'bad-picture' });
+      expect((refused as AmberError).message).to.match(
+        /^cut\.exr cannot be read as OpenEXR \(.*\); export it again\.$/,
+      );
+    }
+  });
+  it('is known by how it begins', async () => {
+    expect(isExr(await encodeExr(heights, 'half'))).to.equal(true);
+    expect(isExr(Uint8Array.from([0x76, 0x2f, 0x31]))).to.equal(false);
+  });
+});
