@@ -170,7 +170,7 @@ function cureFixes(brush: Brush, plates: Plates, { giveAways }: Echo): Fix[] {
   const fixes = [curedFix(`${worth[0].flaw.what} cured`, brush, plates, worth.slice(0, 1))];
   if (worth.length > 1)
     fixes.push(curedFix(`${Math.min(3, worth.length)} give-aways cured`, brush, plates, worth.slice(0, 3)));
-  if (worth.length > 3)
+  if (worth.length > 5)
     fixes.push(curedFix(`${Math.min(8, worth.length)} give-aways cured`, brush, plates, worth.slice(0, 8)));
   return fixes;
 }
