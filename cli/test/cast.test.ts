@@ -1,4 +1,4 @@
-import { decodeExr } from '@amber-stamp/io/meshes';
+import { exrPicture } from '@amber-stamp/io/meshes';
 import { expect } from 'chai';
 import { decode } from 'fast-png';
 import { existsSync, mkdtempSync, readFileSync, writeFileSync } from 'node:fs';
@@ -14,7 +14,10 @@ const write = (name: string, bytes: string | Uint8Array): string => {
 };
 const cast = (mesh: string, out: string, ...more: string[]) =>
   runAmber(folder, ['cast', '--mesh', mesh, '--view', 'front', '--size', '64', '--out', at(out), ...more]);
-const heights = (name: string) => decodeExr(readFileSync(at(name)), name);
+const heights = (name: string) => {
+  const { width, data } = exrPicture(readFileSync(at(name)), name);
+  return { width, data: data as Float32Array };
+};
 
 /** A tent: a square floor with a ridge that is not in the middle. */
 const CORNERS = [

@@ -62,6 +62,7 @@ export * from './path/recordings.ts';
 export { settledWay } from './path/steady.ts';
 export * from './path/trial.ts';
 export * from './path/straight.ts';
+export * from './path/replay.ts';
 export * from './vary/shape.ts';
 export * from './vary/edge-wave.ts';
 export * from './vary/guess.ts';

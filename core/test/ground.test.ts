@@ -137,7 +137,8 @@ describe('strokes that take away', () => {
   const engine = new InkEngine();
   /** Gray at a place after a stroke over the whole way and one that takes its second half away. */
   const bytes = (ground: 'white' | '#204060', awayOf: number) => {
-    const made = impress(engine, brush, plates, layOut(brush, sheet), sheet, ground, 1, (s) => s === awayOf);
+    const laid = impress(engine, brush, plates, layOut(brush, sheet), sheet, ground);
+    const made = laid.map((one, s) => ({ ...one, away: s === awayOf }));
     const out = engine.toBytes(made, groundColour(ground), sheet);
     freeAll(engine, made);
     return (x: number, y = 30) => [...out.subarray(4 * (y * 100 + x), 4 * (y * 100 + x) + 3)];

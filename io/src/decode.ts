@@ -1,7 +1,8 @@
 import { AmberError, reducePicture, workingFactor, type Picture } from '@amber-stamp/core';
 import { decode as decodePng } from 'fast-png';
 import sharp, { type Metadata } from 'sharp';
-import { checkExr } from './exr-header.ts';
+import { isExr } from './exr-header.ts';
+import { checkPixels, MAX_PIXELS } from './limits.ts';
 import { checkPngChunks } from './png-chunks.ts';
 
 /** What the file says of itself, upright as it will be seen. */
@@ -14,16 +15,8 @@ export interface PictureInfo {
 }
 
 export const MAX_FILE_BYTES = 300 * 1024 * 1024;
-export const MAX_PIXELS = 200_000_000;
 const FORMATS = new Set(['png', 'jpeg', 'webp', 'tiff', 'heif', 'gif']);
 const SUPPORTED = 'PNG, JPEG, WebP, TIFF, AVIF, GIF or OpenEXR';
-
-const tooLarge = (where: string, width: number, height: number) =>
-  new AmberError(
-    'picture-too-large',
-    `${where} declares ${width} x ${height} px; pictures of up to ${MAX_PIXELS / 1e6} megapixels can be read. Make it smaller first.`,
-    where,
-  );
 
 const unreadable = (where: string, reason: string) =>
   new AmberError(
@@ -53,7 +46,7 @@ function checkSize(bytes: Uint8Array, where: string): void {
 async function metadataOf(bytes: Uint8Array, where: string): Promise<Metadata> {
   checkSize(bytes, where);
   const png = checkPngChunks(bytes, where);
-  if (png && png.width * png.height > MAX_PIXELS) throw tooLarge(where, png.width, png.height);
+  if (png) checkPixels(where, png.width, png.height);
   let meta: Metadata;
   try {
     meta = await sharp(bytes, { limitInputPixels: false }).metadata();
@@ -61,7 +54,7 @@ async function metadataOf(bytes: Uint8Array, where: string): Promise<Metadata> {
     throw unreadable(where, firstLine(cause));
   }
   if (!FORMATS.has(meta.format)) throw unreadable(where, `it is ${meta.format}`);
-  if (meta.width * meta.height > MAX_PIXELS) throw tooLarge(where, meta.width, meta.height);
+  checkPixels(where, meta.width, meta.height);
   return meta;
 }
 
@@ -78,13 +71,9 @@ function infoOf(meta: Metadata): PictureInfo {
 
 /** A picture of floats in the form that libvips does not read; undefined for all others. Its reader is loaded when it is needed. */
 async function openExr(bytes: Uint8Array, where: string): Promise<Picture | undefined> {
-  if (bytes[0] !== 0x76 || bytes[1] !== 0x2f) return undefined;
-  const { exrPicture, isExr } = await import('./exr.ts');
   if (!isExr(bytes)) return undefined;
   checkSize(bytes, where);
-  const { width, height } = checkExr(bytes, where);
-  if (width * height > MAX_PIXELS) throw tooLarge(where, width, height);
-  return exrPicture(bytes, where);
+  return (await import('./exr.ts')).exrPicture(bytes, where);
 }
 
 /** Reads what a picture file says of itself. Throws the coded errors of `decodePicture`. */

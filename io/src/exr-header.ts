@@ -1,4 +1,9 @@
 import { AmberError } from '@amber-stamp/core';
+import { checkPixels } from './limits.ts';
+
+/** Whether bytes begin like an OpenEXR file. */
+export const isExr = (bytes: Uint8Array): boolean =>
+  bytes.length > 4 && bytes[0] === 0x76 && bytes[1] === 0x2f && bytes[2] === 0x31 && bytes[3] === 0x01;
 
 const MULTI_PART = 0x1000;
 const DEEP = 0x800;
@@ -72,17 +77,18 @@ function headerOf(reader: Reader, where: string): Header {
 }
 
 /**
- * Checks that an OpenEXR file holds what its header says: readers trust it and may run on for ever. Throws bad-picture;
- * gives its size in px.
+ * Checks that an OpenEXR file holds what its header says, and that it is not too large: readers trust it and may run on
+ * for ever. Throws bad-picture and picture-too-large.
  */
-export function checkExr(bytes: Uint8Array, where: string): { width: number; height: number } {
+export function checkExr(bytes: Uint8Array, where: string): void {
   const reader = new Reader(bytes, where);
   if (bytes.length < 8) throw cutOff(where);
   const flags = reader.view.getUint32(4, true);
   if (flags & MULTI_PART) throw unread(where, 'has several parts');
   if (flags & DEEP) throw unread(where, 'holds deep data');
   const { width, rows, compression } = headerOf(reader, where);
-  if (flags & TILED) return { width, height: rows };
+  checkPixels(where, width, rows);
+  if (flags & TILED) return;
   const blocks = Math.ceil(rows / ROWS[compression]);
   reader.need(8 * blocks);
   for (let k = 0; k < blocks; k++) {
@@ -92,5 +98,4 @@ export function checkExr(bytes: Uint8Array, where: string): { width: number; hei
     const size = reader.view.getInt32(at + 4, true);
     if (size < 0 || at + 8 + size > bytes.length) throw cutOff(where);
   }
-  return { width, height: rows };
 }

@@ -26,10 +26,6 @@ export async function encodeExr({ width, height, data }: Raster, format: 'float'
   return new EXRExporter().parse(texture, { type, compression: ZIP_COMPRESSION });
 }
 
-/** Whether bytes begin like an OpenEXR file. */
-export const isExr = (bytes: Uint8Array): boolean =>
-  bytes.length > 4 && bytes[0] === 0x76 && bytes[1] === 0x2f && bytes[2] === 0x31 && bytes[3] === 0x01;
-
 /** The values of an OpenEXR file, row by row from the top, in as many channels as the reader gives. */
 function valuesOf(bytes: Uint8Array, where: string) {
   checkExr(bytes, where);
@@ -42,16 +38,6 @@ function valuesOf(bytes: Uint8Array, where: string) {
     const reason = cause instanceof Error ? cause.message.replace(/^THREE\.\w+:\s*/, '').split('\n')[0] : String(cause);
     throw new AmberError('bad-picture', `${where} cannot be read as OpenEXR (${reason}); export it again.`, where);
   }
-}
-
-/** The first channel of an OpenEXR file as heights. Throws bad-picture. */
-export function decodeExr(bytes: Uint8Array, where: string): Raster {
-  const { width, height, values, channels } = valuesOf(bytes, where);
-  const data = new Float32Array(width * height);
-  // rows run upwards in a texture
-  for (let y = 0; y < height; y++)
-    for (let x = 0; x < width; x++) data[y * width + x] = values[((height - 1 - y) * width + x) * channels];
-  return { width, height, data };
 }
 
 /** An OpenEXR file as a picture of floats: one channel where all colours are the same, else three. Throws bad-picture. */

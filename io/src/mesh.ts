@@ -1,4 +1,4 @@
-import { AmberError, checkMesh, type Mesh } from '@amber-stamp/core';
+import { AmberError, badMesh, checkMesh, type Mesh } from '@amber-stamp/core';
 import { extname } from 'node:path';
 import type { BufferGeometry, Mesh as SceneMesh, Object3D } from 'three';
 import { GLTFLoader } from 'three/examples/jsm/loaders/GLTFLoader.js';
@@ -9,8 +9,6 @@ import { checkGlb } from './glb.ts';
 
 export const MESH_KINDS = ['.obj', '.stl', '.ply', '.glb'] as const;
 
-const bad = (where: string, sentence: string) => new AmberError('bad-mesh', `${where} ${sentence}`, where);
-
 const textOf = (bytes: Uint8Array): string => new TextDecoder().decode(bytes);
 /** A copy from its first byte on: a piece of a larger buffer would be read from that one's start. */
 const bufferOf = (bytes: Uint8Array): ArrayBuffer => new Uint8Array(bytes).buffer;
@@ -18,12 +16,12 @@ const bufferOf = (bytes: Uint8Array): ArrayBuffer => new Uint8Array(bytes).buffe
 /** Corners and faces of one geometry; faces in the order of the corners where it names none. */
 function partOf(geometry: BufferGeometry, where: string): Mesh {
   const position = geometry.getAttribute('position');
-  if (!position || position.itemSize !== 3) throw bad(where, 'has no corners; export it as triangles.');
+  if (!position || position.itemSize !== 3) throw badMesh(where, 'has no corners; export it as triangles.');
   const positions = new Float32Array(position.count * 3);
   for (let i = 0; i < position.count; i++) positions.set([position.getX(i), position.getY(i), position.getZ(i)], 3 * i);
   const index = geometry.getIndex();
   const count = index ? index.count : position.count;
-  if (count % 3 !== 0) throw bad(where, 'has faces that are no triangles; export it as triangles.');
+  if (count % 3 !== 0) throw badMesh(where, 'has faces that are no triangles; export it as triangles.');
   return { positions, indices: Uint32Array.from({ length: count }, (_, i) => (index ? index.getX(i) : i)) };
 }
 
@@ -60,10 +58,13 @@ const STL_FACE = 50;
 function checkStl(bytes: Uint8Array, where: string): void {
   const text = textOf(bytes.subarray(0, 1024));
   if (/^\s*solid[^]*\bfacet\b/.test(text)) return;
-  if (bytes.length < STL_HEAD) throw bad(where, 'is too short for an STL; export it again.');
+  if (bytes.length < STL_HEAD) throw badMesh(where, 'is too short for an STL; export it again.');
   const faces = new DataView(bytes.buffer, bytes.byteOffset).getUint32(80, true);
   if (STL_HEAD + faces * STL_FACE > bytes.length)
-    throw bad(where, `says that it has ${faces} faces, but it ends before; it is cut off, so copy or export it again.`);
+    throw badMesh(
+      where,
+      `says that it has ${faces} faces, but it ends before; it is cut off, so copy or export it again.`,
+    );
 }
 
 const parseGlb = (bytes: Uint8Array, where: string): Promise<Mesh[]> =>
@@ -74,7 +75,7 @@ const parseGlb = (bytes: Uint8Array, where: string): Promise<Mesh[]> =>
       '',
       ({ scene }) => done(partsUnder(scene, where)),
       (cause) =>
-        fail(bad(where, `cannot be read as GLB (${String((cause as { message?: string }).message ?? cause)}).`)),
+        fail(badMesh(where, `cannot be read as GLB (${String((cause as { message?: string }).message ?? cause)}).`)),
     );
   });
 
@@ -86,7 +87,7 @@ const READERS: Readonly<Record<string, (bytes: Uint8Array, where: string) => Mes
   },
   '.ply': (bytes, where) => {
     const geometry = new PLYLoader().parse(bufferOf(bytes));
-    if (!geometry.getIndex()) throw bad(where, 'has corners but no faces, so there is nothing to cast.');
+    if (!geometry.getIndex()) throw badMesh(where, 'has corners but no faces, so there is nothing to cast.');
     return [partOf(geometry, where)];
   },
   '.glb': parseGlb,
@@ -95,14 +96,14 @@ const READERS: Readonly<Record<string, (bytes: Uint8Array, where: string) => Mes
 /** Reads a mesh by the ending of its name: OBJ, STL, PLY or GLB. Throws bad-mesh and empty-file. */
 export async function readMesh(bytes: Uint8Array, name: string): Promise<Mesh> {
   const read = READERS[extname(name).toLowerCase()];
-  if (!read) throw bad(name, `is none of ${MESH_KINDS.join(', ')}; export the mesh as one of them.`);
+  if (!read) throw badMesh(name, `is none of ${MESH_KINDS.join(', ')}; export the mesh as one of them.`);
   if (bytes.length === 0) throw new AmberError('empty-file', `${name} is empty; export it again.`, name);
   let mesh: Mesh;
   try {
     mesh = together(await read(bytes, name));
   } catch (cause) {
     if (cause instanceof AmberError) throw cause;
-    throw bad(name, 'is cut off, or its counts do not fit what follows; export it again.');
+    throw badMesh(name, 'is cut off, or its counts do not fit what follows; export it again.');
   }
   checkMesh(mesh, name);
   return mesh;

@@ -1,5 +1,5 @@
 import { decodePicture, probePicture, thumbnailOf } from '@amber-stamp/io';
-import { decodeExr, encodeExr, exrPicture, isExr } from '@amber-stamp/io/meshes';
+import { encodeExr, exrPicture, isExr } from '@amber-stamp/io/meshes';
 import type { AmberError, Raster } from '@amber-stamp/core';
 import { expect } from 'chai';
 import { DataTexture, FloatType, HalfFloatType, RGBAFormat } from 'three';
@@ -36,10 +36,10 @@ const colours = (i: number, c: number): number => (c === 3 ? 1 : heights.data[i]
 
 describe('OpenEXR', () => {
   it('gives back every float that was written, below the base plane and above 1', async () => {
-    expect(decodeExr(await encodeExr(heights, 'float'), 'h.exr')).to.deep.equal(heights);
+    expect(exrPicture(await encodeExr(heights, 'float'), 'h.exr')).to.deep.equal({ ...heights, channels: 1 });
   });
   it('as half keeps what a half can hold', async () => {
-    const { data } = decodeExr(await encodeExr(heights, 'half'), 'h.exr');
+    const { data } = exrPicture(await encodeExr(heights, 'half'), 'h.exr');
     data.forEach((v, i) => expect(v).to.be.closeTo(heights.data[i], Math.abs(heights.data[i]) / 2048 + 1e-7));
   });
   it('is a picture of floats, gray where its colours are the same and in three channels where they are not', async () => {

@@ -1,6 +1,6 @@
 import { raster, type Raster } from '../raster/raster.ts';
 import { resample } from '../raster/resample.ts';
-import { num, type StepDefinition } from './step.ts';
+import { fact, num, type StepDefinition } from './step.ts';
 
 export const MIN_RESOLUTION = 64;
 export const MAX_RESOLUTION = 2048;
@@ -56,6 +56,11 @@ export const fitStep: StepDefinition = {
     const from = Math.max(input.width, input.height);
     const { left, top, scale } = inSquare(input, side, num(values, 'padPct'));
     return { raster: fitSquare(input, side, num(values, 'padPct')), facts: { from, left, top, scale } };
+  },
+  lies: (values, facts) => {
+    const side = Math.round(num(values, 'resolutionPx'));
+    const k = 1 / fact(facts, 'scale');
+    return { by: [k, 0, -k * fact(facts, 'left'), 0, k, -k * fact(facts, 'top')], to: { width: side, height: side } };
   },
   sentence: (values, facts) => {
     const side = num(values, 'resolutionPx');

@@ -1,6 +1,6 @@
 import { array, boolean, lazy, number, object, string, type AnySchema, type ObjectSchema } from 'yup';
 import { AmberError } from '../errors.ts';
-import { finite, parseDocument, shape } from '../model/check.ts';
+import { colourSchema, finite, parseDocument, shape } from '../model/check.ts';
 import { defaultsOf, isStep, STEPS, stepNamed } from './steps.ts';
 import type { Param, ParamValue } from './step.ts';
 
@@ -30,9 +30,7 @@ function paramSchema(param: Param): AnySchema {
     case 'flag':
       return boolean().default(param.default);
     case 'colour':
-      return string()
-        .matches(/^#[0-9a-f]{6}$/i, '${path} must be a colour such as #2a211c')
-        .default(param.default);
+      return colourSchema().default(param.default);
     case 'source':
     case 'brush':
       return string().max(200).default(param.default);

@@ -93,6 +93,8 @@ export const tileStep: StepDefinition = {
     if (values.middle) made = seamInMiddle(made, across, down);
     return { raster: made, facts: { width: made.width, height: made.height } };
   },
+  // its parts are joined anew
+  lies: () => undefined,
   sentence: (values, facts) =>
     `${word(values, 'sides')}${facts.width === undefined ? '' : `, ${facts.width} x ${facts.height} px`}`,
 };

@@ -64,6 +64,18 @@ export interface Materials {
 export const STEP_GROUPS = ['Gray', 'Clean', 'Shape', 'Edge', 'Mix', 'Hand'] as const;
 export type StepGroup = (typeof STEP_GROUPS)[number];
 
+/** Row by row: from the px after a step to the px before it. */
+export type Affine = readonly [number, number, number, number, number, number];
+export interface Size {
+  width: number;
+  height: number;
+}
+/** How what a step made lies on what came in, and how large it is. */
+export interface Lying {
+  by: Affine;
+  to: Size;
+}
+
 export interface StepDefinition {
   name: string;
   label: string;
@@ -74,11 +86,14 @@ export interface StepDefinition {
   anew?: true;
   /** Never changes its input. */
   run: (input: Raster, values: ParamValues, materials: Materials) => StepResult;
+  /** Where it does not lie as it came in: how it lies, by what the step found; undefined: it has no one place any more. */
+  lies?: (values: ParamValues, facts: Facts, from: Size) => Lying | undefined;
   /** One line for the card. */
   sentence: (values: ParamValues, facts: Facts) => string;
 }
 
 export const num = (values: ParamValues, name: string): number => values[name] as number;
+export const fact = (facts: Facts, name: string): number => Number(facts[name] ?? 0);
 export const word = (values: ParamValues, name: string): string => values[name] as string;
 export const flag = (values: ParamValues, name: string): boolean => values[name] as boolean;
 export const rows = (values: ParamValues, name: string): Rows => values[name] as Rows;

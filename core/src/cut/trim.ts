@@ -1,6 +1,6 @@
 import { AmberError } from '../errors.ts';
 import { raster, type Raster } from '../raster/raster.ts';
-import { num, word, type StepDefinition } from './step.ts';
+import { fact, num, word, type StepDefinition } from './step.ts';
 
 interface Box {
   left: number;
@@ -98,6 +98,10 @@ export const trimStep: StepDefinition = {
     };
     return { raster: target, facts };
   },
+  lies: (_, facts) => ({
+    by: [1, 0, fact(facts, 'left'), 0, 1, fact(facts, 'top')],
+    to: { width: fact(facts, 'sideX'), height: fact(facts, 'sideY') },
+  }),
   sentence: (values, facts) =>
     facts.width === undefined
       ? 'the empty border goes'

@@ -161,6 +161,20 @@ export const placeStep: StepDefinition = {
       facts: {},
     };
   },
+  lies: (values, _, from) => {
+    const pair = new Float64Array(2);
+    sinCosTurns(num(values, 'angleDeg') / 360, pair);
+    const [s, c] = pair;
+    const k = 100 / num(values, 'scalePct');
+    const [mx, my] = [values.mirrorX ? -k : k, values.mirrorY ? -k : k];
+    const [cx, cy] = [from.width / 2, from.height / 2];
+    const dx = cx + (from.width * num(values, 'moveXPct')) / 100;
+    const dy = cy + (from.height * num(values, 'moveYPct')) / 100;
+    return {
+      by: [mx * c, mx * s, cx - mx * (c * dx + s * dy), -my * s, my * c, cy - my * (c * dy - s * dx)],
+      to: from,
+    };
+  },
   sentence: (values) => {
     const said = [];
     if (num(values, 'angleDeg') !== 0) said.push(`${num(values, 'angleDeg')}°`);

@@ -1,13 +1,13 @@
 import { cosineTurns, sineTurns } from '../maths/angles.ts';
 import { clamp } from '../maths/index.ts';
-import { blur } from '../raster/blur.ts';
+import { blur, widenedRow } from '../raster/blur.ts';
 import { raster, type Raster } from '../raster/raster.ts';
 import { areaOf, asRaster, maskedBlur, maskWhere, type Tip256 } from './body.ts';
 import { filledIn } from './cures.ts';
 import { flaw, type Flaw } from './flaw.ts';
 import { greatest, median, picked, rise, riseSquared } from '../maths/measures.ts';
 import { SIGHT, SIGHT_MIDDLE } from './sight.ts';
-import { meanAlong, rowOf, turned, turnedRidges, withEnds } from './turned.ts';
+import { meanAlong, rowOf, turned, turnedRidges } from './turned.ts';
 
 const DIRECTIONS = 24;
 const STEP_DEG = 180 / DIRECTIONS;
@@ -88,11 +88,11 @@ function lookAlong(fine: Raster, inside: Raster, unit: number, direction: number
   const least = (0.35 * unit) ** 2;
   const found = { dark: noPeaks(), light: noPeaks() };
   const r = (LENGTH - 1) / 2;
-  const row = new Float64Array(SIGHT + 2 * r + 1);
-  const there = new Float64Array(SIGHT + 2 * r + 1);
+  const row = new Float32Array(SIGHT + 2 * r + 1);
+  const there = new Float32Array(SIGHT + 2 * r + 1);
   for (let y = first; y <= last; y++) {
-    withEnds(ridges, y * SIGHT, r, row);
-    withEnds(within, y * SIGHT, r, there);
+    widenedRow(ridges, y * SIGHT, SIGHT, r, false, row);
+    widenedRow(within, y * SIGHT, SIGHT, r, false, there);
     // running sums of the ridge, of its square and of what lies inside
     let sum = 0;
     let squares = 0;

@@ -1,4 +1,5 @@
 import { cosineTurns, sineTurns } from '../maths/angles.ts';
+import { widenedRow } from '../raster/blur.ts';
 import type { Raster } from '../raster/raster.ts';
 import { SIGHT } from './sight.ts';
 
@@ -37,9 +38,7 @@ export function meanAlong(data: Float32Array, length: number, first = 0, last = 
   const share = 1 / length;
   const row = new Float32Array(SIGHT + 2 * r + 1);
   for (let at = first * SIGHT; at <= last * SIGHT; at += SIGHT) {
-    row.fill(data[at], 0, r);
-    row.set(data.subarray(at, at + SIGHT), r);
-    row.fill(data[at + SIGHT - 1], r + SIGHT);
+    widenedRow(data, at, SIGHT, r, false, row);
     let sum = 0;
     for (let x = 0; x < length; x++) sum += row[x];
     for (let x = 0; x < SIGHT; x++) {
@@ -53,7 +52,7 @@ export function meanAlong(data: Float32Array, length: number, first = 0, last = 
 export const rowOf = (y: number): number => Math.max(0, Math.min(SIGHT - 1, y)) * SIGHT;
 
 /** How far three rows together rise above the rows `away` px beside them, for the rows from `first` to `last`. */
-function ridge(data: Float32Array, away: number, first = 0, last = SIGHT - 1): Float32Array {
+function ridge(data: Float32Array, away: number, first: number, last: number): Float32Array {
   const three = new Float32Array(data.length);
   for (let y = Math.max(0, first - away); y <= Math.min(SIGHT - 1, last + away); y++) {
     const a = rowOf(y - 1);
@@ -80,11 +79,4 @@ export function turnedRidges(image: Raster, angleDeg: number, away: number, firs
     first,
     last,
   );
-}
-
-/** Values along a row with `r` more of its end values before and behind it. */
-export function withEnds(data: Float32Array, at: number, r: number, row: Float64Array): void {
-  row.fill(data[at], 0, r);
-  for (let x = 0; x < SIGHT; x++) row[r + x] = data[at + x];
-  row.fill(data[at + SIGHT - 1], r + SIGHT);
 }

@@ -19,7 +19,7 @@ export function layOut(brush: Brush, { strokes }: { strokes: readonly PenStroke[
   );
 }
 
-/** Lays every stroke of a brush: one impression each, those of `isAway` taking away. `freeAll` frees their layers. */
+/** Lays every stroke of a brush: one impression each. The caller frees their layers by `freeAll`. */
 export function impress(
   engine: InkEngine,
   brush: Brush,
@@ -28,7 +28,6 @@ export function impress(
   size: SheetSize,
   ground: Ground | 'none',
   zoom = 1,
-  isAway?: (stroke: number) => boolean,
 ): Impression[] {
   const strokes = new Map<number, CoatPrint[]>();
   for (const { stroke, coat, dabs } of laidOut) {
@@ -37,7 +36,7 @@ export function impress(
     coats.push(coatPrint(engine, job, layCoat(engine, job, dabs)));
     strokes.set(stroke, coats);
   }
-  return [...strokes].map(([stroke, coats]) => ({ coats, away: isAway?.(stroke) ?? false }));
+  return [...strokes.values()].map((coats) => ({ coats, away: false }));
 }
 
 export function freeAll(engine: InkEngine, impressions: readonly Impression[]): void {

@@ -4,7 +4,7 @@ import { lieSchema, PLAIN_LIE, type Lie } from '../ground/lie.ts';
 import { GROUND_FORM, type Ground } from '../ink/coat.ts';
 import type { Brush } from './brush.ts';
 import { brushSchema } from './brush-schema.ts';
-import { finite, parseDocument, shape } from './check.ts';
+import { colourSchema, finite, parseDocument, shape } from './check.ts';
 import { strokeSchema, type PenStroke } from './strokes.ts';
 
 /** A plate of the bench: its kept bytes and the chain that it came from. */
@@ -73,16 +73,16 @@ const keyed = (item: ISchema<unknown>) =>
   );
 const state = { brush: brushSchema.required(), plates: keyed(plate.required()) };
 
-const colour = () => string().matches(/^#[0-9a-f]{6}$/i, '${path} must be a colour such as #2a211c');
 const ownStrokeSchema = strokeSchema.shape({
   number: number().integer().min(0).required(),
   away: boolean().optional(),
   state: shape(state).optional().default(undefined),
-  colour: colour().optional(),
+  colour: colourSchema().optional(),
   lie: lieSchema.optional().default(undefined),
 });
 
 export const MAX_PINS = 60;
+export const DEFAULT_COVER = '#b9b3a6';
 
 export const benchSchema = shape({
   ...state,
@@ -92,7 +92,7 @@ export const benchSchema = shape({
     trial: boolean().default(true),
     picture: string().uuid().nullable().default(null),
     lie: lieSchema.default({ ...PLAIN_LIE }),
-    cover: colour().default('#b9b3a6'),
+    cover: colourSchema().default(DEFAULT_COVER),
   }),
   pins: array(
     shape({

@@ -134,3 +134,7 @@ export const plateNames = (brush: Brush): string[] => [
 /** The places of the coats that print, the lowest first. */
 export const soundingCoats = (brush: Brush): number[] =>
   brush.coats.flatMap(({ muted }, place) => (muted ? [] : [place]));
+
+/** How large the dabs of a coat get by the range of their size, px. */
+export const largestPx = ({ properties: { size } }: Pick<Coat, 'properties'>): number =>
+  (size.rest * Math.max(size.low, size.high)) / 100;

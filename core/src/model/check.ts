@@ -1,4 +1,4 @@
-import { number, object, ValidationError, type AnySchema, type ObjectShape } from 'yup';
+import { number, object, string, ValidationError, type AnySchema, type ObjectShape } from 'yup';
 import { AmberError } from '../errors.ts';
 
 const MAX_DEPTH = 24;
@@ -10,6 +10,9 @@ export const finite = () =>
     '${path} must be a finite number',
     (v) => v === undefined || v === null || Number.isFinite(v),
   );
+
+/** A colour such as #2a211c. */
+export const colourSchema = () => string().matches(/^#[0-9a-f]{6}$/i, '${path} must be a colour such as #2a211c');
 
 /** A strict object: a key that is not in the shape is an error. */
 export const shape = (fields: ObjectShape) => object(fields).noUnknown('unknown key');

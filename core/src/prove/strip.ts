@@ -2,7 +2,7 @@ import { AmberError } from '../errors.ts';
 import type { Plates } from '../ink/coat.ts';
 import type { InkEngine } from '../ink/engine.ts';
 import { freeAll, impress, type StrokeDabs } from '../ink/print.ts';
-import { soundingCoats, type Brush, type Coat, type Grain } from '../model/brush.ts';
+import { largestPx, soundingCoats, type Brush, type Coat, type Grain } from '../model/brush.ts';
 import type { PenPoint, PenStroke } from '../model/strokes.ts';
 import { raster, type Plate, type Raster } from '../raster/raster.ts';
 import type { DabTable } from '../vary/dab-table.ts';
@@ -100,9 +100,7 @@ function commonSize(brush: Brush, stroke: PenStroke): number {
 
 /** What is seen of a nominal dab, sheet px: its common size, less the empty border of its plate. */
 export function nominalPx(brush: Brush, plates: Plates, stroke?: PenStroke): number {
-  const rest = Math.max(
-    ...brush.coats.map(({ properties: { size } }) => (size.rest * Math.max(size.low, size.high)) / 100),
-  );
+  const rest = Math.max(...brush.coats.map(largestPx));
   const size = commonSize(brush, stroke ?? evenStroke(10 * Math.max(1, rest)));
   let seen = 0;
   for (const coat of soundingCoats(brush))

@@ -84,7 +84,7 @@ export function expMinus(x: number): number {
 }
 
 /** A row with `reach` values before and behind it: nothing, or the end values going on. */
-function widenedRow(
+export function widenedRow(
   data: Float32Array,
   from: number,
   width: number,

@@ -79,11 +79,7 @@ export function castMesh(mesh: Mesh, settings: CastSettings, onProgress?: (share
     return Math.min(1, Math.max(0, (z - base) * share));
   };
   const heights = raster(size, size);
-  // the same as heightOf, but for a million pixels
-  for (let i = 0; i < centres.length; i++) {
-    const z = centres[i];
-    if (z !== -Infinity) heights.data[i] = flat ? 1 : Math.min(1, Math.max(0, (z - base) * share));
-  }
+  for (let i = 0; i < centres.length; i++) heights.data[i] = heightOf(centres[i]);
   for (const [pixel, samples] of outline) {
     let sum = 0;
     for (const z of samples) sum += heightOf(z);

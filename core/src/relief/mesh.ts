@@ -6,11 +6,15 @@ export interface Mesh {
   indices: Uint32Array;
 }
 
-export const MAX_TRIANGLES = 20_000_000;
+/** An error of a mesh file: `sentence` goes on after its name. */
+export const badMesh = (where: string, sentence: string): AmberError =>
+  new AmberError('bad-mesh', `${where} ${sentence}`, where);
+
+const MAX_TRIANGLES = 20_000_000;
 
 /** Checks a mesh that was read from a file; `where` names it. Throws bad-mesh. */
 export function checkMesh({ positions, indices }: Mesh, where: string): void {
-  const bad = (sentence: string) => new AmberError('bad-mesh', `${where} ${sentence}`, where);
+  const bad = (sentence: string) => badMesh(where, sentence);
   const corners = positions.length / 3;
   if (indices.length < 3) throw bad('has no faces, so there is nothing to cast; export it with its triangles.');
   if (indices.length / 3 > MAX_TRIANGLES)
@@ -21,17 +25,4 @@ export function checkMesh({ positions, indices }: Mesh, where: string): void {
   for (let i = 0; i < indices.length; i++)
     if (indices[i] >= corners)
       throw bad(`has a face that names corner ${indices[i]}, but there are only ${corners}; export it again.`);
-}
-
-/** The box around the corners of a mesh that faces use: least and greatest x, y, z. */
-export function boundsOf({ positions, indices }: Mesh): { least: Float64Array; most: Float64Array } {
-  const least = new Float64Array(3).fill(Infinity);
-  const most = new Float64Array(3).fill(-Infinity);
-  for (const corner of indices)
-    for (let k = 0; k < 3; k++) {
-      const v = positions[3 * corner + k];
-      if (v < least[k]) least[k] = v;
-      if (v > most[k]) most[k] = v;
-    }
-  return { least, most };
 }

@@ -40,14 +40,7 @@ interface Triangle {
 }
 
 /** Corners on the lattice, once for all triangles. */
-interface Snapped {
-  x: Float64Array;
-  y: Float64Array;
-  z: Float64Array;
-  indices: Uint32Array;
-  size: number;
-}
-function snapped({ x, y, z, indices, size }: Screen): Snapped {
+function snapped({ x, y, z, indices, size }: Screen): Screen {
   const onLattice = (values: Float64Array) => {
     const out = new Float64Array(values.length);
     for (let i = 0; i < out.length; i++) out[i] = Math.floor(values[i] * LATTICE + 0.5);
@@ -76,7 +69,7 @@ const triangle: Triangle = {
 };
 
 /** Loads a triangle; false where it has no area on the screen. */
-function load({ x, y, z, indices }: Snapped, at: number): boolean {
+function load({ x, y, z, indices }: Screen, at: number): boolean {
   const a = indices[at];
   let b = indices[at + 1];
   let c = indices[at + 2];
@@ -120,7 +113,7 @@ const clampPx = (v: number, size: number): number => Math.max(0, Math.min(size -
 const box = { x0: 0, y0: 0, x1: 0, y1: 0 };
 
 /** The pixels that a triangle's box touches, into `box`. */
-function boxOf({ x, y, indices, size }: Snapped, at: number): void {
+function boxOf({ x, y, indices, size }: Screen, at: number): void {
   const a = indices[at];
   const b = indices[at + 1];
   const c = indices[at + 2];
@@ -140,7 +133,7 @@ function teller(total: number, from: number, to: number, onProgress?: (share: nu
 }
 
 /** The nearest surface at the centre of every pixel. */
-function atCentres(screen: Snapped, tell: (done: number) => void): Float32Array {
+function atCentres(screen: Screen, tell: (done: number) => void): Float32Array {
   const { size, indices } = screen;
   const centres = new Float32Array(size * size).fill(-Infinity);
   const t = triangle;
@@ -201,7 +194,7 @@ function touches(flags: Uint8Array, size: number, x0: number, y0: number, x1: nu
 }
 
 /** The nearest surface at 4 x 4 places of each pixel of the outline. */
-function alongOutline(screen: Snapped, outline: Map<number, Float32Array>, tell: (done: number) => void): void {
+function alongOutline(screen: Screen, outline: Map<number, Float32Array>, tell: (done: number) => void): void {
   const { size, indices } = screen;
   const flags = new Uint8Array(size * size);
   for (const pixel of outline.keys()) flags[pixel] = 1;

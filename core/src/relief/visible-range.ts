@@ -49,9 +49,9 @@ export function visibleRange(screen: Screen, centres: Float32Array): { low: numb
   }
   if (low > high) return { low, high };
   const { z, indices } = screen;
+  const within = (corner: number) => z[corner] >= low && z[corner] <= high;
   const towards = isInsideOut(screen) ? 1 : -1;
   for (let at = 0; at < indices.length; at += 3) {
-    const within = (corner: number) => z[corner] >= low && z[corner] <= high;
     if (within(indices[at]) && within(indices[at + 1]) && within(indices[at + 2])) continue;
     if (areaOf(screen, indices[at], indices[at + 1], indices[at + 2]) * towards <= 0) continue;
     for (let k = at; k < at + 3; k++) {

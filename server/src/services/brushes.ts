@@ -103,7 +103,6 @@ export async function saveVersion(db: Queries, brushId: string, save: Save): Pro
       .from(versions)
       .where(eq(versions.brushId, brushId));
     const number = last + 1;
-    const { goesOn = false } = save;
     await tx.insert(versions).values({
       id: save.id,
       brushId,
@@ -115,7 +114,7 @@ export async function saveVersion(db: Queries, brushId: string, save: Save): Pro
       body: save.body,
     });
     // whoever stood on the present line stays on it, on whichever branch it runs
-    const current = goesOn || brush.currentId === parent.id;
+    const current = save.goesOn === true || brush.currentId === parent.id;
     if (current)
       await tx.update(brushes).set({ currentId: save.id, name: save.body.brush.name }).where(eq(brushes.id, brushId));
     return { id: save.id, number, branch, current };

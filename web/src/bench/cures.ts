@@ -1,5 +1,4 @@
 import {
-  AmberError,
   byScore,
   handOut,
   together,
@@ -10,9 +9,10 @@ import {
   type TriedFix,
 } from '@amber-stamp/core';
 import { create } from 'zustand';
+import { coded } from '../parts/coded.ts';
 import { tell, trouble } from '../parts/messages.tsx';
 import type { ProveJob, ShownFix } from '../workers/prove-protocol.ts';
-import { PROVERS, proverFor } from '../workers/prover.ts';
+import { onAllProvers, PROVERS, proverFor } from '../workers/prover.ts';
 import { dropUnused } from './coat.ts';
 import { cutFurther } from './cut-further.ts';
 import { echoJob } from './echo.ts';
@@ -62,18 +62,18 @@ async function tryAll(
   onTried: (fix: ShownFix) => void,
 ): Promise<ShownFix[] | undefined> {
   const mine = round;
-  const next = handOut(fixes);
   const done: ShownFix[] = [];
-  const work = async (number: number) => {
-    const prover = await proverFor(job, number);
-    for (let fix = next(number); prover && fix && mine === round; fix = next(number)) {
+  await onAllProvers(
+    job,
+    handOut(fixes),
+    () => mine === round,
+    async (prover, fix) => {
       const tried = await prover.tryOne(job, before, fix);
       if (mine !== round) return;
       done.push(tried);
       onTried(tried);
-    }
-  };
-  await Promise.all(Array.from({ length: PROVERS }, (_, number) => work(number)));
+    },
+  );
   return mine === round ? done : undefined;
 }
 
@@ -110,11 +110,7 @@ export async function tryCures(): Promise<void> {
 
 function failed(cause: unknown): void {
   useCures.setState({ work: null });
-  trouble(
-    cause instanceof AmberError
-      ? cause
-      : new AmberError('unexpected', 'The cures could not be tried; the brush is as it was. Try again.'),
-  );
+  trouble(coded(cause, 'The cures could not be tried; the brush is as it was. Try again.'));
 }
 
 /** The brush of a fix with what measuring leaves out: its name and its inks. */

@@ -1,4 +1,4 @@
-import { SCENE_LAYERS, type Ground, type SceneLayer, type SheetState } from '@amber-stamp/core';
+import { DEFAULT_COVER, SCENE_LAYERS, type Ground, type SceneLayer, type SheetState } from '@amber-stamp/core';
 import figure from '../../painted/figure.webp';
 import floor from '../../painted/floor.webp';
 import panes from '../../painted/panes.webp';
@@ -7,15 +7,14 @@ import { sourceUrl } from '../api/queries.ts';
 import type { InkGround } from '../workers/protocol.ts';
 
 /** Longer side that a picture of the user's is fetched at to lie under strokes. */
-export const PICTURE_SIDE = 1600;
+const PICTURE_SIDE = 1600;
 
 const PAINTED: Record<SceneLayer, string> = { sky, panes, figure, floor };
 const SCENE = SCENE_LAYERS.map((name) => ({ name, url: PAINTED[name] }));
-const COVER = '#b9b3a6';
 
 /** What lies under strokes, as the ink worker asks for it. */
 export function inkGround(on: Ground | SheetState): InkGround {
-  if (typeof on === 'string') return { paper: on, layers: [], cover: COVER };
+  if (typeof on === 'string') return { paper: on, layers: [], cover: DEFAULT_COVER };
   const { ground: paper, picture, cover } = on;
   if (paper === 'scene') return { paper, layers: SCENE, cover };
   const layers = paper === 'picture' && picture ? [{ name: 'picture', url: sourceUrl(picture, PICTURE_SIDE) }] : [];

@@ -1,4 +1,5 @@
-import { AmberError, portraitStroke, type Bench } from '@amber-stamp/core';
+import { type AmberError, portraitStroke, type Bench } from '@amber-stamp/core';
+import { coded } from '../parts/coded.ts';
 import { api, sendJson } from '../api/client.ts';
 import { listsChanged } from '../api/queries.ts';
 import type { Kept } from '../api/types.ts';
@@ -91,7 +92,7 @@ async function retried(draft: Draft): Promise<Kept> {
       return kept;
     } catch (cause) {
       setKeep('failed');
-      const error = cause instanceof AmberError ? cause : new AmberError('unexpected', String(cause));
+      const error = coded(cause, String(cause));
       if (shown?.code !== error.code) trouble(error, 'Your work is safe in this browser.');
       shown = error;
       if (error.code === 'nothing-to-print') throw error;

@@ -1,17 +1,8 @@
-import {
-  AmberError,
-  sweepNamed,
-  sweepValues,
-  swept,
-  SWEEPS,
-  type Bench,
-  type Brush,
-  type Sweep,
-} from '@amber-stamp/core';
+import { sweepNamed, sweepValues, swept, SWEEPS, type Bench, type Brush, type Sweep } from '@amber-stamp/core';
 import { create } from 'zustand';
+import { coded } from '../parts/coded.ts';
 import { trouble } from '../parts/messages.tsx';
-import type { ProveJob } from '../workers/prove-protocol.ts';
-import { PROVERS, proverFor } from '../workers/prover.ts';
+import { onAllProvers } from '../workers/prover.ts';
 import { coatOf, coatPlace } from './coat.ts';
 import { echoJob } from './echo.ts';
 import { change, presentBench } from './store.ts';
@@ -110,28 +101,22 @@ export async function measureLadder(): Promise<void> {
   const mine = ++round;
   useLadder.setState({ echoes: {}, of: bench, work: { done: 0, total: cells.length } });
   const waiting = [...cells];
-  const work = async (number: number) => {
-    const prover = await proverFor(job, number);
-    for (let cell = waiting.shift(); prover && cell && mine === round; cell = waiting.shift()) {
-      const own: ProveJob = { ...job, brush: cell.brush };
-      const { echo } = await prover.echo(own);
-      if (mine !== round) return;
-      const { key } = cell;
-      useLadder.setState(({ echoes, work: w }) => ({
-        echoes: { ...echoes, [key]: echo },
-        work: w && { ...w, done: w.done + 1 },
-      }));
-    }
-  };
   try {
-    await Promise.all(Array.from({ length: PROVERS }, (_, number) => work(number)));
+    await onAllProvers(
+      job,
+      () => waiting.shift(),
+      () => mine === round,
+      async (prover, { brush, key }) => {
+        const { echo } = await prover.echo({ ...job, brush });
+        if (mine !== round) return;
+        useLadder.setState(({ echoes, work }) => ({
+          echoes: { ...echoes, [key]: echo },
+          work: work && { ...work, done: work.done + 1 },
+        }));
+      },
+    );
   } catch (cause) {
-    if (mine === round)
-      trouble(
-        cause instanceof AmberError
-          ? cause
-          : new AmberError('unexpected', 'The ladder could not be measured; the brush is as it was. Try again.'),
-      );
+    if (mine === round) trouble(coded(cause, 'The ladder could not be measured; the brush is as it was. Try again.'));
   }
   if (mine === round) useLadder.setState({ work: null });
 }

@@ -1,5 +1,6 @@
-import { AmberError, type Bench, type BenchPlate, type Plate } from '@amber-stamp/core';
+import { type AmberError, type Bench, type BenchPlate, type Plate } from '@amber-stamp/core';
 import { create } from 'zustand';
+import { coded } from '../parts/coded.ts';
 import { api } from '../api/client.ts';
 import { fetchPlate } from '../api/fetch-plate.ts';
 import type { CutReport } from '../workers/protocol.ts';
@@ -74,10 +75,7 @@ async function pump(first: Wanted): Promise<void> {
       if (!settled) usePlates.setState((s) => ({ ready: { ...s.ready, [name]: ready }, trouble: null }));
     } catch (cause) {
       if (wishes.get(wanted.name) !== key) continue;
-      const trouble =
-        cause instanceof AmberError
-          ? cause
-          : new AmberError('unexpected', 'The plate could not be cut; take the last change back.');
+      const trouble = coded(cause, 'The plate could not be cut; take the last change back.');
       usePlates.setState({ trouble });
     }
   }

@@ -1,7 +1,8 @@
-import { AmberError } from '@amber-stamp/core';
+import { type AmberError } from '@amber-stamp/core';
 import { useEffect, useState } from 'react';
 import { Navigate, useNavigate, useParams } from 'react-router';
 import { useHotkeys } from 'react-hotkeys-hook';
+import { coded } from '../parts/coded.ts';
 import { rollSeed } from '../bench/edit.ts';
 import { startKeeping } from '../bench/keeping.ts';
 import { useBenchEye } from '../bench/eye.ts';
@@ -28,12 +29,7 @@ function useOpenBrush(id: string): { error: AmberError | null; open: boolean } {
     let gone = false;
     setError(null);
     openBrush(id, freshBrushes.delete(id)).catch((cause: unknown) => {
-      if (!gone)
-        setError(
-          cause instanceof AmberError
-            ? cause
-            : new AmberError('unexpected', 'The brush could not be opened. Try again.'),
-        );
+      if (!gone) setError(coded(cause, 'The brush could not be opened. Try again.'));
     });
     return () => {
       gone = true;

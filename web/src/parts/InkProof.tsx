@@ -1,6 +1,7 @@
-import { AmberError, type BenchPlate, type Brush, type Ground, type SheetState } from '@amber-stamp/core';
+import { type AmberError, type BenchPlate, type Brush, type Ground, type SheetState } from '@amber-stamp/core';
 import { useEffect, useMemo, useRef } from 'react';
 import { create } from 'zustand';
+import { coded } from './coded.ts';
 import { useHeldStates } from '../bench/held-states.ts';
 import { inkJob, statesOf, type ProofStroke } from '../bench/ink-job.ts';
 import { plateKey, usePlates } from '../bench/plates.ts';
@@ -80,10 +81,7 @@ export function InkProof({ view, label, brush, plates, strokes, scale, ground, c
           useInkTrouble.setState({ error: null });
         })
         .catch((cause: unknown) => {
-          const error =
-            cause instanceof AmberError
-              ? cause
-              : new AmberError('unexpected', 'The strokes could not be drawn; take the last change back.');
+          const error = coded(cause, 'The strokes could not be drawn; take the last change back.');
           useInkTrouble.setState({ error });
         });
     if (!calm) return void start();

@@ -1,5 +1,6 @@
-import { AmberError, ERRORS } from '@amber-stamp/core';
+import { type AmberError, ERRORS } from '@amber-stamp/core';
 import { closeSnackbar, enqueueSnackbar, type SnackbarKey } from 'notistack';
+import { coded } from './coded.ts';
 
 const Close = ({ id }: { id: SnackbarKey }) => (
   <button className="link" onClick={() => closeSnackbar(id)}>
@@ -39,9 +40,5 @@ export function trouble(error: AmberError, kept = ''): void {
 
 /** Lets work go on by itself; what fails of it is told. */
 export function troubled(work: Promise<unknown>): void {
-  work.catch((cause: unknown) =>
-    trouble(
-      cause instanceof AmberError ? cause : new AmberError('unexpected', 'That did not work; nothing was changed.'),
-    ),
-  );
+  work.catch((cause: unknown) => trouble(coded(cause, 'That did not work; nothing was changed.')));
 }

@@ -92,12 +92,13 @@ function impressions(job: InkJob): { impressions: Impression[]; dabs: number } {
 
 /** Impressions that lie alike are one ink; those that take away do so from every ink. */
 function inksOf(job: InkJob, made: readonly Impression[]): LyingInk[] {
+  const keys = job.strokes.map(({ lie }) => JSON.stringify(lie));
   const lies = new Map<string, Lie>();
-  for (const { lie, away } of job.strokes) if (!away) lies.set(JSON.stringify(lie), lie);
+  job.strokes.forEach(({ lie, away }, i) => !away && lies.set(keys[i], lie));
   return [...lies].map(([key, lie]) => ({
     lie,
     pixels: engine.toFloats(
-      made.filter((one, i) => one.away || JSON.stringify(job.strokes[i].lie) === key),
+      made.filter(({ away }, i) => away || keys[i] === key),
       job,
     ),
   }));

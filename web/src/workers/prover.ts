@@ -28,3 +28,21 @@ export async function proverFor(job: ProveJob, number = 0): Promise<Remote<Prove
   }
   return remote;
 }
+
+/**
+ * Lets all workers take work until there is none: `next` gives each, by its number, what to do next; `goesOn` tells whether
+ * it is still wanted.
+ */
+export async function onAllProvers<T>(
+  job: ProveJob,
+  next: (worker: number) => T | undefined,
+  goesOn: () => boolean,
+  work: (prover: Remote<ProveApi>, item: T) => Promise<void>,
+): Promise<void> {
+  const taking = async (number: number) => {
+    const prover = await proverFor(job, number);
+    if (!prover) return;
+    for (let item = next(number); item !== undefined && goesOn(); item = next(number)) await work(prover, item);
+  };
+  await Promise.all(Array.from({ length: PROVERS }, (_, number) => taking(number)));
+}

@@ -1,6 +1,6 @@
-import { AmberError } from '@amber-stamp/core';
 import { Button, Drawer } from '@mui/material';
 import dayjs from 'dayjs';
+import { coded } from '../../parts/coded.ts';
 import { blobUrl, useVersions } from '../../api/queries.ts';
 import type { VersionInfo } from '../../api/types.ts';
 import { bringBack } from '../../bench/session.ts';
@@ -41,13 +41,7 @@ export function Versions({ open, onClose }: { open: boolean; onClose: () => void
   const back = (id: string) => {
     bringBack(id)
       .then(onClose)
-      .catch((cause: unknown) =>
-        trouble(
-          cause instanceof AmberError
-            ? cause
-            : new AmberError('unexpected', 'The version could not be brought back. Try again.'),
-        ),
-      );
+      .catch((cause: unknown) => trouble(coded(cause, 'The version could not be brought back. Try again.')));
   };
   return (
     <Drawer

@@ -1,5 +1,6 @@
 import { AmberError, makeRecipe, makeStep, type Recipe } from '@amber-stamp/core';
 import { useEffect, useRef, useState, type ReactNode } from 'react';
+import { coded } from '../../parts/coded.ts';
 import { trouble } from '../../parts/messages.tsx';
 
 /** What is made here prints as it is: the paler the more, nothing trimmed. */
@@ -9,11 +10,7 @@ export const fileOf = (bytes: Uint8Array, name: string): File =>
   new File([bytes as Uint8Array<ArrayBuffer>], name, { type: 'image/png' });
 
 export const tellTrouble = (cause: unknown): void =>
-  trouble(
-    cause instanceof AmberError
-      ? cause
-      : new AmberError('unexpected', 'It could not be made; nothing was kept. Try again.'),
-  );
+  trouble(coded(cause, 'It could not be made; nothing was kept. Try again.'));
 
 /** The newest picture of what is asked for; while one is made the last one stays. Gives what was wrong with the wish. */
 export function useMade(

@@ -1,6 +1,6 @@
-import { trialStrokes, type RecipeStep } from '@amber-stamp/core';
+import { largestPx, trialStrokes, type RecipeStep } from '@amber-stamp/core';
 import { useState } from 'react';
-import { propertiesOf } from '../../bench/edit.ts';
+import { coatOf } from '../../bench/coat.ts';
 import { inkJob, keysOf } from '../../bench/ink-job.ts';
 import { settle, useBench } from '../../bench/store.ts';
 import { costsOf } from '../../workers/pool.ts';
@@ -77,8 +77,7 @@ function Costs({ place, step }: { place: number; step: RecipeStep }) {
 export function FitAdvice({ place, step }: { place: number; step: RecipeStep }) {
   const bench = useBench((s) => s.bench);
   if (!bench) return null;
-  const { size } = propertiesOf(bench);
-  const largest = Math.round((size.rest * Math.max(size.low, size.high)) / 100);
+  const largest = Math.round(largestPx(coatOf(bench)));
   return (
     <>
       <p className="note" style={{ margin: 0 }}>

@@ -1,7 +1,8 @@
-import { AmberError, parseJson, parseRecipe, type Bench, type Recipe } from '@amber-stamp/core';
+import { parseJson, parseRecipe, type Bench, type Recipe } from '@amber-stamp/core';
 import { Dialog, DialogContent, Menu, MenuItem } from '@mui/material';
 import { useQuery } from '@tanstack/react-query';
 import { useRef, useState } from 'react';
+import { coded } from '../../parts/coded.ts';
 import { presentPlate } from '../../bench/edit.ts';
 import { applyToDrawer } from '../../bench/family.ts';
 import { change, useBench } from '../../bench/store.ts';
@@ -89,7 +90,7 @@ export function RecipeMenu({ bench, source }: { bench: Bench; source: string }) 
     try {
       put(parseRecipe(parseJson(await chosen.text(), chosen.name), chosen.name), `recipe: ${chosen.name}`);
     } catch (cause) {
-      trouble(cause instanceof AmberError ? cause : new AmberError('unexpected', 'The recipe could not be read.'));
+      trouble(coded(cause, 'The recipe could not be read.'));
     }
   };
   return (

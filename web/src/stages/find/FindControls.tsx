@@ -1,7 +1,8 @@
-import { AmberError, fileName, type Bench, type Prints } from '@amber-stamp/core';
+import { fileName, type Bench, type Prints } from '@amber-stamp/core';
 import { Button, Menu, MenuItem } from '@mui/material';
 import { useQuery } from '@tanstack/react-query';
 import { useRef, useState } from 'react';
+import { coded } from '../../parts/coded.ts';
 import { useSource, useSources } from '../../api/queries.ts';
 import { arriveSource } from '../../bench/arrivals.ts';
 import { presentPlate, propertiesOf } from '../../bench/edit.ts';
@@ -53,11 +54,7 @@ async function answer(bench: Bench, source: string, prints: Prints): Promise<voi
 }
 
 const tellFailure = (cause: unknown): void =>
-  trouble(
-    cause instanceof AmberError
-      ? cause
-      : new AmberError('unexpected', 'The answer could not be tried; nothing was changed.'),
-  );
+  trouble(coded(cause, 'The answer could not be tried; nothing was changed.'));
 
 function Answers({ bench, source }: { bench: Bench; source: string }) {
   const { data, error } = useQuery({

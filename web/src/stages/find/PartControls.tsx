@@ -1,7 +1,8 @@
-import { AmberError, type Bench } from '@amber-stamp/core';
+import { type Bench } from '@amber-stamp/core';
 import { Button } from '@mui/material';
 import { useState } from 'react';
 import { useNavigate } from 'react-router';
+import { coded } from '../../parts/coded.ts';
 import { brushesFromMarks } from '../../bench/arrivals.ts';
 import { tell, trouble } from '../../parts/messages.tsx';
 import { useSource } from '../../api/queries.ts';
@@ -9,8 +10,7 @@ import { cutter } from '../../workers/pool.ts';
 import { beginRegion, regionPlace, useParts } from './parts.ts';
 import { presentPrints } from './prints.ts';
 
-const tellTrouble = (cause: unknown): void =>
-  trouble(cause instanceof AmberError ? cause : new AmberError('unexpected', 'The marks could not be looked for.'));
+const tellTrouble = (cause: unknown): void => trouble(coded(cause, 'The marks could not be looked for.'));
 
 /** A part of the source by hand, or every mark on it as a brush of its own. */
 export function PartControls({ bench, source }: { bench: Bench; source: string }) {

@@ -1,6 +1,7 @@
-import { AmberError, encodePlate, fileName, TRIAL_SIZE, trialStrokes, type Bench } from '@amber-stamp/core';
+import { encodePlate, fileName, TRIAL_SIZE, trialStrokes, type Bench } from '@amber-stamp/core';
 import { Button, Switch } from '@mui/material';
 import { useState } from 'react';
+import { coded } from '../../parts/coded.ts';
 import { api } from '../../api/client.ts';
 import { presentPlate } from '../../bench/edit.ts';
 import { inkJob, keysOf } from '../../bench/ink-job.ts';
@@ -30,8 +31,7 @@ async function savePack(bench: Bench, versionId: string, sources: boolean): Prom
   saveFile(`${fileName(bench.brush.name)}.zip`, new Uint8Array(await response.arrayBuffer()), 'application/zip');
 }
 
-const tellFailure = (cause: unknown): void =>
-  trouble(cause instanceof AmberError ? cause : new AmberError('unexpected', 'The file could not be made. Try again.'));
+const tellFailure = (cause: unknown): void => trouble(coded(cause, 'The file could not be made. Try again.'));
 
 export function PackControls({ bench }: { bench: Bench }) {
   const [sources, setSources] = useState(true);

@@ -81,15 +81,17 @@ export function Comparison({ pin, ...common }: Common & { pin: Pin | undefined }
         <span className="tag">now; nothing is pinned beside it yet</span>
       </div>
     );
-  const told = pin.echo === null ? '' : `, echo ${Math.round(pin.echo)}`;
+  const tag = (
+    <span className="tag">
+      pinned, {pin.label}
+      {pin.echo !== null && `, echo ${Math.round(pin.echo)}`}
+    </span>
+  );
   if (blink)
     return (
       <div className="proof">
         <Kept {...common} state={pin} view="blink" />
-        <span className="tag">
-          pinned, {pin.label}
-          {told}
-        </span>
+        {tag}
       </div>
     );
   if (how === 'beside')
@@ -97,10 +99,7 @@ export function Comparison({ pin, ...common }: Common & { pin: Pin | undefined }
       <div className="both">
         <div className="proof">
           <Kept {...common} state={pin} view="pinned" />
-          <span className="tag">
-            pinned, {pin.label}
-            {told}
-          </span>
+          {tag}
         </div>
         <div className="proof">
           <Present {...common} />
@@ -114,10 +113,7 @@ export function Comparison({ pin, ...common }: Common & { pin: Pin | undefined }
       <div className="over" style={{ clipPath: `inset(0 ${100 - 100 * wipe}% 0 0)` }}>
         <Kept {...common} state={pin} view="pinned" />
       </div>
-      <span className="tag">
-        pinned, {pin.label}
-        {told}
-      </span>
+      {tag}
       <span className="tag right">now</span>
       <Peg />
     </div>

@@ -1,9 +1,10 @@
 import type { Bench } from '@amber-stamp/core';
-import { Button, LinearProgress, Slider } from '@mui/material';
+import { Button, Slider } from '@mui/material';
 import { useEffect } from 'react';
 import { cancelCures, cureForMe, forgetCures, takeFix, tryCures, useCures, warmUp } from '../../bench/cures.ts';
 import { useEcho } from '../../bench/echo.ts';
 import { BitmapView } from '../../parts/BitmapView.tsx';
+import { Working } from '../../parts/Working.tsx';
 import type { ShownFix } from '../../workers/prove-protocol.ts';
 
 const percent = (share: number): string => `${Math.round(share * 100)}\u00a0%`;
@@ -23,28 +24,6 @@ function Cure({ fix, from }: { fix: ShownFix; from: number }) {
         Take
       </Button>
     </li>
-  );
-}
-
-function Progress() {
-  const work = useCures((s) => s.work);
-  if (!work) return null;
-  const { what, done, total } = work;
-  return (
-    <div className="cures-work">
-      <LinearProgress
-        aria-label="Trying cures"
-        variant={total > 0 ? 'determinate' : 'indeterminate'}
-        value={total > 0 ? (100 * done) / total : undefined}
-      />
-      <span className="note">
-        {what}
-        {total > 0 && `: ${done} of ${total}`}
-      </span>
-      <button className="link" onClick={cancelCures}>
-        Cancel
-      </button>
-    </div>
   );
 }
 
@@ -85,7 +64,7 @@ export function Cures({ bench }: { bench: Bench }) {
           Try the cures
         </Button>
       </div>
-      <Progress />
+      {work && <Working label="Trying cures" {...work} onCancel={cancelCures} />}
       {tried.length === 0 && !work && (
         <p className="note" style={{ padding: '0 16px 12px', margin: 0 }}>
           Each is drawn with this very brush and measured: how much echo is left, and how far the look moves.

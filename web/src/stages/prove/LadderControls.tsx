@@ -1,5 +1,5 @@
 import { numberParam, SWEEPS, sweepNamed, type Bench } from '@amber-stamp/core';
-import { Button, LinearProgress, MenuItem, Select } from '@mui/material';
+import { Button, MenuItem, Select } from '@mui/material';
 import { coatOf } from '../../bench/coat.ts';
 import {
   cancelLadder,
@@ -11,6 +11,7 @@ import {
   type Side,
 } from '../../bench/ladder.ts';
 import { ParamField } from '../../parts/ParamField.tsx';
+import { Working } from '../../parts/Working.tsx';
 
 const NONE = 'none';
 
@@ -90,21 +91,7 @@ export function LadderControls({ bench }: { bench: Bench }) {
           {Object.keys(echoes).length > 0 ? 'Measure again' : 'Measure each cell'}
         </Button>
       </div>
-      {work && (
-        <div className="cures-work">
-          <LinearProgress
-            aria-label="Measuring the ladder"
-            variant="determinate"
-            value={(100 * work.done) / Math.max(1, work.total)}
-          />
-          <span className="note">
-            {work.done} of {work.total}
-          </span>
-          <button className="link" onClick={cancelLadder}>
-            Cancel
-          </button>
-        </div>
-      )}
+      {work && <Working label="Measuring the ladder" {...work} onCancel={cancelLadder} />}
       <SideChoice
         bench={bench}
         name="From left to right"

@@ -4,7 +4,7 @@ import { pinNow, takePin, unpin } from '../../bench/pins.ts';
 import { useEcho } from '../../bench/echo.ts';
 import { Choices } from '../../parts/Choices.tsx';
 import { AwayIcon } from '../../parts/icons.tsx';
-import { useProveEye } from './view.ts';
+import { placeOfPin, useProveEye } from './view.ts';
 
 const pin = () => useProveEye.setState({ pin: pinNow() });
 
@@ -13,7 +13,7 @@ export function PinsPanel({ bench }: { bench: Bench }) {
   const { pin: wanted, how } = useProveEye();
   const echo = useEcho((s) => s.told?.echo);
   const { pins } = bench;
-  const shown = Math.min(wanted, pins.length - 1);
+  const shown = placeOfPin(wanted, pins);
   const chosen = pins[shown];
   return (
     <section aria-label="Pins">

@@ -7,7 +7,7 @@ import { WideSheet } from '../../pages/bench/wide/WideSheet.tsx';
 import { Comparison } from './Comparison.tsx';
 import { LadderWork } from './LadderWork.tsx';
 import { MeasuredStroke } from './MeasuredStroke.tsx';
-import { useProveEye } from './view.ts';
+import { placeOfPin, useProveEye } from './view.ts';
 
 const EchoPlot = lazy(() => import('./EchoPlot.tsx').then((m) => ({ default: m.EchoPlot })));
 
@@ -38,7 +38,7 @@ function Compared({ bench }: { bench: Bench }) {
   const field = useRef<HTMLDivElement>(null);
   const box = useBoxSize(field);
   const { view, pin, how, blink } = useProveEye();
-  const pinned = bench.pins[Math.min(pin, bench.pins.length - 1)];
+  const pinned = bench.pins[placeOfPin(pin, bench.pins)];
   const halved = pinned !== undefined && how === 'beside' && !blink;
   // two panels are half as high: the strokes of the whole at a smaller scale
   const scale = halved ? 0.62 : 1;

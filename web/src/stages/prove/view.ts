@@ -19,4 +19,7 @@ interface ProveEye {
   /** the pin is shown in place of the present state */
   blink: boolean;
 }
+/** Which of so many pins is looked at; -1 where there is none. */
+export const placeOfPin = (wanted: number, pins: readonly unknown[]): number => Math.min(wanted, pins.length - 1);
+
 export const useProveEye = create<ProveEye>(() => ({ view: 'echo', pin: 0, how: 'wipe', wipe: 0.5, blink: false }));

@@ -1,4 +1,4 @@
-import { replayMs, replayed, type OwnStroke } from '@amber-stamp/core';
+import { replayMoments, replayMs, replayed, type OwnStroke } from '@amber-stamp/core';
 import { Slider } from '@mui/material';
 import { useEffect } from 'react';
 import { create } from 'zustand';
@@ -13,19 +13,9 @@ export const useReplay = create<{ at: number | null; running: boolean }>(() => (
 export const seenOf = (strokes: readonly OwnStroke[], at: number | null): readonly OwnStroke[] =>
   at === null ? strokes : replayed(strokes, at, PAUSE_MS);
 
-/** The moments at which a sample of the pen came. */
-function moments(strokes: readonly OwnStroke[]): number[] {
-  let start = 0;
-  return strokes.flatMap(({ points }) => {
-    const here = points.map(({ t }) => start + t - points[0].t);
-    start = here[here.length - 1] + PAUSE_MS;
-    return here;
-  });
-}
-
 /** Moves by one sample of the pen. */
 function step(strokes: readonly OwnStroke[], by: -1 | 1): void {
-  const all = moments(strokes);
+  const all = replayMoments(strokes, PAUSE_MS);
   const at = useReplay.getState().at ?? all[all.length - 1];
   const next = by > 0 ? all.find((t) => t > at + 1e-6) : all.findLast((t) => t < at - 1e-6);
   useReplay.setState({ at: next ?? at, running: false });

@@ -1,4 +1,4 @@
-import { builtUpDabs, singleDabs, type Bench, type BrushState } from '@amber-stamp/core';
+import { builtUpDabs, largestPx, singleDabs, type Bench, type BrushState } from '@amber-stamp/core';
 import { useMemo } from 'react';
 import { Choices } from '../../../parts/Choices.tsx';
 import { InkProof } from '../../../parts/InkProof.tsx';
@@ -22,10 +22,7 @@ interface CellsProps {
 /** A row of cells, each of the largest dab: ten single dabs, so that chance shows, or one place pressed ever more often. */
 function DabCells({ view, state, kept = false, named }: CellsProps) {
   const strip = useHand((s) => s.strip);
-  const largest = Math.max(
-    1,
-    ...state.brush.coats.map(({ properties: { size } }) => (size.rest * Math.max(size.low, size.high)) / 100),
-  );
+  const largest = Math.max(1, ...state.brush.coats.map(largestPx));
   const brush = useMemo(() => {
     // the same dabs as in a stroke, only brought to one height
     const scale = (CELL * 0.78) / largest;

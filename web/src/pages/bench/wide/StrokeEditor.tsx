@@ -1,19 +1,13 @@
 import { MAX_WIDTH_POINTS, widthAt, type Bench, type OwnStroke } from '@amber-stamp/core';
-import { MenuItem, Select } from '@mui/material';
-import { getJson } from '../../../api/client.ts';
-import { useBrushes } from '../../../api/queries.ts';
-import type { OpenBrush } from '../../../api/types.ts';
+import type { Version } from '../../../api/types.ts';
 import { deleteStroke, duplicateStroke, editStroke, moveStroke } from '../../../bench/strokes.ts';
-import { troubled } from '../../../parts/messages.tsx';
+import { BrushSelect, NONE } from '../../../parts/BrushSelect.tsx';
 import { useHand } from './hand.ts';
 import { EVEN } from './StrokeHandles.tsx';
 
-const PRESENT = 'present';
-
-/** Prints one stroke with a brush of the cabinet as it is kept now. */
-async function chooseBrush(number: number, id: string): Promise<void> {
-  if (id === PRESENT) return editStroke(number, 'a stroke with the present brush', (s) => void delete s.state);
-  const { version } = await getJson<OpenBrush>(`/brushes/${id}`);
+/** Prints one stroke with a kept brush, or with the present one again. */
+function chooseBrush(number: number, version: Version | null): void {
+  if (!version) return editStroke(number, 'a stroke with the present brush', (s) => void delete s.state);
   const { brush, plates } = version.body;
   editStroke(number, `a stroke with ${brush.name}`, (s) => void (s.state = { brush, plates }));
 }
@@ -31,31 +25,6 @@ function addPoint({ number, width }: OwnStroke): void {
   });
 }
 
-function BrushChoice({ stroke }: { stroke: OwnStroke }) {
-  const { data = [] } = useBrushes();
-  const name = stroke.state?.brush.name;
-  return (
-    <Select
-      variant="standard"
-      value={name === undefined ? PRESENT : ''}
-      displayEmpty
-      renderValue={() => name ?? 'the present brush'}
-      slotProps={{ input: { 'aria-label': 'Brush of the stroke' } }}
-      sx={{ maxWidth: 150, fontSize: 13, color: '#2a211c' }}
-      onChange={(e) => troubled(chooseBrush(stroke.number, e.target.value))}
-    >
-      <MenuItem value={PRESENT}>the present brush</MenuItem>
-      {data
-        .filter((b) => !b.putAwayAt)
-        .map((b) => (
-          <MenuItem key={b.id} value={b.id}>
-            {b.name}
-          </MenuItem>
-        ))}
-    </Select>
-  );
-}
-
 /** What is done to a picked stroke: its brush, its colour, its width, its place among the others. */
 export function StrokeEditor({ bench, stroke }: { bench: Bench; stroke: OwnStroke }) {
   const { number } = stroke;
@@ -68,7 +37,14 @@ export function StrokeEditor({ bench, stroke }: { bench: Bench; stroke: OwnStrok
         </b>
         {stroke.away ? ', takes away' : ''}
       </span>
-      <BrushChoice stroke={stroke} />
+      <BrushSelect
+        label="Brush of the stroke"
+        none="the present brush"
+        value={stroke.state ? '' : NONE}
+        shown={stroke.state?.brush.name ?? 'the present brush'}
+        sx={{ maxWidth: 150, fontSize: 13, color: '#2a211c' }}
+        onChoose={(version) => chooseBrush(number, version)}
+      />
       <label>
         colour
         <input

@@ -1,9 +1,16 @@
-import { smoothPath, widthAt, type Bench, type OwnStroke, type WidthProfile } from '@amber-stamp/core';
+import {
+  largestPx,
+  MAX_WIDTH_PCT,
+  smoothPath,
+  widthAt,
+  type Bench,
+  type OwnStroke,
+  type WidthProfile,
+} from '@amber-stamp/core';
 import { useMemo, type KeyboardEvent, type PointerEvent } from 'react';
 import { live, settle } from '../../../bench/store.ts';
 import { useHand } from './hand.ts';
 
-const MOST = 400;
 export const EVEN: WidthProfile = [
   [0, 100],
   [0.5, 100],
@@ -11,10 +18,7 @@ export const EVEN: WidthProfile = [
 ];
 
 /** The widest a dab of the lowest coat gets by its range, px: what 100 % of a width profile is shown as. */
-export function nominalPx({ brush }: Pick<Bench, 'brush'>): number {
-  const { size } = brush.coats[0].properties;
-  return (size.rest * Math.max(size.low, size.high)) / 100;
-}
+export const nominalPx = ({ brush }: Pick<Bench, 'brush'>): number => largestPx(brush.coats[0]);
 
 interface PathPlace {
   x: number;
@@ -48,7 +52,10 @@ function setWidth(number: number, place: number, pct: number): void {
     const stroke = draft.strokes.find((s) => s.number === number);
     if (!stroke) return;
     const profile = stroke.width?.length ? stroke.width : EVEN.map(([at, v]): [number, number] => [at, v]);
-    stroke.width = profile.map(([at, v], i) => [at, i === place ? Math.max(0, Math.min(MOST, Math.round(pct))) : v]);
+    stroke.width = profile.map(([at, v], i) => [
+      at,
+      i === place ? Math.max(0, Math.min(MAX_WIDTH_PCT, Math.round(pct))) : v,
+    ]);
   });
 }
 
@@ -107,7 +114,7 @@ export function StrokeHandles({ bench, stroke }: { bench: Bench; stroke: OwnStro
             aria-label={`Width ${Math.round(at * 100)} % along the stroke`}
             aria-valuenow={pct}
             aria-valuemin={0}
-            aria-valuemax={MOST}
+            aria-valuemax={MAX_WIDTH_PCT}
             aria-valuetext={`${pct} %`}
             onPointerDown={(e) => e.currentTarget.setPointerCapture(e.pointerId)}
             onPointerMove={drag(i)}

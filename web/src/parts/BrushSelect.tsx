@@ -1,0 +1,47 @@
+import { MenuItem, Select, type SxProps } from '@mui/material';
+import { getJson } from '../api/client.ts';
+import { useBrushes } from '../api/queries.ts';
+import type { OpenBrush, Version } from '../api/types.ts';
+import { troubled } from './messages.tsx';
+
+interface Props {
+  label: string;
+  /** what stands first: no brush of the cabinet */
+  none: string;
+  /** id of the chosen brush; empty where it is none of the list */
+  value: string;
+  /** what is shown of the choice */
+  shown: string;
+  sx?: SxProps;
+  /** the version that a brush is kept as now; null for none */
+  onChoose: (version: Version | null) => void | Promise<void>;
+}
+/** The value of no brush. */
+export const NONE = 'none';
+
+/** A brush of the cabinet as it is kept now, or none of them. Later changes of that brush do not reach what chose it. */
+export function BrushSelect({ label, none, value, shown, sx, onChoose }: Props) {
+  const { data = [] } = useBrushes();
+  const choose = async (id: string) =>
+    onChoose(id === NONE ? null : (await getJson<OpenBrush>(`/brushes/${id}`)).version);
+  return (
+    <Select
+      variant="standard"
+      value={value}
+      displayEmpty
+      renderValue={() => shown}
+      slotProps={{ input: { 'aria-label': label } }}
+      sx={sx}
+      onChange={(e) => troubled(choose(e.target.value))}
+    >
+      <MenuItem value={NONE}>{none}</MenuItem>
+      {data
+        .filter((b) => !b.putAwayAt)
+        .map((b) => (
+          <MenuItem key={b.id} value={b.id}>
+            {b.name}
+          </MenuItem>
+        ))}
+    </Select>
+  );
+}
