@@ -1,6 +1,7 @@
 import { AmberError, castMesh, MAX_CAST_PX, MIN_CAST_PX, UPS, VIEWS, type View } from '@amber-stamp/core';
 import { encodeGray, readBytes, writeAll } from '@amber-stamp/io';
-import { encodeExr, readMesh } from '@amber-stamp/io/meshes';
+import { encodeExr } from '@amber-stamp/core/exr';
+import { readMesh } from '@amber-stamp/io/meshes';
 import { basename, extname } from 'node:path';
 import { readOptions, UsageError, type OptionTable } from './arguments.ts';
 
@@ -46,7 +47,7 @@ export async function castCommand(args: string[]): Promise<object> {
   const [yawDeg, pitchDeg, rollDeg] = turnsOf(o.turn);
   const name = basename(o.mesh);
   const mesh = await readMesh(await readBytes(o.mesh), name);
-  const up = (o.up as View['up'] | undefined) ?? (extname(name).toLowerCase() === '.stl' ? 'z' : 'y');
+  const up = (o.up as View['up'] | undefined) ?? mesh.up ?? 'y';
   const { heights, low, high, side } = castMesh(mesh, {
     view: { from: o.view as View['from'], up, yawDeg, pitchDeg, rollDeg },
     size,

@@ -1,4 +1,5 @@
 import { readPack, writePack } from '@amber-stamp/core';
+import { readPlateFile } from '@amber-stamp/core/exr';
 import { ensureFolder, loadBrush, readBytes, writeAll, inside } from '@amber-stamp/io';
 import { dirname, join } from 'node:path';
 import { readOptions, type OptionTable } from './arguments.ts';
@@ -19,7 +20,7 @@ export async function packCommand(args: string[]): Promise<object> {
 export async function unpackCommand(args: string[]): Promise<object> {
   const o = readOptions(args, UNPACK);
   const bytes = await readBytes(o.pack);
-  const pack = readPack(bytes);
+  const pack = readPack(bytes, readPlateFile);
   const files = [...pack.files].map(([path, content]) => ({ path: inside(o.out, path), bytes: content }));
   for (const folder of new Set([o.out, ...files.map((f) => dirname(f.path))])) await ensureFolder(folder);
   await writeAll(files);

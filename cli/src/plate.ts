@@ -49,7 +49,7 @@ async function otherFiles(recipe: Recipe, recipePath: string | undefined): Promi
 
 /** A plate with every value as it is; its writer takes long to load. */
 const floats = async (plate: Raster): Promise<Uint8Array> =>
-  (await import('@amber-stamp/io/meshes')).encodeExr(plate, 'float');
+  (await import('@amber-stamp/core/exr')).encodeExr(plate, 'float');
 
 /** plate: cuts a source into a plate. */
 export async function plateCommand(args: string[]): Promise<object> {

@@ -1,4 +1,4 @@
-import { exrPicture } from '@amber-stamp/io/meshes';
+import { exrPicture } from '@amber-stamp/core/exr';
 import { expect } from 'chai';
 import { decode } from 'fast-png';
 import { existsSync, mkdtempSync, readFileSync, writeFileSync } from 'node:fs';

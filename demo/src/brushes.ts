@@ -1,5 +1,6 @@
 import { makeRecipe, makeStep, type Driver } from '@amber-stamp/core';
 import { MORE_BRUSHES } from './brushes-more.ts';
+import { RELIEF_BRUSHES } from './brushes-relief.ts';
 import { by, type DemoBrush } from './demo-brush.ts';
 
 const SWELL: Driver['curve'] = [
@@ -69,7 +70,7 @@ const barnacles: DemoBrush = {
   drawer: 'Tideline',
   note: 'height map',
   recipe: makeRecipe([
-    makeStep('gray', { prints: 'light' }),
+    makeStep('heights', { base: 'darkest' }),
     makeStep('levels', { automatic: false, low: 0.3, high: 0.88, middle: 0.45 }),
     makeStep('fit', { resolutionPx: 640, padPct: 0 }),
     makeStep('fade', { widthPct: 38, shape: 'round' }),
@@ -119,4 +120,4 @@ const paint: DemoBrush = {
   },
 };
 
-export const BRUSHES: readonly DemoBrush[] = [lichen, kelp, barnacles, paint, ...MORE_BRUSHES];
+export const BRUSHES: readonly DemoBrush[] = [lichen, kelp, barnacles, paint, ...RELIEF_BRUSHES, ...MORE_BRUSHES];

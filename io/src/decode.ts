@@ -1,8 +1,16 @@
-import { AmberError, reducePicture, workingFactor, type Picture } from '@amber-stamp/core';
+import {
+  AmberError,
+  checkPixels,
+  holesError,
+  holesOf,
+  isExr,
+  MAX_PIXELS,
+  reducePicture,
+  workingFactor,
+  type Picture,
+} from '@amber-stamp/core';
 import { decode as decodePng } from 'fast-png';
 import sharp, { type Metadata } from 'sharp';
-import { isExr } from './exr-header.ts';
-import { checkPixels, MAX_PIXELS } from './limits.ts';
 import { checkPngChunks } from './png-chunks.ts';
 
 /** What the file says of itself, upright as it will be seen. */
@@ -73,7 +81,7 @@ function infoOf(meta: Metadata): PictureInfo {
 async function openExr(bytes: Uint8Array, where: string): Promise<Picture | undefined> {
   if (!isExr(bytes)) return undefined;
   checkSize(bytes, where);
-  return (await import('./exr.ts')).exrPicture(bytes, where);
+  return (await import('@amber-stamp/core/exr')).exrPicture(bytes, where);
 }
 
 /** Reads what a picture file says of itself. Throws the coded errors of `decodePicture`. */
@@ -118,21 +126,17 @@ async function viaSharp(bytes: Uint8Array, meta: Metadata, factor: number): Prom
 }
 
 function checkFinite(picture: Picture, where: string): void {
-  if (!(picture.data instanceof Float32Array)) return;
-  let bad = 0;
-  for (const v of picture.data) if (!Number.isFinite(v)) bad++;
-  if (bad > 0)
-    throw new AmberError(
-      'bad-picture',
-      `${where} has ${bad} values that are not numbers; fill them, then bring it in again.`,
-      where,
-    );
+  const count = holesOf(picture);
+  if (count > 0) throw holesError(count, where);
 }
 
-async function decode(bytes: Uint8Array, where: string, working: boolean): Promise<Picture> {
+/** What is done with values that are no numbers: they are refused, or kept for the step that fills them. */
+export type Holes = 'refuse' | 'keep';
+
+async function decode(bytes: Uint8Array, where: string, working: boolean, holes: Holes): Promise<Picture> {
   const exr = await openExr(bytes, where);
   if (exr) {
-    checkFinite(exr, where);
+    if (holes === 'refuse') checkFinite(exr, where);
     return exr;
   }
   const meta = await metadataOf(bytes, where);
@@ -145,7 +149,7 @@ async function decode(bytes: Uint8Array, where: string, working: boolean): Promi
     if (cause instanceof AmberError) throw cause;
     throw unreadable(where, firstLine(cause));
   }
-  checkFinite(picture, where);
+  if (holes === 'refuse') checkFinite(picture, where);
   return picture;
 }
 
@@ -153,8 +157,9 @@ async function decode(bytes: Uint8Array, where: string, working: boolean): Promi
  * Decodes a picture at its own depth, upright, first frame. Throws AmberError: empty-file, file-too-large,
  * picture-too-large, bad-picture; `where` names the file in the sentence.
  */
-export const decodePicture = (bytes: Uint8Array, where: string): Promise<Picture> => decode(bytes, where, false);
+export const decodePicture = (bytes: Uint8Array, where: string): Promise<Picture> =>
+  decode(bytes, where, false, 'refuse');
 
 /** The picture that recipes work on: as decodePicture, at most the working side. The same errors. */
-export const decodeWorking = async (bytes: Uint8Array, where: string): Promise<Picture> =>
-  reducePicture(await decode(bytes, where, true));
+export const decodeWorking = async (bytes: Uint8Array, where: string, holes: Holes = 'refuse'): Promise<Picture> =>
+  reducePicture(await decode(bytes, where, true, holes));

@@ -3,3 +3,4 @@ export * from './encode.ts';
 export * from './files.ts';
 export * from './brush-files.ts';
 export * from './thumbnail.ts';
+export * from './mesh-source.ts';

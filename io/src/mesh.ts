@@ -101,6 +101,7 @@ export async function readMesh(bytes: Uint8Array, name: string): Promise<Mesh> {
   let mesh: Mesh;
   try {
     mesh = together(await read(bytes, name));
+    if (extname(name).toLowerCase() === '.stl') mesh.up = 'z';
   } catch (cause) {
     if (cause instanceof AmberError) throw cause;
     throw badMesh(name, 'is cut off, or its counts do not fit what follows; export it again.');

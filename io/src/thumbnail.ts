@@ -10,6 +10,7 @@ function visible(picture: Picture): Uint8Array {
   for (let i = 0; i < gray.data.length; i++) {
     const v = Number(picture.data[i * picture.channels]);
     gray.data[i] = v;
+    if (!Number.isFinite(v)) continue;
     low = Math.min(low, v);
     high = Math.max(high, v);
   }
@@ -23,7 +24,7 @@ export async function thumbnailOf(bytes: Uint8Array, side: number, where: string
   const box = { width: side, height: side, fit: 'inside', withoutEnlargement: true } as const;
   if (info.bits !== 32)
     return sharp(bytes).autoOrient().resize(box).toColourspace('srgb').webp({ quality: 86 }).toBuffer();
-  const picture = reducePicture(await decodeWorking(bytes, where), 2048);
+  const picture = reducePicture(await decodeWorking(bytes, where, 'keep'), 2048);
   const raw = { width: picture.width, height: picture.height, channels: 1 } as const;
   return sharp(visible(picture), { raw }).resize(box).webp({ quality: 86 }).toBuffer();
 }

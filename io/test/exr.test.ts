@@ -1,6 +1,6 @@
 import { decodePicture, probePicture, thumbnailOf } from '@amber-stamp/io';
-import { encodeExr, exrPicture, isExr } from '@amber-stamp/io/meshes';
-import type { AmberError, Raster } from '@amber-stamp/core';
+import { isExr, type AmberError, type Raster } from '@amber-stamp/core';
+import { encodeExr, exrPicture } from '@amber-stamp/core/exr';
 import { expect } from 'chai';
 import { DataTexture, FloatType, HalfFloatType, RGBAFormat } from 'three';
 import {

@@ -1,11 +1,12 @@
 // Loads the made-up sources and brushes into an empty database, once.
 import {
   cut,
-  encodePlate,
   encodeRgba,
   fileName,
   firstGuess,
+  heightPlate,
   InkEngine,
+  makesRelief,
   parseBench,
   portraitStroke,
   printSheet,
@@ -15,7 +16,8 @@ import {
   type Picture,
 } from '@amber-stamp/core';
 import { BRUSHES, SOURCES, type DemoBrush } from '@amber-stamp/demo';
-import { decodeWorking } from '@amber-stamp/io';
+import { plateFile } from '@amber-stamp/core/exr';
+import { decodeSource } from '@amber-stamp/io';
 import { eq } from 'drizzle-orm';
 import { randomUUID } from 'node:crypto';
 import { openDatabase, type Queries } from './db/database.ts';
@@ -37,21 +39,22 @@ async function keepSources(db: Queries, files: ReadonlyMap<SourceKey, Uint8Array
   for (const [key, bytes] of files) {
     const { fileName: name, kind } = SOURCES[key];
     const { id } = await addSource(db, once(bytes), name, kind);
-    kept.set(key, { id, picture: await decodeWorking(bytes, name) });
+    kept.set(key, { id, picture: await decodeSource(bytes, name) });
   }
   return kept;
 }
 
 async function loadBrush(db: Queries, engine: InkEngine, demo: DemoBrush, sources: Kept): Promise<void> {
-  const first = `${fileName(demo.name)}.png`;
+  const first = `${fileName(demo.name)}.${makesRelief(demo.recipe) ? 'exr' : 'png'}`;
   const wanted = [{ name: first, source: demo.source, recipe: demo.recipe }, ...(demo.more ?? [])];
   const plates = new Map<string, Plate>();
   const kept: Bench['plates'] = {};
   for (const { name, source, recipe } of wanted) {
     const { id, picture } = sources.get(source)!;
-    const plate = toPlate(cut(picture, recipe));
+    const made = cut(picture, recipe);
+    const plate = makesRelief(recipe) ? heightPlate(made) : toPlate(made);
     plates.set(name, plate);
-    kept[name] = { sha256: (await storeBytes(db, encodePlate(plate), name)).sha256, source: id, recipe };
+    kept[name] = { sha256: (await storeBytes(db, await plateFile(plate), name)).sha256, source: id, recipe };
   }
   const { brush } = firstGuess(plates.get(first) as Plate, demo.name, first);
   demo.tune(brush);

@@ -5,6 +5,7 @@ import './theme/page.css';
 import './theme/run.css';
 import './theme/columns.css';
 import './theme/prove.css';
+import './theme/relief.css';
 import './theme/sheet.css';
 import './theme/rows.css';
 import './theme/panels.css';

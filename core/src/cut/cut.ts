@@ -2,7 +2,7 @@ import { AmberError } from '../errors.ts';
 import { coverage } from '../raster/measure.ts';
 import type { Picture } from '../raster/picture.ts';
 import type { Raster } from '../raster/raster.ts';
-import { grayOf } from './gray.ts';
+import { grayChecked } from './gray.ts';
 import type { Recipe, RecipeStep } from './recipe.ts';
 import { NO_OTHERS, word, type Facts, type Materials, type Others } from './step.ts';
 import { stepNamed } from './steps.ts';
@@ -31,7 +31,7 @@ export class Cutter {
   /** What comes into the first step; nothing where that does not look at it. */
   private start(step: RecipeStep): Raster {
     if (step.on && stepNamed(step.step).anew) return NOTHING;
-    this.plain ??= grayOf(this.materials.picture, 'dark');
+    this.plain ??= grayChecked(this.materials.picture, 'dark');
     return this.plain;
   }
 
@@ -67,7 +67,7 @@ const BLANK = 1 / 65535;
 /** What a recipe makes of a picture, and the outcome of every step. Throws nothing-to-print when the result is blank. */
 export function cutAll(picture: Picture, recipe: Recipe, others?: Others): { raster: Raster; outcomes: StepOutcome[] } {
   const outcomes = new Cutter(picture, others).run(recipe);
-  const result = outcomes.at(-1)?.raster ?? grayOf(picture, 'dark');
+  const result = outcomes.at(-1)?.raster ?? grayChecked(picture, 'dark');
   if (coverage(result) < BLANK) throw blank();
   return { raster: result, outcomes };
 }

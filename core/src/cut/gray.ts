@@ -1,6 +1,7 @@
 import { hasAlpha, sampleScale, type Picture } from '../raster/picture.ts';
 import { raster, type Raster } from '../raster/raster.ts';
 import { num, number, word, type StepDefinition } from './step.ts';
+import { holesError, holesOf } from './heights.ts';
 import { likeness } from './likeness.ts';
 
 export const PRINTS = ['dark', 'light', 'alpha', 'red', 'green', 'blue'] as const;
@@ -36,6 +37,13 @@ export function grayOf(picture: Picture, prints: Prints, weights: readonly numbe
   }
   if (alpha) for (let i = 0; i < values.length; i++) values[i] *= alpha[i];
   return target;
+}
+
+/** As grayOf; throws bad-picture where values are no numbers: they can only be filled as heights. */
+export function grayChecked(picture: Picture, prints: Prints, weights?: readonly number[]): Raster {
+  const holes = holesOf(picture);
+  if (holes > 0) throw holesError(holes, 'The source');
+  return grayOf(picture, prints, weights);
 }
 
 /** How opaque each pixel is; undefined where all are. */
@@ -98,7 +106,7 @@ export const grayStep: StepDefinition = {
     raster:
       word(values, 'prints') === 'colour'
         ? likeness(picture, word(values, 'colour'), num(values, 'reachPct'))
-        : grayOf(picture, word(values, 'prints') as Prints, [
+        : grayChecked(picture, word(values, 'prints') as Prints, [
             num(values, 'redPct'),
             num(values, 'greenPct'),
             num(values, 'bluePct'),

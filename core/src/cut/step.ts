@@ -5,11 +5,13 @@ import type { Plate, Raster } from '../raster/raster.ts';
 interface Told {
   label: string;
   help: string;
+  /** shown only where another setting has this value */
+  when?: readonly [string, string];
 }
 
 /** One setting of a step: the interface, the validation and the documents are made from this. */
 export type Param =
-  | (Told & { kind: 'number'; unit: string; min: number; max: number; step: number; default: number })
+  | (Told & { kind: 'number'; unit: string; min: number; max: number; step: number; default: number; typed?: true })
   | (Told & { kind: 'choice'; options: readonly string[]; default: string })
   | (Told & { kind: 'flag'; default: boolean })
   /** #rrggbb */
@@ -61,7 +63,7 @@ export interface Materials {
   others: Others;
 }
 
-export const STEP_GROUPS = ['Gray', 'Clean', 'Shape', 'Edge', 'Mix', 'Hand'] as const;
+export const STEP_GROUPS = ['Gray', 'Clean', 'Shape', 'Edge', 'Relief', 'Mix', 'Hand'] as const;
 export type StepGroup = (typeof STEP_GROUPS)[number];
 
 /** Row by row: from the px after a step to the px before it. */
@@ -84,6 +86,8 @@ export interface StepDefinition {
   params: Readonly<Record<string, Param>>;
   /** Begins anew from the source: what comes in does not count. */
   anew?: true;
+  /** Its outcome is heights: 0 is the base plane, and values below it and above 1 are kept. */
+  relief?: true;
   /** Never changes its input. */
   run: (input: Raster, values: ParamValues, materials: Materials) => StepResult;
   /** Where it does not lie as it came in: how it lies, by what the step found; undefined: it has no one place any more. */
@@ -106,6 +110,15 @@ export const number = (
   value: number,
   help: string,
 ): Param => ({ kind: 'number', label, unit, min, max, step, default: value, help });
+
+/** A number that has no ends worth a handle: it is typed. */
+export const typed = (
+  label: string,
+  unit: string,
+  [min, max]: readonly [number, number],
+  value: number,
+  help: string,
+): Param => ({ kind: 'number', label, unit, min, max, step: 0, default: value, help, typed: true });
 
 export const percent = (label: string, value: number, help: string, max = 100, min = 0): Param =>
   number(label, '%', [min, max, 0.5], value, help);

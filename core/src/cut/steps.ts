@@ -1,12 +1,14 @@
+import { baseStep } from './base.ts';
 import { blurStep, sharpenStep, smearStep } from './blurs.ts';
 import { falloffStep, shiftStep } from './border.ts';
+import { castStep } from './cast-mesh.ts';
 import { crushStep } from './crush.ts';
 import { evenLightStep } from './even-light.ts';
 import { fadeStep } from './fade.ts';
 import { fitStep } from './fit.ts';
-
 import { grayStep } from './gray.ts';
 import { healStep } from './heal.ts';
+import { heightsStep } from './heights.ts';
 import { invertStep } from './invert.ts';
 import { levelsStep } from './levels.ts';
 import { linesStep } from './lines.ts';
@@ -47,6 +49,9 @@ export const STEPS = [
   fadeStep,
   falloffStep,
   shiftStep,
+  heightsStep,
+  castStep,
+  baseStep,
   mirrorStep,
   overlayStep,
   retouchStep,
@@ -56,6 +61,15 @@ const BY_NAME: ReadonlyMap<string, StepDefinition> = new Map(STEPS.map((step) =>
 
 /** The definition of a step; names come from a checked recipe. */
 export const stepNamed = (name: string): StepDefinition => BY_NAME.get(name) as StepDefinition;
+/** Whether a recipe makes heights: whether one of its steps does after it last began anew with something else. */
+export function makesRelief(recipe: { steps: readonly { step: string; on: boolean }[] }): boolean {
+  let relief = false;
+  for (const { step, on } of recipe.steps) {
+    const { anew, relief: heights } = stepNamed(step);
+    if (on && (anew || heights)) relief = heights === true;
+  }
+  return relief;
+}
 export const isStep = (name: string): boolean => BY_NAME.has(name);
 
 export const defaultsOf = (step: StepDefinition): Record<string, ParamValue> =>

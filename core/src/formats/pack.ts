@@ -39,7 +39,7 @@ export interface Pack {
 const MAX_ENTRIES = 5000;
 const MAX_UNPACKED = 1024 * 1024 * 1024;
 const FOLDERS =
-  /^(manifest\.json|brushes\/[^/]+\.json|plates\/.+\.png|recipes\/.+\.json|sources\/.+|previews\/.+\.png)$/;
+  /^(manifest\.json|brushes\/[^/]+\.json|plates\/.+\.(?:png|exr)|recipes\/.+\.json|sources\/.+|previews\/.+\.png)$/;
 
 export const sha256Hex = (bytes: Uint8Array): string => bytesToHex(sha256(bytes));
 
@@ -104,8 +104,11 @@ function checkHashes(manifest: PackManifest, files: Map<string, Uint8Array>): vo
     if (!files.has(name)) throw bad(`${name} is listed in the manifest but missing`, name);
 }
 
-/** Opens a pack and checks everything before anything is used. Throws bad-pack, newer-version or a document's error. */
-export function readPack(bytes: Uint8Array): Pack {
+/**
+ * Opens a pack and checks everything before anything is used; `decode` reads plates, those of heights too where it can.
+ * Throws bad-pack, newer-version or a document's error.
+ */
+export function readPack(bytes: Uint8Array, decode: (file: Uint8Array, where: string) => Plate = decodePlate): Pack {
   checkDirectory(bytes);
   let raw: Record<string, Uint8Array>;
   try {
@@ -133,7 +136,7 @@ export function readPack(bytes: Uint8Array): Pack {
   for (const [name, content] of files) {
     if (name.startsWith('plates/')) {
       pack.plates.set(name.slice(7), content);
-      pack.decoded.set(name.slice(7), decodePlate(content, name));
+      pack.decoded.set(name.slice(7), decode(content, name));
     } else if (name.startsWith('recipes/'))
       pack.recipes.set(name, parseRecipe(parseJson(strFromU8(content), name), name));
     else if (name.startsWith('brushes/'))

@@ -15,7 +15,7 @@ import {
   type Properties,
   type Property,
 } from '../model/brush.ts';
-import { fromPlate } from '../raster/raster.ts';
+import { fromPlate, plateTitle } from '../raster/raster.ts';
 import { measureShape } from '../vary/shape.ts';
 import type { Echo } from './echo.ts';
 import type { GiveAway } from './features.ts';
@@ -129,8 +129,6 @@ function freeName(stem: string, taken: ReadonlySet<string>): string {
   return name;
 }
 
-const stemOf = (plate: string): string => plate.replace(/\.png$/i, '');
-
 /** Cards whose give-aways are cured, the `most` strongest of each. */
 function curedFix(what: string, brush: Brush, plates: Plates, giveAways: readonly GiveAway[]): Fix {
   const derived: Record<string, { base: string; steps: RecipeStep[] }> = {};
@@ -150,7 +148,7 @@ function curedFix(what: string, brush: Brush, plates: Plates, giveAways: readonl
       const place = placeOnPlate(held, flaw);
       return [FLAWS.indexOf(place.what), place.x, place.y];
     });
-    const name = freeName(`${stemOf(base)} cured`, taken);
+    const name = freeName(`${plateTitle(base)} cured`, taken);
     taken.add(name);
     derived[name] = { base, steps: [makeStep('heal', { places })] };
     changed = withCoat(changed, coat, (c) => ({
@@ -189,7 +187,7 @@ function relativesFix(brush: Brush, place: number, plates: Plates, count: number
   for (let k = 0; k < count; k++) {
     const kind = RELATIVES.find(({ name }) => name === KINDS[k % KINDS.length]);
     if (!kind) continue;
-    const name = freeName(`${stemOf(first.plate)} ${kind.name}`, taken);
+    const name = freeName(`${plateTitle(first.plate)} ${kind.name}`, taken);
     taken.add(name);
     derived[name] = { base: first.plate, steps: kind.steps((brush.seed >>> 0) + deck.cards.length + k) };
     cards.push({ plate: name, weight: first.weight, muted: false });

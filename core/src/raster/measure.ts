@@ -64,7 +64,9 @@ export function checkBorder(source: Raster): BorderReport {
   const values = ring(source, 1);
   let max = 0;
   let printing = 0;
-  for (const v of values) {
+  // of a relief a step down shows as well as a step up
+  for (const value of values) {
+    const v = Math.abs(value);
     if (v > max) max = v;
     if (v > VISIBLE) printing++;
   }
@@ -72,10 +74,10 @@ export function checkBorder(source: Raster): BorderReport {
   return { max, share, verdict: max <= VISIBLE ? 'clear' : share > 0.12 ? 'square' : 'touches' };
 }
 
-/** Share of the area that prints, 0..1: the mean value. */
+/** Share of the area that prints, 0..1: the mean value; below the base plane of a relief as much as above it. */
 export function coverage(source: Raster): number {
   const { data } = source;
   let sum = 0;
-  for (let i = 0; i < data.length; i++) sum += data[i];
+  for (let i = 0; i < data.length; i++) sum += Math.abs(data[i]);
   return sum / data.length;
 }

@@ -1,9 +1,13 @@
+import type { Mesh } from '../relief/mesh.ts';
+
 /** A decoded source: interleaved channels (1 gray, 2 gray and alpha, 3 RGB, 4 RGBA) at the depth of the file. */
 export interface Picture {
   width: number;
   height: number;
   channels: 1 | 2 | 3 | 4;
   data: Uint8Array | Uint16Array | Float32Array;
+  /** where the source is a mesh: the picture is then its front view */
+  mesh?: Mesh;
 }
 
 /** What one step of a sample is worth: samples times this are 0..1 (floats are as they are). */
@@ -44,7 +48,7 @@ export function reducePicture(picture: Picture, side = WORKING_SIDE): Picture {
     const row = y * sums.length;
     for (let k = 0; k < sums.length; k++) data[row + k] = sums[k] * share + round;
   }
-  return { width, height, channels, data };
+  return { ...picture, width, height, data };
 }
 
 /** Whether every pixel is the same. */

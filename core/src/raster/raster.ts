@@ -16,7 +16,12 @@ export interface Plate {
   width: number;
   height: number;
   data: Uint16Array;
+  /** of a relief: the heights as they were cut, 0 the base plane, which may lie below it and above 1 */
+  heights?: Float32Array;
 }
+
+/** The name of a plate without the ending of its file. */
+export const plateTitle = (name: string): string => name.replace(/\.(png|exr)$/i, '');
 
 /** Narrows a raster to 16 bit; values outside 0..1 are clamped. */
 export function toPlate(source: Raster): Plate {
@@ -27,6 +32,13 @@ export function toPlate(source: Raster): Plate {
   }
   return { width: source.width, height: source.height, data };
 }
+
+/** A plate that keeps the heights as they are; what lies between base plane and 1 is what prints of it. */
+export const heightPlate = (heights: Raster): Plate => ({ ...toPlate(heights), heights: heights.data });
+
+/** The heights of a plate: what it prints where it is no relief. */
+export const heightsOf = (plate: Plate): Raster =>
+  plate.heights ? { width: plate.width, height: plate.height, data: plate.heights } : fromPlate(plate);
 
 export function fromPlate(plate: Plate): Raster {
   const target = raster(plate.width, plate.height);

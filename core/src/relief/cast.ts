@@ -13,6 +13,11 @@ export interface CastSettings {
   padPct: number;
   /** which share of the heights is kept, the nearest ones, 0..1; they are spread over 0..1 */
   depth: number;
+  /** how many times nearer than all of it, 1..4; 1 */
+  zoom?: number;
+  /** by how much the frame is moved over the mesh, in shares of its side; 0 */
+  across?: number;
+  down?: number;
 }
 export const MIN_CAST_PX = 64;
 export const MAX_CAST_PX = 4096;
@@ -31,7 +36,8 @@ export interface Cast {
 const FLAT = 1e-5;
 
 /** Brings corners to px of the square: columns to the right, rows downwards, the middle of the box in the middle. */
-function ontoScreen(seen: Float64Array, indices: Uint32Array, size: number, padPct: number): Screen & { side: number } {
+function ontoScreen(seen: Float64Array, indices: Uint32Array, settings: CastSettings): Screen & { side: number } {
+  const { size, padPct, zoom = 1, across = 0, down = 0 } = settings;
   const least = [Infinity, Infinity];
   const most = [-Infinity, -Infinity];
   for (const corner of indices)
@@ -43,9 +49,10 @@ function ontoScreen(seen: Float64Array, indices: Uint32Array, size: number, padP
   const extent = Math.max(most[0] - least[0], most[1] - least[1]);
   if (!(extent > 0))
     throw new AmberError('nothing-to-print', 'Nothing of the mesh is seen from this side; choose another view.');
-  const side = extent / (1 - (2 * padPct) / 100);
+  const side = extent / (1 - (2 * padPct) / 100) / zoom;
   const scale = size / side;
-  const [cx, cy] = [(least[0] + most[0]) / 2, (least[1] + most[1]) / 2];
+  const cx = (least[0] + most[0]) / 2 + across * side;
+  const cy = (least[1] + most[1]) / 2 - down * side;
   const count = seen.length / 3;
   const x = new Float64Array(count);
   const y = new Float64Array(count);
@@ -64,8 +71,8 @@ function ontoScreen(seen: Float64Array, indices: Uint32Array, size: number, padP
  * told the share done. Throws nothing-to-print where nothing is seen.
  */
 export function castMesh(mesh: Mesh, settings: CastSettings, onProgress?: (share: number) => void): Cast {
-  const { view, size, padPct, depth } = settings;
-  const screen = ontoScreen(seenFrom(mesh, frameOf(view)), mesh.indices, size, padPct);
+  const { view, size, depth } = settings;
+  const screen = ontoScreen(seenFrom(mesh, frameOf(view)), mesh.indices, settings);
   const { centres, outline } = rasterise(screen, onProgress);
   const { low, high } = visibleRange(screen, centres);
   if (low > high)

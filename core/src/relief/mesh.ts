@@ -4,6 +4,8 @@ import { AmberError } from '../errors.ts';
 export interface Mesh {
   positions: Float32Array;
   indices: Uint32Array;
+  /** which axis points up in files of its kind; y */
+  up?: 'y' | 'z';
 }
 
 /** An error of a mesh file: `sentence` goes on after its name. */

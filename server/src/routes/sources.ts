@@ -1,4 +1,4 @@
-import { addSource, getSource, listSources, sourceThumbnail, workingPicture } from '../services/sources.ts';
+import { addSource, getSource, listSources, sourceMesh, sourceThumbnail, workingPicture } from '../services/sources.ts';
 import { blobChunksOf, findBlob } from '../services/blobs.ts';
 import type { Route } from './route.ts';
 import { sendForever, sendStream } from './send.ts';
@@ -16,7 +16,7 @@ export const sourceRoutes: readonly Route[] = [
   {
     method: 'post',
     path: '/api/sources',
-    summary: 'Keep a picture as a source; its bytes stay untouched',
+    summary: 'Keep a picture or a mesh as a source; its bytes stay untouched',
     body: 'file',
     query: { name: 'the name of the file' },
     status: 201,
@@ -57,6 +57,24 @@ export const sourceRoutes: readonly Route[] = [
         'x-picture-bits': String(data.BYTES_PER_ELEMENT * 8),
       });
       sendForever(res, 'application/octet-stream', Buffer.from(data.buffer, data.byteOffset, data.byteLength));
+    },
+  },
+  {
+    method: 'get',
+    path: '/api/sources/{id}/mesh',
+    summary: 'The triangles of a mesh, with every node where it belongs',
+    answer:
+      'x, y, z of each corner as floats, then three corners a triangle as 32-bit numbers, little endian; x-mesh-* headers',
+    type: 'application/octet-stream',
+    run: async ({ db, param, res }) => {
+      const { positions, indices, up = 'y' } = await sourceMesh(db, param('id'));
+      res.set({
+        'x-mesh-corners': String(positions.length / 3),
+        'x-mesh-triangles': String(indices.length / 3),
+        'x-mesh-up': up,
+      });
+      const bytes = (of: Float32Array | Uint32Array) => Buffer.from(of.buffer, of.byteOffset, of.byteLength);
+      sendForever(res, 'application/octet-stream', Buffer.concat([bytes(positions), bytes(indices)]));
     },
   },
   {

@@ -1,4 +1,5 @@
-import { AmberError, decodePlate, plateNames, type Bench } from '@amber-stamp/core';
+import { plateTitle, AmberError, plateNames, type Bench } from '@amber-stamp/core';
+import { readPlateFile } from '@amber-stamp/core/exr';
 import { and, desc, eq, isNotNull, sql } from 'drizzle-orm';
 import { randomUUID } from 'node:crypto';
 import type { Queries } from '../db/database.ts';
@@ -34,14 +35,14 @@ async function rememberPlates(tx: Queries, body: Bench): Promise<void> {
   for (const [name, plate] of Object.entries(body.plates)) {
     const [known] = await tx.select({ sha256: plates.sha256 }).from(plates).where(eq(plates.sha256, plate.sha256));
     if (known) continue;
-    const { width, height } = decodePlate(await readBlob(tx, plate.sha256), name);
+    const { width, height } = readPlateFile(await readBlob(tx, plate.sha256), name);
     if (plate.source) {
       const [source] = await tx.select({ id: sources.id }).from(sources).where(eq(sources.id, plate.source));
       if (!source) throw new AmberError('not-found', `The source of ${name} is not here.`, `plates.${name}.source`);
     }
     await tx
       .insert(plates)
-      .values({ sha256: plate.sha256, name: name.replace(/\.png$/, ''), width, height, sourceId: plate.source })
+      .values({ sha256: plate.sha256, name: plateTitle(name), width, height, sourceId: plate.source })
       .onConflictDoNothing();
   }
 }

@@ -1,5 +1,7 @@
 import {
+  plateTitle,
   fileName,
+  isExr,
   parseBench,
   plateNames,
   readPack,
@@ -10,6 +12,7 @@ import {
   type PlateOrigin,
   type Recipe,
 } from '@amber-stamp/core';
+import { readPlateFile } from '@amber-stamp/core/exr';
 import { basename } from 'node:path';
 import { eq } from 'drizzle-orm';
 import { randomUUID } from 'node:crypto';
@@ -19,6 +22,16 @@ import { once, readBlob, storeBytes } from './blobs.ts';
 import { createBrush, getVersion } from './brushes.ts';
 import { addSource, getSource } from './sources.ts';
 
+/** The ending of a plate's name says what its file is; a plate that became a relief later gets the other one. */
+const packedName = (name: string, bytes: Uint8Array): string =>
+  isExr(bytes) === name.endsWith('.exr') ? name : plateTitle(name) + (isExr(bytes) ? '.exr' : '.png');
+
+/** A brush that names its plates by other names. */
+const renamed = (brush: Brush, names: ReadonlyMap<string, string>): Brush =>
+  JSON.parse(JSON.stringify(brush), (key, value: unknown) =>
+    key === 'plate' && typeof value === 'string' ? (names.get(value) ?? value) : value,
+  ) as Brush;
+
 /** A kept version as a pack: brush, plates, recipes and, when wanted, the sources as they came. */
 export async function exportPack(
   db: Queries,
@@ -27,18 +40,22 @@ export async function exportPack(
 ): Promise<{ name: string; bytes: Uint8Array }> {
   const { body, thumbnail } = await getVersion(db, versionId);
   const contents = {
-    brushes: [body.brush],
+    brushes: [] as Brush[],
     plates: new Map<string, Uint8Array>(),
     recipes: new Map<string, Recipe>(),
     sources: new Map<string, Uint8Array>(),
     previews: new Map<string, Uint8Array>(),
     origins: {} as Record<string, PlateOrigin>,
   };
-  for (const [name, plate] of Object.entries(body.plates)) {
-    contents.plates.set(name, await readBlob(db, plate.sha256));
+  const names = new Map<string, string>();
+  for (const [ownName, plate] of Object.entries(body.plates)) {
+    const bytes = await readBlob(db, plate.sha256);
+    const name = packedName(ownName, bytes);
+    names.set(ownName, name);
+    contents.plates.set(name, bytes);
     const origin: PlateOrigin = {};
     if (plate.recipe) {
-      origin.recipe = `recipes/${name.replace(/\.png$/, '')}.json`;
+      origin.recipe = `recipes/${plateTitle(name)}.json`;
       contents.recipes.set(origin.recipe, plate.recipe);
     }
     if (plate.source && withSources) {
@@ -48,6 +65,7 @@ export async function exportPack(
     }
     contents.origins[name] = origin;
   }
+  contents.brushes.push(renamed(body.brush, names));
   if (thumbnail) contents.previews.set(`previews/${fileName(body.brush.name)}.png`, await readBlob(db, thumbnail));
   return { name: `${fileName(body.brush.name)}.zip`, bytes: writePack(contents) };
 }
@@ -87,7 +105,7 @@ export interface Imported {
 
 /** Imports a pack: all of it or nothing. A brush that is here already, pixel for pixel, gets no second copy. */
 export async function importPack(db: Queries, bytes: Uint8Array): Promise<Imported> {
-  const pack = readPack(bytes);
+  const pack = readPack(bytes, readPlateFile);
   return db.transaction(async (tx) => {
     const imported: Imported = { brushes: [] };
     for (const { path, brush } of pack.brushes) {

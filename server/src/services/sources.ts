@@ -1,5 +1,13 @@
-import { AmberError, isUniform, type Picture } from '@amber-stamp/core';
-import { decodeWorking, MAX_FILE_BYTES, probePicture, thumbnailOf } from '@amber-stamp/io';
+import { AmberError, holesOf, isUniform, type Mesh, type Picture } from '@amber-stamp/core';
+import {
+  decodeSource,
+  MAX_FILE_BYTES,
+  meshInfo,
+  meshThumbnail,
+  probePicture,
+  thumbnailOf,
+  type PictureInfo,
+} from '@amber-stamp/io';
 import { asc, eq } from 'drizzle-orm';
 import { randomUUID } from 'node:crypto';
 import type { Queries } from '../db/database.ts';
@@ -23,8 +31,33 @@ export function sourceName(fileName: string): string {
 /** The picture that was decoded last: it is asked for again at once, when its first brush is made. */
 let latest: { sha256: string; picture: Picture } | undefined;
 
+const MESH = 'mesh';
+const isMesh = (row: SourceRow): boolean => row.kind === MESH;
+
+/** Reads a file whole: only that shows that it is complete and that there is something to see. */
+async function look(bytes: Uint8Array, where: string): Promise<{ info: PictureInfo; picture: Picture }> {
+  const picture = await decodeSource(bytes, where);
+  if (picture.mesh) return { info: meshInfo(picture, where), picture };
+  const info = await probePicture(bytes, where);
+  // where nothing is a number there is nothing to fill from
+  if (isUniform(picture) || holesOf(picture) === picture.data.length)
+    throw new AmberError(
+      'nothing-to-print',
+      `${where} is blank: every pixel is the same, so nothing prints. Choose another picture.`,
+      where,
+    );
+  return { info, picture };
+}
+
+/** The mesh of a source. */
+export async function sourceMesh(db: Queries, id: string): Promise<Mesh> {
+  const row = await getSource(db, id);
+  if (!isMesh(row)) throw new AmberError('not-found', `${row.name} is a picture, not a mesh.`, id);
+  return (await workingPicture(db, id)).mesh as Mesh;
+}
+
 /**
- * Keeps an uploaded picture, its bytes untouched. Nothing is kept of a file that is no picture; the same bytes give the
+ * Keeps an uploaded picture or mesh, its bytes untouched. Nothing is kept of a file that is neither; the same bytes give the
  * source that is there already.
  */
 export async function addSource(
@@ -39,18 +72,10 @@ export async function addSource(
     const [there] = await tx.select().from(sources).where(eq(sources.sha256, sha256));
     if (there) return there;
     const bytes = await readBlob(tx, sha256);
-    const info = await probePicture(bytes, where);
-    // only decoding it whole shows that it is complete and that there is something to see
-    const picture = await decodeWorking(bytes, where);
-    if (isUniform(picture))
-      throw new AmberError(
-        'nothing-to-print',
-        `${where} is blank: every pixel is the same, so nothing prints. Choose another picture.`,
-        where,
-      );
+    const { info, picture } = await look(bytes, where);
     const [row] = await tx
       .insert(sources)
-      .values({ id: randomUUID(), name: sourceName(fileName), kind, sha256, ...info })
+      .values({ id: randomUUID(), name: sourceName(fileName), kind: picture.mesh ? MESH : kind, sha256, ...info })
       .returning();
     latest = { sha256, picture };
     return row;
@@ -70,12 +95,16 @@ export async function getSource(db: Queries, id: string): Promise<SourceRow> {
 export async function workingPicture(db: Queries, id: string): Promise<Picture> {
   const row = await getSource(db, id);
   if (latest?.sha256 !== row.sha256)
-    latest = { sha256: row.sha256, picture: await decodeWorking(await readBlob(db, row.sha256), row.name) };
+    latest = {
+      sha256: row.sha256,
+      picture: await decodeSource(await readBlob(db, row.sha256), isMesh(row) ? `${row.name}.${row.format}` : row.name),
+    };
   return latest.picture;
 }
 
 /** A small WebP of a source, for lists. */
 export async function sourceThumbnail(db: Queries, id: string, side: number): Promise<Buffer> {
   const row = await getSource(db, id);
+  if (isMesh(row)) return meshThumbnail((await workingPicture(db, id)).mesh as Mesh, side);
   return thumbnailOf(await readBlob(db, row.sha256), side, row.name);
 }

@@ -1,4 +1,4 @@
-import { AmberError, fileName, parseBench, type Plate, type Recipe } from '@amber-stamp/core';
+import { AmberError, fileName, makesRelief, parseBench, type Plate, type Recipe } from '@amber-stamp/core';
 import { create } from 'zustand';
 import { sendJson } from '../api/client.ts';
 import { listsChanged } from '../api/queries.ts';
@@ -48,8 +48,8 @@ function stopIfAborted(controller: AbortController): void {
 
 /** A new brush from a source: what prints, recipe and settings are guessed; it is in the cabinet at once. */
 async function brushFrom(source: SourceInfo, controller: AbortController): Promise<string> {
-  const prints = await cutter.prints(source.id);
-  return brushBy(source, await cutter.recipeFor(source.id, prints), source.name, controller);
+  const reading = await cutter.reading(source.id);
+  return brushBy(source, await cutter.recipeFor(source.id, reading), source.name, controller);
 }
 
 /** A new brush from a source by a recipe. */
@@ -63,7 +63,7 @@ async function brushBy(
   const report = await cutter.cut(source.id, recipe);
   stopIfAborted(controller);
   showPlate(report.plate);
-  const plateName = `${fileName(name)}.png`;
+  const plateName = `${fileName(name)}.${makesRelief(recipe) ? 'exr' : 'png'}`;
   // the file is made and sent while the first guess is found
   const [sha256, { brush, reasons }] = await Promise.all([
     filePlate(report.plate),
@@ -77,7 +77,7 @@ async function brushBy(
   stopIfAborted(controller);
   const made = await sendJson<{ brush: OpenBrush['brush'] }>('POST', '/brushes', {
     id: crypto.randomUUID(),
-    what: 'made from a picture',
+    what: source.kind === 'mesh' ? 'made from a mesh' : 'made from a picture',
     thumbnail,
     body,
     note: source.kind,
@@ -125,7 +125,7 @@ export async function arriving<T>(work: (controller: AbortController) => Promise
   }
 }
 
-/** Takes a file in whatever way it came: a picture becomes a brush, a pack is imported. Errors are told here. */
+/** Takes a file in whatever way it came: a picture or a mesh becomes a brush, a pack is imported. Errors are told here. */
 export const arrive = (file: File): Promise<Arrived | undefined> =>
   arriving(async (controller) => {
     if (isPack(file)) {

@@ -1,4 +1,4 @@
-import { plateNames, type Bench, type Coat } from '@amber-stamp/core';
+import { plateTitle, plateNames, type Bench, type Coat } from '@amber-stamp/core';
 import { useBenchEye } from './eye.ts';
 import { live } from './store.ts';
 
@@ -17,10 +17,11 @@ export function dropUnused(draft: Bench): void {
   for (const name of Object.keys(draft.plates)) if (!used.has(name)) delete draft.plates[name];
 }
 
-/** A name that no plate of the bench has: `base.png`, or with a number. */
+/** A name that no plate of the bench has: as `base`, or with a number. */
 export function freePlateName(bench: Bench, base: string): string {
-  const stem = base.replace(/\.png$/i, '');
-  let name = `${stem}.png`;
-  for (let k = 2; name in bench.plates; k++) name = `${stem} ${k}.png`;
+  const stem = plateTitle(base);
+  const ending = base.endsWith('.exr') ? 'exr' : 'png';
+  let name = `${stem}.${ending}`;
+  for (let k = 2; name in bench.plates; k++) name = `${stem} ${k}.${ending}`;
   return name;
 }

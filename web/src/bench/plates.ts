@@ -83,6 +83,19 @@ async function pump(first: Wanted): Promise<void> {
   usePlates.setState({ busy: false });
 }
 
+/** Side of a cast while the hand turns it. */
+const DRAFT_PX = 320;
+
+/** A state whose casts are small, for as long as the hand moves. */
+export function draftOf(bench: Bench): Bench {
+  const draft = (plate: BenchPlate): BenchPlate => {
+    if (!plate.recipe?.steps.some(({ step, sizePx }) => step === 'cast' && Number(sizePx) > DRAFT_PX)) return plate;
+    const steps = plate.recipe.steps.map((step) => (step.step === 'cast' ? { ...step, sizePx: DRAFT_PX } : step));
+    return { ...plate, recipe: { ...plate.recipe, steps } };
+  };
+  return { ...bench, plates: Object.fromEntries(Object.entries(bench.plates).map(([name, p]) => [name, draft(p)])) };
+}
+
 /** Asks for the plates of a state. `wantReport`: the steps' findings are shown, so it is really cut. */
 export function wantPlates(bench: Bench, wantReport: boolean): void {
   for (const [name, plate] of Object.entries(bench.plates)) {
@@ -102,7 +115,7 @@ export function wantPlates(bench: Bench, wantReport: boolean): void {
 
 /** Writes a plate as a file to the server; gives its hash. */
 export async function filePlate(plate: Plate): Promise<string> {
-  const { bytes, sha256 } = await filer.png(plate);
+  const { bytes, sha256 } = await filer.file(plate);
   await api('/blobs', { method: 'POST', body: bytes as Uint8Array<ArrayBuffer> });
   return sha256;
 }

@@ -7,7 +7,7 @@ import { rollSeed } from '../bench/edit.ts';
 import { startKeeping } from '../bench/keeping.ts';
 import { useBenchEye } from '../bench/eye.ts';
 import { useMeasuring } from '../bench/echo.ts';
-import { wantPlates } from '../bench/plates.ts';
+import { draftOf, wantPlates } from '../bench/plates.ts';
 import { guardLeaving, openBrush } from '../bench/session.ts';
 import { redo, undo, useBench } from '../bench/store.ts';
 import { EVERYWHERE } from '../parts/keys.ts';
@@ -17,6 +17,7 @@ import { Run } from './bench/Run.tsx';
 import { Sheet } from './bench/Sheet.tsx';
 import { isStage, STAGES, StageControls, StageWork } from './bench/stages.tsx';
 import { Status } from './bench/Status.tsx';
+import { castOf } from '../stages/find/relief/cast-place.ts';
 import { useWide } from './bench/wide/widened.ts';
 import { WideSheet } from './bench/wide/WideSheet.tsx';
 import { NothingHere } from './NothingHere.tsx';
@@ -60,16 +61,19 @@ function Bench({ id, stage }: { id: string; stage: string }) {
   useMeasuring();
   useEffect(() => startKeeping(), []);
   useEffect(() => guardLeaving(), []);
-  const needsReport = stage === 'cut';
+  // what a cast saw of its mesh is shown where the mesh is turned
+  const needsReport = stage === 'cut' || (stage === 'find' && bench !== null && castOf(bench).place >= 0);
   useEffect(() => {
     if (!open) return;
     const want = () => {
-      const now = useBench.getState().bench;
-      if (now) wantPlates(now, needsReport);
+      const { bench: now, gesturing } = useBench.getState();
+      if (now) wantPlates(gesturing ? draftOf(now) : now, needsReport);
     };
     want();
     // at once, not after the page has been rendered: the cutting and the rendering then run side by side
-    return useBench.subscribe((state, before) => state.bench !== before.bench && want());
+    return useBench.subscribe((state, before) => {
+      if (state.bench !== before.bench || state.gesturing !== before.gesturing) want();
+    });
   }, [open, needsReport]);
   useEffect(() => {
     if (bench) document.title = `${bench.brush.name} – Amber Stamp`;

@@ -126,6 +126,26 @@ const ColourParam = (props: FieldProps<Kind<'colour'>>) => (
 function NumberParam({ param, value, onLive, onDone }: FieldProps<Kind<'number'>>) {
   const { label } = param;
   const clamp = (v: number) => Math.max(param.min, Math.min(param.max, v));
+  const typedField = (
+    <NumberField
+      label={label}
+      value={Number(value)}
+      onEnter={(v) => {
+        onLive(clamp(v));
+        onDone(String(clamp(v)));
+      }}
+    />
+  );
+  if (param.typed)
+    return (
+      <div className="param">
+        <Tooltip title={param.help} placement="left">
+          <span className="note">{label}</span>
+        </Tooltip>
+        <span />
+        {typedField}
+      </div>
+    );
   // wide ranges get their room where the small values are
   const root = param.min >= 0 && param.max - param.min > 400;
   const toSlider = (v: number) => (root ? Math.sqrt((v - param.min) / (param.max - param.min)) * 1000 : v);
@@ -149,14 +169,7 @@ function NumberParam({ param, value, onLive, onDone }: FieldProps<Kind<'number'>
         onChange={(_, v) => onLive(fromSlider(v))}
         onChangeCommitted={() => onDone('')}
       />
-      <NumberField
-        label={label}
-        value={Number(value)}
-        onEnter={(v) => {
-          onLive(clamp(v));
-          onDone(String(clamp(v)));
-        }}
-      />
+      {typedField}
     </div>
   );
 }

@@ -1,6 +1,4 @@
 import {
-  answers,
-  automaticRecipe,
   blank,
   checkBorder,
   coverage,
@@ -10,11 +8,20 @@ import {
   emptyBorder,
   findMarks,
   firstGuess,
-  fromPlate,
   grayOf,
   guessPrints,
+  guessReading,
+  heightPlate,
+  heightsOf,
   histogram,
+  makesRelief,
+  makeStep,
+  VIEWS,
+  makeRecipe,
   markRecipe,
+  profileOf,
+  readings,
+  recipeForReading,
   reducePicture,
   speckBoxes,
   STARTERS,
@@ -24,13 +31,16 @@ import {
   type Picture,
   type Plate,
   type Prints,
+  type Profile,
   type Raster,
+  type Reading,
   type Recipe,
+  type RecipeStep,
   type StepOutcome,
 } from '@amber-stamp/core';
 import { expose, transfer } from 'comlink';
 import { carryErrors } from './errors.ts';
-import { pictureOf } from './picture-bitmap.ts';
+import { clayOf, pictureOf } from './picture-bitmap.ts';
 import type { Answer, CutApi, CutReport, Inspection, StarterPicture, StepView } from './protocol.ts';
 import { readBrush } from './read-brush.ts';
 import { readPicture } from './read-picture.ts';
@@ -45,6 +55,10 @@ interface OpenSource {
 
 const BLANK = 1 / 65535;
 const ANSWER_SIDE = 560;
+/** Of the pictures of the six sides of a mesh. */
+const SIDE_PX = 128;
+/** Places along a cut through heights. */
+const PROFILE = 160;
 /** Longer side of a source that is laid over another: no plate is larger. */
 const OTHER_SIDE = 2048;
 const sources = new Map<string, Promise<OpenSource>>();
@@ -102,10 +116,20 @@ function histogramsOf(picture: Picture, recipe: Recipe, outcomes: StepOutcome[])
   return found;
 }
 
-async function thumbnail(raster: Raster, side: number): Promise<ImageBitmap> {
+/** A recipe up to and with a step. */
+const upTo = (recipe: Recipe, place: number): Recipe => makeRecipe(recipe.steps.slice(0, place + 1));
+
+/** What a recipe made as a plate: with its heights where it is a relief. */
+const plateOf = (recipe: Recipe, made: Raster): Plate => (makesRelief(recipe) ? heightPlate(made) : toPlate(made));
+
+/** What a recipe made as it is looked at: in print, or as clay. */
+const seen = (recipe: Recipe, made: Raster, side: number): Promise<ImageBitmap> =>
+  makesRelief(recipe) ? clayOf(made, side) : pictureOf(made, side);
+
+async function thumbnail(recipe: Recipe, raster: Raster, side: number): Promise<ImageBitmap> {
   let kept = small.get(raster);
   if (!kept || kept.side !== side) {
-    kept = { side, bitmap: await pictureOf(raster, side) };
+    kept = { side, bitmap: await seen(recipe, raster, side) };
     small.set(raster, kept);
   }
   return createImageBitmap(kept.bitmap);
@@ -122,7 +146,7 @@ const worker = {
     const last = outcomes.at(-1)?.raster ?? grayOf(picture, 'dark');
     const share = coverage(last);
     if (share < BLANK) throw blank();
-    const plate = toPlate(last);
+    const plate = plateOf(recipe, last);
     const report = {
       plate,
       facts: outcomes.map((o) => o.facts),
@@ -136,36 +160,41 @@ const worker = {
 
   async after(source: string, recipe: Recipe, place: number): Promise<Plate> {
     const { picture, cutter } = await withOthers(source, recipe);
-    return toPlate(cutter.run(recipe).at(place)?.raster ?? grayOf(picture, 'dark'));
+    const made = cutter.run(recipe).at(place)?.raster ?? grayOf(picture, 'dark');
+    return plateOf(place < 0 ? recipe : upTo(recipe, place), made);
   },
 
   async view(source: string, recipe: Recipe, place: number, side: number): Promise<StepView> {
     const { picture, cutter } = await withOthers(source, recipe);
     const raster = (place < 0 ? undefined : cutter.run(recipe)[place]?.raster) ?? grayOf(picture, 'dark');
-    const bitmap = await pictureOf(raster, side);
+    const bitmap = await seen(upTo(recipe, place), raster, side);
     return transfer({ bitmap, width: raster.width, height: raster.height }, [bitmap]);
   },
 
   async thumbnails(source: string, recipe: Recipe, side: number): Promise<ImageBitmap[]> {
     const { cutter } = await withOthers(source, recipe);
-    const bitmaps = await Promise.all(cutter.run(recipe).map((o) => thumbnail(o.raster, side)));
+    const bitmaps = await Promise.all(cutter.run(recipe).map((o, i) => thumbnail(upTo(recipe, i), o.raster, side)));
     return transfer(bitmaps, bitmaps);
   },
 
-  async answers(source: string): Promise<{ answers: Answer[]; prints: Prints; reason: string }> {
+  async answers(source: string): Promise<{ answers: Answer[]; reading: Reading; reason: string }> {
     const { picture } = await opened(source);
     const draft = reducePicture(picture, ANSWER_SIDE);
     const found: Answer[] = [];
-    for (const { prints, recipe } of answers(draft))
-      found.push({ prints, recipe: recipe ?? null, picture: recipe ? await pictureOf(cut(draft, recipe), 192) : null });
+    for (const { reading, recipe } of readings(draft))
+      found.push({
+        reading,
+        recipe: recipe ?? null,
+        picture: recipe ? await seen(recipe, cut(draft, recipe), 192) : null,
+      });
     return transfer(
-      { answers: found, ...guessPrints(picture) },
+      { answers: found, ...guessReading(picture) },
       found.flatMap((a) => a.picture ?? []),
     );
   },
 
-  async prints(source: string): Promise<Prints> {
-    return guessPrints((await opened(source)).picture).prints;
+  async reading(source: string): Promise<Reading> {
+    return guessReading((await opened(source)).picture).reading;
   },
 
   async marks(source: string, prints: Prints): Promise<Mark[]> {
@@ -202,12 +231,34 @@ const worker = {
     );
   },
 
-  async recipeFor(source: string, prints: Prints): Promise<Recipe> {
-    return automaticRecipe((await opened(source)).picture, prints);
+  async profile(source: string, step: RecipeStep): Promise<Profile> {
+    return profileOf((await opened(source)).picture, step, PROFILE);
+  },
+
+  async sides(source: string, up: 'y' | 'z'): Promise<(ImageBitmap | null)[]> {
+    const { picture } = await opened(source);
+    const made = await Promise.all(
+      VIEWS.map((from) => {
+        const recipe = makeRecipe([makeStep('cast', { from, up, sizePx: SIDE_PX })]);
+        try {
+          return clayOf(cut(picture, recipe), SIDE_PX);
+        } catch {
+          return null; // a sheet seen from its edge
+        }
+      }),
+    );
+    return transfer(
+      made,
+      made.filter((bitmap) => bitmap !== null),
+    );
+  },
+
+  async recipeFor(source: string, reading: Reading): Promise<Recipe> {
+    return recipeForReading((await opened(source)).picture, reading);
   },
 
   inspect(plate: Plate): Inspection {
-    const raster = fromPlate(plate);
+    const raster = heightsOf(plate);
     return {
       specks: speckBoxes(raster),
       emptyPx: emptyBorder(raster),

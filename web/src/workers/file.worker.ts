@@ -5,8 +5,8 @@ import type { FileApi } from './protocol.ts';
 
 /** Writes files beside the cutting: a plate that is kept does not hold up the next one. */
 const worker: FileApi = {
-  png(plate: Plate) {
-    const bytes = encodePlate(plate);
+  async file(plate: Plate) {
+    const bytes = plate.heights ? await (await import('@amber-stamp/core/exr')).plateFile(plate) : encodePlate(plate);
     return transfer({ bytes, sha256: sha256Hex(bytes) }, [bytes.buffer]);
   },
 };

@@ -1,10 +1,14 @@
-import type { Raster } from '@amber-stamp/core';
+import { resample, shadeHeights, type Raster } from '@amber-stamp/core';
+
+/** The size of a picture of a raster, at most `side` px. */
+function sizeOf({ width, height }: Raster, side: number): { width: number; height: number; scale: number } {
+  const scale = Math.max(1, Math.max(width, height) / side);
+  return { width: Math.max(1, Math.round(width / scale)), height: Math.max(1, Math.round(height / scale)), scale };
+}
 
 /** A raster as it prints on white paper, at most `side` px; a few readings a pixel are enough for a thumbnail. */
 export function pictureOf(raster: Raster, side: number): Promise<ImageBitmap> {
-  const scale = Math.max(1, Math.max(raster.width, raster.height) / side);
-  const width = Math.max(1, Math.round(raster.width / scale));
-  const height = Math.max(1, Math.round(raster.height / scale));
+  const { width, height, scale } = sizeOf(raster, side);
   const pixels = new ImageData(width, height);
   const taps = Math.min(4, Math.ceil(scale));
   for (let y = 0; y < height; y++)
@@ -19,5 +23,17 @@ export function pictureOf(raster: Raster, side: number): Promise<ImageBitmap> {
       const v = 255 - (sum / (taps * taps)) * 241;
       pixels.data.set([v, v, v, 255], (y * width + x) * 4);
     }
+  return createImageBitmap(pixels);
+}
+
+/** Heights as clay under a lamp, at most `side` px. */
+export function clayOf(heights: Raster, side: number): Promise<ImageBitmap> {
+  const { width, height } = sizeOf(heights, side);
+  const lit = shadeHeights(resample(heights, width, height));
+  const pixels = new ImageData(width, height);
+  for (let i = 0; i < lit.data.length; i++) {
+    const v = lit.data[i] * 255;
+    pixels.data.set([v, v, v, 255], 4 * i);
+  }
   return createImageBitmap(pixels);
 }

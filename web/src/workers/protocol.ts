@@ -8,7 +8,10 @@ import type {
   PenStroke,
   Plate,
   Prints,
+  Profile,
+  Reading,
   Recipe,
+  RecipeStep,
 } from '@amber-stamp/core';
 
 /** A brush with the key of the plate of each name. Plates were given before, by key. */
@@ -89,7 +92,7 @@ export interface CutReport {
 }
 
 export interface Answer {
-  prints: Prints;
+  reading: Reading;
   recipe: Recipe | null;
   picture: ImageBitmap | null;
 }
@@ -131,18 +134,23 @@ export interface CutApi {
   /** What stands after step `place`, -1 the source itself, at most `side` px large. */
   view(source: string, recipe: Recipe, place: number, side: number): Promise<StepView>;
   thumbnails(source: string, recipe: Recipe, side: number): Promise<ImageBitmap[]>;
-  answers(source: string): Promise<{ answers: Answer[]; prints: Prints; reason: string }>;
-  /** What prints, by a look at the whole. */
-  prints(source: string): Promise<Prints>;
+  answers(source: string): Promise<{ answers: Answer[]; reading: Reading; reason: string }>;
+  /** How it is read, by a look at the whole. */
+  reading(source: string): Promise<Reading>;
   /** The separate marks on a sheet, in reading order. */
   marks(source: string, prints: Prints): Promise<Mark[]>;
   markRecipes(source: string, marks: readonly Mark[], prints: Prints): Promise<Recipe[]>;
   starters(source: string): Promise<StarterPicture[]>;
-  recipeFor(source: string, prints: Prints): Promise<Recipe>;
+  /** A cut through a source that is read as heights by a step. */
+  profile(source: string, step: RecipeStep): Promise<Profile>;
+  /** The six sides of a mesh as clay, in the order of VIEWS; null where nothing is seen. */
+  sides(source: string, up: 'y' | 'z'): Promise<(ImageBitmap | null)[]>;
+  recipeFor(source: string, reading: Reading): Promise<Recipe>;
   inspect(plate: Plate): Inspection;
   guess(plate: Plate, name: string, plateName: string): { brush: Brush; reasons: Record<string, string> };
 }
 
 export interface FileApi {
-  png(plate: Plate): { bytes: Uint8Array; sha256: string };
+  /** The file of a plate, PNG or OpenEXR, and its hash. */
+  file(plate: Plate): Promise<{ bytes: Uint8Array; sha256: string }>;
 }

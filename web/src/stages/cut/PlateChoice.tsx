@@ -1,4 +1,4 @@
-import { plateNames, type Bench } from '@amber-stamp/core';
+import { plateTitle, plateNames, type Bench } from '@amber-stamp/core';
 import { presentPlate } from '../../bench/edit.ts';
 import { useBenchEye } from '../../bench/eye.ts';
 import { usePlates } from '../../bench/plates.ts';
@@ -11,8 +11,8 @@ function Choice({ name, chosen }: { name: string; chosen: boolean }) {
       className="plate-choice"
       role="radio"
       aria-checked={chosen}
-      aria-label={name.replace(/\.png$/, '')}
-      title={name.replace(/\.png$/, '')}
+      aria-label={plateTitle(name)}
+      title={plateTitle(name)}
       onClick={() => useBenchEye.setState({ plate: name })}
     >
       {ready && <PlateView plate={ready.plate} label="" most={80} />}

@@ -62,7 +62,7 @@ export function StepCard({ id, place, step, facts, picture, histogram }: Props) 
         <div className="more">
           {step.step === 'levels' && <LevelsControl place={place} step={step} facts={facts} histogram={histogram} />}
           {Object.entries(params)
-            .filter(([name]) => !hidden.includes(name))
+            .filter(([name, { when }]) => !hidden.includes(name) && (!when || step[when[0]] === when[1]))
             .map(([name, param]) => (
               <ParamControl key={name} place={place} step={label} name={name} param={param} value={step[name]} />
             ))}

@@ -1,9 +1,13 @@
 import type { Bench } from '@amber-stamp/core';
 import { Button } from '@mui/material';
+import { lazy, Suspense } from 'react';
 import { sourceUrl, useSource } from '../../api/queries.ts';
 import { presentPlate } from '../../bench/edit.ts';
 import { PartOverlay } from './PartOverlay.tsx';
 import { useChooseFile } from '../../parts/DropAnywhere.tsx';
+
+// what shows objects is large, so it comes with the first mesh
+const MeshWork = lazy(() => import('./relief/MeshWork.tsx').then((m) => ({ default: m.MeshWork })));
 
 /** The source as it came, with what is known of it. */
 export function FindWork({ bench }: { bench: Bench }) {
@@ -26,6 +30,12 @@ export function FindWork({ bench }: { bench: Bench }) {
           </div>
         </div>
       </section>
+    );
+  if (source?.kind === 'mesh')
+    return (
+      <Suspense fallback={<section className="work" aria-busy="true" />}>
+        <MeshWork bench={bench} source={id} />
+      </Suspense>
     );
   const megapixels = source ? (source.width * source.height) / 1e6 : 0;
   return (

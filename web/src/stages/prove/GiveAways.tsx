@@ -1,4 +1,4 @@
-import type { Bench } from '@amber-stamp/core';
+import { plateTitle, type Bench } from '@amber-stamp/core';
 import { useNavigate, useParams } from 'react-router';
 import { useEcho } from '../../bench/echo.ts';
 import { usePlates } from '../../bench/plates.ts';
@@ -26,7 +26,7 @@ function Marked({ bench, all }: { bench: Bench; all: readonly ToldGiveAway[] }) 
   if (!plate) return <div className="tip-marked" />;
   return (
     <div className="tip-marked">
-      <PlateView plate={plate} label={`The tip ${first.plate.replace(/\.png$/, '')}`} most={264} />
+      <PlateView plate={plate} label={`The tip ${plateTitle(first.plate)}`} most={264} />
       <HeatView bench={bench} coat={first.coat} card={first.card} plate={plate} />
       {all.map(
         (g, i) =>

@@ -1,16 +1,16 @@
 import { stepNamed, type Bench, type RecipeStep } from '@amber-stamp/core';
-import { useEffect, useRef, useState, type ComponentType } from 'react';
+import { useRef, type ComponentType } from 'react';
 import { Stage } from 'react-konva';
 import { presentPlate } from '../../../bench/edit.ts';
 import { useBoxSize } from '../../../parts/useBoxSize.ts';
-import { cutter } from '../../../workers/pool.ts';
-import type { StepView } from '../../../workers/protocol.ts';
 import { recipeOf } from '../steps.ts';
 import { FalloffHandles, SmearHandles } from './GaugeHandles.tsx';
 import { MarkHandles } from './MarkHandles.tsx';
 import { PinHandles } from './PinHandles.tsx';
 import { RegionHandles } from './RegionHandles.tsx';
 import type { HandleProps } from './shared.ts';
+import { StepPicture } from './StepPicture.tsx';
+import { useStepView } from './useStepView.ts';
 
 /** Steps that have a place on the picture; `before` shows what comes in instead of what goes out. */
 const PLACED: Record<string, { handles: ComponentType<HandleProps>; before: boolean }> = {
@@ -22,49 +22,6 @@ const PLACED: Record<string, { handles: ComponentType<HandleProps>; before: bool
 };
 
 export const isPlaced = (step: RecipeStep | undefined): boolean => step !== undefined && step.step in PLACED;
-
-const VIEW_SIDE = 1100;
-
-/** What stands at a place of the recipe, the newest that is ready. */
-function useStepView(source: string, recipe: ReturnType<typeof recipeOf>, place: number): StepView | null {
-  const [view, setView] = useState<StepView | null>(null);
-  const asked = useRef(0);
-  const busy = useRef(false);
-  const next = useRef<(() => void) | null>(null);
-  useEffect(() => {
-    const number = ++asked.current;
-    const ask = () => {
-      busy.current = true;
-      cutter
-        .view(source, recipe, place, VIEW_SIDE)
-        .then((made) => {
-          if (number <= asked.current) setView(made);
-        })
-        .catch(() => undefined) // what is wrong with the recipe is told by its plate
-        .finally(() => {
-          busy.current = false;
-          const wish = next.current;
-          next.current = null;
-          wish?.();
-        });
-    };
-    if (busy.current) next.current = ask;
-    else ask();
-  }, [source, recipe, place]);
-  return view;
-}
-
-function Picture({ view }: { view: StepView }) {
-  const canvas = useRef<HTMLCanvasElement>(null);
-  useEffect(() => {
-    const target = canvas.current;
-    if (!target) return;
-    target.width = view.bitmap.width;
-    target.height = view.bitmap.height;
-    target.getContext('2d')?.drawImage(view.bitmap, 0, 0);
-  }, [view]);
-  return <canvas ref={canvas} role="img" aria-label="Picture at this step" />;
-}
 
 /** The picture at the open step with the step's handles over it. */
 export function StepWork({ bench, place }: { bench: Bench; place: number }) {
@@ -92,7 +49,7 @@ export function StepWork({ bench, place }: { bench: Bench; place: number }) {
             outline: '1px solid rgba(143,75,0,.45)',
           }}
         >
-          {view && <Picture view={view} />}
+          {view && <StepPicture view={view} label="Picture at this step" />}
           {view && box.width > 0 && (
             <div
               data-testid="handles"

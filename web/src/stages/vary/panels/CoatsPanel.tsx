@@ -1,4 +1,4 @@
-import { JOINS, portraitStroke, type Bench, type Coat } from '@amber-stamp/core';
+import { plateTitle, JOINS, portraitStroke, type Bench, type Coat } from '@amber-stamp/core';
 import { MenuItem, Select } from '@mui/material';
 import { useMemo } from 'react';
 import { coatPlace, dropUnused } from '../../../bench/coat.ts';
@@ -34,9 +34,7 @@ function CoatCard({ bench, place, chosen }: { bench: Bench; place: number; chose
       >
         <b>{label}</b>
         <span className="sub">
-          {coat.deck.cards.length === 1
-            ? coat.deck.cards[0].plate.replace(/\.png$/, '')
-            : `${coat.deck.cards.length} tips`}
+          {coat.deck.cards.length === 1 ? plateTitle(coat.deck.cards[0].plate) : `${coat.deck.cards.length} tips`}
         </span>
       </button>
       {bench.brush.coats.length > 1 && (

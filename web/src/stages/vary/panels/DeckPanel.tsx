@@ -1,4 +1,13 @@
-import { choiceParam, DEALS, RELATIVES, type Bench, type Card, type Deck, type Relative } from '@amber-stamp/core';
+import {
+  plateTitle,
+  choiceParam,
+  DEALS,
+  RELATIVES,
+  type Bench,
+  type Card,
+  type Deck,
+  type Relative,
+} from '@amber-stamp/core';
 import { useSortable } from '@dnd-kit/sortable';
 import { Menu, MenuItem, Tooltip } from '@mui/material';
 import { useState } from 'react';
@@ -24,8 +33,6 @@ const DEAL_HELP: Record<Deck['deal'], string> = {
 };
 const SOFTNESS = percentOf('Changeover', 0, 100, 0, '0 changes at once; more mixes the two neighbours.');
 
-const short = (name: string): string => name.replace(/\.png$/i, '');
-
 interface CardProps {
   id: string;
   place: number;
@@ -37,7 +44,7 @@ function CardRow({ id, place, card, cards }: CardProps) {
   const { attributes, listeners, setNodeRef, transform, transition } = useSortable({ id });
   const ready = usePlates((s) => s.ready[card.plate]);
   const looked = useBenchEye((s) => s.plate === card.plate);
-  const name = short(card.plate);
+  const name = plateTitle(card.plate);
   const alone = cards.length > 1 && !card.muted && cards.every((c, k) => k === place || c.muted);
   const mute = (what: string, muted: (k: number) => boolean) =>
     change(what, (d) => coatOf(d).deck.cards.forEach((c, k) => void (c.muted = muted(k))));
@@ -124,7 +131,7 @@ function CardRow({ id, place, card, cards }: CardProps) {
 }
 
 function addPlate(info: PlateInfo): void {
-  change(`${short(info.name)} in the deck`, (d) => {
+  change(`${plateTitle(info.name)} in the deck`, (d) => {
     const name = freePlateName(d, info.name);
     d.plates[name] = { sha256: info.sha256, source: null, recipe: null };
     coatOf(d).deck.cards.push({ plate: name, weight: 1, muted: false });
@@ -140,7 +147,7 @@ function addRelatives(bench: Bench, kinds: readonly Relative[], what: string): v
       if (deck.cards.length >= MOST) return;
       const plate = cutFurther(bench.plates[first], kind.steps(bench.brush.seed + deck.cards.length));
       if (!plate) return;
-      const name = freePlateName(d, `${short(first)} ${kind.name}`);
+      const name = freePlateName(d, `${plateTitle(first)} ${kind.name}`);
       d.plates[name] = plate;
       deck.cards.push({ plate: name, weight: 1, muted: false });
     });
@@ -179,7 +186,7 @@ export function DeckPanel({ bench }: { bench: Bench }) {
   const { deck } = coatOf(bench);
   const ids = deck.cards.map((card, i) => `${card.plate} ${i}`);
   const drop = (from: number, to: number) =>
-    change(`${short(deck.cards[from].plate)} moved`, (d) => {
+    change(`${plateTitle(deck.cards[from].plate)} moved`, (d) => {
       const { cards } = coatOf(d).deck;
       cards.splice(to, 0, ...cards.splice(from, 1));
     });

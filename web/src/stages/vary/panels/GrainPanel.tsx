@@ -1,4 +1,4 @@
-import { choiceParam, MEETINGS, parseBrush, type Bench, type Coat, type Grain } from '@amber-stamp/core';
+import { plateTitle, choiceParam, MEETINGS, parseBrush, type Bench, type Coat, type Grain } from '@amber-stamp/core';
 import { MenuItem, Select } from '@mui/material';
 import { useState } from 'react';
 import { coatOf, dropUnused, editCoat, freePlateName } from '../../../bench/coat.ts';
@@ -84,7 +84,7 @@ function OwnerChoice({ coat, owner, onChange }: { coat: Coat; owner: Owner; onCh
         >
           {cards.map(({ plate, grain }, i) => (
             <MenuItem key={i} value={i}>
-              {plate.replace(/\.png$/, '')}
+              {plateTitle(plate)}
               {grain ? ', has its own' : ''}
             </MenuItem>
           ))}
@@ -125,7 +125,7 @@ function GrainSettings({ grain, owner }: { grain: Grain; owner: Owner }) {
       <div className="grain-head">
         <span className="shot">{ready && <PlateView plate={ready.plate} label="Grain" most={160} />}</span>
         <span>
-          <b>{grain.plate.replace(/\.png$/, '')}</b>
+          <b>{plateTitle(grain.plate)}</b>
           <br />
           <PlatePicker label="another" onPick={(info) => take(info, owner)} />{' '}
           <button className="link" onClick={without}>

@@ -1,3 +1,4 @@
+import { plateTitle } from '@amber-stamp/core';
 import type { PlateInfo } from '../../../api/types.ts';
 import { blobUrl, usePlateList } from '../../../api/queries.ts';
 import { Popover } from '@mui/material';
@@ -38,7 +39,7 @@ export function PlatePicker({ label, onPick }: Props) {
             }}
           >
             <img src={blobUrl(plate.sha256)} alt="" loading="lazy" />
-            <span>{plate.name.replace(/\.png$/, '')}</span>
+            <span>{plateTitle(plate.name)}</span>
           </button>
         ))}
       </Popover>

@@ -1,5 +1,5 @@
-import { AmberError } from '@amber-stamp/core';
-import { checkPixels } from './limits.ts';
+import { AmberError } from '../errors.ts';
+import { checkPixels } from '../raster/limits.ts';
 
 /** Whether bytes begin like an OpenEXR file. */
 export const isExr = (bytes: Uint8Array): boolean =>

@@ -1,4 +1,4 @@
-import { AmberError } from '@amber-stamp/core';
+import { AmberError } from '../errors.ts';
 
 /** Of a picture file. */
 export const MAX_PIXELS = 200_000_000;

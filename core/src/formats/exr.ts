@@ -1,8 +1,11 @@
-import { checkExr } from './exr-header.ts';
-import { AmberError, type Picture, type Raster } from '@amber-stamp/core';
+import { AmberError } from '../errors.ts';
+import type { Picture } from '../raster/picture.ts';
+import { heightPlate, type Plate, type Raster } from '../raster/raster.ts';
 import { DataTexture, FloatType, HalfFloatType, RGBAFormat } from 'three';
 import { EXRExporter, ZIP_COMPRESSION } from 'three/examples/jsm/exporters/EXRExporter.js';
 import { EXRLoader } from 'three/examples/jsm/loaders/EXRLoader.js';
+import { checkExr, isExr } from './exr-header.ts';
+import { decodePlate, encodePlate, MAX_PLATE_SIDE } from './png.ts';
 
 /** The half that lies nearest to a value: the writer cuts off what a half cannot hold. */
 function nearestHalf(v: number): number {
@@ -53,4 +56,24 @@ export function exrPicture(bytes: Uint8Array, where: string): Picture {
       for (let c = 0; c < kept; c++)
         data[(y * width + x) * kept + c] = values[((height - 1 - y) * width + x) * channels + c];
   return { width, height, channels: kept, data };
+}
+
+/** The file of a plate: 16-bit PNG, or OpenEXR with every float where it is one of heights. */
+export const plateFile = async ({ heights, ...plate }: Plate): Promise<Uint8Array> =>
+  heights ? encodeExr({ ...plate, data: heights }, 'float') : encodePlate(plate);
+
+/** Reads the file of a plate, PNG or OpenEXR. Throws bad-picture and picture-too-large. */
+export function readPlateFile(bytes: Uint8Array, where: string): Plate {
+  if (!isExr(bytes)) return decodePlate(bytes, where);
+  const { width, height, channels, data } = exrPicture(bytes, where);
+  if (width > MAX_PLATE_SIDE || height > MAX_PLATE_SIDE)
+    throw new AmberError(
+      'picture-too-large',
+      `${where} has ${width} x ${height} px; a plate may have at most ${MAX_PLATE_SIDE} px a side.`,
+      where,
+    );
+  const values = Float32Array.from({ length: width * height }, (_, i) => data[i * channels]);
+  if (values.some((v) => !Number.isFinite(v)))
+    throw new AmberError('bad-picture', `${where} has values that are not numbers; export it again.`, where);
+  return heightPlate({ width, height, data: values });
 }

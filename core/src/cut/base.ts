@@ -1,0 +1,23 @@
+import { ring } from '../raster/measure.ts';
+import { choice, fact, mapped, num, number, word, type StepDefinition } from './step.ts';
+
+export const baseStep: StepDefinition = {
+  name: 'base',
+  label: 'Move the base',
+  group: 'Relief',
+  relief: true,
+  help: 'Shifts all heights so that another one is the base plane, and stretches them about it; nothing is cut off.',
+  params: {
+    to: choice('Base plane', ['border', 'typed'], 'border', 'What becomes 0: the height along the border, or a value.'),
+    basePct: { ...number('Base at', '%', [-200, 200, 0.5], 0, 'The height that becomes 0.'), when: ['to', 'typed'] },
+    gainPct: number('Strength', '%', [-400, 400, 1], 100, 'Heights times this; below 0 the relief is turned over.'),
+  },
+  run: (input, values) => {
+    const sorted = ring(input, 1).sort();
+    const base = word(values, 'to') === 'border' ? sorted[Math.floor(sorted.length / 2)] : num(values, 'basePct') / 100;
+    const gain = num(values, 'gainPct') / 100;
+    return { raster: mapped(input, (v) => (v - base) * gain), facts: { base } };
+  },
+  sentence: (values, facts) =>
+    `${Math.round(fact(facts, 'base') * 100)} % becomes 0${num(values, 'gainPct') === 100 ? '' : `, strength ${num(values, 'gainPct')} %`}`,
+};

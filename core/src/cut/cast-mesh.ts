@@ -1,0 +1,56 @@
+import { castMesh, MAX_CAST_PX, MIN_CAST_PX } from '../relief/cast.ts';
+import { UPS, VIEWS, type View } from '../relief/view.ts';
+import { grayOf } from './gray.ts';
+import { choice, num, number, percent, word, type ParamValues, type StepDefinition, type StepResult } from './step.ts';
+
+const turned = (label: string, help: string) => number(label, '°', [-180, 180, 0.5], 0, help);
+const moved = (label: string) => number(label, '%', [-100, 100, 0.5], 0, 'Of the frame, in percent of its side.');
+
+/** The view that the settings of a cast name. */
+export const viewOf = (values: ParamValues): View => ({
+  from: word(values, 'from') as View['from'],
+  up: word(values, 'up') as View['up'],
+  yawDeg: num(values, 'yawDeg'),
+  pitchDeg: num(values, 'pitchDeg'),
+  rollDeg: num(values, 'rollDeg'),
+});
+
+export const castStep: StepDefinition = {
+  name: 'cast',
+  label: 'Cast',
+  group: 'Relief',
+  anew: true,
+  relief: true,
+  help: 'Casts the mesh straight down to heights as it is seen from one side; where there is no surface the height is 0.',
+  params: {
+    from: choice('From', VIEWS, 'front', 'The side that it is seen from, before it is turned.'),
+    up: choice('Up is', UPS, 'y', 'Which axis of the file points up.'),
+    yawDeg: turned('Turn', 'About its upright axis.'),
+    pitchDeg: turned('Tip', 'About the axis that runs to the right.'),
+    rollDeg: turned('Roll', 'About the line of sight.'),
+    sizePx: number('Resolution', 'px', [MIN_CAST_PX, MAX_CAST_PX, 1], 512, 'Side of the plate.'),
+    padPct: percent('Air', 4, 'Empty border on each side.', 45),
+    zoomPct: number('Nearer', '%', [100, 400, 1], 100, '100 shows all of it.'),
+    acrossPct: moved('Frame across'),
+    downPct: moved('Frame down'),
+    depthPct: percent('Depth', 100, 'The nearest share of its depth that is kept and spread over 0..1.', 100, 0.5),
+  },
+  run: (_, values, { picture }): StepResult => {
+    // a picture has no sides to be seen from: its pale parts count as high
+    if (!picture.mesh) return { raster: grayOf(picture, 'light'), facts: {} };
+    const { heights, low, high, side } = castMesh(picture.mesh, {
+      view: viewOf(values),
+      size: Math.round(num(values, 'sizePx')),
+      padPct: num(values, 'padPct'),
+      depth: num(values, 'depthPct') / 100,
+      zoom: num(values, 'zoomPct') / 100,
+      across: num(values, 'acrossPct') / 100,
+      down: num(values, 'downPct') / 100,
+    });
+    return { raster: heights, facts: { low, high, side } };
+  },
+  sentence: (values, facts) =>
+    facts.side === undefined
+      ? 'there is no mesh: pale is high'
+      : `from the ${word(values, 'from')}, ${num(values, 'sizePx')} px, ${num(values, 'depthPct')} % deep`,
+};

@@ -1,0 +1,86 @@
+import { checkBorder, ring } from '../raster/measure.ts';
+import type { Picture } from '../raster/picture.ts';
+import { answers, automaticRecipe, guessPrints } from './automatic.ts';
+import { MAX_RESOLUTION } from './fit.ts';
+import { PRINTS, type Prints } from './gray.ts';
+import { heightsStep, holesOf, rangeOf, type Base } from './heights.ts';
+import { makeRecipe, makeStep, type Recipe, type RecipeStep } from './recipe.ts';
+import { NO_OTHERS } from './step.ts';
+
+/** How a source is read: what of it prints, or as heights (a mesh is always cast to heights). */
+export const READINGS = [...PRINTS, 'heights'] as const;
+export type Reading = Prints | 'heights';
+
+/** Heights that lie about where a plate's do are taken as they stand. */
+const NEAR = 4;
+/** The border is even when its values differ by less than this share of all. */
+const EVEN = 0.04;
+const ABOUT_HALF = 0.02;
+
+/** Where the base plane of a height map most likely is. */
+export function guessBase(picture: Picture): { base: Base; reason: string } {
+  const { raster } = heightsStep.run(
+    { width: 0, height: 0, data: new Float32Array(0) },
+    makeStep('heights', { base: 'typed', unit: 'file', holes: 'fill' }),
+    { picture, others: NO_OTHERS },
+  );
+  const { low, high } = rangeOf(raster);
+  if (picture.data instanceof Float32Array && low >= -NEAR && high <= NEAR)
+    return { base: 'typed', reason: 'Its values are about as large as heights are here, so they stay as they are.' };
+  const sorted = ring(raster, 1).sort();
+  const middle = sorted[Math.floor(sorted.length / 2)];
+  const spread = sorted[Math.floor(sorted.length * 0.9)] - sorted[Math.floor(sorted.length * 0.1)];
+  if (Math.abs(middle - 0.5) < ABOUT_HALF && spread < EVEN)
+    return { base: 'middle', reason: 'Its border is the middle gray: the middle value changes nothing.' };
+  if (spread < EVEN * (high - low)) return { base: 'border', reason: 'Its border is even: that is the base plane.' };
+  return { base: 'darkest', reason: 'It fills its frame, so its lowest place is the base plane.' };
+}
+
+/** Heights of a picture by where its base most likely is; values that are no numbers are refused or filled. */
+export function heightsOfSource(picture: Picture, holes: 'refuse' | 'fill'): RecipeStep {
+  const { base } = guessBase(picture);
+  return makeStep('heights', { base, unit: base === 'typed' ? 'file' : 'highest', holes });
+}
+
+/** The recipe of a new relief: cast or read as heights, not larger than a tip can be, and run out where it would print a square. */
+export function reliefRecipe(picture: Picture): Recipe {
+  if (picture.mesh) return makeRecipe([makeStep('cast', { up: picture.mesh.up ?? 'y' })]);
+  const heights = heightsOfSource(picture, 'fill');
+  const steps = [heights];
+  if (Math.max(picture.width, picture.height) > MAX_RESOLUTION)
+    steps.push(makeStep('fit', { resolutionPx: MAX_RESOLUTION, padPct: 0 }));
+  const { raster } = heightsStep.run({ width: 0, height: 0, data: new Float32Array(0) }, heights, {
+    picture,
+    others: NO_OTHERS,
+  });
+  if (checkBorder(raster).verdict === 'square') steps.push(makeStep('fade', { widthPct: 32, shape: 'round' }));
+  return makeRecipe(steps);
+}
+
+/** How a source is most likely read, and why in one sentence. */
+export function guessReading(picture: Picture): { reading: Reading; reason: string } {
+  if (picture.mesh) return { reading: 'heights', reason: 'A mesh is cast: what is nearer to the eye is higher.' };
+  if (picture.data instanceof Float32Array) return { reading: 'heights', reason: guessBase(picture).reason };
+  const { prints, reason } = guessPrints(picture);
+  return { reading: prints, reason };
+}
+
+/** The recipe that a new source starts with when it is read so. */
+export const recipeForReading = (picture: Picture, reading: Reading): Recipe =>
+  reading === 'heights' ? reliefRecipe(picture) : automaticRecipe(picture, reading);
+
+/** How a recipe reads its source. */
+export function readingOf(recipe: Recipe | null): Reading {
+  const first = recipe?.steps.find(({ step, on }) => on && (step === 'gray' || step === 'heights' || step === 'cast'));
+  if (!first) return 'dark';
+  return first.step === 'gray' ? (first.prints as Reading) : 'heights';
+}
+
+/** Every way to read a source, with its recipe where something prints. */
+export function readings(picture: Picture): { reading: Reading; recipe: Recipe | undefined }[] {
+  const printing = picture.mesh || holesOf(picture) > 0 ? [] : answers(picture);
+  return [
+    ...printing.map(({ prints, recipe }) => ({ reading: prints, recipe })),
+    { reading: 'heights', recipe: reliefRecipe(picture) },
+  ];
+}

@@ -1,0 +1,40 @@
+import { heightsStep, holesOf, type Base } from '../cut/heights.ts';
+import { makeStep, type RecipeStep } from '../cut/recipe.ts';
+import { NO_OTHERS, fact } from '../cut/step.ts';
+import type { Picture } from '../raster/picture.ts';
+
+/** A cut through the heights of a source, in values of its file. */
+export interface Profile {
+  /** along its middle row */
+  values: number[];
+  low: number;
+  high: number;
+  /** where each answer puts the base plane */
+  bases: Record<Exclude<Base, 'typed'>, number>;
+  /** values that are no numbers */
+  holes: number;
+}
+
+const NOTHING = { width: 0, height: 0, data: new Float32Array(0) };
+
+/** A cut along the middle row of a source, at `count` places, read by the channel that its heights step names. */
+export function profileOf(picture: Picture, step: RecipeStep, count: number): Profile {
+  const read = (base: Base) =>
+    heightsStep.run(NOTHING, { ...step, base, baseAt: 0, unit: 'file', holes: 'fill' }, { picture, others: NO_OTHERS });
+  const { raster, facts } = read('typed');
+  const row = Math.floor(raster.height / 2) * raster.width;
+  const at = (k: number) =>
+    raster.data[row + Math.min(raster.width - 1, Math.floor(((k + 0.5) * raster.width) / count))];
+  const baseBy = (base: Base) => fact(read(base).facts, 'base');
+  return {
+    values: Array.from({ length: count }, (_, k) => at(k)),
+    low: fact(facts, 'low'),
+    high: fact(facts, 'high'),
+    bases: { darkest: baseBy('darkest'), middle: baseBy('middle'), border: baseBy('border') },
+    holes: holesOf(picture),
+  };
+}
+
+/** The heights step of a recipe, or a plain one. */
+export const heightsStepOf = (steps: readonly RecipeStep[]): RecipeStep =>
+  steps.find(({ step, on }) => on && step === 'heights') ?? makeStep('heights');

@@ -1,0 +1,81 @@
+import { plateNames, stepNamed, VIEWS, type Bench } from '@amber-stamp/core';
+import { Button } from '@mui/material';
+import { useQuery } from '@tanstack/react-query';
+import { settle } from '../../../bench/store.ts';
+import { BitmapView } from '../../../parts/BitmapView.tsx';
+import { ParamField } from '../../../parts/ParamField.tsx';
+import { cutter } from '../../../workers/pool.ts';
+import { addStep } from '../../cut/steps.ts';
+import { castOf, keepView, seeFrom, setCast } from './cast-place.ts';
+
+const { params } = stepNamed('cast');
+const ASKED = ['depthPct', 'sizePx', 'zoomPct', 'padPct', 'yawDeg', 'pitchDeg', 'rollDeg', 'up'] as const;
+const LETTER = { front: 'F', back: 'B', left: 'L', right: 'R', top: 'T', bottom: 'U' } as const;
+
+/** From where a mesh is seen: its six sides as pictures, then every turn as a number. */
+export function MeshControls({ bench, source }: { bench: Bench; source: string }) {
+  const { step } = castOf(bench);
+  const up = step?.up === 'z' ? 'z' : 'y';
+  const { data, error } = useQuery({
+    queryKey: ['sides', source, up],
+    queryFn: () => cutter.sides(source, up),
+    staleTime: Infinity,
+    gcTime: Infinity,
+  });
+  if (!step)
+    return (
+      <div className="section">
+        <p className="note">Nothing casts the mesh: its front view counts as pale where it is near.</p>
+        <Button onClick={() => addStep('cast', 'Cast')}>Cast it</Button>
+      </div>
+    );
+  const straight = ['yawDeg', 'pitchDeg', 'rollDeg'].every((name) => step[name] === 0);
+  const views = plateNames(bench.brush).length;
+  return (
+    <>
+      {error && (
+        <p className="note" role="alert" style={{ padding: '0 16px' }}>
+          {error.message}
+        </p>
+      )}
+      <div className="answers sides" role="radiogroup" aria-label="Seen from where?">
+        {VIEWS.map((from, k) => (
+          <button
+            key={from}
+            className="answer"
+            role="radio"
+            aria-label={from}
+            aria-checked={straight && step.from === from}
+            title={`Seen from the ${from} (${LETTER[from]} on the object)`}
+            onClick={() => seeFrom(from)}
+          >
+            <span className="shot">
+              {data?.[k] ? <BitmapView bitmap={data[k]} label="" /> : data ? 'too thin' : '…'}
+            </span>
+            <b>{from}</b>
+          </button>
+        ))}
+      </div>
+      <div className="section asked">
+        {ASKED.map((name) => (
+          <ParamField
+            key={name}
+            param={params[name]}
+            value={step[name]}
+            onLive={(v) => setCast({ [name]: v })}
+            onDone={(told) => settle(`${params[name].label.toLowerCase()} ${told}`.trim())}
+          />
+        ))}
+      </div>
+      <div className="section">
+        <h3>Tips of this object</h3>
+        <span className="note">
+          {views === 1 ? 'One view is a tip.' : `${views} tips are in the deck; each keeps its own view.`}
+        </span>
+        <div className="buttons">
+          <Button onClick={() => keepView(bench)}>Keep this view, turn on</Button>
+        </div>
+      </div>
+    </>
+  );
+}

@@ -1,0 +1,190 @@
+import { frameOf, type Mesh, type View } from '@amber-stamp/core';
+import {
+  BufferAttribute,
+  BufferGeometry,
+  DirectionalLight,
+  DoubleSide,
+  HemisphereLight,
+  Matrix4,
+  Mesh as SceneMesh,
+  MeshLambertMaterial,
+  NoToneMapping,
+  OrthographicCamera,
+  Plane,
+  Scene,
+  Vector3,
+  WebGLRenderer,
+} from 'three';
+
+/** How the object is looked at: as its cast is framed. */
+export interface Sight {
+  view: View;
+  padPct: number;
+  zoom: number;
+  across: number;
+  down: number;
+  /** share of the depth that is kept */
+  depth: number;
+  /** lowest and highest place that is seen, where it is known: the depth is a share of that */
+  seen: { low: number; high: number } | undefined;
+}
+
+/** A part of the canvas, css px from its upper left corner. */
+export interface Pane {
+  x: number;
+  y: number;
+  width: number;
+  height: number;
+}
+
+const CLAY = 0xb9b4ab;
+
+/** A mesh in the middle of its own box, and the half of its extents. */
+function geometryOf({ positions, indices }: Mesh): BufferGeometry {
+  const geometry = new BufferGeometry();
+  geometry.setAttribute('position', new BufferAttribute(positions, 3));
+  geometry.setIndex(new BufferAttribute(indices, 1));
+  geometry.computeVertexNormals();
+  return geometry;
+}
+
+/** The box of a mesh as a view sees it. */
+function boxSeen({ positions, indices }: Mesh, view: View): { low: number[]; high: number[] } {
+  const frame = frameOf(view);
+  const low = [Infinity, Infinity, Infinity];
+  const high = [-Infinity, -Infinity, -Infinity];
+  for (const corner of indices)
+    for (let k = 0; k < 3; k++) {
+      const [a, b, c] = frame[k];
+      const v = a * positions[3 * corner] + b * positions[3 * corner + 1] + c * positions[3 * corner + 2];
+      if (v < low[k]) low[k] = v;
+      if (v > high[k]) high[k] = v;
+    }
+  return { low, high };
+}
+
+/**
+ * Shows a mesh from two sides: as its cast sees it, and from the right, where the depth that is kept can be seen. What is
+ * cut off is shown as a ghost. Orthographic, no tone mapping.
+ */
+export class ObjectScene {
+  private readonly renderer: WebGLRenderer;
+  private readonly scene = new Scene();
+  private readonly camera = new OrthographicCamera(-1, 1, 1, -1, -10, 10);
+  private readonly kept = new Plane();
+  private readonly gone = new Plane();
+  private readonly clay = new MeshLambertMaterial({ color: CLAY, side: DoubleSide, clippingPlanes: [this.kept] });
+  private readonly ghost = new MeshLambertMaterial({
+    color: CLAY,
+    side: DoubleSide,
+    transparent: true,
+    opacity: 0.28,
+    depthWrite: false,
+    clippingPlanes: [this.gone],
+  });
+  private readonly objects: SceneMesh[];
+  private readonly mesh: Mesh;
+  private height = 1;
+
+  constructor(canvas: HTMLCanvasElement, mesh: Mesh) {
+    this.mesh = mesh;
+    this.renderer = new WebGLRenderer({ canvas, antialias: true, alpha: true });
+    this.renderer.toneMapping = NoToneMapping;
+    this.renderer.localClippingEnabled = true;
+    this.renderer.setScissorTest(true);
+    const geometry = geometryOf(mesh);
+    this.objects = [this.clay, this.ghost].map((material) => new SceneMesh(geometry, material));
+    for (const object of this.objects) object.matrixAutoUpdate = false;
+    const lamp = new DirectionalLight(0xffffff, 2.1);
+    lamp.position.set(-1, 1.2, 1.6);
+    this.scene.add(...this.objects, new HemisphereLight(0xffffff, 0x8a8580, 1.15), lamp);
+  }
+
+  resize(width: number, height: number): void {
+    this.renderer.setPixelRatio(Math.min(2, window.devicePixelRatio));
+    this.renderer.setSize(width, height, false);
+    this.height = height;
+  }
+  private pane(x: number, y: number, width: number, height: number): void {
+    // panes are counted from above, the viewport from below
+    this.renderer.setViewport(x, this.height - y - height, width, height);
+    this.renderer.setScissor(x, this.height - y - height, width, height);
+  }
+
+  render(sight: Sight, front: Pane, elevation: Pane): void {
+    const { low, high } = boxSeen(this.mesh, sight.view);
+    const [right, upwards, towards] = frameOf(sight.view);
+    const extent = Math.max(high[0] - low[0], high[1] - low[1]) || 1;
+    const side = extent / (1 - (2 * sight.padPct) / 100) / sight.zoom;
+    const centre = [0, 1, 2].map((k) => (low[k] + high[k]) / 2);
+    // to units of half a frame, the middle of the frame in the middle
+    const s = 2 / side;
+    const rows = [right, upwards, towards].map((axis, k) => [...axis.map((v) => v * s), -centre[k] * s]);
+    const matrix = new Matrix4().set(
+      ...(rows[0] as [number, number, number, number]),
+      ...(rows[1] as [number, number, number, number]),
+      ...(rows[2] as [number, number, number, number]),
+      0,
+      0,
+      0,
+      1,
+    );
+    for (const object of this.objects) {
+      object.matrix.copy(matrix);
+      object.matrixWorldNeedsUpdate = true;
+    }
+    const halfDepth = ((high[2] - low[2]) / 2) * s;
+    const { low: lowest, high: highest } = sight.seen ?? { low: low[2], high: high[2] };
+    this.near = (highest - centre[2]) * s;
+    this.far = (lowest - centre[2]) * s;
+    const slice = this.near - (this.near - this.far) * sight.depth;
+    this.kept.set(new Vector3(0, 0, 1), -slice + 1e-4);
+    this.gone.set(new Vector3(0, 0, -1), slice);
+    const reach = Math.max(4, 2 * halfDepth + 2);
+    this.look(front, [0, 0, reach], [0, 1, 0], [2 * sight.across, -2 * sight.down], 1);
+    const ratio = elevation.width / elevation.height;
+    // the whole depth lies across the strip, whatever is higher is cut
+    const half = Math.max(halfDepth * 1.12, 1.04 / sight.zoom / ratio) || 1;
+    this.elevationHalf = half;
+    this.look(elevation, [reach, 0, 0], [0, 1, 0], [0, 0], half, half / ratio);
+  }
+  private elevationHalf = 1;
+  private near = 0;
+  private far = 0;
+
+  /** Where the nearest and the farthest place that is seen lie on the strip from the side, px from its left; the eye is at the left. */
+  sliceIn(elevation: Pane): { near: number; far: number } {
+    const at = (z: number) => (elevation.width / 2) * (1 - z / this.elevationHalf);
+    return { near: at(this.near), far: at(this.far) };
+  }
+
+  private look(
+    pane: Pane,
+    from: [number, number, number],
+    up: [number, number, number],
+    [x, y]: [number, number],
+    halfWidth: number,
+    halfHeight = halfWidth,
+  ): void {
+    const { camera } = this;
+    camera.left = x - halfWidth;
+    camera.right = x + halfWidth;
+    camera.top = y + halfHeight;
+    camera.bottom = y - halfHeight;
+    camera.near = 0.01;
+    camera.far = 4 * Math.hypot(...from) + 10;
+    camera.up.set(...up);
+    camera.position.set(...from);
+    camera.lookAt(0, 0, 0);
+    camera.updateProjectionMatrix();
+    this.pane(pane.x, pane.y, pane.width, pane.height);
+    this.renderer.render(this.scene, camera);
+  }
+
+  dispose(): void {
+    this.objects[0].geometry.dispose();
+    this.clay.dispose();
+    this.ghost.dispose();
+    this.renderer.dispose();
+  }
+}
