@@ -1,7 +1,13 @@
-import { makeRecipe, makeStep, type ParamValue, type Recipe } from '@amber-stamp/core';
+import { makeRecipe, makeStep, type CoatInk, type ParamValue, type Properties, type Recipe } from '@amber-stamp/core';
 import { by, type DemoBrush } from './demo-brush.ts';
 
 const cast = (values: Record<string, ParamValue>): Recipe => makeRecipe([makeStep('cast', values)]);
+
+/** Ink of a colour that stands on the sheet. */
+function standing(p: Properties, ink: CoatInk, colour: string, thicknessPx: number): void {
+  ink.colour = colour;
+  Object.assign(p.thickness, { rest: thicknessPx, low: 40, high: 100, drivers: [by('pressure')] });
+}
 
 const mussel: DemoBrush = {
   name: 'Mussel scale',
@@ -17,7 +23,7 @@ const mussel: DemoBrush = {
       recipe: cast({ from: 'front', yawDeg: -24, pitchDeg: 14, padPct: 5 }),
     },
   ],
-  tune: ({ ends, coats: [{ deck, properties: p }] }) => {
+  tune: ({ ends, coats: [{ deck, ink, properties: p }] }) => {
     deck.deal = 'shuffled';
     for (const name of ['mussel scale left.exr', 'mussel scale right.exr'])
       deck.cards.push({ plate: name, weight: 1, muted: false });
@@ -33,6 +39,7 @@ const mussel: DemoBrush = {
     Object.assign(p.across, { low: -9, high: 9, drivers: [by('chance')] });
     p.flow.rest = 100;
     p.mirrorX.chance = 0.5;
+    standing(p, ink, '#46506a', 26);
     Object.assign(ends.tail, { lengthPct: 45, size: 24 });
     Object.assign(ends.head, { lengthPct: 20, size: 50 });
   },
@@ -48,7 +55,7 @@ const pebbles: DemoBrush = {
     { name: 'tide pebbles tipped.exr', source: 'pebble', recipe: cast({ from: 'top', pitchDeg: 34, padPct: 4 }) },
     { name: 'tide pebbles rolled.exr', source: 'pebble', recipe: cast({ from: 'bottom', yawDeg: 42, padPct: 4 }) },
   ],
-  tune: ({ coats: [{ deck, properties: p }] }) => {
+  tune: ({ coats: [{ deck, ink, properties: p }] }) => {
     deck.deal = 'shuffled';
     for (const name of ['tide pebbles tipped.exr', 'tide pebbles rolled.exr'])
       deck.cards.push({ plate: name, weight: 1, muted: false });
@@ -64,6 +71,8 @@ const pebbles: DemoBrush = {
     Object.assign(p.aspect, { low: 78, high: 100, drivers: [by('chance')] });
     p.flow.rest = 100;
     p.mirrorX.chance = 0.5;
+    standing(p, ink, '#8d8880', 24);
+    Object.assign(p.lightness, { low: -9, high: 9, drivers: [by('chance')] });
   },
 };
 
@@ -77,13 +86,14 @@ const silt: DemoBrush = {
     makeStep('fit', { resolutionPx: 640, padPct: 0 }),
     makeStep('falloff', { radiusPct: 50, softPct: 42 }),
   ]),
-  tune: ({ coats: [{ properties: p }] }) => {
+  tune: ({ coats: [{ ink, properties: p }] }) => {
     Object.assign(p.size, { rest: 180, low: 60, high: 100, drivers: [by('pressure')] });
     p.spacing.rest = 38;
     Object.assign(p.angle, { low: -180, high: 180, drivers: [by('chance')] });
     Object.assign(p.across, { low: -18, high: 18, drivers: [by('chance')] });
     Object.assign(p.flow, { rest: 84, low: 60, high: 100, drivers: [by('pressure')] });
     p.mirrorX.chance = 0.5;
+    standing(p, ink, '#9a876c', 9);
   },
 };
 
@@ -96,11 +106,12 @@ const button: DemoBrush = {
     makeStep('heights', { base: 'typed', baseAt: 0, unit: 'file' }),
     makeStep('fit', { resolutionPx: 512, padPct: 0 }),
   ]),
-  tune: ({ coats: [{ properties: p }] }) => {
+  tune: ({ coats: [{ ink, properties: p }] }) => {
     Object.assign(p.size, { rest: 96, low: 60, high: 100, drivers: [by('pressure')] });
     p.spacing.rest = 104;
     Object.assign(p.angle, { low: -7, high: 7, drivers: [by('chance')] });
     p.flow.rest = 100;
+    standing(p, ink, '#a5792f', 8);
   },
 };
 

@@ -1,10 +1,14 @@
 import { soundingCoats, type Brush } from '../model/brush.ts';
 import type { PenStroke, Strokes } from '../model/strokes.ts';
 import type { DabTable } from '../vary/dab-table.ts';
+import type { Raster } from '../raster/raster.ts';
+import { lightSheet } from '../relief/light.ts';
+import { LAMP } from '../relief/shade.ts';
 import { dabsOf } from '../vary/dabs.ts';
 import { coatPrint, groundColour, layCoat, type Ground, type Plates } from './coat.ts';
 import type { CoatPrint, Impression, InkEngine } from './engine.ts';
 import type { SheetSize } from './sheet-size.ts';
+import { freeThickness, isThick, layThickness, standing, type ThickCoat } from './thickness.ts';
 
 export interface StrokeDabs {
   stroke: number;
@@ -43,8 +47,34 @@ export function freeAll(engine: InkEngine, impressions: readonly Impression[]): 
   for (const { coats } of impressions) for (const { layer } of coats) engine.free(layer);
 }
 
-/** Impresses strokes, hands the impressions to `use`, and frees their layers. */
-function printed<T>(
+/** How high the strokes of impressions stand; undefined where they are flat. */
+function standingOf(
+  engine: InkEngine,
+  impressions: readonly Impression[],
+  brush: Brush,
+  plates: Plates,
+  laidOut: readonly StrokeDabs[],
+  size: SheetSize,
+): Raster | undefined {
+  if (!isThick(brush)) return undefined;
+  const strokes = new Map<number, ThickCoat[]>();
+  for (const { stroke, coat, dabs } of laidOut) {
+    const job = { brush, coat, stroke, plates, size, zoom: 1, ground: 'none' as const };
+    strokes.set(stroke, [...(strokes.get(stroke) ?? []), { job, laid: layThickness(engine, job, dabs) }]);
+  }
+  const coats = [...strokes.values()];
+  const heights = standing(
+    engine,
+    impressions.map((impression, k) => ({ impression, coats: coats[k] })),
+    size,
+    1,
+  );
+  for (const { laid } of coats.flat()) freeThickness(engine, laid);
+  return heights;
+}
+
+/** Impresses strokes, hands the impressions to `use`, lights what stands by a raking lamp, and frees the layers. */
+function printed<T extends Uint8ClampedArray | Uint16Array>(
   engine: InkEngine,
   brush: Brush,
   plates: Plates,
@@ -55,6 +85,8 @@ function printed<T>(
 ): T {
   const impressions = impress(engine, brush, plates, laidOut, strokes, ground);
   const result = use(impressions);
+  const heights = standingOf(engine, impressions, brush, plates, laidOut, strokes);
+  if (heights) lightSheet(result, result instanceof Uint16Array ? 65535 : 255, heights, LAMP);
   freeAll(engine, impressions);
   return result;
 }

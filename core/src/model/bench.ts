@@ -4,6 +4,7 @@ import { lieSchema, PLAIN_LIE, type Lie } from '../ground/lie.ts';
 import { GROUND_FORM, type Ground } from '../ink/coat.ts';
 import type { Brush } from './brush.ts';
 import { brushSchema } from './brush-schema.ts';
+import { LAMP, type Lamp } from '../relief/shade.ts';
 import { colourSchema, finite, parseDocument, shape } from './check.ts';
 import { strokeSchema, type PenStroke } from './strokes.ts';
 
@@ -47,6 +48,8 @@ export interface SheetState {
   lie: Lie;
   /** what lies over the ground where strokes uncover */
   cover: string;
+  /** lights what stands above the sheet, and reliefs that are tried on a surface */
+  lamp: Lamp;
 }
 /** Everything on the bench of one brush: what a version keeps and what undo reaches. */
 export interface Bench extends BrushState {
@@ -93,6 +96,10 @@ export const benchSchema = shape({
     picture: string().uuid().nullable().default(null),
     lie: lieSchema.default({ ...PLAIN_LIE }),
     cover: colourSchema().default(DEFAULT_COVER),
+    lamp: shape({
+      azimuthDeg: finite().min(-180).max(180).default(LAMP.azimuthDeg),
+      altitudeDeg: finite().min(8).max(85).default(LAMP.altitudeDeg),
+    }),
   }),
   pins: array(
     shape({

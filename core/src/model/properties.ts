@@ -35,6 +35,7 @@ export const PROPERTY_NAMES = [
   'lightness',
   'mix',
   'depth',
+  'thickness',
 ] as const;
 export type PropertyName = (typeof PROPERTY_NAMES)[number];
 
@@ -104,4 +105,14 @@ export const PROPERTIES: Readonly<Record<PropertyName, PropertyDefinition>> = {
   lightness: added('lightness', 'Lightness', '%', 100, 'Lighter or darker.'),
   mix: scaled('mix', 'Mix', '%', 0, 0, 100, 0, 'From the first colour (0) to the second (100).'),
   depth: scaled('depth', 'Grain depth', '%', 100, 0, 100, 100, 'How deep the grain bites.'),
+  thickness: scaled(
+    'thickness',
+    'Thickness',
+    'px',
+    0,
+    0,
+    100,
+    0,
+    'How high the paint stands where the tip is full, or how deep it is pressed in below the base plane; 0 is flat.',
+  ),
 };

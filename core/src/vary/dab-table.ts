@@ -16,6 +16,8 @@ export interface DabTable {
   saturationPct: Float64Array;
   lightnessPct: Float64Array;
   depthPct: Float64Array;
+  /** how high the dab stands above the sheet */
+  thicknessPx: Float64Array;
   /** how far along the path the hand was, px */
   alongPx: Float64Array;
 }
@@ -33,6 +35,7 @@ const FLOAT_COLUMNS = [
   'saturationPct',
   'lightnessPct',
   'depthPct',
+  'thicknessPx',
   'alongPx',
 ] as const;
 const BYTE_COLUMNS = ['mirrorX', 'mirrorY', 'card'] as const;

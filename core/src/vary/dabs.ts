@@ -73,6 +73,7 @@ export function dabsOf(brush: Brush, coatIndex: number, stroke: PenStroke, strok
   values.of.saturation(hands, 0, count, table.saturationPct);
   values.of.lightness(hands, 0, count, table.lightnessPct);
   values.depth(hands, 0, count, table.depthPct);
+  values.of.thickness(hands, 0, count, table.thicknessPx);
   values.mirrorX(hands, 0, count, some);
   values.mirrorY(hands, 0, count, others);
   table.mirrorX.set(some);

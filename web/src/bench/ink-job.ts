@@ -1,4 +1,5 @@
 import {
+  LAMP,
   PLAIN_LIE,
   type Brush,
   type BrushState,
@@ -71,6 +72,6 @@ export function inkJob(
   size: Pick<InkJob, 'width' | 'height' | 'zoom'>,
   on: Ground | SheetState,
 ): InkJob {
-  const lie = typeof on === 'string' ? undefined : on.lie;
-  return { view, ...inkStrokes(strokes, main, lie), ...size, ground: inkGround(on) };
+  const { lie, lamp } = typeof on === 'string' ? { lie: undefined, lamp: LAMP } : on;
+  return { view, ...inkStrokes(strokes, main, lie), ...size, ground: inkGround(on), lamp };
 }

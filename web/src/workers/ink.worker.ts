@@ -1,6 +1,10 @@
 import {
   dabsOf,
   encodeRgba,
+  freeThickness,
+  layThickness,
+  lightSheet,
+  standing,
   coatPrint,
   freeAll,
   fromPlate,
@@ -21,6 +25,8 @@ import {
   type GroundStack,
   type Impression,
   type LaidCoat,
+  type LaidThickness,
+  type ThickCoat,
   type Lie,
   type LyingInk,
   type Plate,
@@ -33,12 +39,18 @@ import type { InkApi, InkJob, InkResult, SideCost } from './protocol.ts';
 
 interface KeptCoat {
   laid: LaidCoat;
+  thick: LaidThickness | undefined;
   dabs: number;
 }
 
 const engine = new InkEngine();
 const views = new Map<string, Map<string, KeptCoat>>();
 const plates = new HeldPlates(96);
+
+function free({ laid, thick }: KeptCoat): void {
+  engine.free(laid.layer);
+  freeThickness(engine, thick);
+}
 
 /** What of a coat is laid with its dabs; join, colours that are not laid and grain of the finished coat are applied later. */
 function laidWith(coat: Coat, paper: Ground): object {
@@ -58,7 +70,7 @@ const layKey = ({ seed, ends, steady, coats }: Brush, paper: Ground): string =>
   JSON.stringify([seed, ends, steady, coats.map((coat) => laidWith(coat, paper))]);
 
 /** The strokes of a job as impressions: coats that were laid before with the same settings are used again. */
-function impressions(job: InkJob): { impressions: Impression[]; dabs: number } {
+function impressions(job: InkJob): { impressions: Impression[]; coats: ThickCoat[][]; dabs: number } {
   const before = views.get(job.view) ?? new Map<string, KeptCoat>();
   const after = new Map<string, KeptCoat>();
   const { width, height, zoom } = job;
@@ -69,7 +81,9 @@ function impressions(job: InkJob): { impressions: Impression[]; dabs: number } {
     key: `${layKey(brush, ground)} ${JSON.stringify(keys)} ${width}x${height}@${zoom}`,
   }));
   let dabs = 0;
-  const made = job.strokes.map(({ stroke, number, key: strokeKey, brush: which, away }): Impression => {
+  const thick: ThickCoat[][] = [];
+  const made = job.strokes.map(({ stroke, number, key: strokeKey, brush: which, away }, place): Impression => {
+    thick[place] = [];
     const { brush, held, key: common } = brushes[which];
     const coats = soundingCoats(brush).map((coat) => {
       const key = `${common} ${number} ${coat} ${strokeKey}`;
@@ -77,17 +91,22 @@ function impressions(job: InkJob): { impressions: Impression[]; dabs: number } {
       let kept = after.get(key) ?? before.get(key);
       if (!kept) {
         const table = dabsOf(brush, coat, stroke, number, zoom);
-        kept = { laid: layCoat(engine, coatJob, table), dabs: table.count };
+        kept = {
+          laid: layCoat(engine, coatJob, table),
+          thick: layThickness(engine, coatJob, table),
+          dabs: table.count,
+        };
       }
       after.set(key, kept);
       dabs += kept.dabs;
+      thick[place].push({ job: coatJob, laid: kept.thick });
       return coatPrint(engine, coatJob, kept.laid);
     });
     return { coats, away };
   });
-  for (const [key, { laid }] of before) if (!after.has(key)) engine.free(laid.layer);
+  for (const [key, kept] of before) if (!after.has(key)) free(kept);
   views.set(job.view, after);
-  return { impressions: made, dabs };
+  return { impressions: made, coats: thick, dabs };
 }
 
 /** Impressions that lie alike are one ink; those that take away do so from every ink. */
@@ -106,10 +125,16 @@ function inksOf(job: InkJob, made: readonly Impression[]): LyingInk[] {
 
 /** `stack`: the ground, where it is more than paper. */
 function paint(job: InkJob, stack: GroundStack | undefined): { bytes: Uint8ClampedArray<ArrayBuffer>; dabs: number } {
-  const { impressions: made, dabs } = impressions(job);
+  const { impressions: made, coats, dabs } = impressions(job);
   const bytes = stack
     ? stack.compose(inksOf(job, made), partsOf(job.ground.cover), job.zoom)
     : engine.toBytes(made, groundColour(job.ground.paper), job);
+  // what lies behind or in a layer is flat to the lamp, which stands before the sheet
+  const strokes = made.flatMap((impression, i) =>
+    job.strokes[i].lie.place === 'front' ? [{ impression, coats: coats[i] }] : [],
+  );
+  const heights = standing(engine, strokes, job, job.zoom);
+  if (heights) lightSheet(bytes, 255, heights, job.lamp);
   return { bytes: bytes as Uint8ClampedArray<ArrayBuffer>, dabs };
 }
 
@@ -167,7 +192,7 @@ const worker: InkApi = {
   },
 
   forget(view: string): void {
-    for (const { laid } of views.get(view)?.values() ?? []) engine.free(laid.layer);
+    for (const kept of views.get(view)?.values() ?? []) free(kept);
     views.delete(view);
   },
 

@@ -3,6 +3,7 @@ import type {
   Brush,
   Facts,
   Ground,
+  Lamp,
   Lie,
   Mark,
   PenStroke,
@@ -51,6 +52,8 @@ export interface InkJob {
   /** pixels per px of the strokes */
   zoom: number;
   ground: InkGround;
+  /** lights what stands above the sheet */
+  lamp: Lamp;
 }
 
 export interface InkResult {

@@ -88,7 +88,7 @@ export function Run({ id, stage, bench }: { id: string; stage: Stage; bench: Ben
       : border === 'touches'
         ? 'cut by its frame'
         : undefined;
-  const cutFacts = [plate.recipe ? `${steps} steps, ${size}` : size];
+  const cutFacts = [plate.recipe ? `${steps} ${steps === 1 ? 'step' : 'steps'}, ${size}` : size];
   if (!warning) cutFacts.push('border is clear');
   return (
     <nav className="run" aria-label="Stages">

@@ -71,7 +71,7 @@ export function Answers({ bench, source }: { bench: Bench; source: string }) {
     );
   return (
     <>
-      <div className="answers" role="radiogroup" aria-label="What prints?">
+      <div className="answers sides" role="radiogroup" aria-label="What prints?">
         {ORDER.map((key) => {
           const found = data?.answers.find((a) => a.reading === key);
           const chosen = key === present || (key === 'red' && isChannel(present));

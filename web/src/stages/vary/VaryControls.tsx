@@ -12,6 +12,7 @@ import { DeckPanel } from './panels/DeckPanel.tsx';
 import { EndsPanel } from './panels/EndsPanel.tsx';
 import { GrainPanel } from './panels/GrainPanel.tsx';
 import { InkPanel } from './panels/InkPanel.tsx';
+import { ReliefPanel } from './panels/ReliefPanel.tsx';
 import { PropertyRow } from './PropertyRow.tsx';
 import { MAIN_ROWS, ROWS, type RowDefinition } from './rows.ts';
 
@@ -39,7 +40,7 @@ function Guessed({ bench }: { bench: Bench }) {
   );
 }
 
-const PARTS = ['rows', 'deck', 'ink', 'grain', 'ends', 'coats'] as const;
+const PARTS = ['rows', 'deck', 'ink', 'grain', 'ends', 'relief', 'coats'] as const;
 type Part = (typeof PARTS)[number];
 
 /** Words that lead to a part, for the search. */
@@ -49,6 +50,7 @@ const PART_WORDS: Record<Part, string> = {
   ink: 'ink colour color gradient meet dissolve lighten darken blend tint',
   grain: 'grain paper texture tile rough depth canvas',
   ends: 'ends taper thinner head tail start finish steady smooth shaky floor perspective',
+  relief: 'relief thickness raised lamp light shadow impasto',
   coats: 'coats layer mask second dual cover',
 };
 
@@ -68,6 +70,8 @@ function PartPanel({ part, bench }: { part: Part; bench: Bench }) {
       return <GrainPanel bench={bench} />;
     case 'ends':
       return <EndsPanel bench={bench} />;
+    case 'relief':
+      return <ReliefPanel bench={bench} />;
     case 'coats':
       return <CoatsPanel bench={bench} />;
   }
@@ -81,6 +85,8 @@ function rowsIn(part: Part, bench: Bench, atHand: readonly RowDefinition[]): rea
       return rowsOf('Place');
     case 'ink':
       return rowsOf('Tint');
+    case 'relief':
+      return rowsOf('Relief');
     case 'grain':
       return coatOf(bench).grain ? rowsOf('Grain') : [];
     default:

@@ -4,7 +4,7 @@ import { definitionOf, type RangeName } from '../../bench/edit.ts';
 /** What a ruler shows of a property: its stretch, how it is divided, and the step of keys and wheel. */
 export interface RowDefinition {
   name: RangeName;
-  group: 'Place' | 'Pose' | 'Ink' | 'Tint' | 'Grain';
+  group: 'Place' | 'Pose' | 'Ink' | 'Tint' | 'Grain' | 'Relief';
   min: number;
   max: number;
   /** root: small values get more room */
@@ -156,6 +156,16 @@ export const ROWS: readonly RowDefinition[] = [
     step: 1,
     apart: [40, 100],
     words: 'grain paper texture bite rough',
+  },
+  {
+    name: 'thickness',
+    group: 'Relief',
+    min: 0,
+    max: 60,
+    scale: 'root',
+    step: 0.5,
+    apart: [30, 100],
+    words: 'thick relief impasto raised emboss height paint body lamp',
   },
 ];
 

@@ -1,11 +1,13 @@
 import type { Profile } from '@amber-stamp/core';
 
+export type Section = Pick<Profile, 'values' | 'low' | 'high'>;
+
 const WIDE = 120;
 const HIGH = 64;
 const AIR = 7;
 
 /** A cut through heights: what lies above a base plane stands on it, what lies below hangs under it. */
-export function HeightProfile({ profile, base }: { profile: Profile; base: number }) {
+export function HeightProfile({ profile, base }: { profile: Section; base: number }) {
   const low = Math.min(profile.low, base);
   const high = Math.max(profile.high, base);
   const y = (v: number) => HIGH - AIR - ((v - low) / (high - low || 1)) * (HIGH - 2 * AIR);

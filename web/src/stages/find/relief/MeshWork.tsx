@@ -1,39 +1,19 @@
-import { viewOf, type Bench, type Mesh, type RecipeStep } from '@amber-stamp/core';
+import { heightsOf, viewOf, type Bench, type Mesh, type Plate, type RecipeStep } from '@amber-stamp/core';
 import { useQuery } from '@tanstack/react-query';
-import { useEffect, useRef, type PointerEvent } from 'react';
+import { useEffect, useRef } from 'react';
 import { presentPlate } from '../../../bench/edit.ts';
 import { usePlates } from '../../../bench/plates.ts';
-import { settle } from '../../../bench/store.ts';
 import { useBoxSize, type BoxSize } from '../../../parts/useBoxSize.ts';
 import { readMesh } from '../../../workers/read-picture.ts';
 import { StepPicture } from '../../cut/handles/StepPicture.tsx';
 import { useStepView } from '../../cut/handles/useStepView.ts';
 import { recipeOf } from '../../cut/steps.ts';
-import { castOf, setCast } from './cast-place.ts';
-import { ObjectScene, type Pane, type Sight } from './object-scene.ts';
+import { castOf } from './cast-place.ts';
+import { DepthLine } from './DepthLine.tsx';
+import { HeightProfile, type Section } from './HeightProfile.tsx';
+import { ObjectScene, type Sight } from './object-scene.ts';
+import { panesIn, placed, type Panes } from './panes.ts';
 import { useTurning } from './useTurning.ts';
-
-const GAP = 12;
-
-interface Panes {
-  front: Pane;
-  plate: Pane;
-  side: Pane;
-}
-
-/** Two squares beside each other, and below them the object from the side over the whole width. */
-function panesIn({ width, height }: BoxSize): Panes {
-  const square = Math.max(40, Math.min((width - GAP) / 2, height * 0.68));
-  const left = (width - 2 * square - GAP) / 2;
-  const top = square + GAP;
-  return {
-    front: { x: left, y: 0, width: square, height: square },
-    plate: { x: left + square + GAP, y: 0, width: square, height: square },
-    side: { x: left, y: top, width: 2 * square + GAP, height: Math.max(40, height - top) },
-  };
-}
-
-const placed = ({ x, y, width, height }: Pane) => ({ left: x, top: y, width, height });
 
 function sightOf(step: RecipeStep, facts: Readonly<Record<string, number | string>> | undefined): Sight {
   const share = (name: string) => Number(step[name]) / 100;
@@ -46,6 +26,14 @@ function sightOf(step: RecipeStep, facts: Readonly<Record<string, number | strin
     depth: share('depthPct'),
     seen: typeof facts?.low === 'number' ? { low: facts.low, high: Number(facts.high) } : undefined,
   };
+}
+
+/** The middle row of a relief. */
+function sectionOf(plate: Plate): Section {
+  const { width, height, data } = heightsOf(plate);
+  const row = Math.floor(height / 2) * width;
+  const values = Array.from({ length: 200 }, (_, k) => data[row + Math.floor(((k + 0.5) * width) / 200)]);
+  return { values, low: Math.min(0, ...values), high: Math.max(1, ...values) };
 }
 
 /** The object of a mesh, kept on its canvas; drawn anew at every change of the view. */
@@ -69,47 +57,11 @@ function useObject(mesh: Mesh | undefined, sight: Sight | null, box: BoxSize, pa
   return { canvas, scene };
 }
 
-/** The brass line on the view from the side: how deep the cast reaches. */
-function DepthLine({ pane, step, slice }: { pane: Pane; step: RecipeStep; slice: { near: number; far: number } }) {
-  const depth = Number(step.depthPct);
-  const x = slice.near + ((slice.far - slice.near) * depth) / 100;
-  const move = (event: PointerEvent<HTMLElement>) => {
-    if (!event.currentTarget.hasPointerCapture(event.pointerId)) return;
-    const left = (event.currentTarget.parentElement as HTMLElement).getBoundingClientRect().left;
-    setCast({ depthPct: (100 * (event.clientX - left - slice.near)) / (slice.far - slice.near) });
-  };
-  return (
-    <div className="elevation" style={placed(pane)}>
-      <button
-        className="depth-line"
-        style={{ left: x }}
-        role="slider"
-        aria-label="Depth that is kept"
-        aria-valuenow={depth}
-        aria-valuemin={0.5}
-        aria-valuemax={100}
-        onPointerDown={(e) => e.currentTarget.setPointerCapture(e.pointerId)}
-        onPointerMove={move}
-        onPointerUp={() => settle(`depth ${Math.round(depth)} %`)}
-        onKeyDown={(e) => {
-          const by = { ArrowLeft: -1, ArrowRight: 1 }[e.key];
-          if (!by) return;
-          e.preventDefault();
-          setCast({ depthPct: depth + by * (e.shiftKey ? 10 : 1) });
-          settle('depth');
-        }}
-      >
-        <b>{Math.round(depth)} %</b>
-      </button>
-      <span className="tag low">from the side: the eye is at the left, what is behind the line is not cast</span>
-    </div>
-  );
-}
-
 /** A mesh to be turned, and the relief that is cast from it, live. */
 export function MeshWork({ bench, source }: { bench: Bench; source: string }) {
   const { name } = presentPlate(bench);
   const { place, step } = castOf(bench);
+  const plate = usePlates((s) => s.ready[name]?.plate);
   const facts = usePlates((s) => s.ready[name]?.report?.facts[place]);
   const { data: mesh, error } = useQuery({
     queryKey: ['mesh', source],
@@ -144,6 +96,10 @@ export function MeshWork({ bench, source }: { bench: Bench; source: string }) {
             {view && <StepPicture view={view} label="The relief that is cast" />}
             <span className="tag">{view ? `the relief, ${view.width} px` : 'casting…'}</span>
           </div>
+          <div className="object-section" style={placed(panes.section)}>
+            {plate && <HeightProfile profile={sectionOf(plate)} base={0} />}
+            <span className="tag">a cut through its middle</span>
+          </div>
           {step && slice && <DepthLine pane={panes.side} step={step} slice={slice} />}
           {error && (
             <p className="note" role="alert">
@@ -154,11 +110,11 @@ export function MeshWork({ bench, source }: { bench: Bench; source: string }) {
       </div>
       <div className="strip">
         <span>{mesh ? <b>{(mesh.indices.length / 3).toLocaleString('en')}</b> : '…'} triangles</span>
-        <span>drag turns it, with Shift it rolls, with Alt the frame moves; the wheel goes nearer</span>
+        <span>drag turns, Shift rolls, Alt moves the frame</span>
         {typeof facts?.low === 'number' && (
           <span>
-            what is seen is <b>{Number((Number(facts.high) - facts.low).toPrecision(3))}</b> deep and{' '}
-            <b>{Number(Number(facts.side).toPrecision(3))}</b> wide in its own unit
+            <b>{Number((Number(facts.high) - facts.low).toPrecision(3))}</b> deep in a frame of{' '}
+            <b>{Number(Number(facts.side).toPrecision(3))}</b>, its own unit
           </span>
         )}
       </div>

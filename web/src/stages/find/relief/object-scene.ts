@@ -15,6 +15,7 @@ import {
   Vector3,
   WebGLRenderer,
 } from 'three';
+import type { Pane } from './panes.ts';
 
 /** How the object is looked at: as its cast is framed. */
 export interface Sight {
@@ -27,14 +28,6 @@ export interface Sight {
   depth: number;
   /** lowest and highest place that is seen, where it is known: the depth is a share of that */
   seen: { low: number; high: number } | undefined;
-}
-
-/** A part of the canvas, css px from its upper left corner. */
-export interface Pane {
-  x: number;
-  y: number;
-  width: number;
-  height: number;
 }
 
 const CLAY = 0xb9b4ab;
@@ -64,8 +57,8 @@ function boxSeen({ positions, indices }: Mesh, view: View): { low: number[]; hig
 }
 
 /**
- * Shows a mesh from two sides: as its cast sees it, and from the right, where the depth that is kept can be seen. What is
- * cut off is shown as a ghost. Orthographic, no tone mapping.
+ * Shows a mesh from two sides: as its cast sees it, and from below, where the depth that is kept can be seen. What is cut
+ * off is shown as a ghost. Orthographic, no tone mapping.
  */
 export class ObjectScene {
   private readonly renderer: WebGLRenderer;
@@ -141,20 +134,21 @@ export class ObjectScene {
     this.kept.set(new Vector3(0, 0, 1), -slice + 1e-4);
     this.gone.set(new Vector3(0, 0, -1), slice);
     const reach = Math.max(4, 2 * halfDepth + 2);
-    this.look(front, [0, 0, reach], [0, 1, 0], [2 * sight.across, -2 * sight.down], 1);
-    const ratio = elevation.width / elevation.height;
-    // the whole depth lies across the strip, whatever is higher is cut
-    const half = Math.max(halfDepth * 1.12, 1.04 / sight.zoom / ratio) || 1;
-    this.elevationHalf = half;
-    this.look(elevation, [reach, 0, 0], [0, 1, 0], [0, 0], half, half / ratio);
+    const x = 2 * sight.across;
+    this.look(front, [0, 0, reach], [0, 1, 0], [x, -2 * sight.down], 1);
+    // seen from below, the eye of the cast at the top; under the front view at its scale where the depth fits in
+    const ratio = elevation.height / elevation.width;
+    const wide = Math.max(1, (halfDepth * 1.12) / ratio);
+    this.halfHeight = wide * ratio;
+    this.look(elevation, [0, -reach, 0], [0, 0, 1], [x, 0], wide, this.halfHeight);
   }
-  private elevationHalf = 1;
+  private halfHeight = 1;
   private near = 0;
   private far = 0;
 
-  /** Where the nearest and the farthest place that is seen lie on the strip from the side, px from its left; the eye is at the left. */
+  /** Where the nearest and the farthest place that is seen lie on the view from below, px from its top. */
   sliceIn(elevation: Pane): { near: number; far: number } {
-    const at = (z: number) => (elevation.width / 2) * (1 - z / this.elevationHalf);
+    const at = (z: number) => (elevation.height / 2) * (1 - z / this.halfHeight);
     return { near: at(this.near), far: at(this.far) };
   }
 

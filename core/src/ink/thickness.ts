@@ -1,0 +1,157 @@
+import type { Brush, Coat } from '../model/brush.ts';
+import { raster, type Plate, type Raster } from '../raster/raster.ts';
+import type { DabTable } from '../vary/dab-table.ts';
+import { coatPrint, layCoat, type CoatJob, type LaidCoat, type Plates } from './coat.ts';
+import type { Impression, InkEngine } from './engine.ts';
+import type { SheetSize } from './sheet-size.ts';
+
+/** The thickest that paint can stand, px. */
+export const MOST_THICK_PX = 100;
+
+/** Whether the dabs of a coat may stand above the sheet. */
+export const mayThicken = ({ properties: { thickness: t } }: Coat): boolean =>
+  !t.muted && t.rest > 0 && Math.max(t.low, t.high) > 0;
+
+/** Dabs that build up to how thick they stand instead of to their opacity; a clear dab is no thicker than it prints. */
+function asThickness(dabs: DabTable): DabTable {
+  const opacityPct = new Float64Array(dabs.count);
+  for (let i = 0; i < dabs.count; i++)
+    opacityPct[i] = Math.min(1, dabs.thicknessPx[i] / MOST_THICK_PX) * dabs.opacityPct[i];
+  return { ...dabs, opacityPct };
+}
+
+const sunken = new WeakMap<Plate, Plate>();
+
+/** What of a relief lies below its base plane, as a plate; undefined where nothing does. */
+function below(plate: Plate): Plate | undefined {
+  if (!plate.heights) return undefined;
+  let made = sunken.get(plate);
+  if (!made) {
+    const data = new Uint16Array(plate.heights.length);
+    for (let i = 0; i < data.length; i++) data[i] = Math.round(Math.min(1, Math.max(0, -plate.heights[i])) * 65535);
+    made = { width: plate.width, height: plate.height, data };
+    sunken.set(plate, made);
+  }
+  return made.data.some((v) => v > 0) ? made : undefined;
+}
+
+/** The plates of a coat with what lies below their base planes in place of what prints; undefined where nothing does. */
+function sunkenPlates(coat: Coat, plates: Plates): Plates | undefined {
+  const made = new Map(plates);
+  let any = false;
+  for (const { plate: name } of coat.deck.cards) {
+    const plate = plates.get(name);
+    if (!plate) continue;
+    const under = below(plate);
+    any ||= under !== undefined;
+    made.set(name, under ?? { width: 1, height: 1, data: new Uint16Array(1) });
+  }
+  return any ? made : undefined;
+}
+
+/** How thick the dabs of a coat stand, and how deep they are pressed in, as they were laid. */
+export interface LaidThickness {
+  raised: LaidCoat;
+  sunken: LaidCoat | undefined;
+}
+
+/** Lays how thick a coat's dabs stand; undefined where they are flat. The caller frees it by `freeThickness`. */
+export function layThickness(engine: InkEngine, job: CoatJob, dabs: DabTable): LaidThickness | undefined {
+  const coat = job.brush.coats[job.coat];
+  if (!mayThicken(coat)) return undefined;
+  const thick = asThickness(dabs);
+  const under = sunkenPlates(coat, job.plates);
+  return {
+    raised: layCoat(engine, job, thick),
+    sunken: under && layCoat(engine, { ...job, plates: under }, thick),
+  };
+}
+
+export function freeThickness(engine: InkEngine, laid: LaidThickness | undefined): void {
+  if (laid) engine.free(laid.raised.layer);
+  if (laid?.sunken) engine.free(laid.sunken.layer);
+}
+
+/** A coat of a stroke with its thickness, where it has any. */
+export interface ThickCoat {
+  job: CoatJob;
+  laid: LaidThickness | undefined;
+}
+
+/** Adds `by` times how much each pixel is covered. */
+function add(engine: InkEngine, impression: Impression, size: SheetSize, into: Raster, by: number): void {
+  engine.eachCovered(impression, size, (row, from, values) => {
+    const at = row * into.width + from;
+    for (let i = 0; i < values.length; i++) into.data[at + i] += by * values[i];
+  });
+}
+
+/** Lowers what stands by how much a stroke takes away. */
+function lower(engine: InkEngine, away: Impression, size: SheetSize, into: Raster): void {
+  engine.eachCovered(away, size, (row, from, values) => {
+    const at = row * into.width + from;
+    for (let i = 0; i < values.length; i++) into.data[at + i] *= 1 - values[i];
+  });
+}
+
+/**
+ * How high strokes stand above the sheet, in its pixels: later ones on earlier ones; one that takes away takes the relief
+ * too. undefined where everything is flat. `zoom`: pixels per px.
+ */
+export function standing(
+  engine: InkEngine,
+  strokes: readonly { impression: Impression; coats: readonly ThickCoat[] }[],
+  size: SheetSize,
+  zoom: number,
+): Raster | undefined {
+  if (!strokes.some(({ coats }) => coats.some(({ laid }) => laid))) return undefined;
+  const heights = raster(size.width, size.height);
+  for (const { impression, coats } of strokes) {
+    if (impression.away) {
+      lower(engine, impression, size, heights);
+      continue;
+    }
+    const thick = coats.filter(({ laid }) => laid);
+    if (thick.length === 0) continue;
+    // the other coats mask and cut the relief as they do the ink
+    const with_ = (pick: (laid: LaidThickness) => LaidCoat | undefined): Impression => ({
+      away: false,
+      coats: coats.flatMap(({ job, laid }, k) => {
+        const picked = laid && pick(laid);
+        if (picked) return [coatPrint(engine, job, picked)];
+        const { join } = impression.coats[k];
+        return laid || (join !== 'mask' && join !== 'cut') ? [] : [impression.coats[k]];
+      }),
+    });
+    add(
+      engine,
+      with_(({ raised }) => raised),
+      size,
+      heights,
+      MOST_THICK_PX * zoom,
+    );
+    if (thick.some(({ laid }) => laid?.sunken))
+      add(
+        engine,
+        with_((laid) => laid.sunken),
+        size,
+        heights,
+        -MOST_THICK_PX * zoom,
+      );
+  }
+  return heights;
+}
+
+/** Share of what a plate prints that is full: where it stands flat, however thick it is. */
+export function flatShare({ data }: Plate): number {
+  let prints = 0;
+  let full = 0;
+  for (let i = 0; i < data.length; i++) {
+    if (data[i] > 6553) prints++;
+    if (data[i] >= 65208) full++;
+  }
+  return prints > 0 ? full / prints : 0;
+}
+
+/** Whether any coat of a brush may stand above the sheet. */
+export const isThick = (brush: Brush): boolean => brush.coats.some((coat) => !coat.muted && mayThicken(coat));

@@ -1,0 +1,40 @@
+import { flatShare, mayThicken, type Bench } from '@amber-stamp/core';
+import { coatOf } from '../../../bench/coat.ts';
+import { usePlates } from '../../../bench/plates.ts';
+import { live, settle } from '../../../bench/store.ts';
+import { LampDial } from '../../../parts/LampDial.tsx';
+
+/** A tip that is full over more than this share of what it prints stands flat. */
+const FLAT = 0.35;
+
+/** How strokes stand on the sheet: the lamp that shows it, and what takes it away. */
+export function ReliefPanel({ bench }: { bench: Bench }) {
+  const coat = coatOf(bench);
+  const plate = usePlates((s) => s.ready[coat.deck.cards[0].plate]?.plate);
+  const thick = mayThicken(coat);
+  const flat = plate && thick ? flatShare(plate) : 0;
+  const { lamp } = bench.sheet;
+  return (
+    <section className="panel" aria-label="Relief">
+      <h3>Lamp</h3>
+      <div className="lamp-row">
+        <LampDial
+          lamp={lamp}
+          onLive={(next) => live((d) => void (d.sheet.lamp = next))}
+          onDone={() => settle('lamp moved')}
+        />
+        <span className="note">
+          {thick
+            ? `It shines from ${Math.round(lamp.azimuthDeg)}°, ${Math.round(lamp.altitudeDeg)}° high: the lower, the more every edge shows.`
+            : 'The stroke is flat. Give it a thickness below, and the lamp shows how it stands.'}
+        </span>
+      </div>
+      {flat > FLAT && (
+        <p className="note" role="status">
+          The tip is full over {Math.round(flat * 100)} % of what it prints, so the stroke is flat on top; take its
+          brightness down under Cut.
+        </p>
+      )}
+    </section>
+  );
+}
