@@ -5,24 +5,20 @@ const browser = await launch();
 const page = await (await browser.newContext({ viewport: { width: 1280, height: 800 } })).newPage();
 page.on('console', (m) => { if (m.type() === 'error') console.log('console', m.text()); });
 page.on('pageerror', (e) => console.log('pageerror', e.message));
-await page.goto(url);
-await page.waitForTimeout(2500);
-await page.screenshot({ path: '/tmp/s0.png' });
+const dragOut = async (x: number, y: number, dx: number, dy: number) => {
+  const b = (await page.getByTestId('surface').boundingBox())!;
+  await page.mouse.move(b.x + x, b.y + y); await page.mouse.down();
+  for (let i = 1; i <= 6; i++) { await page.mouse.move(b.x + x + (dx * i) / 6, b.y + y + (dy * i) / 6); await page.waitForTimeout(80); }
+  await page.mouse.up(); await page.waitForTimeout(300);
+};
 await openBrush(page, url, 'Mussel scale');
-await stage(page, 'Find').click();
-await page.waitForTimeout(3000);
-const obj = page.getByTestId('object');
-const b = (await obj.boundingBox())!;
-await page.mouse.move(b.x + 150, b.y + 150); await page.mouse.down();
-for (let i = 1; i <= 8; i++) { await page.mouse.move(b.x + 150 + i * 8, b.y + 150 - i * 4); await page.waitForTimeout(60); }
-await page.mouse.up();
+await stage(page, 'Prove').click();
+await page.getByRole('radio', { name: 'surface' }).click();
+await page.getByRole('radio', { name: 'vase' }).click();
+await page.getByRole('radio', { name: 'a stroke' }).click();
+await page.waitForTimeout(1500);
+await page.getByRole('slider', { name: 'Depth' }).press('ArrowRight');
+for (const x of [250, 310, 370]) await dragOut(x, 190, 10, 240);
 await page.waitForTimeout(2500);
-await page.screenshot({ path: '/tmp/s1.png' });
-await stage(page, 'Vary').click();
-await page.getByRole('tab', { name: 'relief' }).click();
-await page.waitForTimeout(2500);
-await page.screenshot({ path: '/tmp/s2.png' });
-await openBrush(page, url, 'Tide pebbles');
-await page.waitForTimeout(3000);
 await page.screenshot({ path: '/tmp/s3.png' });
 await browser.close();

@@ -82,6 +82,8 @@ export * from './relief/view.ts';
 export * from './relief/cast.ts';
 export * from './relief/shade.ts';
 export * from './relief/light.ts';
+export * from './relief/surface.ts';
+export * from './relief/press.ts';
 export * from './relief/mesh-picture.ts';
 export * from './relief/profile.ts';
 export * from './prove/echo.ts';

@@ -4,6 +4,7 @@ import { lieSchema, PLAIN_LIE, type Lie } from '../ground/lie.ts';
 import { GROUND_FORM, type Ground } from '../ink/coat.ts';
 import type { Brush } from './brush.ts';
 import { brushSchema } from './brush-schema.ts';
+import { surfaceSchema, type SurfaceState } from '../relief/press.ts';
 import { LAMP, type Lamp } from '../relief/shade.ts';
 import { colourSchema, finite, parseDocument, shape } from './check.ts';
 import { strokeSchema, type PenStroke } from './strokes.ts';
@@ -50,6 +51,8 @@ export interface SheetState {
   cover: string;
   /** lights what stands above the sheet, and reliefs that are tried on a surface */
   lamp: Lamp;
+  /** the surface that the tip is tried on, with what was pressed on it */
+  surface: SurfaceState;
 }
 /** Everything on the bench of one brush: what a version keeps and what undo reaches. */
 export interface Bench extends BrushState {
@@ -100,6 +103,7 @@ export const benchSchema = shape({
       azimuthDeg: finite().min(-180).max(180).default(LAMP.azimuthDeg),
       altitudeDeg: finite().min(8).max(85).default(LAMP.altitudeDeg),
     }),
+    surface: surfaceSchema,
   }),
   pins: array(
     shape({

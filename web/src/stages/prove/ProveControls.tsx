@@ -8,6 +8,7 @@ import { GiveAways } from './GiveAways.tsx';
 import { GroundPanel } from './GroundPanel.tsx';
 import { LadderControls } from './LadderControls.tsx';
 import { PinsPanel } from './PinsPanel.tsx';
+import { SurfacePanel } from './surface/SurfacePanel.tsx';
 import { useProveEye, VIEWS, type View } from './view.ts';
 
 function ViewControls({ view, bench }: { view: View; bench: Bench }) {
@@ -25,6 +26,8 @@ function ViewControls({ view, bench }: { view: View; bench: Bench }) {
       return <LadderControls bench={bench} />;
     case 'ground':
       return <GroundPanel bench={bench} />;
+    case 'surface':
+      return <SurfacePanel bench={bench} />;
   }
 }
 

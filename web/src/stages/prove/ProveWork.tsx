@@ -9,6 +9,7 @@ import { LadderWork } from './LadderWork.tsx';
 import { MeasuredStroke } from './MeasuredStroke.tsx';
 import { placeOfPin, useProveEye } from './view.ts';
 
+const SurfaceWork = lazy(() => import('./surface/SurfaceWork.tsx').then((m) => ({ default: m.SurfaceWork })));
 const EchoPlot = lazy(() => import('./EchoPlot.tsx').then((m) => ({ default: m.EchoPlot })));
 
 /** The measured stroke, and how alike its dabs are to those further on. */
@@ -62,5 +63,11 @@ export function ProveWork({ bench }: { bench: Bench }) {
   const view = useProveEye((s) => s.view);
   if (view === 'ladder') return <LadderWork bench={bench} />;
   if (view === 'ground') return <WideSheet bench={bench} />;
+  if (view === 'surface')
+    return (
+      <Suspense fallback={<section className="work" aria-busy="true" />}>
+        <SurfaceWork bench={bench} />
+      </Suspense>
+    );
   return <Compared bench={bench} />;
 }

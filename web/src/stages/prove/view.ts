@@ -6,6 +6,7 @@ export const VIEWS = [
   ['pins', 'pins'],
   ['ladder', 'ladder'],
   ['ground', 'ground'],
+  ['surface', 'surface'],
 ] as const;
 export type View = (typeof VIEWS)[number][0];
 

@@ -1,0 +1,142 @@
+import { array, number, string } from 'yup';
+import { smoothstep } from '../maths/index.ts';
+import { finite, shape } from '../model/check.ts';
+import type { Raster } from '../raster/raster.ts';
+import { valueAt } from '../raster/sample.ts';
+import { SURFACES, type Surface, type SurfaceName } from './surface.ts';
+
+export const EDGES = ['constant', 'soft'] as const;
+
+/** One dab pressed on a surface. Places and directions are those of the bare surface. */
+export interface Press {
+  /** which surface it lies on: each keeps its own */
+  on: SurfaceName;
+  /** the middle of the tip */
+  at: readonly [number, number, number];
+  /** where the top of the tip points */
+  up: readonly [number, number, number];
+  /** side of the tip, in units of the surface */
+  size: number;
+  /** height 1 in percent of the size; below 0 it goes into the surface */
+  depthPct: number;
+  /** full up to the rim of the tip, or running out towards it in a circle */
+  edge: (typeof EDGES)[number];
+  /** which card of the lowest coat */
+  card: number;
+}
+
+/** What is tried on surfaces: which is looked at, and what was pressed on all of them, in order. */
+export interface SurfaceState {
+  shape: SurfaceName;
+  presses: Press[];
+}
+
+export const MAX_PRESSES = 800;
+
+/** What lies on the surface that is looked at. */
+export const pressesOn = ({ shape, presses }: SurfaceState): Press[] => presses.filter(({ on }) => on === shape);
+const triple = () => array(finite().min(-4).max(4).required()).length(3).required();
+
+export const surfaceSchema = shape({
+  shape: string().oneOf(SURFACES).default('plane'),
+  presses: array(
+    shape({
+      on: string().oneOf(SURFACES).required(),
+      at: triple(),
+      up: triple(),
+      size: finite().min(0.001).max(8).required(),
+      depthPct: finite().min(-400).max(400).required(),
+      edge: string().oneOf(EDGES).default('constant'),
+      card: number().integer().min(0).max(63).default(0),
+    }),
+  )
+    .max(MAX_PRESSES)
+    .default([]),
+});
+
+/** A tip to press with: heights, or with overhangs where each place also moves across and up, in shares of the side. */
+export interface PressTip {
+  heights: Raster;
+  across?: Raster;
+  upwards?: Raster;
+}
+
+type Vector = readonly [number, number, number];
+const dot = (a: Vector, b: Vector): number => a[0] * b[0] + a[1] * b[1] + a[2] * b[2];
+const cross = (a: Vector, b: Vector): Vector => [
+  a[1] * b[2] - a[2] * b[1],
+  a[2] * b[0] - a[0] * b[2],
+  a[0] * b[1] - a[1] * b[0],
+];
+function unit(a: Vector): Vector {
+  const length = Math.sqrt(dot(a, a)) || 1;
+  return [a[0] / length, a[1] / length, a[2] / length];
+}
+
+/** The direction away from a surface where a press lies: that of the nearest corner. */
+function normalAt({ positions, normals }: Surface, [x, y, z]: Vector): Vector {
+  let best = Infinity;
+  let found = 0;
+  for (let i = 0; i < positions.length; i += 3) {
+    const d = (positions[i] - x) ** 2 + (positions[i + 1] - y) ** 2 + (positions[i + 2] - z) ** 2;
+    if (d < best) {
+      best = d;
+      found = i;
+    }
+  }
+  return [normals[found], normals[found + 1], normals[found + 2]];
+}
+
+/** To the right of the tip, its top, and away from the surface; each one unit long. */
+export function pressFrame(surface: Surface, { at, up }: Press): { right: Vector; top: Vector; away: Vector } {
+  const away = normalAt(surface, at);
+  const along = dot(up, away);
+  let top: Vector = [up[0] - along * away[0], up[1] - along * away[1], up[2] - along * away[2]];
+  // a top that points away from the surface says nothing: any direction along it will do
+  if (dot(top, top) < 1e-8) top = Math.abs(away[1]) < 0.9 ? cross(away, [0, 1, 0]) : [1, 0, 0];
+  top = unit(top);
+  return { right: cross(top, away), top, away };
+}
+
+/** Corners that look this far away from the press are on another side of the body. */
+const SAME_SIDE = 0.15;
+
+/**
+ * Presses a tip on a surface: moves corners of `target`, which begins as the places of the bare surface. A tip lies flat
+ * on the surface at its middle; each corner moves along its own direction away from the surface by the height over it,
+ * and with a tip that has overhangs also along the tip.
+ */
+export function press(surface: Surface, target: Float32Array, one: Press, tip: PressTip): void {
+  const { heights, across, upwards } = tip;
+  const { right, top, away } = pressFrame(surface, one);
+  const { positions: p, normals: n } = surface;
+  const [cx, cy, cz] = one.at;
+  const reach = one.size * 0.7072;
+  const longest = Math.max(heights.width, heights.height);
+  const scale = longest / one.size;
+  const gain = (one.size * one.depthPct) / 100;
+  for (let i = 0; i < p.length; i += 3) {
+    const x = p[i] - cx;
+    const y = p[i + 1] - cy;
+    const z = p[i + 2] - cz;
+    if (x > reach || x < -reach || y > reach || y < -reach || z > reach || z < -reach) continue;
+    if (n[i] * away[0] + n[i + 1] * away[1] + n[i + 2] * away[2] < SAME_SIDE) continue;
+    const a = x * right[0] + y * right[1] + z * right[2];
+    const b = x * top[0] + y * top[1] + z * top[2];
+    const px = heights.width / 2 - 0.5 + a * scale;
+    const py = heights.height / 2 - 0.5 - b * scale;
+    if (px < -1 || py < -1 || px > heights.width || py > heights.height) continue;
+    const soft = one.edge === 'soft' ? 1 - smoothstep(0.25, 0.5, Math.sqrt(a * a + b * b) / one.size) : 1;
+    const share = gain * soft;
+    const h = valueAt(heights, px, py) * share;
+    target[i] += n[i] * h;
+    target[i + 1] += n[i + 1] * h;
+    target[i + 2] += n[i + 2] * h;
+    if (!across || !upwards) continue;
+    const dx = valueAt(across, px, py) * share;
+    const dy = valueAt(upwards, px, py) * share;
+    target[i] += right[0] * dx + top[0] * dy;
+    target[i + 1] += right[1] * dx + top[1] * dy;
+    target[i + 2] += right[2] * dx + top[2] * dy;
+  }
+}

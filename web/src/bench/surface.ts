@@ -1,0 +1,56 @@
+import { type Bench, type Press, type SurfaceState } from '@amber-stamp/core';
+import { useEffect, useRef, useState } from 'react';
+import { wrap, type Remote } from 'comlink';
+import { trouble } from '../parts/messages.tsx';
+import { coded } from '../parts/coded.ts';
+import type { PressedSurface, SurfaceApi } from '../workers/surface-protocol.ts';
+import { usePlates } from './plates.ts';
+
+let remote: Remote<SurfaceApi> | undefined;
+const held = new Set<string>();
+
+function surfaceWorker(): Remote<SurfaceApi> {
+  remote ??= wrap<SurfaceApi>(new Worker(new URL('../workers/surface.worker.ts', import.meta.url), { type: 'module' }));
+  return remote;
+}
+
+/** The names of the plates that can be pressed, by card of the lowest coat. */
+export const tipNames = (bench: Bench): string[] => bench.brush.coats[0].deck.cards.map(({ plate }) => plate);
+
+/** Asks the worker once at a time; what was asked meanwhile is asked again with its newest wish. */
+export function usePressed(bench: Bench, { shape, presses }: SurfaceState, hand: Press | null): PressedSurface | null {
+  const ready = usePlates((s) => s.ready);
+  const [pressed, setPressed] = useState<PressedSurface | null>(null);
+  const busy = useRef(false);
+  const next = useRef<(() => void) | null>(null);
+  const names = tipNames(bench);
+  const keys = names.map((name) => ready[name]?.key ?? '');
+  const wish = [shape, presses, hand, keys.join(' ')] as const;
+  useEffect(() => {
+    const ask = async () => {
+      busy.current = true;
+      try {
+        const worker = surfaceWorker();
+        for (const name of names) {
+          const plate = ready[name];
+          if (!plate || held.has(plate.key)) continue;
+          await worker.hold(plate.key, plate.plate);
+          held.add(plate.key);
+        }
+        const all = hand ? [...presses, hand] : presses;
+        const plateOf = (card: number) => keys[card % keys.length];
+        setPressed(await worker.press({ shape, presses: all.map((one) => ({ ...one, plate: plateOf(one.card) })) }));
+      } catch (cause) {
+        trouble(coded(cause, 'The surface could not be pressed. Take the last dab back.'));
+      } finally {
+        busy.current = false;
+        const again = next.current;
+        next.current = null;
+        again?.();
+      }
+    };
+    if (busy.current) next.current = () => void ask();
+    else void ask();
+  }, wish); // eslint-disable-line react-hooks/exhaustive-deps -- the names and plates are in the keys
+  return pressed;
+}

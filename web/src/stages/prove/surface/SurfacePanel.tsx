@@ -1,0 +1,105 @@
+import { choiceParam, numberParam, pressesOn, SURFACES, type Bench, type SurfaceName } from '@amber-stamp/core';
+import { Button } from '@mui/material';
+import { change, live, settle } from '../../../bench/store.ts';
+import { Choices } from '../../../parts/Choices.tsx';
+import { LampDial } from '../../../parts/LampDial.tsx';
+import { ParamField } from '../../../parts/ParamField.tsx';
+import { useSurfaceEye } from './eye.ts';
+
+const DEPTH = numberParam(
+  'Depth',
+  '%',
+  [-200, 200, 1],
+  20,
+  'How high the tip’s height 1 stands, in percent of the dab’s size; below 0 it is pressed into the clay.',
+);
+const SIZE = numberParam('Size', '%', [1, 60, 0.5], 14, 'Of the dabs of a stroke and of a click, of the clay’s width.');
+const EDGE = choiceParam(
+  'Edge',
+  ['constant', 'soft'],
+  'constant',
+  'Full up to the rim, or running out to it in a circle.',
+);
+const TURN = choiceParam(
+  'Dabs',
+  ['follow the way', 'stand upright'],
+  'follow the way',
+  'How the dabs of a stroke are turned.',
+);
+
+/** What is pressed on which surface, how deep, and the lamp. */
+export function SurfacePanel({ bench }: { bench: Bench }) {
+  const { surface, lamp } = bench.sheet;
+  const { lays, depthPct, edge, sizePct, follow } = useSurfaceEye();
+  const set = (values: Partial<ReturnType<typeof useSurfaceEye.getState>>) => useSurfaceEye.setState(values);
+  const nothing = () => undefined;
+  return (
+    <>
+      <div className="section">
+        <h3>Surface</h3>
+        <Choices
+          label="Surface"
+          value={surface.shape}
+          options={SURFACES.map((name) => [name, name] as const)}
+          onChange={(name: SurfaceName) => change(`surface: ${name}`, (d) => void (d.sheet.surface.shape = name))}
+        />
+        <p className="note">
+          The same dabs are pressed again whenever the plate changes: cut it and look here. Each surface keeps its own.
+        </p>
+      </div>
+      <div className="section asked">
+        <h3>A drag lays</h3>
+        <Choices
+          label="A drag lays"
+          value={lays}
+          options={[
+            ['dab', 'one dab'],
+            ['stroke', 'a stroke'],
+          ]}
+          onChange={(next) => set({ lays: next })}
+        />
+        <ParamField param={DEPTH} value={depthPct} onLive={(v) => set({ depthPct: Number(v) })} onDone={nothing} />
+        <ParamField param={SIZE} value={sizePct} onLive={(v) => set({ sizePct: Number(v) })} onDone={nothing} />
+        <ParamField
+          param={EDGE}
+          value={edge}
+          onLive={(v) => set({ edge: v === 'soft' ? 'soft' : 'constant' })}
+          onDone={nothing}
+        />
+        {lays === 'stroke' && (
+          <ParamField
+            param={TURN}
+            value={follow ? 'follow the way' : 'stand upright'}
+            onLive={(v) => set({ follow: v === 'follow the way' })}
+            onDone={nothing}
+          />
+        )}
+      </div>
+      <div className="section">
+        <h3>Lamp</h3>
+        <div className="lamp-row">
+          <LampDial
+            lamp={lamp}
+            onLive={(next) => live((d) => void (d.sheet.lamp = next))}
+            onDone={() => settle('lamp moved')}
+          />
+          <span className="note">The same lamp lights strokes that stand on the sheet.</span>
+        </div>
+      </div>
+      <div className="section">
+        <div className="buttons">
+          <Button
+            disabled={pressesOn(surface).length === 0}
+            onClick={() =>
+              change('the surface smoothed', ({ sheet: { surface: s } }) => {
+                s.presses = s.presses.filter(({ on }) => on !== s.shape);
+              })
+            }
+          >
+            Smooth the clay
+          </Button>
+        </div>
+      </div>
+    </>
+  );
+}

@@ -1,0 +1,36 @@
+import type { Press } from '@amber-stamp/core';
+import { create } from 'zustand';
+
+/** How the next dabs are pressed, and from where the surface is seen: choices of the hand and eye, not of the brush. */
+interface SurfaceEye {
+  lays: 'dab' | 'stroke';
+  depthPct: number;
+  edge: Press['edge'];
+  /** of the dabs of a stroke, in percent of the surface's width */
+  sizePct: number;
+  follow: boolean;
+  yawDeg: number;
+  pitchDeg: number;
+  zoom: number;
+}
+export const useSurfaceEye = create<SurfaceEye>(() => ({
+  lays: 'dab',
+  depthPct: 20,
+  edge: 'constant',
+  sizePct: 14,
+  follow: true,
+  yawDeg: 0,
+  pitchDeg: 14,
+  zoom: 1,
+}));
+
+const within = (v: number, low: number, high: number): number => Math.max(low, Math.min(high, v));
+
+/** Turns the surface under the eye by degrees. */
+export const turnBy = (yaw: number, pitch: number): void =>
+  useSurfaceEye.setState(({ yawDeg, pitchDeg }) => ({
+    yawDeg: yawDeg + yaw,
+    pitchDeg: within(pitchDeg + pitch, -85, 85),
+  }));
+export const zoomBy = (factor: number): void =>
+  useSurfaceEye.setState(({ zoom }) => ({ zoom: within(zoom * factor, 0.5, 6) }));

@@ -1,0 +1,139 @@
+import { MAX_PRESSES, type Bench, type Press } from '@amber-stamp/core';
+import { useRef, useState, type KeyboardEvent, type PointerEvent, type RefObject, type WheelEvent } from 'react';
+import { tipNames } from '../../../bench/surface.ts';
+import { change } from '../../../bench/store.ts';
+import { tell } from '../../../parts/messages.tsx';
+import { turnBy, useSurfaceEye, zoomBy } from './eye.ts';
+import type { Hit, SurfaceScene } from './surface-scene.ts';
+
+const DEG_PER_PX = 0.4;
+const KEY_DEG = 6;
+/** A drag that is shorter than this is a click: it lays a dab of the size that strokes have. */
+const CLICK_PX = 6;
+
+type Triple = readonly [number, number, number];
+const length = (v: Triple): number => Math.hypot(...v);
+const minus = (a: Triple, b: Triple): Triple => [a[0] - b[0], a[1] - b[1], a[2] - b[2]];
+
+interface Grip {
+  kind: 'dab' | 'stroke' | 'turn';
+  x: number;
+  y: number;
+  from: Hit | undefined;
+  /** where the last dab of a stroke lies */
+  last: Triple | undefined;
+  laid: Press[];
+}
+
+/** What stays the same for all dabs of a gesture. */
+function plainPress(bench: Bench, number: number): Pick<Press, 'on' | 'depthPct' | 'edge' | 'card'> {
+  const { depthPct, edge } = useSurfaceEye.getState();
+  return { on: bench.sheet.surface.shape, depthPct, edge, card: number % tipNames(bench).length };
+}
+
+const keep = (bench: Bench, laid: readonly Press[], what: string): void => {
+  if (bench.sheet.surface.presses.length + laid.length > MAX_PRESSES)
+    tell(`A surface takes ${MAX_PRESSES} dabs; begin a new one.`);
+  else change(what, (d) => void d.sheet.surface.presses.push(...laid));
+};
+
+/** What pointer, wheel and keys do on the surface: a drag on it presses, a drag beside it turns it. */
+export function usePressing(bench: Bench, scene: RefObject<SurfaceScene | null>) {
+  const grip = useRef<Grip | null>(null);
+  const [hand, setHand] = useState<Press | null>(null);
+  const [strokeHand, setStrokeHand] = useState<Press[]>([]);
+  const count = bench.sheet.surface.presses.length;
+  const place = (event: PointerEvent<HTMLElement>) => {
+    const box = event.currentTarget.getBoundingClientRect();
+    return [event.clientX - box.left, event.clientY - box.top] as const;
+  };
+
+  const draggedOut = (from: Hit, x: number, y: number): Press | null => {
+    const way = scene.current?.wayTo(from, x, y);
+    if (!way) return null;
+    return { at: from.at, up: way, size: Math.min(4, Math.max(0.02, 2 * length(way))), ...plainPress(bench, count) };
+  };
+
+  /** The dabs that a stroke lays on its way to a place, as far apart as the brush says. */
+  const goOn = (held: Grip, to: Hit): void => {
+    const { sizePct, follow } = useSurfaceEye.getState();
+    const { spacing } = bench.brush.coats[0].properties;
+    const size = (2 * sizePct) / 100;
+    const step = Math.max(0.01, (size * spacing.rest) / 100);
+    const start = held.last ?? to.at;
+    const way = minus(to.at, start);
+    const far = length(way);
+    const many = held.last ? Math.floor(far / step) : 1;
+    for (let k = 1; k <= many; k++) {
+      const t = held.last ? (k * step) / far : 0;
+      const at: [number, number, number] = [start[0] + way[0] * t, start[1] + way[1] * t, start[2] + way[2] * t];
+      const up = follow && held.last ? way : (scene.current?.upAt() ?? [0, 1, 0]);
+      held.laid.push({ at, up, size, ...plainPress(bench, count + held.laid.length) });
+      held.last = at;
+    }
+    setStrokeHand([...held.laid]);
+  };
+
+  const finish = (event: PointerEvent<HTMLElement>): void => {
+    const held = grip.current;
+    grip.current = null;
+    if (!held) return;
+    const [x, y] = place(event);
+    if (held.kind === 'stroke' && held.laid.length > 0)
+      keep(bench, held.laid, held.laid.length === 1 ? 'a dab pressed' : `${held.laid.length} dabs pressed`);
+    if (held.kind === 'dab' && held.from) {
+      const click = Math.hypot(x - held.x, y - held.y) < CLICK_PX;
+      const { sizePct } = useSurfaceEye.getState();
+      const plain = { at: held.from.at, up: scene.current?.upAt() ?? ([0, 1, 0] as const), size: (2 * sizePct) / 100 };
+      const one = click ? { ...plain, ...plainPress(bench, count) } : draggedOut(held.from, x, y);
+      if (one) keep(bench, [one], 'a dab pressed');
+    }
+    setHand(null);
+    setStrokeHand([]);
+  };
+
+  return {
+    /** what lies under the hand and is not kept yet */
+    hand,
+    strokeHand,
+    handlers: {
+      onPointerDown: (event: PointerEvent<HTMLElement>) => {
+        if (event.button !== 0) return;
+        event.currentTarget.setPointerCapture(event.pointerId);
+        const [x, y] = place(event);
+        const from = scene.current?.hit(x, y);
+        const { lays } = useSurfaceEye.getState();
+        grip.current = { kind: from ? lays : 'turn', x, y, from, last: undefined, laid: [] };
+        if (from && lays === 'stroke') goOn(grip.current, from);
+      },
+      onPointerMove: (event: PointerEvent<HTMLElement>) => {
+        const held = grip.current;
+        if (!held) return;
+        const [x, y] = place(event);
+        if (held.kind === 'turn') {
+          turnBy(-(x - held.x) * DEG_PER_PX, (y - held.y) * DEG_PER_PX);
+          Object.assign(held, { x, y });
+        } else if (held.kind === 'dab') {
+          if (held.from && Math.hypot(x - held.x, y - held.y) >= CLICK_PX) setHand(draggedOut(held.from, x, y));
+        } else {
+          const to = scene.current?.hit(x, y);
+          if (to) goOn(held, to);
+        }
+      },
+      onPointerUp: finish,
+      onPointerCancel: finish,
+      onWheel: (event: WheelEvent<HTMLElement>) => zoomBy(event.deltaY < 0 ? 1.1 : 1 / 1.1),
+      onKeyDown: (event: KeyboardEvent<HTMLElement>) => {
+        const by = {
+          ArrowLeft: [KEY_DEG, 0],
+          ArrowRight: [-KEY_DEG, 0],
+          ArrowUp: [0, -KEY_DEG],
+          ArrowDown: [0, KEY_DEG],
+        }[event.key];
+        if (!by) return;
+        event.preventDefault();
+        turnBy(by[0], by[1]);
+      },
+    },
+  };
+}

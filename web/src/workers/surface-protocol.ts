@@ -1,0 +1,24 @@
+import type { Plate, Press, SurfaceName } from '@amber-stamp/core';
+
+/** Corners along each side of a surface. */
+export const SURFACE_SIDE = 360;
+
+/** What lies on a surface: presses with the key of the plate of each. Plates were given before, by key. */
+export interface SurfaceJob {
+  shape: SurfaceName;
+  presses: readonly (Press & { plate: string })[];
+}
+
+/** A pressed surface: places and directions of its corners. */
+export interface PressedSurface {
+  positions: Float32Array;
+  normals: Float32Array;
+  /** presses whose plate is not here */
+  missing: number;
+  ms: number;
+}
+
+export interface SurfaceApi {
+  hold(key: string, plate: Plate): void;
+  press(job: SurfaceJob): PressedSurface;
+}

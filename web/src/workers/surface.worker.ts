@@ -1,0 +1,73 @@
+import {
+  gridNormals,
+  heightsOf,
+  makeSurface,
+  press,
+  resample,
+  type Plate,
+  type PressTip,
+  type Surface,
+} from '@amber-stamp/core';
+import { expose, transfer } from 'comlink';
+import { carryErrors } from './errors.ts';
+import { SURFACE_SIDE, type PressedSurface, type SurfaceApi, type SurfaceJob } from './surface-protocol.ts';
+
+const TIPS_KEPT = 40;
+/** Longest side of a tip that is pressed: the grid of a surface shows no more. */
+const TIP_SIDE = 512;
+const tips = new Map<string, PressTip>();
+const surfaces = new Map<string, Surface>();
+
+const surfaceOf = (shape: SurfaceJob['shape']): Surface => {
+  const surface = surfaces.get(shape) ?? makeSurface(shape, SURFACE_SIDE);
+  surfaces.set(shape, surface);
+  return surface;
+};
+
+/** What the presses before the last one made: the hand changes only that one. */
+let settled: { shape: string; keys: string[]; positions: Float32Array } | undefined;
+
+function pressAll({ shape, presses }: SurfaceJob): { positions: Float32Array; missing: number } {
+  const surface = surfaceOf(shape);
+  const here = presses.filter(({ plate }) => tips.has(plate));
+  const put = (positions: Float32Array, one: SurfaceJob['presses'][number]) =>
+    press(surface, positions, one, tips.get(one.plate) as PressTip);
+  const before = here.slice(0, -1);
+  const keys = before.map((one) => JSON.stringify(one));
+  const goesOn = settled?.shape === shape && settled.keys.every((key, i) => key === keys[i]);
+  if (!settled || !goesOn) settled = { shape, keys: [], positions: surface.positions.slice() };
+  for (const one of before.slice(settled.keys.length)) put(settled.positions, one);
+  settled.keys = keys;
+  const positions = settled.positions.slice();
+  const last = here.at(-1);
+  if (last) put(positions, last);
+  return { positions, missing: presses.length - here.length };
+}
+
+/** At most TIP_SIDE px large. */
+function tipOf(plate: Plate): PressTip {
+  const heights = heightsOf(plate);
+  const scale = Math.max(1, Math.max(heights.width, heights.height) / TIP_SIDE);
+  const size = (px: number) => Math.max(1, Math.round(px / scale));
+  return { heights: scale > 1 ? resample(heights, size(heights.width), size(heights.height)) : heights };
+}
+
+const worker: SurfaceApi = {
+  hold(key, plate) {
+    tips.delete(key);
+    tips.set(key, tipOf(plate));
+    if (tips.size > TIPS_KEPT) tips.delete([...tips.keys()][0]);
+  },
+
+  press(job): PressedSurface {
+    const start = performance.now();
+    const surface = surfaceOf(job.shape);
+    const { positions, missing } = pressAll(job);
+    const normals = gridNormals({ ...surface, positions });
+    const made = { positions, normals, missing, ms: performance.now() - start };
+    return transfer(made, [positions.buffer, normals.buffer]);
+  },
+};
+
+carryErrors();
+expose(worker);
