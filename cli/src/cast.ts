@@ -1,9 +1,11 @@
-import { AmberError, castMesh, MAX_CAST_PX, MIN_CAST_PX, UPS, VIEWS, type View } from '@amber-stamp/core';
-import { encodeGray, readBytes, writeAll } from '@amber-stamp/io';
-import { encodeExr } from '@amber-stamp/core/exr';
+import { castMesh, MAX_CAST_PX, MIN_CAST_PX, UPS, VIEWS, type View } from '@amber-stamp/core';
+import { reliefFile } from '@amber-stamp/core/relief';
+import { readBytes, writeAll } from '@amber-stamp/io';
 import { readMesh } from '@amber-stamp/io/meshes';
 import { basename, extname } from 'node:path';
 import { readOptions, UsageError, type OptionTable } from './arguments.ts';
+import { numberOf } from './numbers.ts';
+import { RELIEF_OPTIONS, wishOf } from './relief-options.ts';
 
 const OPTIONS: OptionTable = {
   mesh: { required: true },
@@ -13,21 +15,9 @@ const OPTIONS: OptionTable = {
   size: {},
   pad: {},
   depth: {},
-  base: { values: ['0', 'mid'] },
-  format: { values: ['half', 'float'] },
+  ...RELIEF_OPTIONS,
   out: { required: true },
 };
-
-/** A number of an option within its limits. */
-function numberOf(o: Record<string, string>, name: string, usual: number, least: number, most: number): number {
-  if (o[name] === undefined) return usual;
-  const value = Number(o[name]);
-  if (o[name].trim() === '' || !Number.isFinite(value))
-    throw new UsageError(`--${name} must be a number, not ${o[name]}`);
-  if (value < least || value > most)
-    throw new AmberError('bad-value', `--${name} must lie between ${least} and ${most} (it is ${value}).`, name);
-  return value;
-}
 
 function turnsOf(text: string | undefined): [number, number, number] {
   if (text === undefined) return [0, 0, 0];
@@ -40,8 +30,7 @@ function turnsOf(text: string | undefined): [number, number, number] {
 /** cast: casts a mesh to heights. */
 export async function castCommand(args: string[]): Promise<object> {
   const o = readOptions(args, OPTIONS);
-  const ending = extname(o.out).toLowerCase();
-  if (ending !== '.exr' && ending !== '.png') throw new UsageError('--out must end in .exr or .png');
+  const wish = wishOf(o, extname(o.out).toLowerCase());
   const size = numberOf(o, 'size', 512, MIN_CAST_PX, MAX_CAST_PX);
   if (!Number.isInteger(size)) throw new UsageError(`--size must be a whole number of px, not ${o.size}`);
   const [yawDeg, pitchDeg, rollDeg] = turnsOf(o.turn);
@@ -54,10 +43,7 @@ export async function castCommand(args: string[]): Promise<object> {
     padPct: numberOf(o, 'pad', 0, 0, 45),
     depth: numberOf(o, 'depth', 1, 0.001, 1),
   });
-  // with the base in the middle nothing is 0.5, so that a surface can also go down
-  if (o.base === 'mid') for (let i = 0; i < heights.data.length; i++) heights.data[i] = 0.5 + heights.data[i] / 2;
-  const bytes =
-    ending === '.exr' ? await encodeExr(heights, (o.format ?? 'float') as 'half' | 'float') : encodeGray(heights, 16);
+  const bytes = await reliefFile(heights, wish);
   await writeAll([{ path: o.out, bytes }]);
   return { out: o.out, size, triangles: mesh.indices.length / 3, low, high, side };
 }

@@ -9,7 +9,7 @@ const COMMANDS: Readonly<Record<string, { run: (args: string[]) => Promise<objec
   plate: {
     run: plateCommand,
     usage:
-      'plate --source FILE [--recipe R.json] [--prints dark|light|alpha|red|green|blue] --out P.png|P.exr [--bits 8|16] [--report R.json]',
+      'plate --source FILE [--recipe R.json] [--prints dark|light|alpha|red|green|blue] --out P.png|P.tif|P.exr [--bits 8|16] [--base 0|mid] [--format half|float] [--normals up|down [--strength PCT]] [--report R.json]',
   },
   stroke: {
     run: strokeCommand,
@@ -21,7 +21,7 @@ const COMMANDS: Readonly<Record<string, { run: (args: string[]) => Promise<objec
     // only when it is wanted: it takes long to load
     run: async (args) => (await import('./cast.ts')).castCommand(args),
     usage:
-      'cast --mesh M.obj|stl|ply|glb --view front|back|left|right|top|bottom [--up y|z] [--turn YAW,PITCH,ROLL] [--size 512] [--pad PCT] [--depth 0..1] [--base 0|mid] [--format half|float] --out H.exr|H.png',
+      'cast --mesh M.obj|stl|ply|glb --view front|back|left|right|top|bottom [--up y|z] [--turn YAW,PITCH,ROLL] [--size 512] [--pad PCT] [--depth 0..1] [--base 0|mid] [--format half|float] [--normals up|down [--strength PCT]] --out H.exr|H.tif|H.png',
   },
   pack: { run: packCommand, usage: 'pack --brush B.json --out P.zip' },
   unpack: { run: unpackCommand, usage: 'unpack --pack P.zip --out DIR' },

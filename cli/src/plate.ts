@@ -3,9 +3,14 @@ import {
   answerRecipe,
   cutAll,
   guessPrints,
+  guessReading,
+  heightsOfSource,
+  makeRecipe,
+  makesRelief,
   parseRecipe,
   plateReport,
   PRINTS,
+  reliefRecipe,
   type BrushAndPlates,
   type Others,
   type Picture,
@@ -13,9 +18,20 @@ import {
   type Raster,
   type Recipe,
 } from '@amber-stamp/core';
-import { decodeWorking, encodeGray, inside, loadBrush, readBytes, readJson, writeAll } from '@amber-stamp/io';
+import {
+  decodeSource,
+  decodeWorking,
+  encodeGray,
+  inside,
+  isMeshName,
+  loadBrush,
+  readBytes,
+  readJson,
+  writeAll,
+} from '@amber-stamp/io';
 import { basename, dirname, extname } from 'node:path';
 import { readOptions, UsageError, type OptionTable } from './arguments.ts';
+import { RELIEF_OPTIONS, wishOf } from './relief-options.ts';
 
 const OPTIONS: OptionTable = {
   source: { required: true },
@@ -24,6 +40,7 @@ const OPTIONS: OptionTable = {
   out: { required: true },
   bits: { values: ['8', '16'] },
   report: {},
+  ...RELIEF_OPTIONS,
 };
 
 /** Sources and brushes that steps name: files beside the recipe. */
@@ -47,31 +64,53 @@ async function otherFiles(recipe: Recipe, recipePath: string | undefined): Promi
   return { sources, brushes };
 }
 
-/** A plate with every value as it is; its writer takes long to load. */
-const floats = async (plate: Raster): Promise<Uint8Array> =>
-  (await import('@amber-stamp/core/exr')).encodeExr(plate, 'float');
+type Wanted = Record<string, string>;
+
+/** Whether a source that nobody said anything about is taken as heights: floats that no plate of print could hold, or that are to be written as floats. */
+function isRelief(picture: Picture, ending: string): boolean {
+  if (picture.mesh) return true;
+  if (!(picture.data instanceof Float32Array)) return false;
+  return ending !== '.png' || picture.data.some((v) => v < 0 || v > 1);
+}
+
+/** The recipe to cut by, and why it is that one. */
+function recipeFor(picture: Picture, given: Recipe | undefined, o: Wanted, ending: string): [Recipe, string] {
+  if (!given && !o.prints && isRelief(picture, ending)) {
+    if (picture.mesh) return [reliefRecipe(picture), guessReading(picture).reason];
+    return [makeRecipe([heightsOfSource(picture, 'refuse')]), guessReading(picture).reason];
+  }
+  const guess = guessPrints(picture);
+  const prints = (o.prints as Prints | undefined) ?? guess.prints;
+  const recipe = answerRecipe(picture, prints, given, o.prints !== undefined);
+  return [recipe, o.prints ? 'Chosen on the command line.' : guess.reason];
+}
+
+/** The file of a plate: what prints at 8 or 16 bit, heights with every value. */
+async function fileOf(plate: Raster, recipe: Recipe, o: Wanted, ending: string): Promise<Uint8Array> {
+  if (!makesRelief(recipe) && ending === '.png' && !o.normals) return encodeGray(plate, o.bits === '8' ? 8 : 16);
+  if (o.bits === '8') throw new UsageError('--bits 8 is for what prints: heights are written at 16 bit or as floats');
+  // what writes heights takes long to load
+  return (await import('@amber-stamp/core/relief')).reliefFile(plate, wishOf(o, ending));
+}
 
 /** plate: cuts a source into a plate. */
 export async function plateCommand(args: string[]): Promise<object> {
   const o = readOptions(args, OPTIONS);
   const ending = extname(o.out).toLowerCase();
-  if (ending !== '.png' && ending !== '.exr')
-    throw new UsageError('--out must end in .png (grayscale, 8 or 16 bit) or .exr (floats)');
-  if (ending === '.exr' && o.bits) throw new UsageError('--bits is for PNG: an .exr keeps its floats');
-  const picture = await decodeWorking(await readBytes(o.source), basename(o.source));
-  const guess = guessPrints(picture);
-  const prints = (o.prints as Prints | undefined) ?? guess.prints;
+  wishOf(o, ending);
+  if (ending !== '.png' && o.bits) throw new UsageError('--bits is for PNG: .exr and .tif keep their floats');
   const given = o.recipe ? parseRecipe(await readJson(o.recipe), basename(o.recipe)) : undefined;
-  const recipe = answerRecipe(picture, prints, given, o.prints !== undefined);
+  const fills = given?.steps.some(({ step, on, holes }) => on && step === 'heights' && holes === 'fill');
+  const bytes = await readBytes(o.source);
+  const name = basename(o.source);
+  const picture = isMeshName(name) || fills ? await decodeSource(bytes, name) : await decodeWorking(bytes, name);
+  const [recipe, reason] = recipeFor(picture, given, o, ending);
   const others = await otherFiles(recipe, o.recipe);
   const { raster: plate, outcomes } = cutAll(picture, recipe, others);
-  const report = {
-    ...plateReport(plate, recipe, outcomes),
-    reason: o.prints ? 'Chosen on the command line.' : guess.reason,
-    recipe,
-  };
-  const bytes = ending === '.exr' ? await floats(plate) : encodeGray(plate, o.bits === '8' ? 8 : 16);
-  const files: { path: string; bytes: Uint8Array | string }[] = [{ path: o.out, bytes }];
+  const report = { ...plateReport(plate, recipe, outcomes), reason, recipe };
+  const files: { path: string; bytes: Uint8Array | string }[] = [
+    { path: o.out, bytes: await fileOf(plate, recipe, o, ending) },
+  ];
   if (o.report) files.push({ path: o.report, bytes: `${JSON.stringify(report, null, 2)}\n` });
   await writeAll(files);
   return { out: o.out, ...report };

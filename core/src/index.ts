@@ -82,6 +82,7 @@ export * from './relief/view.ts';
 export * from './relief/cast.ts';
 export * from './relief/shade.ts';
 export * from './relief/light.ts';
+export * from './relief/normal-map.ts';
 export * from './relief/surface.ts';
 export * from './relief/press.ts';
 export * from './relief/mesh-picture.ts';

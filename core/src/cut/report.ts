@@ -3,14 +3,15 @@ import { pieces, touchingFrame } from '../raster/pieces.ts';
 import { toPlate, type Plate, type Raster } from '../raster/raster.ts';
 import type { Recipe } from './recipe.ts';
 import type { StepOutcome } from './cut.ts';
+import { readingOf, type Reading } from './reading.ts';
 import { contentBox } from './trim.ts';
 
 /** What was found about a finished plate. */
 export interface PlateReport {
   width: number;
   height: number;
-  /** what prints of the source */
-  prints: string;
+  /** what prints of the source, or that it was read as heights */
+  prints: Reading;
   /** of the outermost ring of pixels, 0..1 */
   border: { mean: number; max: number };
   /** mean value, 0..1 */
@@ -102,7 +103,7 @@ export function plateReport(source: Raster, recipe: Recipe, outcomes: readonly S
   return {
     width: source.width,
     height: source.height,
-    prints: String(recipe.steps.find((s) => s.step === 'gray')?.prints ?? 'dark'),
+    prints: readingOf(recipe),
     border: {
       mean: border.reduce((sum, v) => sum + v, 0) / border.length,
       max: border.reduce((m, v) => Math.max(m, v), 0),

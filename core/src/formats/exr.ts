@@ -7,10 +7,14 @@ import { EXRLoader } from 'three/examples/jsm/loaders/EXRLoader.js';
 import { checkExr, isExr } from './exr-header.ts';
 import { decodePlate, encodePlate, MAX_PLATE_SIDE } from './png.ts';
 
+const bits = new DataView(new ArrayBuffer(4));
+
 /** The half that lies nearest to a value: the writer cuts off what a half cannot hold. */
 function nearestHalf(v: number): number {
   if (v === 0) return v;
-  const step = 2 ** (Math.max(-14, Math.floor(Math.log2(Math.abs(v)))) - 10);
+  bits.setFloat32(0, v);
+  const exponent = ((bits.getUint32(0) >>> 23) & 255) - 127;
+  const step = 2 ** (Math.max(-14, exponent) - 10);
   return Math.round(v / step) * step;
 }
 

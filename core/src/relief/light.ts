@@ -2,9 +2,15 @@ import type { Raster } from '../raster/raster.ts';
 import { towardsLamp, type Lamp } from './shade.ts';
 
 const AMBIENT = 0.34;
-/** How much of what it gets a slope throws back like a mirror, and how narrowly. */
+/** How much of what it gets a slope throws back like a mirror. */
 const GLOSS = 0.42;
-const NARROW = 18;
+/** The sixteenth power: how narrowly a wet slope shines. */
+function narrowed(v: number): number {
+  const two = v * v;
+  const four = two * two;
+  const eight = four * four;
+  return eight * eight;
+}
 
 /**
  * Lights a picture of a sheet by what stands on it, in place: r, g, b, a with `most` for white, as large as `heights`, in
@@ -17,7 +23,7 @@ export function lightSheet(pixels: Uint8ClampedArray | Uint16Array, most: number
   // half way between the lamp and the eye, which looks straight down
   const hl = Math.sqrt(lx * lx + ly * ly + (lz + 1) * (lz + 1));
   const [hx, hy, hz] = [lx / hl, ly / hl, (lz + 1) / hl];
-  const still = Math.pow(hz, NARROW);
+  const still = narrowed(hz);
   for (let y = 0; y < height; y++) {
     const above = Math.max(0, y - 1) * width;
     const below = Math.min(height - 1, y + 1) * width;
@@ -28,7 +34,7 @@ export function lightSheet(pixels: Uint8ClampedArray | Uint16Array, most: number
       const n = 1 / Math.sqrt(1 + dx * dx + dy * dy);
       const lit = Math.max(0, (lz - dx * lx - dy * ly) * n) / lz;
       const share = AMBIENT + (1 - AMBIENT) * Math.min(1.6, lit);
-      const shine = GLOSS * most * Math.max(0, Math.pow(Math.max(0, (hz - dx * hx - dy * hy) * n), NARROW) - still);
+      const shine = GLOSS * most * Math.max(0, narrowed(Math.max(0, (hz - dx * hx - dy * hy) * n)) - still);
       for (let p = 4 * i; p < 4 * i + 3; p++) pixels[p] = Math.min(most, pixels[p] * share + shine);
     }
   }

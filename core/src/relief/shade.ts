@@ -1,3 +1,4 @@
+import { sinCosTurns } from '../maths/angles.ts';
 import { clamp } from '../maths/index.ts';
 import { raster, type Raster } from '../raster/raster.ts';
 
@@ -14,11 +15,15 @@ export const USUAL_RELIEF = 0.18;
 /** Light that comes from everywhere, as a share of all. */
 const AMBIENT = 0.3;
 
+const pair = new Float64Array(2);
+
 /** The direction to a lamp: to the right, down the picture, towards the eye. */
 export function towardsLamp({ azimuthDeg, altitudeDeg }: Lamp): [number, number, number] {
-  const a = (azimuthDeg * Math.PI) / 180;
-  const e = (altitudeDeg * Math.PI) / 180;
-  return [Math.sin(a) * Math.cos(e), -Math.cos(a) * Math.cos(e), Math.sin(e)];
+  sinCosTurns(azimuthDeg / 360, pair);
+  const [sinA, cosA] = pair;
+  sinCosTurns(altitudeDeg / 360, pair);
+  const [sinE, cosE] = pair;
+  return [sinA * cosE, -cosA * cosE, sinE];
 }
 
 /**

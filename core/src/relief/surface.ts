@@ -1,3 +1,5 @@
+import { sinCosTurns } from '../maths/angles.ts';
+
 export const SURFACES = ['plane', 'sphere', 'cylinder', 'vase'] as const;
 export type SurfaceName = (typeof SURFACES)[number];
 
@@ -13,12 +15,19 @@ export interface Surface {
   normals: Float32Array;
 }
 
+const pair = new Float64Array(2);
+/** Sine and cosine of an angle in radians, the same in every environment. */
+function sinCos(radians: number): readonly [number, number] {
+  sinCosTurns(radians / (2 * Math.PI), pair);
+  return [pair[0], pair[1]];
+}
+
 /** Radius of a vase at a height -1..1 from its foot to its lip: a made-up one with a belly and a waist. */
-const vaseRadius = (y: number): number => 0.5 + 0.24 * Math.cos(2.5 * y + 0.55) + 0.05 * Math.sin(5 * y);
+const vaseRadius = (y: number): number => 0.5 + 0.24 * sinCos(2.5 * y + 0.55)[1] + 0.05 * sinCos(5 * y)[0];
 
 /** A place by its share of the way around and from top to bottom. */
 function placeOn(name: SurfaceName, u: number, v: number, to: Float32Array, at: number): void {
-  const a = 2 * Math.PI * (u - 0.5);
+  const [sinA, cosA] = sinCos(2 * Math.PI * (u - 0.5));
   if (name === 'plane') {
     to[at] = 2 * u - 1;
     to[at + 1] = 1 - 2 * v;
@@ -26,12 +35,12 @@ function placeOn(name: SurfaceName, u: number, v: number, to: Float32Array, at: 
     return;
   }
   // of a ball the poles are left out by a hair, so that every corner has a direction
-  const e = Math.PI * (0.001 + 0.998 * v);
-  const y = name === 'sphere' ? Math.cos(e) : 1 - 2 * v;
-  const r = name === 'sphere' ? Math.sin(e) : name === 'cylinder' ? 0.62 : vaseRadius(y);
-  to[at] = r * Math.sin(a);
+  const [sinE, cosE] = sinCos(Math.PI * (0.001 + 0.998 * v));
+  const y = name === 'sphere' ? cosE : 1 - 2 * v;
+  const r = name === 'sphere' ? sinE : name === 'cylinder' ? 0.62 : vaseRadius(y);
+  to[at] = r * sinA;
   to[at + 1] = y;
-  to[at + 2] = r * Math.cos(a);
+  to[at + 2] = r * cosA;
 }
 
 /** The directions away from a grid of corners, by the differences to the neighbours of each; into `target`. */

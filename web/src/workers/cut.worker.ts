@@ -238,10 +238,10 @@ const worker = {
   async sides(source: string, up: 'y' | 'z'): Promise<(ImageBitmap | null)[]> {
     const { picture } = await opened(source);
     const made = await Promise.all(
-      VIEWS.map((from) => {
+      VIEWS.map(async (from) => {
         const recipe = makeRecipe([makeStep('cast', { from, up, sizePx: SIDE_PX })]);
         try {
-          return clayOf(cut(picture, recipe), SIDE_PX);
+          return await clayOf(cut(picture, recipe), SIDE_PX);
         } catch {
           return null; // a sheet seen from its edge
         }

@@ -1,4 +1,4 @@
-import { encodePlate, sha256Hex, type Plate } from '@amber-stamp/core';
+import { encodePlate, heightsOf, sha256Hex, type Plate } from '@amber-stamp/core';
 import { expose, transfer } from 'comlink';
 import { carryErrors } from './errors.ts';
 import type { FileApi } from './protocol.ts';
@@ -8,6 +8,10 @@ const worker: FileApi = {
   async file(plate: Plate) {
     const bytes = plate.heights ? await (await import('@amber-stamp/core/exr')).plateFile(plate) : encodePlate(plate);
     return transfer({ bytes, sha256: sha256Hex(bytes) }, [bytes.buffer]);
+  },
+  async relief(plate, wish) {
+    const bytes = await (await import('@amber-stamp/core/relief')).reliefFile(heightsOf(plate), wish);
+    return transfer(bytes, [bytes.buffer]);
   },
 };
 

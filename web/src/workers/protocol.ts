@@ -14,6 +14,7 @@ import type {
   Recipe,
   RecipeStep,
 } from '@amber-stamp/core';
+import type { ReliefWish } from '@amber-stamp/core/relief';
 
 /** A brush with the key of the plate of each name. Plates were given before, by key. */
 export interface InkBrush {
@@ -156,4 +157,6 @@ export interface CutApi {
 export interface FileApi {
   /** The file of a plate, PNG or OpenEXR, and its hash. */
   file(plate: Plate): Promise<{ bytes: Uint8Array; sha256: string }>;
+  /** The heights of a plate in the form that is wished. */
+  relief(plate: Plate, wish: ReliefWish): Promise<Uint8Array>;
 }

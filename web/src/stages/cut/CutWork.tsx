@@ -7,7 +7,9 @@ import { usePlates } from '../../bench/plates.ts';
 import { PlateView } from '../../parts/PlateView.tsx';
 import { cutter } from '../../workers/pool.ts';
 import { useChosen } from './chosen.ts';
+import { StepPicture } from './handles/StepPicture.tsx';
 import { isPlaced, StepWork } from './handles/StepWork.tsx';
+import { useStepView } from './handles/useStepView.ts';
 import { Inspector } from './Inspector.tsx';
 import { NineTimes } from './NineTimes.tsx';
 import { recipeOf } from './steps.ts';
@@ -52,13 +54,21 @@ interface Spot {
   value: number;
 }
 
-/** The value under the pointer, 0..1, or null when it is beside the plate. */
+/** The value under the pointer, 0..1, of a relief its height, or null when it is beside the plate. */
 function spotUnder(event: PointerEvent, plate: Plate, frame: HTMLElement): Spot | null {
   const r = frame.getBoundingClientRect();
   const x = Math.floor(((event.clientX - r.left) / r.width) * plate.width);
   const y = Math.floor(((event.clientY - r.top) / r.height) * plate.height);
   if (x < 0 || y < 0 || x >= plate.width || y >= plate.height) return null;
-  return { x, y, value: plate.data[y * plate.width + x] / 65535 };
+  const at = y * plate.width + x;
+  return { x, y, value: plate.heights ? plate.heights[at] : plate.data[at] / 65535 };
+}
+
+/** The whole recipe's relief under the lamp. */
+function ClayView({ bench, label }: { bench: Bench; label: string }) {
+  const recipe = recipeOf(bench);
+  const view = useStepView(presentPlate(bench).plate.source ?? '', recipe, recipe.steps.length - 1);
+  return view && <StepPicture view={view} label={label} />;
 }
 
 /** The plate, large, as it prints, with its frame, the value under the pointer, and what was found about it. */
@@ -71,6 +81,7 @@ export function CutWork({ bench }: { bench: Bench }) {
   const [spot, setSpot] = useState<Spot | null>(null);
   const [close, setClose] = useState(false);
   const [nine, setNine] = useState(false);
+  const [clay, setClay] = useState(true);
   useHotkeys('i', () => setClose(true), EVERYWHERE);
   const frame = useRef<HTMLDivElement>(null);
   if (!ready) return <section className="work" aria-busy="true" />;
@@ -102,7 +113,13 @@ export function CutWork({ bench }: { bench: Bench }) {
           onPointerMove={(e) => setSpot(spotUnder(e, plate, e.currentTarget))}
           onPointerLeave={() => setSpot(null)}
         >
-          {nine ? <NineTimes plate={plate} /> : <PlateView plate={plate} label={title} />}
+          {nine ? (
+            <NineTimes plate={plate} />
+          ) : plate.heights && clay && !held ? (
+            <ClayView bench={bench} label={title} />
+          ) : (
+            <PlateView plate={plate} label={title} />
+          )}
         </div>
         <span className="tag">
           {title}, {plate.width} x {plate.height} px
@@ -111,6 +128,11 @@ export function CutWork({ bench }: { bench: Bench }) {
           <button className="small" onClick={() => setClose(true)}>
             close up (I)
           </button>
+          {plate.heights && (
+            <button className="small" aria-pressed={clay} onClick={() => setClay(!clay)}>
+              {clay ? 'as it prints' : 'as clay'}
+            </button>
+          )}
           {tiles && (
             <button className="small" aria-pressed={nine} onClick={() => setNine(!nine)}>
               {nine ? 'once' : 'three by three'}

@@ -1,4 +1,4 @@
-import { encodePlate, fileName, TRIAL_SIZE, trialStrokes, type Bench } from '@amber-stamp/core';
+import { encodePlate, fileName, plateTitle, TRIAL_SIZE, trialStrokes, type Bench } from '@amber-stamp/core';
 import { Button, Switch } from '@mui/material';
 import { useState } from 'react';
 import { coded } from '../../parts/coded.ts';
@@ -11,12 +11,13 @@ import { useChooseFile } from '../../parts/DropAnywhere.tsx';
 import { trouble } from '../../parts/messages.tsx';
 import { saveFile } from '../../parts/save.ts';
 import { drawPng } from '../../workers/pool.ts';
+import { ReliefFiles } from './ReliefFiles.tsx';
 
 /** The plate that is in print, at 16 bit. */
 function saveTip(bench: Bench): void {
   const { name } = presentPlate(bench);
   const ready = usePlates.getState().ready[name];
-  if (ready) saveFile(name, encodePlate(ready.plate) as Uint8Array<ArrayBuffer>, 'image/png');
+  if (ready) saveFile(`${plateTitle(name)}.png`, encodePlate(ready.plate) as Uint8Array<ArrayBuffer>, 'image/png');
 }
 
 async function saveSheet(bench: Bench): Promise<void> {
@@ -72,6 +73,7 @@ export function PackControls({ bench }: { bench: Bench }) {
           <Button onClick={() => saveTip(bench)}>Save the tip</Button>
         </div>
       </div>
+      <ReliefFiles bench={bench} />
       <div className="section">
         <h3>The trial sheet</h3>
         <span className="note">

@@ -49,7 +49,9 @@ export function PackWork({ bench }: { bench: Bench }) {
               version {number}, seed {bench.brush.seed}
             </div>
             <div>
-              {ready ? `tip ${ready.plate.width} x ${ready.plate.height} px, 16 bit` : ''}
+              {ready
+                ? `tip ${ready.plate.width} x ${ready.plate.height} px, ${ready.plate.heights ? 'a relief of floats' : '16 bit'}`
+                : ''}
               {plate.recipe ? `, recipe of ${steps} steps` : ''}
             </div>
             <div>{source ? `cut from ${source.name} (${source.kind})` : 'without a source'}</div>

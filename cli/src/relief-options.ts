@@ -1,0 +1,30 @@
+import { GREENS } from '@amber-stamp/core';
+import type { ReliefForm, ReliefWish } from '@amber-stamp/core/relief';
+import { UsageError, type OptionTable } from './arguments.ts';
+import { numberOf } from './numbers.ts';
+
+/** How heights are written: shared by the commands that make them. */
+export const RELIEF_OPTIONS: OptionTable = {
+  base: { values: ['0', 'mid'] },
+  format: { values: ['half', 'float'] },
+  normals: { values: GREENS },
+  strength: {},
+};
+
+const FORMS: Readonly<Record<string, ReliefForm>> = { '.png': 'png', '.tif': 'tiff', '.tiff': 'tiff', '.exr': 'exr' };
+export const RELIEF_ENDINGS = '.png, .tif or .exr';
+
+/** What file is asked for by its ending and the options. */
+export function wishOf(o: Record<string, string>, ending: string): ReliefWish {
+  const form = FORMS[ending];
+  if (!form) throw new UsageError(`--out must end in ${RELIEF_ENDINGS}`);
+  if (o.normals && form !== 'png') throw new UsageError('--normals writes a PNG, so --out must end in .png');
+  if (o.strength && !o.normals) throw new UsageError('--strength is of --normals');
+  return {
+    form: o.normals ? 'normals' : form,
+    base: o.base === 'mid' ? 'mid' : '0',
+    format: o.format === 'half' ? 'half' : 'float',
+    green: o.normals === 'down' ? 'down' : 'up',
+    strengthPct: numberOf(o, 'strength', 100, 1, 1000),
+  };
+}

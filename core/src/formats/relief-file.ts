@@ -1,0 +1,59 @@
+import { encode } from 'fast-png';
+import { rangeOf } from '../cut/heights.ts';
+import { toPlate, type Raster } from '../raster/raster.ts';
+import { normalMap, type NormalMapWish } from '../relief/normal-map.ts';
+import { encodeExr } from './exr.ts';
+import { encodeFloatTiff } from './tiff.ts';
+
+/** The forms that heights are handed over in. */
+export const RELIEF_FORMS = ['png', 'tiff', 'exr', 'normals'] as const;
+export type ReliefForm = (typeof RELIEF_FORMS)[number];
+export interface ReliefWish extends NormalMapWish {
+  form: ReliefForm;
+  /** where the base plane is in the file: at 0, or in the middle, so that the middle value changes nothing */
+  base: '0' | 'mid';
+  /** of OpenEXR */
+  format: 'half' | 'float';
+}
+export const USUAL_WISH: ReliefWish = { form: 'exr', base: '0', format: 'float', green: 'up', strengthPct: 100 };
+
+export const endingOf = (form: ReliefForm): string => (form === 'normals' ? 'png' : form === 'tiff' ? 'tif' : form);
+
+/** Heights with the base plane in the middle: half of what they were, above 0.5. */
+const aboutMiddle = (heights: Raster): Raster => ({ ...heights, data: heights.data.map((v) => 0.5 + v / 2) });
+
+/** What 0 and 1 of a 16-bit file stand for, as heights. */
+function spanOf(heights: Raster, base: ReliefWish['base']): { low: number; high: number } {
+  const { low, high } = rangeOf(heights);
+  if (base === 'mid') {
+    const most = Math.max(1, -low, high);
+    return { low: -most, high: most };
+  }
+  return { low: Math.min(0, low), high: Math.max(1, high) };
+}
+
+/** 16-bit PNG; where heights lie outside 0..1 the whole range is spread over it, and a text chunk says which it was. */
+function reliefPng(heights: Raster, base: ReliefWish['base']): Uint8Array {
+  const { width, height, data } = heights;
+  const { low, high } = spanOf(heights, base);
+  const spread = toPlate({ width, height, data: data.map((v) => (v - low) / (high - low)) });
+  const text = { Heights: JSON.stringify({ low, high, base: (0 - low) / (high - low) }) };
+  return encode({ width, height, data: spread.data, channels: 1, depth: 16, text });
+}
+
+/** Heights as a file; floats keep every value, with the base in the middle halved about it. */
+export async function reliefFile(heights: Raster, wish: ReliefWish): Promise<Uint8Array> {
+  const placed = wish.base === 'mid' ? aboutMiddle(heights) : heights;
+  switch (wish.form) {
+    case 'png':
+      return reliefPng(heights, wish.base);
+    case 'tiff':
+      return encodeFloatTiff(placed);
+    case 'exr':
+      return encodeExr(placed, wish.format);
+    case 'normals': {
+      const { width, height } = heights;
+      return encode({ width, height, data: normalMap(heights, wish), channels: 3, depth: 8 });
+    }
+  }
+}
