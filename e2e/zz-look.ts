@@ -1,24 +1,40 @@
 import { launch } from './browser.ts';
-import { openBrush, stage } from './acts.ts';
+import { stage } from './acts.ts';
 const url = 'http://127.0.0.1:5270';
 const browser = await launch();
 const page = await (await browser.newContext({ viewport: { width: 1280, height: 800 } })).newPage();
 page.on('console', (m) => { if (m.type() === 'error') console.log('console', m.text()); });
 page.on('pageerror', (e) => console.log('pageerror', e.message));
-const dragOut = async (x: number, y: number, dx: number, dy: number) => {
-  const b = (await page.getByTestId('surface').boundingBox())!;
-  await page.mouse.move(b.x + x, b.y + y); await page.mouse.down();
-  for (let i = 1; i <= 6; i++) { await page.mouse.move(b.x + x + (dx * i) / 6, b.y + y + (dy * i) / 6); await page.waitForTimeout(80); }
-  await page.mouse.up(); await page.waitForTimeout(300);
-};
-await openBrush(page, url, 'Mussel scale');
-await stage(page, 'Prove').click();
-await page.getByRole('radio', { name: 'surface' }).click();
-await page.getByRole('radio', { name: 'vase' }).click();
-await page.getByRole('radio', { name: 'a stroke' }).click();
+await page.goto(`${url}/new/clay`);
 await page.waitForTimeout(1500);
-await page.getByRole('slider', { name: 'Depth' }).press('ArrowRight');
-for (const x of [250, 310, 370]) await dragOut(x, 190, 10, 240);
+await page.screenshot({ path: '/tmp/s0.png' });
+await page.getByRole('button', { name: 'Sculpt flat clay' }).click();
+await page.waitForTimeout(5000);
+const b = (await page.getByTestId('clay').boundingBox())!;
+const stroke = async (pts: number[][]) => {
+  await page.mouse.move(b.x + pts[0][0], b.y + pts[0][1]); await page.mouse.down();
+  for (let k = 1; k < pts.length; k++) for (let i = 1; i <= 6; i++) { await page.mouse.move(b.x + pts[k-1][0] + (pts[k][0]-pts[k-1][0])*i/6, b.y + pts[k-1][1] + (pts[k][1]-pts[k-1][1])*i/6); await page.waitForTimeout(25); }
+  await page.mouse.up(); await page.waitForTimeout(250);
+};
+await stroke([[200, 200], [420, 220], [400, 380], [220, 400]]);
+await page.getByRole('radio', { name: 'crease' }).click();
+await stroke([[180, 300], [440, 300]]);
+await page.waitForTimeout(1500);
+await page.screenshot({ path: '/tmp/s1.png' });
+await page.getByRole('radio', { name: 'pull' }).click();
+await page.getByTestId('clay').focus();
+for (let i = 0; i < 6; i++) await page.keyboard.press('ArrowDown');
+await stroke([[314, 250], [360, 130]]);
+await page.waitForTimeout(2500);
+await page.screenshot({ path: '/tmp/s2.png' });
+await page.goto(`${url}/new/clay`);
+await page.getByRole('button', { name: /^ball/ }).click();
+await page.waitForTimeout(4000);
+await page.getByRole('radio', { name: 'bends it' }).click();
+const l = (await page.getByTestId('lattice').boundingBox())!;
+await page.mouse.move(l.x + 10, l.y + 10); await page.mouse.down(); await page.mouse.move(l.x + 280, l.y + 40, { steps: 4 }); await page.mouse.move(l.x + 285, l.y + 90, { steps: 4 }); await page.mouse.up();
+console.log(await page.getByTestId('lattice').getAttribute('data-chosen'));
+for (let i = 0; i < 8; i++) { await page.keyboard.press('ArrowUp'); await page.waitForTimeout(60); }
 await page.waitForTimeout(2500);
 await page.screenshot({ path: '/tmp/s3.png' });
 await browser.close();

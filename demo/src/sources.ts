@@ -5,12 +5,12 @@ import { frostStar } from './art/frost.ts';
 import { blot, splatter } from './art/marks.ts';
 import { fbm } from './art/noise.ts';
 import { plane } from './art/plane.ts';
+import { encodeObj } from '@amber-stamp/core';
 import { encodeExr } from '@amber-stamp/core/exr';
 import { barnacleField } from './art/barnacles.ts';
 import { kelpBlade } from './art/kelp.ts';
 import { crustLichen, lichenScan } from './art/lichen.ts';
 import { flakingPaint } from './art/paint.ts';
-import { objFile } from './relief/mesh-file.ts';
 import { musselShell } from './relief/mussel.ts';
 import { pebble } from './relief/pebble.ts';
 import { rosette } from './relief/rosette.ts';
@@ -76,8 +76,8 @@ export const SOURCES = {
     kind: 'scan',
     file: () => Promise.resolve(encodeGray({ width: 1024, height: 1024, data: reedPaper() }, 16)),
   },
-  mussel: { fileName: 'mussel-shell.obj', kind: 'mesh', file: () => Promise.resolve(objFile(musselShell())) },
-  pebble: { fileName: 'tide-pebble.obj', kind: 'mesh', file: () => Promise.resolve(objFile(pebble())) },
+  mussel: { fileName: 'mussel-shell.obj', kind: 'mesh', file: () => Promise.resolve(encodeObj(musselShell())) },
+  pebble: { fileName: 'tide-pebble.obj', kind: 'mesh', file: () => Promise.resolve(encodeObj(pebble())) },
   silt: { fileName: 'cracked-silt.exr', kind: 'height map', file: () => encodeExr(crackedSilt(), 'float') },
   rosette: { fileName: 'rosette-button.exr', kind: 'height map', file: () => encodeExr(rosette(), 'float') },
 } as const satisfies Record<string, DemoSource>;

@@ -1,7 +1,19 @@
 import { castMesh, MAX_CAST_PX, MIN_CAST_PX } from '../relief/cast.ts';
+import { LATTICE, shapedByLattice } from '../relief/lattice.ts';
+import type { Mesh } from '../relief/mesh.ts';
 import { UPS, VIEWS, type View } from '../relief/view.ts';
 import { grayOf } from './gray.ts';
-import { choice, num, number, percent, word, type ParamValues, type StepDefinition, type StepResult } from './step.ts';
+import {
+  choice,
+  num,
+  number,
+  percent,
+  rows,
+  word,
+  type ParamValues,
+  type StepDefinition,
+  type StepResult,
+} from './step.ts';
 
 const turned = (label: string, help: string) => number(label, '°', [-180, 180, 0.5], 0, help);
 const moved = (label: string) => number(label, '%', [-100, 100, 0.5], 0, 'Of the frame, in percent of its side.');
@@ -14,6 +26,20 @@ export const viewOf = (values: ParamValues): View => ({
   pitchDeg: num(values, 'pitchDeg'),
   rollDeg: num(values, 'rollDeg'),
 });
+
+const bent = new WeakMap<Mesh, { key: string; mesh: Mesh }>();
+
+/** A mesh as the lattice of a cast bends it; made once for a lattice. */
+export function shaped(mesh: Mesh, values: ParamValues): Mesh {
+  const moves = rows(values, 'lattice');
+  const key = `${num(values, 'latticeSide')} ${JSON.stringify(moves)}`;
+  let made = bent.get(mesh);
+  if (made?.key !== key) {
+    made = { key, mesh: shapedByLattice(mesh, num(values, 'latticeSide'), moves) };
+    bent.set(mesh, made);
+  }
+  return made.mesh;
+}
 
 export const castStep: StepDefinition = {
   name: 'cast',
@@ -33,12 +59,30 @@ export const castStep: StepDefinition = {
     zoomPct: number('Nearer', '%', [100, 400, 1], 100, '100 shows all of it.'),
     acrossPct: moved('Frame across'),
     downPct: moved('Frame down'),
+    latticeSide: number(
+      'Lattice',
+      '',
+      [LATTICE.least, LATTICE.most, 1],
+      3,
+      'Control points along each side of its box.',
+    ),
+    lattice: {
+      kind: 'rows',
+      label: 'Moved points',
+      columns: ['point', 'x', 'y', 'z'],
+      open: false,
+      most: LATTICE.most ** 3,
+      min: -4,
+      max: LATTICE.most ** 3,
+      default: [],
+      help: 'Each moved control point of the lattice: its number (x fastest, then y, then z), and by how much along x, y and z in shares of the mesh.',
+    },
     depthPct: percent('Depth', 100, 'The nearest share of its depth that is kept and spread over 0..1.', 100, 0.5),
   },
   run: (_, values, { picture }): StepResult => {
     // a picture has no sides to be seen from: its pale parts count as high
     if (!picture.mesh) return { raster: grayOf(picture, 'light'), facts: {} };
-    const { heights, low, high, side } = castMesh(picture.mesh, {
+    const { heights, low, high, side } = castMesh(shaped(picture.mesh, values), {
       view: viewOf(values),
       size: Math.round(num(values, 'sizePx')),
       padPct: num(values, 'padPct'),

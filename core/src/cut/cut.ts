@@ -4,14 +4,11 @@ import type { Picture } from '../raster/picture.ts';
 import type { Raster } from '../raster/raster.ts';
 import { grayChecked } from './gray.ts';
 import type { Recipe, RecipeStep } from './recipe.ts';
-import { NO_OTHERS, word, type Facts, type Materials, type Others } from './step.ts';
+import { NO_OTHERS, word, type Materials, type Others, type StepResult } from './step.ts';
 import { stepNamed } from './steps.ts';
 
 /** What one step of a recipe made; a step that is off hands its input on. */
-export interface StepOutcome {
-  raster: Raster;
-  facts: Facts;
-}
+export type StepOutcome = StepResult;
 
 const NOTHING: Raster = { width: 0, height: 0, data: new Float32Array(0) };
 

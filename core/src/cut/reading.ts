@@ -69,9 +69,11 @@ export function guessReading(picture: Picture): { reading: Reading; reason: stri
 export const recipeForReading = (picture: Picture, reading: Reading): Recipe =>
   reading === 'heights' ? reliefRecipe(picture) : automaticRecipe(picture, reading);
 
+const READS = new Set(['gray', 'heights', 'cast', 'plain']);
+
 /** How a recipe reads its source. */
 export function readingOf(recipe: Recipe | null): Reading {
-  const first = recipe?.steps.find(({ step, on }) => on && (step === 'gray' || step === 'heights' || step === 'cast'));
+  const first = recipe?.steps.find(({ step, on }) => on && READS.has(step));
   if (!first) return 'dark';
   return first.step === 'gray' ? (first.prints as Reading) : 'heights';
 }

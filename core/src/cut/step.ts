@@ -41,6 +41,8 @@ export type Facts = Readonly<Record<string, number | string>>;
 export interface StepResult {
   raster: Raster;
   facts: Facts;
+  /** of clay: by how much each px moves, to the right, up and towards the eye, in shares of the side */
+  displaced?: Float32Array;
 }
 
 /** A brush with its plates by name. */

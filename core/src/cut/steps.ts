@@ -16,6 +16,7 @@ import { mirrorStep } from './mirror.ts';
 import { overlayStep } from './overlay.ts';
 import { regionStep } from './region.ts';
 import { retouchStep } from './retouch.ts';
+import { plainStep, sculptStep } from './sculpt.ts';
 import { tileStep } from './seam.ts';
 import { softenStep } from './soften.ts';
 import { specksStep } from './specks.ts';
@@ -52,6 +53,8 @@ export const STEPS = [
   heightsStep,
   castStep,
   baseStep,
+  plainStep,
+  sculptStep,
   mirrorStep,
   overlayStep,
   retouchStep,

@@ -18,6 +18,8 @@ export interface Plate {
   data: Uint16Array;
   /** of a relief: the heights as they were cut, 0 the base plane, which may lie below it and above 1 */
   heights?: Float32Array;
+  /** of clay that hangs over: by how much each px moves, to the right, up and towards the eye, in shares of the side */
+  displaced?: Float32Array;
 }
 
 /** The name of a plate without the ending of its file. */

@@ -43,10 +43,18 @@ function placeOn(name: SurfaceName, u: number, v: number, to: Float32Array, at: 
   to[at + 2] = r * cosA;
 }
 
-/** The directions away from a grid of corners, by the differences to the neighbours of each; into `target`. */
-export function gridNormals(grid: Surface, target = new Float32Array(grid.positions.length)): Float32Array {
+/**
+ * The directions away from a grid of corners, by the differences to the neighbours of each, into `target`; only of the
+ * rows from..to (exclusive) where they are given.
+ */
+export function gridNormals(
+  grid: Surface,
+  target: Float32Array = new Float32Array(grid.positions.length),
+  from = 0,
+  to = grid.rows,
+): Float32Array {
   const { columns, rows, closed, positions: p } = grid;
-  for (let row = 0; row < rows; row++) {
+  for (let row = from; row < to; row++) {
     const above = Math.max(0, row - 1) * columns;
     const below = Math.min(rows - 1, row + 1) * columns;
     for (let column = 0; column < columns; column++) {

@@ -1,6 +1,5 @@
-import type { Mesh } from '@amber-stamp/core';
+import { gridMesh, type Mesh } from '@amber-stamp/core';
 import { fbm } from '../art/noise.ts';
-import { gridMesh } from './mesh-file.ts';
 
 const AROUND = 190;
 const GROWN = 170;

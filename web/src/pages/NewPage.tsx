@@ -2,6 +2,7 @@ import { useEffect } from 'react';
 import { Link, Navigate, useParams } from 'react-router';
 import { closeBench } from '../bench/store.ts';
 import { Header } from '../parts/Header.tsx';
+import { ClayMaker } from './new/ClayMaker.tsx';
 import { NumbersMaker } from './new/NumbersMaker.tsx';
 import { ScannerMaker } from './new/ScannerMaker.tsx';
 import { TypeMaker } from './new/TypeMaker.tsx';
@@ -10,6 +11,7 @@ const WAYS = [
   ['scanner', 'Scanner', 'a sheet of marks', ScannerMaker],
   ['type', 'Type', 'a word or a sign', TypeMaker],
   ['numbers', 'Numbers', 'round, square, star', NumbersMaker],
+  ['clay', 'Clay', 'sculpted, or a solid', ClayMaker],
 ] as const;
 
 /** Sources that are made here: scanned, set in type, or drawn from numbers. */

@@ -120,7 +120,8 @@ function histogramsOf(picture: Picture, recipe: Recipe, outcomes: StepOutcome[])
 const upTo = (recipe: Recipe, place: number): Recipe => makeRecipe(recipe.steps.slice(0, place + 1));
 
 /** What a recipe made as a plate: with its heights where it is a relief. */
-const plateOf = (recipe: Recipe, made: Raster): Plate => (makesRelief(recipe) ? heightPlate(made) : toPlate(made));
+const plateOf = (recipe: Recipe, made: Raster, displaced?: Float32Array): Plate =>
+  makesRelief(recipe) ? { ...heightPlate(made), ...(displaced ? { displaced } : {}) } : toPlate(made);
 
 /** What a recipe made as it is looked at: in print, or as clay. */
 const seen = (recipe: Recipe, made: Raster, side: number): Promise<ImageBitmap> =>
@@ -145,8 +146,9 @@ const worker = {
     const outcomes = cutter.run(recipe);
     const last = outcomes.at(-1)?.raster ?? grayOf(picture, 'dark');
     const share = coverage(last);
-    if (share < BLANK) throw blank();
-    const plate = plateOf(recipe, last);
+    // clay may still be flat
+    if (share < BLANK && !recipe.steps.some(({ step, on }) => on && step === 'sculpt')) throw blank();
+    const plate = plateOf(recipe, last, outcomes.at(-1)?.displaced);
     const report = {
       plate,
       facts: outcomes.map((o) => o.facts),
@@ -162,6 +164,11 @@ const worker = {
     const { picture, cutter } = await withOthers(source, recipe);
     const made = cutter.run(recipe).at(place)?.raster ?? grayOf(picture, 'dark');
     return plateOf(place < 0 ? recipe : upTo(recipe, place), made);
+  },
+
+  async heights(source: string, recipe: Recipe, place: number): Promise<Raster> {
+    const { picture, cutter } = await withOthers(source, recipe);
+    return cutter.run(recipe).at(place)?.raster ?? grayOf(picture, 'dark');
   },
 
   async view(source: string, recipe: Recipe, place: number, side: number): Promise<StepView> {

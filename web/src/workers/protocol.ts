@@ -10,6 +10,7 @@ import type {
   Plate,
   Prints,
   Profile,
+  Raster,
   Reading,
   Recipe,
   RecipeStep,
@@ -135,6 +136,8 @@ export interface CutApi {
   cut(source: string, recipe: Recipe): Promise<CutReport>;
   /** The result after step `place` as a plate (place -1: the last). */
   after(source: string, recipe: Recipe, place: number): Promise<Plate>;
+  /** The result after step `place` with all its values. */
+  heights(source: string, recipe: Recipe, place: number): Promise<Raster>;
   /** What stands after step `place`, -1 the source itself, at most `side` px large. */
   view(source: string, recipe: Recipe, place: number, side: number): Promise<StepView>;
   thumbnails(source: string, recipe: Recipe, side: number): Promise<ImageBitmap[]>;

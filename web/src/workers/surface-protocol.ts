@@ -1,7 +1,7 @@
 import type { Plate, Press, SurfaceName } from '@amber-stamp/core';
 
 /** Corners along each side of a surface. */
-export const SURFACE_SIDE = 360;
+export const SURFACE_SIDE = 420;
 
 /** What lies on a surface: presses with the key of the plate of each. Plates were given before, by key. */
 export interface SurfaceJob {

@@ -6,6 +6,7 @@ import {
   resample,
   type Plate,
   type PressTip,
+  type Raster,
   type Surface,
 } from '@amber-stamp/core';
 import { expose, transfer } from 'comlink';
@@ -44,8 +45,19 @@ function pressAll({ shape, presses }: SurfaceJob): { positions: Float32Array; mi
   return { positions, missing: presses.length - here.length };
 }
 
+/** Clay that hangs over, as three pictures of its moves. */
+function displacedTip(width: number, height: number, displaced: Float32Array): PressTip {
+  const part = (k: number): Raster => ({
+    width,
+    height,
+    data: Float32Array.from({ length: width * height }, (_, i) => displaced[3 * i + k]),
+  });
+  return { across: part(0), upwards: part(1), heights: part(2) };
+}
+
 /** At most TIP_SIDE px large. */
 function tipOf(plate: Plate): PressTip {
+  if (plate.displaced) return displacedTip(plate.width, plate.height, plate.displaced);
   const heights = heightsOf(plate);
   const scale = Math.max(1, Math.max(heights.width, heights.height) / TIP_SIDE);
   const size = (px: number) => Math.max(1, Math.round(px / scale));

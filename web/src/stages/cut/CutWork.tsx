@@ -1,5 +1,5 @@
 import { stepNamed, type Bench, type Plate } from '@amber-stamp/core';
-import { useEffect, useRef, useState, type PointerEvent } from 'react';
+import { lazy, Suspense, useEffect, useRef, useState, type PointerEvent } from 'react';
 import { useHotkeys } from 'react-hotkeys-hook';
 import { EVERYWHERE } from '../../parts/keys.ts';
 import { presentPlate } from '../../bench/edit.ts';
@@ -64,6 +64,9 @@ function spotUnder(event: PointerEvent, plate: Plate, frame: HTMLElement): Spot 
   return { x, y, value: plate.heights ? plate.heights[at] : plate.data[at] / 65535 };
 }
 
+// what shows clay is large, so it comes when it is worked on
+const SculptTable = lazy(() => import('./sculpt/SculptTable.tsx').then((m) => ({ default: m.SculptTable })));
+
 /** The whole recipe's relief under the lamp. */
 function ClayView({ bench, label }: { bench: Bench; label: string }) {
   const recipe = recipeOf(bench);
@@ -88,6 +91,12 @@ export function CutWork({ bench }: { bench: Bench }) {
   const plate = held ?? ready.plate;
   const { report } = ready;
   const step = recipeOf(bench).steps[chosen];
+  if (step?.step === 'sculpt' && !held && step.on)
+    return (
+      <Suspense fallback={<section className="work" aria-busy="true" />}>
+        <SculptTable bench={bench} place={chosen} />
+      </Suspense>
+    );
   if (isPlaced(step) && !held && step.on) return <StepWork bench={bench} place={chosen} />;
   const title =
     held && step ? `plate ${look === 'before' ? 'before' : 'up to'} ${stepNamed(step.step).label}` : 'plate';

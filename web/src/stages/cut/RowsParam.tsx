@@ -5,12 +5,14 @@ import { Choices } from '../../parts/Choices.tsx';
 import { CurveEditor } from '../vary/CurveEditor.tsx';
 import { useMarker } from './marker.ts';
 import type { ParamProps } from './Params.tsx';
+import { SculptControls } from './sculpt/SculptControls.tsx';
 import { recipeOf, setParam } from './steps.ts';
 
 const HINTS: Record<string, string> = {
   outline: 'Drag on the picture: a box. Hold Alt and drag: an outline. Corners can be pulled, the whole can be moved.',
   pins: 'Press on the picture to put a pin, drag it to carry the place along. Double press takes it away.',
   marks: 'Draw on the picture.',
+  strokes: 'Work on the clay in the middle.',
 };
 
 /** What a drawn stroke does: its goal, its size and, with the round tip, how soft it is. */
@@ -80,6 +82,7 @@ export function RowsParam({ place, step, name, param, value }: ParamProps) {
   return (
     <>
       {name === 'marks' && <MarkerControls round={brush === ''} />}
+      {name === 'strokes' && <SculptControls />}
       <div style={{ display: 'flex', alignItems: 'baseline', gap: 8 }}>
         <span className="note">{HINTS[name] ?? param.help}</span>
         <span className="spacer" />

@@ -5,7 +5,8 @@ import { settle } from '../../../bench/store.ts';
 import { BitmapView } from '../../../parts/BitmapView.tsx';
 import { ParamField } from '../../../parts/ParamField.tsx';
 import { cutter } from '../../../workers/pool.ts';
-import { addStep } from '../../cut/steps.ts';
+import { addStep, recipeOf } from '../../cut/steps.ts';
+import { LatticeControls } from './LatticeControls.tsx';
 import { castOf, keepView, seeFrom, setCast } from './cast-place.ts';
 
 const { params } = stepNamed('cast');
@@ -22,6 +23,12 @@ export function MeshControls({ bench, source }: { bench: Bench; source: string }
     staleTime: Infinity,
     gcTime: Infinity,
   });
+  if (!step && recipeOf(bench).steps.some((s) => s.step === 'plain'))
+    return (
+      <div className="section">
+        <p className="note">Flat clay, whatever its source shows: it is worked on under Cut.</p>
+      </div>
+    );
   if (!step)
     return (
       <div className="section">
@@ -56,6 +63,7 @@ export function MeshControls({ bench, source }: { bench: Bench; source: string }
           </button>
         ))}
       </div>
+      <LatticeControls step={step} />
       <div className="section asked">
         {ASKED.map((name) => (
           <ParamField

@@ -1,6 +1,6 @@
-import { heightsOf, viewOf, type Bench, type Mesh, type Plate, type RecipeStep } from '@amber-stamp/core';
+import { heightsOf, shaped, type Bench, type Mesh, type Plate } from '@amber-stamp/core';
 import { useQuery } from '@tanstack/react-query';
-import { useEffect, useRef } from 'react';
+import { useEffect, useMemo, useRef } from 'react';
 import { presentPlate } from '../../../bench/edit.ts';
 import { usePlates } from '../../../bench/plates.ts';
 import { useBoxSize, type BoxSize } from '../../../parts/useBoxSize.ts';
@@ -11,22 +11,12 @@ import { recipeOf } from '../../cut/steps.ts';
 import { castOf } from './cast-place.ts';
 import { DepthLine } from './DepthLine.tsx';
 import { HeightProfile, type Section } from './HeightProfile.tsx';
-import { ObjectScene, type Sight } from './object-scene.ts';
+import { sightOf, type Sight } from './framing.ts';
+import { useBending } from './lattice.ts';
+import { LatticeOverlay } from './LatticeOverlay.tsx';
+import { ObjectScene } from './object-scene.ts';
 import { panesIn, placed, type Panes } from './panes.ts';
 import { useTurning } from './useTurning.ts';
-
-function sightOf(step: RecipeStep, facts: Readonly<Record<string, number | string>> | undefined): Sight {
-  const share = (name: string) => Number(step[name]) / 100;
-  return {
-    view: viewOf(step),
-    padPct: Number(step.padPct),
-    zoom: share('zoomPct'),
-    across: share('acrossPct'),
-    down: share('downPct'),
-    depth: share('depthPct'),
-    seen: typeof facts?.low === 'number' ? { low: facts.low, high: Number(facts.high) } : undefined,
-  };
-}
 
 /** The middle row of a relief. */
 function sectionOf(plate: Plate): Section {
@@ -40,6 +30,7 @@ function sectionOf(plate: Plate): Section {
 function useObject(mesh: Mesh | undefined, sight: Sight | null, box: BoxSize, panes: Panes) {
   const canvas = useRef<HTMLCanvasElement>(null);
   const scene = useRef<ObjectScene | null>(null);
+  const here = mesh !== undefined;
   useEffect(() => {
     if (!canvas.current || !mesh) return;
     const made = new ObjectScene(canvas.current, mesh);
@@ -48,9 +39,10 @@ function useObject(mesh: Mesh | undefined, sight: Sight | null, box: BoxSize, pa
       made.dispose();
       scene.current = null;
     };
-  }, [mesh]);
+  }, [here]); // eslint-disable-line react-hooks/exhaustive-deps -- a bent mesh is put into the same scene
   useEffect(() => {
-    if (!scene.current || !sight || box.width === 0) return;
+    if (!scene.current || !mesh || !sight || box.width === 0) return;
+    scene.current.setMesh(mesh);
     scene.current.resize(box.width, box.height);
     scene.current.render(sight, panes.front, panes.side);
   });
@@ -63,11 +55,13 @@ export function MeshWork({ bench, source }: { bench: Bench; source: string }) {
   const { place, step } = castOf(bench);
   const plate = usePlates((s) => s.ready[name]?.plate);
   const facts = usePlates((s) => s.ready[name]?.report?.facts[place]);
-  const { data: mesh, error } = useQuery({
+  const { data: plain, error } = useQuery({
     queryKey: ['mesh', source],
     queryFn: () => readMesh(source),
     staleTime: Infinity,
   });
+  const mesh = useMemo(() => (plain && step ? shaped(plain, step) : plain), [plain, step]);
+  const bends = useBending((s) => s.bends);
   const field = useRef<HTMLDivElement>(null);
   const box = useBoxSize(field);
   const panes = panesIn(box);
@@ -92,6 +86,9 @@ export function MeshWork({ bench, source }: { bench: Bench; source: string }) {
           >
             <span className="tag">as the cast sees it</span>
           </div>
+          {bends && plain && mesh && step && sight && (
+            <LatticeOverlay pane={panes.front} plain={plain} mesh={mesh} step={step} sight={sight} />
+          )}
           <div className="object-plate" style={placed(panes.plate)}>
             {view && <StepPicture view={view} label="The relief that is cast" />}
             <span className="tag">{view ? `the relief, ${view.width} px` : 'casting…'}</span>
@@ -110,7 +107,11 @@ export function MeshWork({ bench, source }: { bench: Bench; source: string }) {
       </div>
       <div className="strip">
         <span>{mesh ? <b>{(mesh.indices.length / 3).toLocaleString('en')}</b> : '…'} triangles</span>
-        <span>drag turns, Shift rolls, Alt moves the frame</span>
+        <span>
+          {bends
+            ? 'draw round points, drag them; the wheel scales, Alt turns them'
+            : 'drag turns, Shift rolls, Alt moves the frame'}
+        </span>
         {typeof facts?.low === 'number' && (
           <span>
             <b>{Number((Number(facts.high) - facts.low).toPrecision(3))}</b> deep in a frame of{' '}

@@ -1,4 +1,4 @@
-import { frameOf, type Mesh, type View } from '@amber-stamp/core';
+import { frameOf, type Mesh } from '@amber-stamp/core';
 import {
   BufferAttribute,
   BufferGeometry,
@@ -15,20 +15,8 @@ import {
   Vector3,
   WebGLRenderer,
 } from 'three';
+import { frameSeen, type Sight } from './framing.ts';
 import type { Pane } from './panes.ts';
-
-/** How the object is looked at: as its cast is framed. */
-export interface Sight {
-  view: View;
-  padPct: number;
-  zoom: number;
-  across: number;
-  down: number;
-  /** share of the depth that is kept */
-  depth: number;
-  /** lowest and highest place that is seen, where it is known: the depth is a share of that */
-  seen: { low: number; high: number } | undefined;
-}
 
 const CLAY = 0xb9b4ab;
 
@@ -39,21 +27,6 @@ function geometryOf({ positions, indices }: Mesh): BufferGeometry {
   geometry.setIndex(new BufferAttribute(indices, 1));
   geometry.computeVertexNormals();
   return geometry;
-}
-
-/** The box of a mesh as a view sees it. */
-function boxSeen({ positions, indices }: Mesh, view: View): { low: number[]; high: number[] } {
-  const frame = frameOf(view);
-  const low = [Infinity, Infinity, Infinity];
-  const high = [-Infinity, -Infinity, -Infinity];
-  for (const corner of indices)
-    for (let k = 0; k < 3; k++) {
-      const [a, b, c] = frame[k];
-      const v = a * positions[3 * corner] + b * positions[3 * corner + 1] + c * positions[3 * corner + 2];
-      if (v < low[k]) low[k] = v;
-      if (v > high[k]) high[k] = v;
-    }
-  return { low, high };
 }
 
 /**
@@ -76,7 +49,7 @@ export class ObjectScene {
     clippingPlanes: [this.gone],
   });
   private readonly objects: SceneMesh[];
-  private readonly mesh: Mesh;
+  private mesh: Mesh;
   private height = 1;
 
   constructor(canvas: HTMLCanvasElement, mesh: Mesh) {
@@ -93,6 +66,15 @@ export class ObjectScene {
     this.scene.add(...this.objects, new HemisphereLight(0xffffff, 0x8a8580, 1.15), lamp);
   }
 
+  /** The same mesh with its corners elsewhere, or another one. */
+  setMesh(mesh: Mesh): void {
+    if (mesh === this.mesh) return;
+    this.mesh = mesh;
+    this.objects[0].geometry.dispose();
+    const geometry = geometryOf(mesh);
+    for (const object of this.objects) object.geometry = geometry;
+  }
+
   resize(width: number, height: number): void {
     this.renderer.setPixelRatio(Math.min(2, window.devicePixelRatio));
     this.renderer.setSize(width, height, false);
@@ -105,11 +87,8 @@ export class ObjectScene {
   }
 
   render(sight: Sight, front: Pane, elevation: Pane): void {
-    const { low, high } = boxSeen(this.mesh, sight.view);
     const [right, upwards, towards] = frameOf(sight.view);
-    const extent = Math.max(high[0] - low[0], high[1] - low[1]) || 1;
-    const side = extent / (1 - (2 * sight.padPct) / 100) / sight.zoom;
-    const centre = [0, 1, 2].map((k) => (low[k] + high[k]) / 2);
+    const { low, high, centre, side } = frameSeen(this.mesh, sight);
     // to units of half a frame, the middle of the frame in the middle
     const s = 2 / side;
     const rows = [right, upwards, towards].map((axis, k) => [...axis.map((v) => v * s), -centre[k] * s]);

@@ -3,7 +3,8 @@ import { useEffect, useMemo, useRef } from 'react';
 import { usePressed } from '../../../bench/surface.ts';
 import { useBoxSize } from '../../../parts/useBoxSize.ts';
 import { useSurfaceEye } from './eye.ts';
-import { SurfaceScene } from './surface-scene.ts';
+import { SurfaceScene } from '../../../parts/surface-scene.ts';
+import { SURFACE_SIDE } from '../../../workers/surface-protocol.ts';
 import { usePressing } from './usePressing.ts';
 
 /** A clay surface under the lamp, on which the tip is pressed. */
@@ -22,7 +23,7 @@ export function SurfaceWork({ bench }: { bench: Bench }) {
   const pressed = usePressed(bench, shown, hand);
   useEffect(() => {
     if (!canvas.current) return;
-    const made = new SurfaceScene(canvas.current);
+    const made = new SurfaceScene(canvas.current, SURFACE_SIDE);
     scene.current = made;
     return () => {
       made.dispose();
@@ -31,7 +32,7 @@ export function SurfaceWork({ bench }: { bench: Bench }) {
   }, []);
   useEffect(() => scene.current?.setShape(surface.shape), [surface.shape]);
   useEffect(() => {
-    if (pressed) scene.current?.setPressed(pressed);
+    if (pressed) scene.current?.setRows({ from: 0, ...pressed });
   }, [pressed]);
   useEffect(() => {
     const { current } = scene;

@@ -4,7 +4,7 @@ import { tipNames } from '../../../bench/surface.ts';
 import { change } from '../../../bench/store.ts';
 import { tell } from '../../../parts/messages.tsx';
 import { turnBy, useSurfaceEye, zoomBy } from './eye.ts';
-import type { Hit, SurfaceScene } from './surface-scene.ts';
+import type { Hit, SurfaceScene } from '../../../parts/surface-scene.ts';
 
 const DEG_PER_PX = 0.4;
 const KEY_DEG = 6;

@@ -1,4 +1,4 @@
-import type { Mesh } from '@amber-stamp/core';
+import type { Mesh } from './mesh.ts';
 
 /** A grid of points, `columns` in each of `rows`, as triangles; `closed` joins the last column to the first. */
 export function gridMesh(
@@ -19,14 +19,4 @@ export function gridMesh(
       indices.push(a, b, a + columns, b, b + columns, a + columns);
     }
   return { positions, indices: Uint32Array.from(indices) };
-}
-
-/** A mesh as OBJ text. */
-export function objFile({ positions, indices }: Mesh): Uint8Array {
-  const lines: string[] = [];
-  for (let i = 0; i < positions.length; i += 3)
-    lines.push(`v ${positions[i].toFixed(4)} ${positions[i + 1].toFixed(4)} ${positions[i + 2].toFixed(4)}`);
-  for (let i = 0; i < indices.length; i += 3)
-    lines.push(`f ${indices[i] + 1} ${indices[i + 1] + 1} ${indices[i + 2] + 1}`);
-  return new TextEncoder().encode(`${lines.join('\n')}\n`);
 }

@@ -12,11 +12,12 @@ import {
   Plane,
   Raycaster,
   Scene,
+  Sphere,
   Vector2,
   Vector3,
   WebGLRenderer,
 } from 'three';
-import { SURFACE_SIDE, type PressedSurface } from '../../../workers/surface-protocol.ts';
+import type { ClayRows } from '../workers/sculpt-protocol.ts';
 
 type Triple = [number, number, number];
 
@@ -47,13 +48,16 @@ export class SurfaceScene {
   private bare: Mesh;
   private readonly ray = new Raycaster();
   private size = { width: 1, height: 1 };
+  private side: number;
 
-  constructor(canvas: HTMLCanvasElement) {
+  /** `side`: corners of the clay along each side. */
+  constructor(canvas: HTMLCanvasElement, side: number) {
     this.renderer = new WebGLRenderer({ canvas, antialias: true });
     this.renderer.toneMapping = NoToneMapping;
     this.renderer.setClearColor(0x808080);
     const material = new MeshStandardMaterial({ color: CLAY, roughness: 0.72, metalness: 0, side: DoubleSide });
-    this.clay = new Mesh(gridGeometry(SURFACE_SIDE), material);
+    this.clay = new Mesh(gridGeometry(side), material);
+    this.side = side;
     this.bare = new Mesh(gridGeometry(COARSE));
     this.scene.add(this.clay, this.lamp, new HemisphereLight(0xffffff, 0x6f6a64, 0.95));
   }
@@ -66,11 +70,32 @@ export class SurfaceScene {
     geometry.computeBoundingSphere();
   }
 
-  setPressed({ positions, normals }: PressedSurface): void {
+  /** Another number of corners along each side; what was shown goes. */
+  setSide(side: number): void {
+    if (side === this.side) return;
+    this.side = side;
+    this.clay.geometry.dispose();
+    this.clay.geometry = gridGeometry(side);
+  }
+
+  /** All corners of the clay, or some of its rows. */
+  setRows({ from, positions, normals }: ClayRows): void {
     const { geometry } = this.clay;
-    geometry.setAttribute('position', new BufferAttribute(positions, 3));
-    geometry.setAttribute('normal', new BufferAttribute(normals, 3));
-    geometry.computeBoundingSphere();
+    const at = 3 * from * this.side;
+    const whole = positions.length === 3 * this.side * this.side;
+    for (const [name, values] of [
+      ['position', positions],
+      ['normal', normals],
+    ] as const) {
+      const there = geometry.getAttribute(name) as BufferAttribute | undefined;
+      if (whole && !there) geometry.setAttribute(name, new BufferAttribute(values, 3));
+      if (!there) continue;
+      (there.array as Float32Array).set(values, at);
+      there.clearUpdateRanges();
+      there.addUpdateRange(at, values.length);
+      there.needsUpdate = true;
+    }
+    if (whole) geometry.boundingSphere = new Sphere(new Vector3(), 4);
   }
 
   resize(width: number, height: number): void {
@@ -123,6 +148,43 @@ export class SurfaceScene {
     const plane = new Plane().setFromNormalAndCoplanarPoint(new Vector3(...away), new Vector3(...at));
     const target = this.ray.ray.intersectPlane(plane, new Vector3());
     return target ? triple(target.sub(new Vector3(...at))) : undefined;
+  }
+
+  /** How far the clay stands above its plane at a place of it. */
+  private standingAt(x: number, y: number): number {
+    const there = this.clay.geometry.getAttribute('position') as BufferAttribute | undefined;
+    const inGrid = (v: number) => Math.max(0, Math.min(this.side - 1, Math.floor(v * this.side)));
+    return there ? there.getZ(inGrid((1 - y) / 2) * this.side + inGrid((x + 1) / 2)) : 0;
+  }
+
+  /** The place of flat clay under a pixel, as high as it stands there; undefined beside it. */
+  hitClay(x: number, y: number): Hit | undefined {
+    this.aim(x, y);
+    const found = new Vector3();
+    let z = 0;
+    // a few steps find where the eye meets what stands
+    for (let k = 0; k < 4; k++) {
+      if (!this.ray.ray.intersectPlane(new Plane(new Vector3(0, 0, 1), -z), found)) return undefined;
+      z = this.standingAt(found.x, found.y);
+    }
+    if (Math.abs(found.x) > 1 || Math.abs(found.y) > 1) return undefined;
+    return { at: [found.x, found.y, z], away: [0, 0, 1] };
+  }
+
+  /** The way from a place to a pixel, in the plane of the screen. */
+  withScreen({ at }: Hit, x: number, y: number): Triple {
+    const towards = triple(new Vector3(0, 0, 1).applyQuaternion(this.camera.quaternion));
+    return this.wayTo({ at, away: towards }, x, y) ?? [0, 0, 0];
+  }
+
+  /** The way out of flat clay for so many px that the hand went up. */
+  outwards = (px: number): Triple => [0, 0, px / this.pxOf(1)];
+
+  /** How many px a unit of the surface measures on the screen, at the middle. */
+  pxOf(units: number): number {
+    const far = this.camera.position.length();
+    const half = Math.tan((this.camera.fov * Math.PI) / 360) * far;
+    return (units * this.size.height) / 2 / half;
   }
 
   /** A direction of the screen at a place, along the surface: what is up to the eye. */

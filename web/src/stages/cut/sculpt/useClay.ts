@@ -1,0 +1,79 @@
+import { clayOf, type RecipeStep, type Rows } from '@amber-stamp/core';
+import { wrap, type Remote } from 'comlink';
+import { useEffect, useRef, type RefObject } from 'react';
+import { coded } from '../../../parts/coded.ts';
+import { trouble } from '../../../parts/messages.tsx';
+import type { SurfaceScene } from '../../../parts/surface-scene.ts';
+import { cutter } from '../../../workers/pool.ts';
+import type { ClayRows, SculptApi } from '../../../workers/sculpt-protocol.ts';
+import type { recipeOf } from '../steps.ts';
+
+let remote: Remote<SculptApi> | undefined;
+function sculptor(): Remote<SculptApi> {
+  remote ??= wrap<SculptApi>(
+    new Worker(new URL('../../../workers/sculpt.worker.ts', import.meta.url), { type: 'module' }),
+  );
+  return remote;
+}
+
+/** The clay of a sculpt step, kept on its table: laid anew when what comes in changes, shown anew with every stroke that is kept or taken back. */
+export function useClay(
+  scene: RefObject<SurfaceScene | null>,
+  source: string,
+  recipe: ReturnType<typeof recipeOf>,
+  place: number,
+  onRows: () => void,
+) {
+  const step = recipe.steps[place];
+  const strokes = step.strokes as Rows;
+  const lying = useRef<string | null>(null);
+  const shown = useRef<Rows | null>(null);
+  const busy = useRef(false);
+  const next = useRef<(() => Promise<ClayRows | null>) | null>(null);
+
+  /** One question at a time; while one is asked only the newest waits. */
+  const ask = (question: () => Promise<ClayRows | null>): void => {
+    if (busy.current) {
+      next.current = question;
+      return;
+    }
+    busy.current = true;
+    question()
+      .then((rows) => {
+        if (rows) scene.current?.setRows(rows);
+        if (rows) onRows();
+      })
+      .catch((cause: unknown) => trouble(coded(cause, 'The clay could not be shown. Take the last stroke back.')))
+      .finally(() => {
+        busy.current = false;
+        const again = next.current;
+        next.current = null;
+        if (again) ask(again);
+      });
+  };
+
+  const before = JSON.stringify(recipe.steps.slice(0, place));
+  const base = `${source} ${before} ${String(step.sidePx)} ${String(step.guardPct)} ${String(step.unitPct)} ${String(step.brush)}`;
+  useEffect(() => {
+    if (lying.current !== base) {
+      lying.current = base;
+      shown.current = strokes;
+      const job = (input: Awaited<ReturnType<typeof cutter.heights>>, now: RecipeStep) => ({
+        input,
+        clay: clayOf(now),
+        strokes,
+        brush: String(now.brush),
+      });
+      ask(async () => {
+        const input = await cutter.heights(source, { ...recipe, steps: recipe.steps.slice(0, place) }, -1);
+        scene.current?.setSide(clayOf(step).side);
+        return sculptor().begin(job(input, step));
+      });
+    } else if (shown.current !== strokes) {
+      shown.current = strokes;
+      ask(() => sculptor().show(strokes));
+    }
+  });
+
+  return { hand: (row: readonly number[]) => ask(() => sculptor().hand(row)) };
+}
