@@ -69,7 +69,7 @@ export function guessReading(picture: Picture): { reading: Reading; reason: stri
 export const recipeForReading = (picture: Picture, reading: Reading): Recipe =>
   reading === 'heights' ? reliefRecipe(picture) : automaticRecipe(picture, reading);
 
-const READS = new Set(['gray', 'heights', 'cast', 'plain']);
+const READS = new Set(['gray', 'heights', 'cast', 'plain', 'displacement']);
 
 /** How a recipe reads its source. */
 export function readingOf(recipe: Recipe | null): Reading {

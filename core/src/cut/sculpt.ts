@@ -1,6 +1,8 @@
+import { AmberError } from '../errors.ts';
+import { sampleScale } from '../raster/picture.ts';
 import { fromPlate, raster, type Raster } from '../raster/raster.ts';
 import { resample } from '../raster/resample.ts';
-import { castDown, movesOfHeights } from '../relief/down.ts';
+import { castDown, movesOfHeights, USUAL_UNIT } from '../relief/down.ts';
 import { MAX_SECTORS, SCULPT_TOOLS, strokeOfRow } from '../relief/sculpt-stroke.ts';
 import { Sculpture } from '../relief/sculpture.ts';
 import {
@@ -87,7 +89,7 @@ export function tipRaster({ brush, plates }: BrushAndPlates): Raster | undefined
   return scale > 1 ? resample(tip, Math.round(tip.width / scale), Math.round(tip.height / scale)) : tip;
 }
 
-const UNIT = percent('Height 1 is', 20, 'What height 1 measures, in percent of the side.', 100, 1);
+const UNIT = percent('Height 1 is', 100 * USUAL_UNIT, 'What height 1 measures, in percent of the side.', 100, 1);
 
 export const plainStep: StepDefinition = {
   name: 'plain',
@@ -113,15 +115,6 @@ export const sculptStep: StepDefinition = {
   relief: true,
   help: 'Raises, lowers, smooths and pulls the heights by hand; kept as strokes. What hangs over is kept besides the heights.',
   params: {
-    brush: {
-      kind: 'brush',
-      label: 'Tip',
-      default: '',
-      help: 'What the hand presses with: a soft round, or the first tip of a brush of the cabinet.',
-    },
-    guardPct: percent('Rim kept', 8, 'So far inside the rim the hand has its full strength; the rim itself stays.', 40),
-    unitPct: UNIT,
-    sidePx: number('Points', '', [SIDES.min, SIDES.max, 1], 512, 'Points of the clay along each side.'),
     strokes: {
       kind: 'rows',
       label: 'Strokes',
@@ -133,6 +126,15 @@ export const sculptStep: StepDefinition = {
       default: [],
       help: `Each stroke: tool (${SCULPT_TOOLS.map((t, i) => `${i} ${t}`).join(', ')}), radius in shares of the side, strength 0 to 1, mirror (0 none, 1 left and right, 2 top and bottom, 3 both), sectors about the middle; then x, y and pressure of every place; of a pull its first place, then its way to the right, up and towards the eye in shares of the side.`,
     },
+    brush: {
+      kind: 'brush',
+      label: 'Tip',
+      default: '',
+      help: 'What the hand presses with: a soft round, or the first tip of a brush of the cabinet.',
+    },
+    guardPct: percent('Rim kept', 8, 'So far inside the rim the hand has its full strength; the rim itself stays.', 40),
+    unitPct: UNIT,
+    sidePx: number('Points', '', [SIDES.min, SIDES.max, 1], 512, 'Points of the clay along each side.'),
   },
   run: (input, values, { others }): StepResult => {
     const name = word(values, 'brush');
@@ -152,4 +154,32 @@ export const sculptStep: StepDefinition = {
     const many = count === 0 ? 'draw on the clay' : count === 1 ? '1 stroke' : `${count} strokes`;
     return lost > 0.1 ? `${many}; ${lost.toFixed(1)} % hang over and are lost as heights` : many;
   },
+};
+
+export const displacementStep: StepDefinition = {
+  name: 'displacement',
+  label: 'Displacement',
+  group: 'Relief',
+  anew: true,
+  relief: true,
+  help: 'Reads the three colours of the source as moves to the right, up and towards the eye, in shares of its side.',
+  params: { unitPct: UNIT },
+  run: (_, values, { picture }): StepResult => {
+    const { width, height, channels } = picture;
+    const scale = sampleScale(picture);
+    const side = Math.max(width, height);
+    if (channels < 3 || width !== height)
+      throw new AmberError(
+        'bad-picture',
+        'A displacement is a square picture of three colours; read this source as heights.',
+        'displacement',
+      );
+    const moves = new Float32Array(3 * side * side);
+    for (let i = 0; i < side * side; i++)
+      for (let c = 0; c < 3; c++) moves[3 * i + c] = picture.data[i * channels + c] * scale;
+    const { heights, lostShare } = castDown(moves, side, num(values, 'unitPct') / 100);
+    return { raster: heights, facts: { lostPct: lostShare * 100 }, displaced: moves };
+  },
+  sentence: (values, facts) =>
+    `height 1 is ${num(values, 'unitPct')} % of the side; ${fact(facts, 'lostPct').toFixed(1)} % hangs over`,
 };

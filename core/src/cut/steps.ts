@@ -16,7 +16,7 @@ import { mirrorStep } from './mirror.ts';
 import { overlayStep } from './overlay.ts';
 import { regionStep } from './region.ts';
 import { retouchStep } from './retouch.ts';
-import { plainStep, sculptStep } from './sculpt.ts';
+import { displacementStep, plainStep, sculptStep } from './sculpt.ts';
 import { tileStep } from './seam.ts';
 import { softenStep } from './soften.ts';
 import { specksStep } from './specks.ts';
@@ -53,6 +53,7 @@ export const STEPS = [
   heightsStep,
   castStep,
   baseStep,
+  displacementStep,
   plainStep,
   sculptStep,
   mirrorStep,

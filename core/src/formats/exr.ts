@@ -1,5 +1,6 @@
 import { AmberError } from '../errors.ts';
 import type { Picture } from '../raster/picture.ts';
+import type { Size } from '../cut/step.ts';
 import { heightPlate, type Plate, type Raster } from '../raster/raster.ts';
 import { DataTexture, FloatType, HalfFloatType, RGBAFormat } from 'three';
 import { EXRExporter, ZIP_COMPRESSION } from 'three/examples/jsm/exporters/EXRExporter.js';
@@ -18,20 +19,35 @@ function nearestHalf(v: number): number {
   return Math.round(v / step) * step;
 }
 
-/** Heights as OpenEXR with lossless ZIP: the same value in R, G and B, as float or half. */
-export async function encodeExr({ width, height, data }: Raster, format: 'float' | 'half'): Promise<Uint8Array> {
+/** A picture of three floats a px as OpenEXR with lossless ZIP, as float or half; `at` gives a value by px and colour. */
+async function encodeThree(
+  { width, height }: Size,
+  format: 'float' | 'half',
+  at: (px: number, colour: number) => number,
+): Promise<Uint8Array> {
   const rgba = new Float32Array(width * height * 4);
   // rows run upwards in a texture
   for (let y = 0; y < height; y++)
     for (let x = 0; x < width; x++) {
-      const exact = data[y * width + x];
-      const v = format === 'half' ? nearestHalf(exact) : exact;
-      rgba.set([v, v, v, 1], ((height - 1 - y) * width + x) * 4);
+      const to = ((height - 1 - y) * width + x) * 4;
+      for (let c = 0; c < 3; c++) {
+        const exact = at(y * width + x, c);
+        rgba[to + c] = format === 'half' ? nearestHalf(exact) : exact;
+      }
+      rgba[to + 3] = 1;
     }
   const texture = new DataTexture(rgba, width, height, RGBAFormat, FloatType);
   const type = format === 'half' ? HalfFloatType : FloatType;
   return new EXRExporter().parse(texture, { type, compression: ZIP_COMPRESSION });
 }
+
+/** Heights as OpenEXR: the same value in R, G and B. */
+export const encodeExr = (heights: Raster, format: 'float' | 'half'): Promise<Uint8Array> =>
+  encodeThree(heights, format, (px) => heights.data[px]);
+
+/** Clay that hangs over as OpenEXR: R, G, B are how far each px moves to the right, up and towards the eye, in shares of the side. */
+export const encodeDisplacement = (size: Size, moves: Float32Array, format: 'float' | 'half'): Promise<Uint8Array> =>
+  encodeThree(size, format, (px, colour) => moves[3 * px + colour]);
 
 /** The values of an OpenEXR file, row by row from the top, in as many channels as the reader gives. */
 function valuesOf(bytes: Uint8Array, where: string) {

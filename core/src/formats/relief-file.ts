@@ -2,11 +2,12 @@ import { encode } from 'fast-png';
 import { rangeOf } from '../cut/heights.ts';
 import { toPlate, type Raster } from '../raster/raster.ts';
 import { normalMap, type NormalMapWish } from '../relief/normal-map.ts';
-import { encodeExr } from './exr.ts';
+import { movesOfHeights, USUAL_UNIT } from '../relief/down.ts';
+import { encodeDisplacement, encodeExr } from './exr.ts';
 import { encodeFloatTiff } from './tiff.ts';
 
 /** The forms that heights are handed over in. */
-export const RELIEF_FORMS = ['png', 'tiff', 'exr', 'normals'] as const;
+export const RELIEF_FORMS = ['png', 'tiff', 'exr', 'displacement', 'normals'] as const;
 export type ReliefForm = (typeof RELIEF_FORMS)[number];
 export interface ReliefWish extends NormalMapWish {
   form: ReliefForm;
@@ -17,7 +18,8 @@ export interface ReliefWish extends NormalMapWish {
 }
 export const USUAL_WISH: ReliefWish = { form: 'exr', base: '0', format: 'float', green: 'up', strengthPct: 100 };
 
-export const endingOf = (form: ReliefForm): string => (form === 'normals' ? 'png' : form === 'tiff' ? 'tif' : form);
+export const endingOf = (form: ReliefForm): string =>
+  form === 'normals' ? 'png' : form === 'tiff' ? 'tif' : form === 'displacement' ? 'exr' : form;
 
 /** Heights with the base plane in the middle: half of what they were, above 0.5. */
 const aboutMiddle = (heights: Raster): Raster => ({ ...heights, data: heights.data.map((v) => 0.5 + v / 2) });
@@ -41,8 +43,11 @@ function reliefPng(heights: Raster, base: ReliefWish['base']): Uint8Array {
   return encode({ width, height, data: spread.data, channels: 1, depth: 16, text });
 }
 
-/** Heights as a file; floats keep every value, with the base in the middle halved about it. */
-export async function reliefFile(heights: Raster, wish: ReliefWish): Promise<Uint8Array> {
+/**
+ * Heights as a file; floats keep every value, with the base in the middle halved about it. `displaced`: the moves of clay
+ * that hangs over; without them a displacement only goes up and down.
+ */
+export async function reliefFile(heights: Raster, wish: ReliefWish, displaced?: Float32Array): Promise<Uint8Array> {
   const placed = wish.base === 'mid' ? aboutMiddle(heights) : heights;
   switch (wish.form) {
     case 'png':
@@ -51,6 +56,8 @@ export async function reliefFile(heights: Raster, wish: ReliefWish): Promise<Uin
       return encodeFloatTiff(placed);
     case 'exr':
       return encodeExr(placed, wish.format);
+    case 'displacement':
+      return encodeDisplacement(heights, displaced ?? movesOfHeights(heights, heights.width, USUAL_UNIT), wish.format);
     case 'normals': {
       const { width, height } = heights;
       return encode({ width, height, data: normalMap(heights, wish), channels: 3, depth: 8 });

@@ -3,6 +3,9 @@ import { resample } from '../raster/resample.ts';
 import { rasterise } from './rasterise.ts';
 import { gridIndices } from './surface.ts';
 
+/** What height 1 measures in shares of the side, where nothing else is said. */
+export const USUAL_UNIT = 0.2;
+
 /** Moves beside the rest, in shares of the side, below which a grid is taken as plain heights. */
 const STILL = 1e-6;
 /** A point lies under another one where it is deeper than this share of the side. */

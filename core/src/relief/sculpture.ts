@@ -35,8 +35,12 @@ function copiesOf({ mirror, sectors }: SculptStroke): Copy[] {
 }
 
 /** How much one dab raises or lowers, in radii, at full strength. */
-const RISE = 0.09;
+const RISE = 0.15;
 const PINCH = 0.12;
+/** Points along a window that its plane is found by. */
+const SAMPLES = 20;
+/** How far smoothing looks, in radii. */
+const SMOOTH_REACH = 0.15;
 
 /**
  * Clay as a grid of places that a hand moves: three numbers for each of side x side points, to the right, up and towards
@@ -132,7 +136,7 @@ export class Sculpture {
         this.along(window, -RISE * radius, cx, cy);
         break;
       case 'smooth':
-        this.smooth(window);
+        this.smooth(window, Math.max(1, Math.round(radius * this.side * SMOOTH_REACH)));
         break;
       case 'flatten':
         this.toPlane(window, false);
@@ -196,17 +200,18 @@ export class Sculpture {
     });
   }
 
-  private smooth(window: Window): void {
+  /** Brings each point towards the mean of four others so many points away. */
+  private smooth(window: Window, reach: number): void {
     const { side, moves: m, held } = this;
     const last = side - 1;
-    const y0 = Math.max(0, window.y0 - 1);
-    const y1 = Math.min(side, window.y1 + 1);
+    const y0 = Math.max(0, window.y0 - reach);
+    const y1 = Math.min(side, window.y1 + reach);
     held.set(m.subarray(3 * y0 * side, 3 * y1 * side), 3 * y0 * side);
     this.each(window, (at, w, x, y) => {
-      const left = at - (x > 0 ? 3 : 0);
-      const right = at + (x < last ? 3 : 0);
-      const above = at - (y > 0 ? 3 * side : 0);
-      const below = at + (y < last ? 3 * side : 0);
+      const left = at - 3 * Math.min(reach, x);
+      const right = at + 3 * Math.min(reach, last - x);
+      const above = at - 3 * side * Math.min(reach, y);
+      const below = at + 3 * side * Math.min(reach, last - y);
       const share = Math.min(1, w);
       for (let k = 0; k < 3; k++) {
         const mean = (held[left + k] + held[right + k] + held[above + k] + held[below + k]) / 4;
@@ -221,7 +226,10 @@ export class Sculpture {
     let sum = 0;
     const middle = [0, 0, 0];
     const normal = [0, 0, 0];
+    // a few hundred points tell a plane as well as all
+    const every = Math.ceil((window.x1 - window.x0) / SAMPLES);
     this.each(window, (at, w, x, y) => {
+      if (x % every !== 0 || y % every !== 0) return;
       sum += w;
       middle[0] += w * (x / side + m[at]);
       middle[1] += w * (-y / side + m[at + 1]);

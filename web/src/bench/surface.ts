@@ -17,6 +17,12 @@ function surfaceWorker(): Remote<SurfaceApi> {
 /** The names of the plates that can be pressed, by card of the lowest coat. */
 export const tipNames = (bench: Bench): string[] => bench.brush.coats[0].deck.cards.map(({ plate }) => plate);
 
+const CLAY = new Set(['sculpt', 'displacement']);
+
+/** Whether a plate may hang over: its file tells only its heights, so it is cut again for the rest. */
+export const hangsOver = (bench: Bench): boolean =>
+  Object.values(bench.plates).some(({ recipe }) => recipe?.steps.some(({ step, on }) => on && CLAY.has(step)));
+
 /** Asks the worker once at a time; what was asked meanwhile is asked again with its newest wish. */
 export function usePressed(bench: Bench, { shape, presses }: SurfaceState, hand: Press | null): PressedSurface | null {
   const ready = usePlates((s) => s.ready);

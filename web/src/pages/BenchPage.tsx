@@ -8,6 +8,7 @@ import { startKeeping } from '../bench/keeping.ts';
 import { useBenchEye } from '../bench/eye.ts';
 import { useMeasuring } from '../bench/echo.ts';
 import { draftOf, wantPlates } from '../bench/plates.ts';
+import { hangsOver } from '../bench/surface.ts';
 import { guardLeaving, openBrush } from '../bench/session.ts';
 import { redo, undo, useBench } from '../bench/store.ts';
 import { EVERYWHERE } from '../parts/keys.ts';
@@ -62,7 +63,8 @@ function Bench({ id, stage }: { id: string; stage: string }) {
   useEffect(() => startKeeping(), []);
   useEffect(() => guardLeaving(), []);
   // what a cast saw of its mesh is shown where the mesh is turned
-  const needsReport = stage === 'cut' || (stage === 'find' && bench !== null && castOf(bench).place >= 0);
+  const needsReport =
+    stage === 'cut' || (bench !== null && ((stage === 'find' && castOf(bench).place >= 0) || hangsOver(bench)));
   useEffect(() => {
     if (!open) return;
     const want = () => {

@@ -10,7 +10,7 @@ const worker: FileApi = {
     return transfer({ bytes, sha256: sha256Hex(bytes) }, [bytes.buffer]);
   },
   async relief(plate, wish) {
-    const bytes = await (await import('@amber-stamp/core/relief')).reliefFile(heightsOf(plate), wish);
+    const bytes = await (await import('@amber-stamp/core/relief')).reliefFile(heightsOf(plate), wish, plate.displaced);
     return transfer(bytes, [bytes.buffer]);
   },
 };

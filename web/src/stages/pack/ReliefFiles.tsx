@@ -19,9 +19,14 @@ const FORMS: Readonly<Record<ReliefForm, readonly [label: string, ending: string
     '.png',
     '16 bit; where heights lie outside 0..1 all are spread over it, and a note in the file says how.',
   ],
+  displacement: [
+    'displacement',
+    '-displacement.exr',
+    'OpenEXR; R, G, B move to the right, up and out, in shares of the side: what hangs over stays.',
+  ],
   normals: ['normal map', '-normals.png', '8 bit in three colours.'],
 };
-const ORDER = ['exr', 'tiff', 'png', 'normals'] as const;
+const ORDER = ['exr', 'tiff', 'png', 'displacement', 'normals'] as const;
 
 const BASE = choiceParam('Base plane', ['at 0', 'in the middle'], 'at 0', 'In the middle, half gray changes nothing.');
 const FORMAT = choiceParam('Values', ['float', 'half'], 'float', 'Floats keep every value; halves take half the room.');
@@ -64,8 +69,9 @@ export function ReliefFiles({ bench }: { bench: Bench }) {
         onChange={(form) => setWish((w) => ({ ...w, form }))}
       />
       <span className="note">{FORMS[wish.form][2]}</span>
-      {wish.form === 'exr' && field(FORMAT, wish.format, (v) => ({ format: v === 'half' ? 'half' : 'float' }))}
-      {wish.form === 'normals' ? (
+      {(wish.form === 'exr' || wish.form === 'displacement') &&
+        field(FORMAT, wish.format, (v) => ({ format: v === 'half' ? 'half' : 'float' }))}
+      {wish.form === 'displacement' ? null : wish.form === 'normals' ? (
         <>
           {field(GREEN, wish.green, (v) => ({ green: v === 'down' ? 'down' : 'up' }))}
           {field(STRENGTH, wish.strengthPct, (v) => ({ strengthPct: Number(v) }))}

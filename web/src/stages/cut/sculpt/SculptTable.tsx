@@ -13,6 +13,8 @@ import { useClay } from './useClay.ts';
 
 const DEG_PER_PX = 0.4;
 const KEY_DEG = 6;
+/** All of the clay and a little beside it, to take hold of and turn. */
+const ZOOM = 1.2;
 const MOST_NUMBERS = 5990;
 const round = (v: number): number => Math.round(v * 1e5) / 1e5;
 
@@ -46,7 +48,7 @@ export function SculptTable({ bench, place }: { bench: Bench; place: number }) {
   const show = () => {
     if (!scene.current || box.width === 0) return;
     scene.current.resize(box.width, box.height);
-    scene.current.look(yawDeg, pitchDeg, 1.9, lamp);
+    scene.current.look(yawDeg, pitchDeg, ZOOM, lamp);
     scene.current.render();
   };
   useEffect(() => {

@@ -1,0 +1,311 @@
+import {
+  boxOfMesh,
+  castDown,
+  cut,
+  gridNormals,
+  latticeIndex,
+  makeRecipe,
+  makeStep,
+  makeSurface,
+  rowOfStroke,
+  sculpted,
+  Sculpture,
+  shapedByLattice,
+  solidMesh,
+  SOLIDS,
+  strokeOfRow,
+  SURFACES,
+  press,
+  type Press,
+  type SculptStroke,
+} from '@amber-stamp/core';
+import { encodeDisplacement, exrPicture } from '@amber-stamp/core/exr';
+import { expect } from 'chai';
+import { raster } from '../src/raster/raster.ts';
+import { field } from './helpers/fields.ts';
+
+const SIDE = 128;
+const stroke = (more: Partial<SculptStroke> = {}): SculptStroke => ({
+  tool: 'raise',
+  radius: 0.15,
+  strength: 0.8,
+  mirror: 0,
+  sectors: 1,
+  places: [
+    [0.4, 0.5, 1],
+    [0.6, 0.5, 1],
+  ],
+  ...more,
+});
+const worked = (...strokes: SculptStroke[]): Sculpture => {
+  const clay = new Sculpture(SIDE, 8);
+  for (const one of strokes) clay.apply(one);
+  return clay;
+};
+/** One of the three moves of a point, by its place in shares. */
+const move = (clay: Sculpture, x: number, y: number, k = 2): number =>
+  clay.moves[3 * (Math.floor(y * SIDE) * SIDE + Math.floor(x * SIDE)) + k];
+/** How uneven a line from top to bottom through the middle is. */
+const roughness = (clay: Sculpture): number => {
+  let sum = 0;
+  for (let y = 50; y < 78; y++) {
+    const at = 3 * (y * SIDE + 64) + 2;
+    sum += Math.abs(clay.moves[at] - clay.moves[at - 3 * SIDE]);
+  }
+  return sum;
+};
+
+describe('clay under a hand', () => {
+  it('rises where it is raised, sinks where it is lowered, and nowhere else', () => {
+    const up = worked(stroke());
+    expect(move(up, 0.5, 0.5)).to.be.greaterThan(0.02);
+    expect(move(up, 0.5, 0.2)).to.equal(0);
+    expect(move(worked(stroke({ tool: 'lower' })), 0.5, 0.5)).to.be.lessThan(-0.02);
+  });
+  it('keeps its rim whatever the hand does there', () => {
+    const clay = worked(stroke({ radius: 0.4, places: [[0.02, 0.5, 1]], strength: 1 }));
+    for (let k = 0; k < SIDE; k++) {
+      expect(clay.moves[3 * k * SIDE + 2]).to.equal(0);
+      expect(clay.moves[3 * k + 2]).to.equal(0);
+    }
+    expect(move(clay, 0.12, 0.5)).to.be.greaterThan(0);
+  });
+  it('is the same at both sides of a mirror and in every sector', () => {
+    const clay = worked(stroke({ mirror: 1, radius: 0.1, places: [[0.3, 0.42, 1]] }));
+    expect(move(clay, 0.3, 0.42)).to.be.closeTo(move(clay, 0.699, 0.42), 1e-3);
+    const five = worked(stroke({ sectors: 5, radius: 0.08, places: [[0.5, 0.25, 1]] }));
+    const heights = Array.from({ length: 5 }, (_, k) => {
+      const a = (2 * Math.PI * k) / 5;
+      return move(five, 0.5 + 0.25 * Math.sin(a), 0.5 - 0.25 * Math.cos(a));
+    });
+    for (const h of heights) expect(h).to.be.closeTo(heights[0], heights[0] * 0.05);
+    expect(heights[0]).to.be.greaterThan(0.003);
+  });
+  it('becomes smoother by smoothing and flatter by flattening, and scraping only takes away', () => {
+    const ridges = [0.35, 0.45, 0.55, 0.65].map((y) =>
+      stroke({
+        radius: 0.04,
+        places: [
+          [0.3, y, 1],
+          [0.7, y, 1],
+        ],
+      }),
+    );
+    const over = {
+      radius: 0.25,
+      strength: 1,
+      places: [
+        [0.35, 0.5, 1],
+        [0.65, 0.5, 1],
+      ] as const,
+    };
+    const before = worked(...ridges);
+    for (const tool of ['smooth', 'flatten', 'scrape'] as const)
+      expect(roughness(worked(...ridges, stroke({ tool, ...over }))), tool).to.be.lessThan(roughness(before) * 0.95);
+    const scraped = worked(...ridges, stroke({ tool: 'scrape', ...over }));
+    for (let i = 2; i < before.moves.length; i += 3) expect(scraped.moves[i]).to.be.at.most(before.moves[i] + 1e-7);
+  });
+  it('is drawn together by a pinch, and a crease presses in as well', () => {
+    const pinched = worked(stroke({ tool: 'pinch', places: [[0.5, 0.5, 1]] }));
+    expect(move(pinched, 0.43, 0.5, 0)).to.be.greaterThan(0);
+    expect(move(pinched, 0.57, 0.5, 0)).to.be.lessThan(0);
+    expect(move(pinched, 0.5, 0.5)).to.equal(0);
+    expect(move(worked(stroke({ tool: 'crease' })), 0.5, 0.5)).to.be.lessThan(0);
+  });
+  it('goes along with a pull in all three directions, and a mirror pulls the other way', () => {
+    const by = [0.1, 0.05, 0.2] as const;
+    const clay = worked(stroke({ tool: 'pull', strength: 1, mirror: 1, radius: 0.12, places: [[0.3, 0.5, 1]], by }));
+    [0.1, 0.05, 0.2].forEach((v, k) => expect(move(clay, 0.3, 0.5, k)).to.be.closeTo(v, 0.01));
+    [-0.1, 0.05, 0.2].forEach((v, k) => expect(move(clay, 0.699, 0.5, k)).to.be.closeTo(v, 0.01));
+  });
+  it('takes the form of the tip that it is pressed with', () => {
+    const tip = raster(64, 64);
+    for (let y = 0; y < 64; y++) for (let x = 40; x < 64; x++) tip.data[y * 64 + x] = 1;
+    const clay = new Sculpture(SIDE, 0);
+    clay.apply(stroke({ places: [[0.5, 0.5, 1]] }), tip);
+    expect(move(clay, 0.6, 0.5)).to.be.greaterThan(0);
+    expect(move(clay, 0.4, 0.5)).to.equal(0);
+  });
+  it('is kept as rows of numbers that give the same strokes back', () => {
+    for (const one of [
+      stroke({ sectors: 7, mirror: 3 }),
+      stroke({ tool: 'pull', places: [[0.2, 0.3, 1]], by: [0, 0.1, 0.2] }),
+    ])
+      expect(strokeOfRow(rowOfStroke(one))).to.deep.equal({ by: undefined, ...one });
+  });
+  it('comes out the same whether it is worked on stroke by stroke, at once, or with strokes taken back', () => {
+    const rows = Array.from({ length: 15 }, (_, k) =>
+      rowOfStroke(stroke({ tool: k % 3 === 0 ? 'smooth' : 'raise', places: [[0.2 + 0.04 * k, 0.5, 1]] })),
+    );
+    const clay = { side: 64, guardPct: 5, unit: 0.2 };
+    const fresh = (count: number) => sculpted(raster(64, 64), clay, rows.slice(0, count), '', undefined);
+    const flat = raster(64, 64);
+    for (const count of [3, 15, 14, 7, 15])
+      expect(sculpted(flat, clay, rows.slice(0, count), '', undefined), String(count)).to.deep.equal(fresh(count));
+  });
+});
+
+describe('clay as a plate', () => {
+  const recipe = (...strokes: SculptStroke[]) =>
+    makeRecipe([
+      makeStep('plain', { sidePx: SIDE }),
+      makeStep('sculpt', { sidePx: SIDE, strokes: strokes.map(rowOfStroke) }),
+    ]);
+  const nothing = field(4, 4, () => 0.5);
+  it('is its heights, straight down', () => {
+    const up = stroke({ tool: 'pull', by: [0, 0, 0.1], strength: 1, places: [[0.5, 0.5, 1]] });
+    const straight = worked(up);
+    cut(nothing, recipe(up)).data.forEach((v, i) => expect(v).to.be.closeTo(straight.moves[3 * i + 2] / 0.2, 1e-6));
+  });
+  it('says how much hangs over and is lost', () => {
+    const pull = stroke({ tool: 'pull', strength: 1, radius: 0.15, places: [[0.5, 0.5, 1]], by: [0.22, 0, 0.12] });
+    const clay = worked(pull);
+    const { heights, lostShare } = castDown(clay.moves, SIDE, 0.2);
+    expect(lostShare).to.be.within(0.005, 0.2);
+    expect(Math.max(...heights.data)).to.be.closeTo(0.6, 0.03);
+    expect(castDown(worked(stroke()).moves, SIDE, 0.2).lostShare).to.equal(0);
+  });
+  it('with overhangs comes back from its file and is pressed again as it was', async () => {
+    const { moves } = worked(
+      stroke({ tool: 'pull', strength: 1, places: [[0.5, 0.5, 1]], by: [0.2, 0.05, 0.15] }),
+      stroke(),
+    );
+    for (const [format, within] of [
+      ['float', 0],
+      ['half', 0.0002],
+    ] as const) {
+      const picture = exrPicture(await encodeDisplacement({ width: SIDE, height: SIDE }, moves, format), 'd.exr');
+      picture.data.forEach((v, i) => expect(Math.abs(v - moves[i])).to.be.at.most(within));
+      const again = cut(picture, makeRecipe([makeStep('displacement')]));
+      const first = castDown(moves, SIDE, 0.2).heights;
+      // along a torn fold a place may fall to either side
+      const far = again.data.filter((v, i) => Math.abs(v - first.data[i]) > (format === 'float' ? 1e-6 : 0.01)).length;
+      expect(far).to.be.at.most(format === 'float' ? 0 : SIDE);
+    }
+  });
+  it('goes on from what stands there already', () => {
+    const hill = field(SIDE, SIDE, (x, y) => Math.max(0, 1 - Math.hypot(x - 64, y - 64) / 40));
+    const steps = [makeStep('heights', { base: 'typed', unit: 'file' })];
+    const dented = cut(
+      hill,
+      makeRecipe([...steps, makeStep('sculpt', { sidePx: SIDE, strokes: [rowOfStroke(stroke({ tool: 'lower' }))] })]),
+    );
+    const middle = 64 * SIDE + 64;
+    expect(dented.data[middle]).to.be.lessThan((hill.data as Float32Array)[middle] - 0.1);
+    expect(dented.data[5]).to.be.closeTo(0, 1e-6);
+  });
+});
+
+describe('a surface to press on', () => {
+  const one = (more: Partial<Press> = {}): Press => ({
+    on: 'plane',
+    at: [0, 0, 0],
+    up: [0, 1, 0],
+    size: 0.8,
+    depthPct: 25,
+    edge: 'constant',
+    card: 0,
+    ...more,
+  });
+  const full = { heights: { width: 8, height: 8, data: new Float32Array(64).fill(1) } };
+  it('has directions of one length that look away from its middle', () => {
+    for (const name of SURFACES) {
+      const { positions: p, normals: n } = makeSurface(name, 40);
+      for (let i = 0; i < n.length; i += 3) {
+        expect(Math.hypot(n[i], n[i + 1], n[i + 2])).to.be.closeTo(1, 1e-5);
+        if (name === 'plane') expect(n[i + 2]).to.equal(1);
+        else expect(n[i] * p[i] + n[i + 2] * p[i + 2], name).to.be.greaterThan(-1e-3);
+      }
+    }
+  });
+  it('stands as high as the tip, the depth and the size say, up or into it', () => {
+    const plane = makeSurface('plane', 60);
+    for (const depthPct of [25, -50]) {
+      const target = plane.positions.slice();
+      press(plane, target, one({ depthPct }), full);
+      const middle = 3 * (30 * 60 + 30);
+      expect(target[middle + 2]).to.be.closeTo((0.8 * depthPct) / 100, 1e-6);
+      expect(target[2]).to.equal(0);
+    }
+  });
+  it('runs out towards the rim of a soft press', () => {
+    const plane = makeSurface('plane', 60);
+    const target = plane.positions.slice();
+    press(plane, target, one({ edge: 'soft' }), full);
+    expect(target[3 * (30 * 60 + 30) + 2]).to.be.closeTo(0.2, 1e-6);
+    expect(target[3 * (30 * 60 + 30 + 12) + 2]).to.be.lessThan(0.02);
+  });
+  it('is turned as the press says: the top of the tip points that way', () => {
+    const half = raster(16, 16);
+    half.data.fill(1, 0, 8 * 16);
+    const plane = makeSurface('plane', 60);
+    const raisedAt = (up: Press['up'], column: number, row: number) => {
+      const target = plane.positions.slice();
+      press(plane, target, one({ up }), { heights: half });
+      return target[3 * (row * 60 + column) + 2];
+    };
+    expect(raisedAt([0, 1, 0], 30, 24)).to.be.greaterThan(0.1);
+    expect(raisedAt([0, 1, 0], 30, 36)).to.equal(0);
+    expect(raisedAt([1, 0, 0], 36, 30)).to.be.greaterThan(0.1);
+    expect(raisedAt([1, 0, 0], 24, 30)).to.equal(0);
+  });
+  it('is moved only at the side that is pressed, away from the body', () => {
+    const ball = makeSurface('sphere', 60);
+    const target = ball.positions.slice();
+    press(ball, target, one({ on: 'sphere', at: [0, 0, 1] }), full);
+    let front = 0;
+    let back = 0;
+    for (let i = 0; i < target.length; i += 3) {
+      const far = Math.hypot(target[i], target[i + 1], target[i + 2]);
+      if (ball.positions[i + 2] > 0.95) front = Math.max(front, far);
+      if (ball.positions[i + 2] < 0) back = Math.max(back, far);
+    }
+    expect(front).to.be.closeTo(1.2, 0.01);
+    expect(back).to.be.closeTo(1, 1e-3);
+  });
+  it('hangs over where the tip does', () => {
+    const plane = makeSurface('plane', 60);
+    const target = plane.positions.slice();
+    const across = { width: 8, height: 8, data: new Float32Array(64).fill(0.4) };
+    press(plane, target, one({ depthPct: 100 }), { ...full, across, upwards: raster(8, 8) });
+    const middle = 3 * (30 * 60 + 30);
+    expect(target[middle] - plane.positions[middle]).to.be.closeTo(0.32, 1e-5);
+    expect(gridNormals({ ...plane, positions: target })).to.have.length(target.length);
+  });
+});
+
+describe('a lattice', () => {
+  it('without moves leaves a mesh alone, and moved as a whole carries it along', () => {
+    const ball = solidMesh('ball');
+    expect(shapedByLattice(ball, 3, [])).to.equal(ball);
+    const all = Array.from({ length: 27 }, (_, i) => [i, 0.5, 0, 0]);
+    const moved = shapedByLattice(ball, 3, all).positions;
+    const { low, high } = boxOfMesh(ball);
+    const half = (high[0] - low[0]) / 2;
+    moved.forEach((v, i) => expect(v).to.be.closeTo(ball.positions[i] + (i % 3 === 0 ? half : 0), 1e-5));
+  });
+  it('carries a corner of a cube wholly and its opposite not at all', () => {
+    const cube = solidMesh('cube');
+    const bent = shapedByLattice(cube, 4, [[latticeIndex(4, 3, 3, 3), 0.25, 0.25, 0.25]]).positions;
+    const cornerMoves: number[] = [];
+    for (let i = 0; i < bent.length; i += 3) {
+      const [x, y, z] = cube.positions.slice(i, i + 3);
+      if (Math.min(x, y, z) > 0.79) cornerMoves.push(bent[i] - x);
+      if (Math.max(x, y, z) < -0.79) expect(bent[i]).to.be.closeTo(x, 1e-6);
+    }
+    expect(cornerMoves).to.have.length(3);
+    for (const by of cornerMoves) expect(by).to.be.closeTo(0.4, 1e-5);
+  });
+  it('has solids to begin with that lie about the middle and are closed', () => {
+    for (const name of SOLIDS) {
+      const { positions, indices } = solidMesh(name);
+      let sum = 0;
+      for (const v of positions) {
+        expect(Math.abs(v)).to.be.at.most(1.13);
+        sum += v;
+      }
+      expect(Math.abs(sum / positions.length), name).to.be.lessThan(0.12);
+      expect(Math.max(...indices)).to.equal(positions.length / 3 - 1);
+    }
+  });
+});
