@@ -36,6 +36,10 @@ export class AmberError extends Error {
     this.code = code;
     this.where = where;
   }
+  /** Known by its name and code: a part that is loaded later may carry a copy of this class. */
+  static override [Symbol.hasInstance](value: unknown): boolean {
+    return value instanceof Error && value.name === 'AmberError' && (value as { code?: string }).code! in ERRORS;
+  }
   get status(): number {
     return ERRORS[this.code].status;
   }

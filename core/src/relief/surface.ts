@@ -93,15 +93,21 @@ export function makeSurface(name: SurfaceName, side: number): Surface {
   return { ...surface, normals: gridNormals(surface) };
 }
 
-/** Two triangles for each field of a grid. */
-export function gridIndices({ columns, rows }: Pick<Surface, 'columns' | 'rows'>): Uint32Array {
-  const indices = new Uint32Array(6 * (columns - 1) * (rows - 1));
+/** Two triangles for each field of a grid; with `every` above 1 only every so many corners are joined, the last ones always. */
+export function gridIndices({ columns, rows }: Pick<Surface, 'columns' | 'rows'>, every = 1): Uint32Array {
+  const across = Math.ceil((columns - 1) / every);
+  const down = Math.ceil((rows - 1) / every);
+  const indices = new Uint32Array(6 * across * down);
   let at = 0;
-  for (let row = 0; row + 1 < rows; row++)
-    for (let column = 0; column + 1 < columns; column++) {
-      const a = row * columns + column;
-      indices.set([a, a + columns, a + 1, a + 1, a + columns, a + columns + 1], at);
+  for (let j = 0; j < down; j++) {
+    const above = j * every * columns;
+    const below = Math.min(rows - 1, (j + 1) * every) * columns;
+    for (let i = 0; i < across; i++) {
+      const left = i * every;
+      const right = Math.min(columns - 1, left + every);
+      indices.set([above + left, below + left, above + right, above + right, below + left, below + right], at);
       at += 6;
     }
+  }
   return indices;
 }

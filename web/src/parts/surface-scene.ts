@@ -6,7 +6,7 @@ import {
   DoubleSide,
   HemisphereLight,
   Mesh,
-  MeshStandardMaterial,
+  MeshLambertMaterial,
   NoToneMapping,
   PerspectiveCamera,
   Plane,
@@ -17,6 +17,7 @@ import {
   Vector3,
   WebGLRenderer,
 } from 'three';
+import { isSoftware } from './software.ts';
 import type { ClayRows } from '../workers/sculpt-protocol.ts';
 
 type Triple = [number, number, number];
@@ -31,11 +32,18 @@ const COARSE = 72;
 const CLAY = 0xbdb6ab;
 const triple = ({ x, y, z }: Vector3): Triple => [x, y, z];
 
-function gridGeometry(side: number): BufferGeometry {
+/** Corners along a side that a renderer without a graphics card can still turn smoothly. */
+const SOFT_SIDE = 200;
+
+function gridGeometry(side: number, every = 1): BufferGeometry {
   const geometry = new BufferGeometry();
-  geometry.setIndex(new BufferAttribute(gridIndices({ columns: side, rows: side }), 1));
+  geometry.setIndex(new BufferAttribute(gridIndices({ columns: side, rows: side }, every), 1));
   return geometry;
 }
+
+/** The clay's own grid; drawn by the processor it is coarser, its places stay. */
+const clayGeometry = (side: number): BufferGeometry =>
+  gridGeometry(side, isSoftware() ? Math.max(1, Math.round(side / SOFT_SIDE)) : 1);
 
 /** A clay surface that is looked at from any side under one lamp; no tone mapping. */
 export class SurfaceScene {
@@ -43,7 +51,7 @@ export class SurfaceScene {
   private readonly scene = new Scene();
   private readonly camera = new PerspectiveCamera(28, 1, 0.1, 40);
   private readonly lamp = new DirectionalLight(0xffffff, 2.6);
-  private readonly clay: Mesh<BufferGeometry, MeshStandardMaterial>;
+  private readonly clay: Mesh<BufferGeometry, MeshLambertMaterial>;
   /** the bare surface, coarse: what the pointer is looked for on */
   private bare: Mesh;
   private readonly ray = new Raycaster();
@@ -52,11 +60,11 @@ export class SurfaceScene {
 
   /** `side`: corners of the clay along each side. */
   constructor(canvas: HTMLCanvasElement, side: number) {
-    this.renderer = new WebGLRenderer({ canvas, antialias: true });
+    this.renderer = new WebGLRenderer({ canvas, antialias: !isSoftware() });
     this.renderer.toneMapping = NoToneMapping;
     this.renderer.setClearColor(0x808080);
-    const material = new MeshStandardMaterial({ color: CLAY, roughness: 0.72, metalness: 0, side: DoubleSide });
-    this.clay = new Mesh(gridGeometry(side), material);
+    const material = new MeshLambertMaterial({ color: CLAY, side: DoubleSide });
+    this.clay = new Mesh(clayGeometry(side), material);
     this.side = side;
     this.bare = new Mesh(gridGeometry(COARSE));
     this.scene.add(this.clay, this.lamp, new HemisphereLight(0xffffff, 0x6f6a64, 0.95));
@@ -75,7 +83,7 @@ export class SurfaceScene {
     if (side === this.side) return;
     this.side = side;
     this.clay.geometry.dispose();
-    this.clay.geometry = gridGeometry(side);
+    this.clay.geometry = clayGeometry(side);
   }
 
   /** All corners of the clay, or some of its rows. */

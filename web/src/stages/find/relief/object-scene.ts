@@ -15,6 +15,7 @@ import {
   Vector3,
   WebGLRenderer,
 } from 'three';
+import { isSoftware } from '../../../parts/software.ts';
 import { frameSeen, type Sight } from './framing.ts';
 import type { Pane } from './panes.ts';
 
@@ -54,7 +55,7 @@ export class ObjectScene {
 
   constructor(canvas: HTMLCanvasElement, mesh: Mesh) {
     this.mesh = mesh;
-    this.renderer = new WebGLRenderer({ canvas, antialias: true, alpha: true });
+    this.renderer = new WebGLRenderer({ canvas, antialias: !isSoftware(), alpha: true });
     this.renderer.toneMapping = NoToneMapping;
     this.renderer.localClippingEnabled = true;
     this.renderer.setScissorTest(true);
