@@ -2,7 +2,8 @@
 import { expect, type Page } from '@playwright/test';
 import { mkdirSync } from 'node:fs';
 import { App } from '../e2e/app.ts';
-import { DEMO_BRUSHES, drawn, kept, middleOf, openBrush, scribble, stage } from '../e2e/acts.ts';
+import { DEMO_BRUSHES, drawn, kept, openBrush, scribble, stage } from '../e2e/acts.ts';
+import { shootReliefs } from './shots-reliefs.ts';
 
 const FOLDER = 'docs/screenshots';
 mkdirSync(FOLDER, { recursive: true });
@@ -38,34 +39,6 @@ await stage(page, 'Cut').click();
 await expect(page.getByText('border ring')).toBeVisible({ timeout: 30_000 });
 await expect(page.getByRole('img', { name: 'After Fit a square' })).toBeVisible();
 await shot(page, 'cut');
-
-await page.getByRole('button', { name: 'add a step…' }).click();
-await page.getByRole('textbox', { name: 'Find a step' }).fill('Warp');
-await page.keyboard.press('Enter');
-const handles = page.getByTestId('handles');
-await expect(handles).toBeVisible();
-const frame = await middleOf(handles);
-const carries = [
-  [-0.3, -0.25, 0, 0],
-  [0.3, -0.2, 0.06, -0.05],
-  [0, 0.3, -0.05, 0.05],
-];
-for (const [x, y, dx, dy] of carries) {
-  await page.mouse.move(frame.x + x * frame.width, frame.y + y * frame.height);
-  await page.mouse.down();
-  await page.mouse.move(frame.x + (x + dx) * frame.width, frame.y + (y + dy) * frame.height, { steps: 4 });
-  await page.mouse.up();
-}
-await expect(page.getByText('3 pins, 2 of them carried')).toBeVisible();
-await kept(page);
-await page.waitForLoadState('networkidle');
-await shot(page, 'cut-handles');
-await page.getByRole('button', { name: 'remove', exact: true }).click();
-await page.keyboard.press('i');
-await expect(page.getByText('border ring').last()).toBeVisible();
-await expect(page.getByRole('img', { name: 'Histogram of the plate' }).locator('svg')).toBeVisible();
-await shot(page, 'inspector');
-await page.keyboard.press('Escape');
 
 await stage(page, 'Prove').click();
 await expect(page.getByTestId('echo')).toHaveAttribute('aria-busy', 'false', { timeout: 60_000 });
@@ -131,13 +104,6 @@ await openBrush(page, app.url, 'Crust lichen');
 await stage(page, 'Pack').click();
 await drawn(page, 'label');
 await shot(page, 'pack');
-await page.getByRole('button', { name: /^kept/ }).click();
-await expect(page.getByText('made for the demo')).toBeVisible();
-await page.waitForLoadState('networkidle');
-await page.getByText('made for the demo').hover();
-await shot(page, 'versions');
-await page.keyboard.press('Escape');
-
 await page.goto(`${app.url}/new/scanner`);
 await page.getByRole('button', { name: 'Scan', exact: true }).click();
 await page.locator('.lamp').waitFor({ timeout: 60_000 });
@@ -153,19 +119,15 @@ await expect(page.getByText(/^Chosen/)).toBeVisible({ timeout: 30_000 });
 await page.mouse.move(640, 120);
 await shot(page, 'marks');
 
-for (const [brush, part] of [
-  ['Cushion moss', 'deck'],
-  ['Bark under the hand', 'coats'],
-  ['Dry brush on reed paper', 'grain'],
-] as const) {
-  await openBrush(page, app.url, brush);
-  await stage(page, 'Vary').click();
-  await drawn(page, 'wide');
-  await page.getByRole('tab', { name: part }).click();
-  await page.waitForLoadState('networkidle');
-  await page.mouse.move(640, 120);
-  await shot(page, part);
-}
+await openBrush(page, app.url, 'Cushion moss');
+await stage(page, 'Vary').click();
+await drawn(page, 'wide');
+await page.getByRole('tab', { name: 'deck' }).click();
+await page.waitForLoadState('networkidle');
+await page.mouse.move(640, 120);
+await shot(page, 'deck');
+
+await shootReliefs(app, page, (name) => shot(page, name));
 
 await page.getByRole('link', { name: 'Settings' }).click();
 await page.getByRole('radio', { name: /Dusk/ }).click();

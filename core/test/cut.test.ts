@@ -120,12 +120,16 @@ describe('steps', () => {
   it('say in one line what they did, whatever their settings', () => {
     for (const step of STEPS) expect(step.sentence(defaultsOf(step), {}), step.name).to.match(/\S{3,}/);
   });
+  const coloured = picture(32, 32, 3, (x, y) => [x * 3, y * 3, 90]);
   for (const step of STEPS)
     it(`${step.label} never changes what it was given`, () => {
       const input = run(blot, makeStep('gray'));
       const before = input.data.slice();
-      step.run(input, defaultsOf(step), { picture: blot, others: NO_OTHERS });
+      const source = step.name === 'displacement' ? coloured : blot;
+      const seen = source.data.slice();
+      step.run(input, defaultsOf(step), { picture: source, others: NO_OTHERS });
       expect(input.data).to.deep.equal(before);
+      expect(source.data).to.deep.equal(seen);
     });
 });
 

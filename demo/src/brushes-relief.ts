@@ -115,5 +115,27 @@ const button: DemoBrush = {
   },
 };
 
+const ledge: DemoBrush = {
+  name: 'Rock ledge',
+  source: 'ledge',
+  drawer: 'Reliefs',
+  note: 'displacement',
+  recipe: makeRecipe([makeStep('displacement')]),
+  tune: ({ coats: [{ ink, properties: p }] }) => {
+    Object.assign(p.size, {
+      rest: 150,
+      low: 55,
+      high: 100,
+      drivers: [by('pressure', { share: 0.5 }), by('chance', { share: 0.5 })],
+    });
+    p.spacing.rest = 44;
+    Object.assign(p.angle, { low: -14, high: 14, drivers: [by('chance')] });
+    Object.assign(p.across, { low: -12, high: 12, drivers: [by('chance')] });
+    p.flow.rest = 100;
+    p.mirrorX.chance = 0.5;
+    standing(p, ink, '#857c70', 30);
+  },
+};
+
 /** Brushes whose tips are heights. */
-export const RELIEF_BRUSHES: readonly DemoBrush[] = [mussel, pebbles, silt, button];
+export const RELIEF_BRUSHES: readonly DemoBrush[] = [mussel, pebbles, silt, button, ledge];

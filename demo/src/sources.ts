@@ -6,11 +6,12 @@ import { blot, splatter } from './art/marks.ts';
 import { fbm } from './art/noise.ts';
 import { plane } from './art/plane.ts';
 import { encodeObj } from '@amber-stamp/core';
-import { encodeExr } from '@amber-stamp/core/exr';
+import { encodeDisplacement, encodeExr } from '@amber-stamp/core/exr';
 import { barnacleField } from './art/barnacles.ts';
 import { kelpBlade } from './art/kelp.ts';
 import { crustLichen, lichenScan } from './art/lichen.ts';
 import { flakingPaint } from './art/paint.ts';
+import { LEDGE_SIDE, rockLedge } from './relief/ledge.ts';
 import { musselShell } from './relief/mussel.ts';
 import { pebble } from './relief/pebble.ts';
 import { rosette } from './relief/rosette.ts';
@@ -19,7 +20,7 @@ import { crackedSilt } from './relief/silt.ts';
 /** A made-up source: the file as it would come. */
 export interface DemoSource {
   fileName: string;
-  kind: 'scan' | 'ink drawing' | 'height map' | 'photograph' | 'mesh';
+  kind: 'scan' | 'ink drawing' | 'height map' | 'photograph' | 'mesh' | 'displacement';
   file: () => Promise<Uint8Array>;
 }
 
@@ -79,5 +80,10 @@ export const SOURCES = {
   mussel: { fileName: 'mussel-shell.obj', kind: 'mesh', file: () => Promise.resolve(encodeObj(musselShell())) },
   pebble: { fileName: 'tide-pebble.obj', kind: 'mesh', file: () => Promise.resolve(encodeObj(pebble())) },
   silt: { fileName: 'cracked-silt.exr', kind: 'height map', file: () => encodeExr(crackedSilt(), 'float') },
+  ledge: {
+    fileName: 'rock-ledge.exr',
+    kind: 'displacement',
+    file: () => encodeDisplacement({ width: LEDGE_SIDE, height: LEDGE_SIDE }, rockLedge(), 'half'),
+  },
   rosette: { fileName: 'rosette-button.exr', kind: 'height map', file: () => encodeExr(rosette(), 'float') },
 } as const satisfies Record<string, DemoSource>;

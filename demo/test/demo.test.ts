@@ -1,4 +1,5 @@
 import {
+  castDown,
   checkBorder,
   coverage,
   cut,
@@ -15,10 +16,11 @@ import {
   type Recipe,
 } from '@amber-stamp/core';
 import { BRUSHES, SOURCES } from '@amber-stamp/demo';
-import { decodePicture } from '@amber-stamp/io';
+import { decodeSource } from '@amber-stamp/io';
 import { expect } from 'chai';
 import { createHash } from 'node:crypto';
 import { crustLichen } from '../src/art/lichen.ts';
+import { LEDGE_SIDE, rockLedge } from '../src/relief/ledge.ts';
 
 const files = new Map<string, Promise<Uint8Array>>();
 const fileOf = (key: keyof typeof SOURCES): Promise<Uint8Array> => {
@@ -29,7 +31,7 @@ const fileOf = (key: keyof typeof SOURCES): Promise<Uint8Array> => {
 const sha = (bytes: Uint8Array) => createHash('sha256').update(bytes).digest('hex');
 
 async function plateOf(key: keyof typeof SOURCES, recipe: Recipe): Promise<Plate> {
-  const picture = await decodePicture(await fileOf(key), SOURCES[key].fileName);
+  const picture = await decodeSource(await fileOf(key), SOURCES[key].fileName);
   return toPlate(cut(reducePicture(picture), recipe));
 }
 
@@ -45,11 +47,33 @@ describe('the demo', () => {
     for (const key of Object.keys(SOURCES) as (keyof typeof SOURCES)[]) {
       const bytes = await fileOf(key);
       seen.add(sha(bytes));
-      const picture = await decodePicture(bytes, SOURCES[key].fileName);
-      expect(Math.min(picture.width, picture.height)).to.be.at.least(900);
+      const picture = await decodeSource(bytes, SOURCES[key].fileName);
+      // a mesh is as large as it is cast, a displacement has three numbers a px
+      const least = { mesh: 512, displacement: 448 }[SOURCES[key].kind as string] ?? 900;
+      expect(Math.min(picture.width, picture.height)).to.be.at.least(least);
       expect(new Set(picture.data.filter((_: number, i: number) => i % 7 === 0)).size).to.be.greaterThan(40);
     }
     expect(seen.size).to.equal(Object.keys(SOURCES).length);
+  });
+
+  it('has reliefs that lie below their base plane, that are cast from meshes, and one that hangs over', async () => {
+    for (const key of ['silt', 'rosette'] as const) {
+      const { data } = await decodeSource(await fileOf(key), SOURCES[key].fileName);
+      expect(
+        data.some((v) => v < -0.2),
+        key,
+      ).to.equal(true);
+      expect(
+        data.some((v) => v > 0.5),
+        key,
+      ).to.equal(true);
+    }
+    for (const key of ['mussel', 'pebble'] as const) {
+      const { mesh } = await decodeSource(await fileOf(key), SOURCES[key].fileName);
+      expect(mesh?.indices.length, key).to.be.greaterThan(3 * 20_000);
+    }
+    const moves = rockLedge();
+    expect(castDown(moves, LEDGE_SIDE, 0.2).lostShare).to.be.within(0.01, 0.3);
   });
 
   it('shows the range in at least ten finished brushes: several cards, coats, grain, links, tint and tapers', () => {

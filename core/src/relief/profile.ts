@@ -13,6 +13,8 @@ export interface Profile {
   bases: Record<Exclude<Base, 'typed'>, number>;
   /** values that are no numbers */
   holes: number;
+  /** how many channels the heights may come from */
+  channels: number;
 }
 
 const NOTHING = { width: 0, height: 0, data: new Float32Array(0) };
@@ -32,6 +34,7 @@ export function profileOf(picture: Picture, step: RecipeStep, count: number): Pr
     high: fact(facts, 'high'),
     bases: { darkest: baseBy('darkest'), middle: baseBy('middle'), border: baseBy('border') },
     holes: holesOf(picture),
+    channels: picture.channels >= 3 ? 3 : 1,
   };
 }
 

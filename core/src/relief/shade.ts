@@ -10,7 +10,7 @@ export interface Lamp {
 export const LAMP: Lamp = { azimuthDeg: -45, altitudeDeg: 38 };
 
 /** Height 1 of a plate stands for this share of its side, where nothing else is said. */
-export const USUAL_RELIEF = 0.18;
+export const USUAL_RELIEF = 0.1;
 
 /** Light that comes from everywhere, as a share of all. */
 const AMBIENT = 0.3;

@@ -1,7 +1,7 @@
 import type { Raster } from '@amber-stamp/core';
 import { fbm, ramp } from '../art/noise.ts';
 
-const SIDE = 800;
+const SIDE = 900;
 export const SECTORS = 25;
 
 /** A carved button of 25 leaves around a boss; what lies between leaves and rim is cut below the plane. */
@@ -24,7 +24,7 @@ export function rosette(): Raster {
       const rim = 0.62 * ramp(0.055, 0.02, Math.abs(r - 0.86));
       const field = -0.34 * ramp(0.82, 0.8, r) * ramp(0.24, 0.26, r) * (1 - leaf);
       const wear = r < 0.9 ? 0.014 * (fbm(px / 9, py / 9, 5, 4) - 0.5) : 0;
-      data[py * SIDE + px] = Math.max(boss, bulge + vein + field, dots * (1 - leaf)) + rim + wear;
+      data[py * SIDE + px] = (r < 0.24 ? boss : bulge + vein + field + dots * (1 - leaf)) + rim + wear;
     }
   return { width: SIDE, height: SIDE, data };
 }

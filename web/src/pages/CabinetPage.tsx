@@ -63,7 +63,7 @@ export function CabinetPage() {
               onChange={(e) => setWanted(e.target.value)}
             />
             <Link className="link" to="/new/scanner">
-              scan, type or numbers
+              scan, type, numbers, clay
             </Link>
             <Button variant="contained" onClick={choose} sx={{ alignSelf: 'center' }}>
               New brush from a picture

@@ -50,7 +50,7 @@ export function LampDial({ lamp, onLive, onDone }: Props) {
   };
   return (
     <svg
-      className="lamp"
+      className="lamp-dial"
       width={SIDE}
       height={SIDE}
       viewBox={`0 0 ${SIDE} ${SIDE}`}

@@ -68,10 +68,10 @@ export function ClayMaker() {
         </>
       }
     >
-      <div className="starters" role="group" aria-label="Solids">
+      <div className="starters solids" role="group" aria-label="Solids">
         {SOLIDS.map((solid) => (
           <button key={solid} className="answer" onClick={() => void cast(solid).catch(tellTrouble)}>
-            <span className="shot" style={{ height: SIDE }}>
+            <span className="shot">
               <Shot solid={solid} />
             </span>
             <b>{solid}</b>

@@ -55,7 +55,13 @@ export function HeightsControls({ bench, source }: { bench: Bench; source: strin
     staleTime: Infinity,
   });
   if (place < 0) return null;
-  const asked = ['baseAt', 'unit', 'unitIs', 'channel', ...(profile && profile.holes > 0 ? ['holes'] : [])];
+  const asked = [
+    'baseAt',
+    'unit',
+    'unitIs',
+    ...(profile && profile.channels > 1 ? ['channel'] : []),
+    ...(profile && profile.holes > 0 ? ['holes'] : []),
+  ];
   return (
     <div className="section asked">
       <h3>Where is the base plane?</h3>
