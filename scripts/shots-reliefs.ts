@@ -96,10 +96,13 @@ async function surface(app: App, page: Page, shoot: Shoot): Promise<void> {
   await page.getByRole('radio', { name: 'surface', exact: true }).click();
   await page.getByRole('radio', { name: 'vase', exact: true }).click();
   await expect(page.getByTestId('surface')).toHaveAttribute('data-pressed', '0', { timeout: 30_000 });
-  await page.getByRole('radio', { name: 'a stroke', exact: true }).click();
-  for (const x of [-84, -42, 0, 42, 84])
-    await dragAlong(page, 'surface', [x * 0.7, -96], [x, -10], [x, 80], [x * 0.75, 170]);
-  await page.getByRole('radio', { name: 'one dab', exact: true }).click();
+  // rows of scales that hang down, the lower ones first
+  for (const [row, y] of [120, 40, -40].entries())
+    for (const k of [-1.5, -0.5, 0.5, 1.5]) {
+      const x = (k + (row % 2) * 0.5) * (66 - 6 * row);
+      if (row % 2 === 1 && k > 1) continue;
+      await dragAlong(page, 'surface', [x, y], [x, y - 62]);
+    }
   await kept(page);
   await page.mouse.move(640, 120);
   await shoot('surface');

@@ -15,24 +15,28 @@ export const mayThicken = ({ properties: { thickness: t } }: Coat): boolean =>
 /** Dabs that build up to how thick they stand instead of to their opacity; a clear dab is no thicker than it prints. */
 function asThickness(dabs: DabTable): DabTable {
   const opacityPct = new Float64Array(dabs.count);
+  const none = new Float64Array(dabs.count);
   for (let i = 0; i < dabs.count; i++)
     opacityPct[i] = Math.min(1, dabs.thicknessPx[i] / MOST_THICK_PX) * dabs.opacityPct[i];
-  return { ...dabs, opacityPct };
+  // a relief has no colour, so it is laid without
+  return { ...dabs, opacityPct, mixPct: none, hueDeg: none, saturationPct: none, lightnessPct: none };
 }
 
-const sunken = new WeakMap<Plate, Plate>();
+const sunken = new WeakMap<Plate, Plate | null>();
 
-/** What of a relief lies below its base plane, as a plate; undefined where nothing does. */
+/** What of a relief lies below its base plane, as a plate; undefined where nothing does. Looked at once for each plate. */
 function below(plate: Plate): Plate | undefined {
   if (!plate.heights) return undefined;
-  let made = sunken.get(plate);
-  if (!made) {
-    const data = new Uint16Array(plate.heights.length);
-    for (let i = 0; i < data.length; i++) data[i] = Math.round(Math.min(1, Math.max(0, -plate.heights[i])) * 65535);
-    made = { width: plate.width, height: plate.height, data };
-    sunken.set(plate, made);
+  const known = sunken.get(plate);
+  if (known !== undefined) return known ?? undefined;
+  const data = new Uint16Array(plate.heights.length);
+  let any = false;
+  for (let i = 0; i < data.length; i++) {
+    data[i] = Math.round(Math.min(1, Math.max(0, -plate.heights[i])) * 65535);
+    any ||= data[i] > 0;
   }
-  return made.data.some((v) => v > 0) ? made : undefined;
+  sunken.set(plate, any ? { width: plate.width, height: plate.height, data } : null);
+  return below(plate);
 }
 
 /** The plates of a coat with what lies below their base planes in place of what prints; undefined where nothing does. */

@@ -71,7 +71,7 @@ export function Answers({ bench, source }: { bench: Bench; source: string }) {
     );
   return (
     <>
-      <div className="answers sides" role="radiogroup" aria-label="What prints?">
+      <div className="answers" role="radiogroup" aria-label="What prints?">
         {ORDER.map((key) => {
           const found = data?.answers.find((a) => a.reading === key);
           const chosen = key === present || (key === 'red' && isChannel(present));
@@ -79,7 +79,7 @@ export function Answers({ bench, source }: { bench: Bench; source: string }) {
           return (
             <button
               key={key}
-              className="answer"
+              className={key === 'heights' ? 'answer across' : 'answer'}
               role="radio"
               aria-checked={chosen}
               aria-label={word}
