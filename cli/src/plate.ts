@@ -40,6 +40,7 @@ const OPTIONS: OptionTable = {
   out: { required: true },
   bits: { values: ['8', '16'] },
   report: {},
+  channel: {},
   ...RELIEF_OPTIONS,
 };
 
@@ -73,11 +74,29 @@ function isRelief(picture: Picture, ending: string): boolean {
   return ending !== '.png' || picture.data.some((v) => v < 0 || v > 1);
 }
 
+/** The setting for a channel that was asked for by its name in the file, or by its colour. */
+function channelOf(picture: Picture, wanted: string | undefined): Record<string, string> {
+  if (wanted === undefined) return {};
+  const slots = ['red', 'green', 'blue'];
+  const names = picture.names ?? (picture.channels >= 3 ? slots : []);
+  const at = names.indexOf(wanted);
+  if (at >= 0) return { channel: slots[at] };
+  const told = names.length > 0 ? names.join(', ') : 'one without a name';
+  throw new AmberError(
+    'bad-value',
+    `There is no channel ${wanted} to take heights from; the source has ${told}.`,
+    'channel',
+  );
+}
+
 /** The recipe to cut by, and why it is that one. */
 function recipeFor(picture: Picture, given: Recipe | undefined, o: Wanted, ending: string): [Recipe, string] {
   if (!given && !o.prints && isRelief(picture, ending)) {
     if (picture.mesh) return [reliefRecipe(picture), guessReading(picture).reason];
-    return [makeRecipe([heightsOfSource(picture, 'refuse')]), guessReading(picture).reason];
+    return [
+      makeRecipe([{ ...heightsOfSource(picture, 'refuse'), ...channelOf(picture, o.channel) }]),
+      guessReading(picture).reason,
+    ];
   }
   const guess = guessPrints(picture);
   const prints = (o.prints as Prints | undefined) ?? guess.prints;

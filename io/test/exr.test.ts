@@ -1,7 +1,8 @@
 import { decodePicture, probePicture, thumbnailOf } from '@amber-stamp/io';
-import { isExr, type AmberError, type Raster } from '@amber-stamp/core';
+import { heightsOfSource, isExr, type AmberError, type Raster } from '@amber-stamp/core';
 import { encodeExr, exrPicture } from '@amber-stamp/core/exr';
 import { expect } from 'chai';
+import { exrFile } from './exr-file.ts';
 import { DataTexture, FloatType, HalfFloatType, RGBAFormat } from 'three';
 import {
   EXRExporter,
@@ -97,5 +98,26 @@ describe('OpenEXR', () => {
   it('is known by how it begins', async () => {
     expect(isExr(await encodeExr(heights, 'half'))).to.equal(true);
     expect(isExr(Uint8Array.from([0x76, 0x2f, 0x31]))).to.equal(false);
+  });
+  it('has its channels read by whatever name they carry, wherever its data window lies', () => {
+    const value = (c: number, x: number, y: number) => Math.fround(c * 10 + x * 0.3 - y * 0.7);
+    const three = exrPicture(exrFile(['height', 'mask', 'wet'], 9, 5, value, [4, -3]), 'n.exr');
+    expect([three.width, three.height, three.channels]).to.deep.equal([9, 5, 3]);
+    expect(three.names).to.deep.equal(['height', 'mask', 'wet']);
+    for (let y = 0; y < 5; y++)
+      for (let x = 0; x < 9; x++)
+        for (let c = 0; c < 3; c++) expect(three.data[(y * 9 + x) * 3 + c]).to.equal(value(c, x, y));
+    const one = exrPicture(exrFile(['displacement.Z'], 9, 5, value), 'z.exr');
+    expect([one.channels, one.data[13]]).to.deep.equal([1, value(0, 4, 1)]);
+    expect(exrPicture(exrFile(['R'], 9, 5, value), 'r.exr').data[13]).to.equal(value(0, 4, 1));
+    const two = exrPicture(exrFile(['Z', 'id'], 9, 5, value), 'two.exr');
+    expect([two.channels, two.data[1], two.data[2]]).to.deep.equal([3, 10, 10]);
+  });
+  it('begins with the channel that is called like heights', () => {
+    const picture = exrPicture(
+      exrFile(['albedo', 'Height'], 9, 5, (c, x) => c + x),
+      'a.exr',
+    );
+    expect(heightsOfSource(picture, 'refuse').channel).to.equal('green');
   });
 });

@@ -6,7 +6,7 @@ import { choice, fact, num, typed, word, type StepDefinition } from './step.ts';
 
 export const BASES = ['darkest', 'middle', 'border', 'typed'] as const;
 export type Base = (typeof BASES)[number];
-const CHANNELS = ['gray', 'red', 'green', 'blue'] as const;
+export const CHANNELS = ['gray', 'red', 'green', 'blue'] as const;
 const UNITS = ['highest', 'file', 'typed'] as const;
 
 /** The values of one channel as they stand in the file: integers over their full scale, floats as they are. */

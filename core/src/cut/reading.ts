@@ -3,7 +3,7 @@ import type { Picture } from '../raster/picture.ts';
 import { answers, automaticRecipe, guessPrints } from './automatic.ts';
 import { MAX_RESOLUTION } from './fit.ts';
 import { PRINTS, type Prints } from './gray.ts';
-import { heightsStep, holesOf, rangeOf, type Base } from './heights.ts';
+import { CHANNELS, heightsStep, holesOf, rangeOf, type Base } from './heights.ts';
 import { makeRecipe, makeStep, type Recipe, type RecipeStep } from './recipe.ts';
 import { NO_OTHERS } from './step.ts';
 
@@ -17,11 +17,23 @@ const NEAR = 4;
 const EVEN = 0.04;
 const ABOUT_HALF = 0.02;
 
+const HEIGHT_NAMES = /height|disp|elev|depth|^z$|\.z$/i;
+
+/** Which channel of a file with names of its own most likely holds the heights: one that is called so, else its first. */
+function guessChannel({ names, channels }: Picture): string {
+  if (!names || channels < 3) return 'gray';
+  const at = Math.max(
+    0,
+    names.findIndex((name) => HEIGHT_NAMES.test(name)),
+  );
+  return CHANNELS[at + 1];
+}
+
 /** Where the base plane of a height map most likely is. */
-export function guessBase(picture: Picture): { base: Base; reason: string } {
+export function guessBase(picture: Picture, channel = 'gray'): { base: Base; reason: string } {
   const { raster } = heightsStep.run(
     { width: 0, height: 0, data: new Float32Array(0) },
-    makeStep('heights', { base: 'typed', unit: 'file', holes: 'fill' }),
+    makeStep('heights', { channel, base: 'typed', unit: 'file', holes: 'fill' }),
     { picture, others: NO_OTHERS },
   );
   const { low, high } = rangeOf(raster);
@@ -38,8 +50,9 @@ export function guessBase(picture: Picture): { base: Base; reason: string } {
 
 /** Heights of a picture by where its base most likely is; values that are no numbers are refused or filled. */
 export function heightsOfSource(picture: Picture, holes: 'refuse' | 'fill'): RecipeStep {
-  const { base } = guessBase(picture);
-  return makeStep('heights', { base, unit: base === 'typed' ? 'file' : 'highest', holes });
+  const channel = guessChannel(picture);
+  const { base } = guessBase(picture, channel);
+  return makeStep('heights', { channel, base, unit: base === 'typed' ? 'file' : 'highest', holes });
 }
 
 /** The recipe of a new relief: cast or read as heights, not larger than a tip can be, and run out where it would print a square. */

@@ -99,3 +99,66 @@ export function checkExr(bytes: Uint8Array, where: string): void {
     if (size < 0 || at + 8 + size > bytes.length) throw cutOff(where);
   }
 }
+
+/** Where the list of channels lies in a file: from its size on, and the names in it. */
+interface ChannelList {
+  sizeAt: number;
+  names: { name: string; at: number }[];
+  /** where the header ends and the table of offsets begins */
+  headerEnd: number;
+}
+
+function channelList(bytes: Uint8Array, where: string): ChannelList {
+  const reader = new Reader(bytes, where);
+  const found: ChannelList = { sizeAt: 0, names: [], headerEnd: 0 };
+  for (let name = reader.text(); name !== ''; name = reader.text()) {
+    reader.text();
+    const sizeAt = reader.at;
+    const size = reader.int();
+    const end = reader.at + size;
+    reader.need(size);
+    if (name === 'channels') {
+      found.sizeAt = sizeAt;
+      for (let at = reader.at; ; at = reader.at) {
+        const channel = reader.text();
+        if (channel === '') break;
+        found.names.push({ name: channel, at });
+        // kind, whether it is linear, spare bytes, and how often it is sampled
+        reader.need(16);
+        reader.at += 16;
+      }
+    }
+    reader.at = end;
+  }
+  return { ...found, headerEnd: reader.at };
+}
+
+/** The names of the channels of an OpenEXR file, in its order. Throws bad-picture. */
+export const exrChannels = (bytes: Uint8Array, where: string): string[] =>
+  channelList(bytes, where).names.map(({ name }) => name);
+
+/**
+ * A copy of a file in which one channel is called Y, the name that readers take for the brightness: so a channel of any
+ * name is read. What lies behind the header moves, and its table of offsets with it.
+ */
+export function withBrightness(bytes: Uint8Array, channel: string, where: string): Uint8Array {
+  const { sizeAt, names, headerEnd } = channelList(bytes, where);
+  const one = names.find(({ name }) => name === channel);
+  if (!one) throw unread(where, `has no channel ${channel}`);
+  const shorter = channel.length - 1;
+  const out = new Uint8Array(bytes.length - shorter);
+  out.set(bytes.subarray(0, one.at));
+  out[one.at] = 'Y'.charCodeAt(0);
+  out.set(bytes.subarray(one.at + channel.length), one.at + 1);
+  const view = new DataView(out.buffer);
+  view.setInt32(sizeAt, view.getInt32(sizeAt, true) - shorter, true);
+  // the table ends where the first block begins
+  let first = Infinity;
+  for (let at = headerEnd - shorter; at < first - shorter && at + 8 <= out.length; at += 8) {
+    const offset = view.getUint32(at, true) + 2 ** 32 * view.getUint32(at + 4, true);
+    first = Math.min(first, offset);
+    view.setUint32(at, (offset - shorter) % 2 ** 32, true);
+    view.setUint32(at + 4, Math.floor((offset - shorter) / 2 ** 32), true);
+  }
+  return out;
+}

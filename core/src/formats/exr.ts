@@ -5,7 +5,7 @@ import { heightPlate, type Plate, type Raster } from '../raster/raster.ts';
 import { DataTexture, FloatType, HalfFloatType, RGBAFormat } from 'three';
 import { EXRExporter, ZIP_COMPRESSION } from 'three/examples/jsm/exporters/EXRExporter.js';
 import { EXRLoader } from 'three/examples/jsm/loaders/EXRLoader.js';
-import { checkExr, isExr } from './exr-header.ts';
+import { checkExr, exrChannels, isExr, withBrightness } from './exr-header.ts';
 import { decodePlate, encodePlate, MAX_PLATE_SIDE } from './png.ts';
 
 const bits = new DataView(new ArrayBuffer(4));
@@ -63,8 +63,41 @@ function valuesOf(bytes: Uint8Array, where: string) {
   }
 }
 
-/** An OpenEXR file as a picture of floats: one channel where all colours are the same, else three. Throws bad-picture. */
+/** Channels that are read as colours or brightness as they are. */
+const USUAL = new Set(['R', 'G', 'B', 'A', 'Y', 'RY', 'BY']);
+const MOST_NAMED = 3;
+
+/** The names that are no colours; all where there are none: a file may have one colour alone. */
+function ownNames(names: readonly string[]): readonly string[] {
+  const own = names.filter((name) => !USUAL.has(name));
+  return own.length > 0 ? own : names;
+}
+
+/** Channels with names of their own, up to three of them, as a picture that carries their names. */
+function namedPicture(bytes: Uint8Array, where: string, names: readonly string[]): Picture {
+  const read = names.slice(0, MOST_NAMED).map((name) => valuesOf(withBrightness(bytes, name, where), where));
+  const [{ width, height }] = read;
+  const channels = read.length === 1 ? 1 : 3;
+  const data = new Float32Array(width * height * channels);
+  for (let y = 0; y < height; y++)
+    for (let x = 0; x < width; x++)
+      for (let c = 0; c < channels; c++) {
+        // of two the second stands twice, so that there are three as in every picture of colours
+        const one = read[Math.min(c, read.length - 1)];
+        data[(y * width + x) * channels + c] = one.values[((height - 1 - y) * width + x) * one.channels];
+      }
+  return { width, height, channels, data, names: names.slice(0, MOST_NAMED) };
+}
+
+/**
+ * An OpenEXR file as a picture of floats: one channel where all colours are the same, else three; channels of other names
+ * than those of colours carry them. Throws bad-picture.
+ */
 export function exrPicture(bytes: Uint8Array, where: string): Picture {
+  checkExr(bytes, where);
+  const names = exrChannels(bytes, where);
+  if (!names.includes('Y') && !['R', 'G', 'B'].every((name) => names.includes(name)))
+    return namedPicture(bytes, where, ownNames(names));
   const { width, height, values, channels } = valuesOf(bytes, where);
   let gray = true;
   for (let i = 0; i < values.length && gray && channels >= 3; i += channels)

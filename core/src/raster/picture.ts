@@ -6,6 +6,8 @@ export interface Picture {
   height: number;
   channels: 1 | 2 | 3 | 4;
   data: Uint8Array | Uint16Array | Float32Array;
+  /** names that the file gives its channels, where they are no colours */
+  names?: readonly string[];
   /** where the source is a mesh: the picture is then its front view */
   mesh?: Mesh;
 }

@@ -13,8 +13,9 @@ export interface Profile {
   bases: Record<Exclude<Base, 'typed'>, number>;
   /** values that are no numbers */
   holes: number;
-  /** how many channels the heights may come from */
+  /** how many channels the heights may come from, and their names where the file says them */
   channels: number;
+  names: readonly string[];
 }
 
 const NOTHING = { width: 0, height: 0, data: new Float32Array(0) };
@@ -35,6 +36,7 @@ export function profileOf(picture: Picture, step: RecipeStep, count: number): Pr
     bases: { darkest: baseBy('darkest'), middle: baseBy('middle'), border: baseBy('border') },
     holes: holesOf(picture),
     channels: picture.channels >= 3 ? 3 : 1,
+    names: picture.names ?? [],
   };
 }
 

@@ -3,6 +3,7 @@ import { useEffect, useRef, useState } from 'react';
 import { wrap, type Remote } from 'comlink';
 import { trouble } from '../parts/messages.tsx';
 import { coded } from '../parts/coded.ts';
+import { Newest } from '../parts/newest.ts';
 import type { PressedSurface, SurfaceApi } from '../workers/surface-protocol.ts';
 import { usePlates } from './plates.ts';
 
@@ -23,18 +24,16 @@ const CLAY = new Set(['sculpt', 'displacement']);
 export const hangsOver = (bench: Bench): boolean =>
   Object.values(bench.plates).some(({ recipe }) => recipe?.steps.some(({ step, on }) => on && CLAY.has(step)));
 
-/** Asks the worker once at a time; what was asked meanwhile is asked again with its newest wish. */
+/** What lies on a surface, pressed by the worker; `hand`: the dab that is being dragged out. */
 export function usePressed(bench: Bench, { shape, presses }: SurfaceState, hand: Press | null): PressedSurface | null {
   const ready = usePlates((s) => s.ready);
   const [pressed, setPressed] = useState<PressedSurface | null>(null);
-  const busy = useRef(false);
-  const next = useRef<(() => void) | null>(null);
+  const newest = useRef(new Newest());
   const names = tipNames(bench);
   const keys = names.map((name) => ready[name]?.key ?? '');
   const wish = [shape, presses, hand, keys.join(' ')] as const;
   useEffect(() => {
-    const ask = async () => {
-      busy.current = true;
+    newest.current.ask(async () => {
       try {
         const worker = surfaceWorker();
         for (const name of names) {
@@ -48,15 +47,8 @@ export function usePressed(bench: Bench, { shape, presses }: SurfaceState, hand:
         setPressed(await worker.press({ shape, presses: all.map((one) => ({ ...one, plate: plateOf(one.card) })) }));
       } catch (cause) {
         trouble(coded(cause, 'The surface could not be pressed. Take the last dab back.'));
-      } finally {
-        busy.current = false;
-        const again = next.current;
-        next.current = null;
-        again?.();
       }
-    };
-    if (busy.current) next.current = () => void ask();
-    else void ask();
+    });
   }, wish); // eslint-disable-line react-hooks/exhaustive-deps -- the names and plates are in the keys
   return pressed;
 }

@@ -19,6 +19,8 @@ const KEYS: readonly (readonly [string, string])[] = [
   ['S', 'pick a stroke on the wide sheet, and draw again'],
   ['D, Delete', 'the picked stroke twice; away with it'],
   ['arrows', 'move a peg or a point; with Shift ten times as far'],
+  ['F B L R T U', 'on an object: its six sides; arrows turn it, comma and full stop roll it'],
+  ['hold Alt', 'on clay: turn it; on an object: move the frame; on its lattice: turn the points'],
   ['Home, End', 'a peg to the end of its ruler'],
   ['Ctrl V', 'paste a picture: it becomes a brush'],
 ];

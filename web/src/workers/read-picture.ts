@@ -35,7 +35,9 @@ async function readPixels(source: string, onProgress: Tell): Promise<Picture> {
   const samples = { 8: () => bytes, 16: () => new Uint16Array(bytes.buffer), 32: () => new Float32Array(bytes.buffer) }[
     header('bits') as 8 | 16 | 32
   ]();
-  return { width, height, channels, data: samples };
+  const names = response.headers.get('x-picture-names');
+  const named = names ? { names: JSON.parse(decodeURIComponent(names)) as string[] } : {};
+  return { width, height, channels, data: samples, ...named };
 }
 
 /** The triangles of a mesh source. */

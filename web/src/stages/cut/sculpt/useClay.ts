@@ -3,6 +3,7 @@ import { wrap, type Remote } from 'comlink';
 import { useEffect, useRef, type RefObject } from 'react';
 import { coded } from '../../../parts/coded.ts';
 import { trouble } from '../../../parts/messages.tsx';
+import { Newest } from '../../../parts/newest.ts';
 import type { SurfaceScene } from '../../../parts/surface-scene.ts';
 import { cutter } from '../../../workers/pool.ts';
 import type { ClayRows, SculptApi } from '../../../workers/sculpt-protocol.ts';
@@ -28,29 +29,19 @@ export function useClay(
   const strokes = step.strokes as Rows;
   const lying = useRef<string | null>(null);
   const shown = useRef<Rows | null>(null);
-  const busy = useRef(false);
-  const next = useRef<(() => Promise<ClayRows | null>) | null>(null);
+  const newest = useRef(new Newest());
 
-  /** One question at a time; while one is asked only the newest waits. */
-  const ask = (question: () => Promise<ClayRows | null>): void => {
-    if (busy.current) {
-      next.current = question;
-      return;
-    }
-    busy.current = true;
-    question()
-      .then((rows) => {
-        if (rows) scene.current?.setRows(rows);
-        if (rows) onRows();
-      })
-      .catch((cause: unknown) => trouble(coded(cause, 'The clay could not be shown. Take the last stroke back.')))
-      .finally(() => {
-        busy.current = false;
-        const again = next.current;
-        next.current = null;
-        if (again) ask(again);
-      });
-  };
+  const ask = (question: () => Promise<ClayRows | null>): void =>
+    newest.current.ask(async () => {
+      try {
+        const rows = await question();
+        if (!rows) return;
+        scene.current?.setRows(rows);
+        onRows();
+      } catch (cause) {
+        trouble(coded(cause, 'The clay could not be shown. Take the last stroke back.'));
+      }
+    });
 
   const before = JSON.stringify(recipe.steps.slice(0, place));
   const base = `${source} ${before} ${String(step.sidePx)} ${String(step.guardPct)} ${String(step.unitPct)} ${String(step.brush)}`;

@@ -1,6 +1,7 @@
 import { heightsStepOf, stepNamed, type Bench, type Profile, type RecipeStep } from '@amber-stamp/core';
 import { useQuery } from '@tanstack/react-query';
 import { settle } from '../../../bench/store.ts';
+import { Choices } from '../../../parts/Choices.tsx';
 import { ParamField } from '../../../parts/ParamField.tsx';
 import { cutter } from '../../../workers/pool.ts';
 import { recipeOf, setParams } from '../../cut/steps.ts';
@@ -15,6 +16,9 @@ const WORDS = {
   typed: ['A value', 'typed in the file’s own'],
 } as const;
 const ORDER = ['darkest', 'border', 'middle', 'typed'] as const;
+
+/** Where the named channels of a file stand. */
+const SLOTS = ['red', 'green', 'blue'] as const;
 
 const told = (v: number): string => String(Number(v.toPrecision(4)));
 
@@ -59,7 +63,7 @@ export function HeightsControls({ bench, source }: { bench: Bench; source: strin
     'baseAt',
     'unit',
     'unitIs',
-    ...(profile && profile.channels > 1 ? ['channel'] : []),
+    ...(profile && profile.channels > 1 && profile.names.length === 0 ? ['channel'] : []),
     ...(profile && profile.holes > 0 ? ['holes'] : []),
   ];
   return (
@@ -74,6 +78,17 @@ export function HeightsControls({ bench, source }: { bench: Bench; source: strin
             : ''}
           .
         </p>
+      )}
+      {profile && profile.names.length > 1 && (
+        <Choices
+          label="Channel of the file"
+          value={channel}
+          options={profile.names.map((name, k) => [SLOTS[k], name] as const)}
+          onChange={(slot) => {
+            setParams(place, { channel: slot });
+            settle(`heights from ${profile.names[SLOTS.indexOf(slot as (typeof SLOTS)[number])]}`);
+          }}
+        />
       )}
       {asked.map((name) => {
         const param = params[name];
