@@ -30,10 +30,27 @@ describe('the application for everyone', () => {
       await look(name);
     }
     await stage(page, 'Prove').click();
-    for (const view of ['pins', 'ladder', 'ground']) {
+    for (const view of ['pins', 'ladder', 'ground', 'surface']) {
       await page.getByRole('radio', { name: view, exact: true }).click();
       await look(`Prove, ${view}`);
     }
+    await page.goto(`${app.url}/new/clay`);
+    await look('new clay');
+    await openBrush(page, app.url, 'Mussel scale');
+    await stage(page, 'Find').click();
+    await page.getByRole('radio', { name: 'bends it' }).click();
+    await expect(page.getByTestId('lattice')).toBeVisible();
+    await look('a mesh');
+    await stage(page, 'Vary').click();
+    await page.getByRole('tab', { name: 'relief' }).click();
+    await look('thickness');
+    await openBrush(page, app.url, 'Cracked silt');
+    await stage(page, 'Find').click();
+    await expect(page.locator('.profile').first()).toBeVisible();
+    await look('heights');
+    await openBrush(page, app.url, 'Crust lichen');
+    await stage(page, 'Prove').click();
+    await page.getByRole('radio', { name: 'ground', exact: true }).click();
     await scribble(page);
     await page.keyboard.press('s');
     const { x, y } = await middleOf(page.getByTestId('wide'));

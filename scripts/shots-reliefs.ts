@@ -97,11 +97,11 @@ async function surface(app: App, page: Page, shoot: Shoot): Promise<void> {
   await page.getByRole('radio', { name: 'vase', exact: true }).click();
   await expect(page.getByTestId('surface')).toHaveAttribute('data-pressed', '0', { timeout: 30_000 });
   // rows of scales that hang down, the lower ones first
-  for (const [row, y] of [120, 40, -40].entries())
+  for (const [row, y] of [118, 26, -66].entries())
     for (const k of [-1.5, -0.5, 0.5, 1.5]) {
       const x = (k + (row % 2) * 0.5) * (66 - 6 * row);
       if (row % 2 === 1 && k > 1) continue;
-      await dragAlong(page, 'surface', [x, y], [x, y - 62]);
+      await dragAlong(page, 'surface', [x, y], [x, y - 44]);
     }
   await kept(page);
   await page.mouse.move(640, 120);

@@ -42,6 +42,7 @@ await shot(page, 'cut');
 
 await stage(page, 'Prove').click();
 await expect(page.getByTestId('echo')).toHaveAttribute('aria-busy', 'false', { timeout: 60_000 });
+await page.getByRole('radio', { name: 'pins', exact: true }).waitFor();
 await page.keyboard.press('p');
 await drawn(page, 'pinned');
 await stage(page, 'Vary').click();
