@@ -110,3 +110,12 @@ export async function blotPicture(): Promise<Buffer> {
 
 /** Brushes that a fresh cabinet holds. */
 export const DEMO_BRUSHES = BRUSHES.length;
+
+/** Brings a file in at the cabinet and waits for its brush on the bench. */
+export async function bringFile(page: Page, url: string, name: string, bytes: Uint8Array): Promise<void> {
+  await page.goto(url);
+  const file = { name, mimeType: 'application/octet-stream', buffer: Buffer.from(bytes) };
+  await page.locator('input[type=file]').first().setInputFiles(file);
+  await expect(page.getByRole('navigation', { name: 'Stages' })).toBeVisible({ timeout: 30_000 });
+  await drawn(page, 'sheet');
+}

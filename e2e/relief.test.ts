@@ -2,7 +2,7 @@ import { encodeObj, solidMesh } from '@amber-stamp/core';
 import { encodeExr, exrPicture } from '@amber-stamp/core/exr';
 import { expect, type Download, type Page } from '@playwright/test';
 import { readFileSync } from 'node:fs';
-import { changed, drag, drawn, kept, middleOf, openBrush, pixels, stage } from './acts.ts';
+import { bringFile, changed, drag, drawn, kept, middleOf, openBrush, pixels, stage } from './acts.ts';
 import { withApp, type App } from './app.ts';
 
 /** A hollow and a hill in a plain at 2, with a few places that are no numbers. */
@@ -23,19 +23,7 @@ describe('reliefs', () => {
     app = started;
     page = opened;
   });
-  const bring = async (name: string, bytes: Uint8Array) => {
-    await page.goto(app.url);
-    await page
-      .locator('input[type=file]')
-      .first()
-      .setInputFiles({
-        name,
-        mimeType: 'application/octet-stream',
-        buffer: Buffer.from(bytes),
-      });
-    await expect(page.getByRole('navigation', { name: 'Stages' })).toBeVisible({ timeout: 30_000 });
-    await drawn(page, 'sheet');
-  };
+  const bring = (name: string, bytes: Uint8Array) => bringFile(page, app.url, name, bytes);
   const controls = () => page.getByRole('region', { name: /^Controls/ });
   const saved = async (press: () => Promise<void>): Promise<Uint8Array> => {
     const waiting = page.waitForEvent('download');

@@ -1,4 +1,17 @@
-import { castMesh, checkMesh, FRONT, VIEWS, type CastSettings, type Mesh, type View } from '@amber-stamp/core';
+import {
+  AmberError,
+  castMesh,
+  checkMesh,
+  Cutter,
+  FRONT,
+  makeRecipe,
+  makeStep,
+  pictureOfMesh,
+  VIEWS,
+  type CastSettings,
+  type Mesh,
+  type View,
+} from '@amber-stamp/core';
 import { expect } from 'chai';
 import { rasterise } from '../src/relief/rasterise.ts';
 
@@ -181,6 +194,20 @@ describe('a mesh cast to heights', () => {
     shares.forEach((share, i) => expect(share).to.be.at.least(shares[i - 1] ?? 0));
     expect(shares.at(-1)).to.equal(1);
     expect(shares.length).to.be.within(10, 130);
+  });
+
+  it('ends at once when whoever is told throws, and a cutter keeps nothing of it', () => {
+    const picture = pictureOfMesh(ball());
+    let calls = 0;
+    let stops = true;
+    const cutter = new Cutter(picture, undefined, () => {
+      if (stops && ++calls === 3) throw new AmberError('cancelled', 'Enough.');
+    });
+    const recipe = makeRecipe([makeStep('cast', { sizePx: 64 })]);
+    expect(() => cutter.run(recipe)).to.throw('Enough.');
+    expect(calls).to.equal(3);
+    stops = false;
+    expect(cutter.run(recipe)[0].raster.width).to.equal(64);
   });
 
   it('is refused where there is nothing to cast, or its numbers are none', () => {

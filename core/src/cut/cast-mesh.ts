@@ -79,10 +79,10 @@ export const castStep: StepDefinition = {
     },
     depthPct: percent('Depth', 100, 'The nearest share of its depth that is kept and spread over 0..1.', 100, 0.5),
   },
-  run: (_, values, { picture }): StepResult => {
+  run: (_, values, { picture, tell }): StepResult => {
     // a picture has no sides to be seen from: its pale parts count as high
     if (!picture.mesh) return { raster: grayOf(picture, 'light'), facts: {} };
-    const { heights, low, high, side } = castMesh(shaped(picture.mesh, values), {
+    const settings = {
       view: viewOf(values),
       size: Math.round(num(values, 'sizePx')),
       padPct: num(values, 'padPct'),
@@ -90,7 +90,8 @@ export const castStep: StepDefinition = {
       zoom: num(values, 'zoomPct') / 100,
       across: num(values, 'acrossPct') / 100,
       down: num(values, 'downPct') / 100,
-    });
+    };
+    const { heights, low, high, side } = castMesh(shaped(picture.mesh, values), settings, tell);
     return { raster: heights, facts: { low, high, side } };
   },
   sentence: (values, facts) =>

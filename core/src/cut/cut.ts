@@ -21,8 +21,9 @@ export class Cutter {
   private done: { key: string; outcome: StepOutcome }[] = [];
   private plain: Raster | undefined;
 
-  constructor(picture: Picture, others = NO_OTHERS) {
-    this.materials = { picture, others };
+  /** `tell`: told the share done of a step that takes long; what it throws ends the cutting, and nothing of that step is kept. */
+  constructor(picture: Picture, others = NO_OTHERS, tell?: (share: number) => void) {
+    this.materials = { picture, others, tell };
   }
 
   /** What comes into the first step; nothing where that does not look at it. */

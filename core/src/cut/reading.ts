@@ -55,9 +55,22 @@ export function heightsOfSource(picture: Picture, holes: 'refuse' | 'fill'): Rec
   return makeStep('heights', { channel, base, unit: base === 'typed' ? 'file' : 'highest', holes });
 }
 
+/** Whether the colours of a source are most likely moves: small floats on a square, that also go left or down. */
+function isDisplacement({ width, height, channels, data, names }: Picture): boolean {
+  if (!(data instanceof Float32Array) || channels < 3 || width !== height || names) return false;
+  let aside = false;
+  for (let i = 0; i < data.length; i += channels)
+    for (let c = 0; c < 3; c++) {
+      if (!(Math.abs(data[i + c]) <= 1)) return false;
+      aside ||= c < 2 && data[i + c] < 0;
+    }
+  return aside;
+}
+
 /** The recipe of a new relief: cast or read as heights, not larger than a tip can be, and run out where it would print a square. */
 export function reliefRecipe(picture: Picture): Recipe {
   if (picture.mesh) return makeRecipe([makeStep('cast', { up: picture.mesh.up ?? 'y' })]);
+  if (isDisplacement(picture)) return makeRecipe([makeStep('displacement')]);
   const heights = heightsOfSource(picture, 'fill');
   const steps = [heights];
   if (Math.max(picture.width, picture.height) > MAX_RESOLUTION)
@@ -73,6 +86,11 @@ export function reliefRecipe(picture: Picture): Recipe {
 /** How a source is most likely read, and why in one sentence. */
 export function guessReading(picture: Picture): { reading: Reading; reason: string } {
   if (picture.mesh) return { reading: 'heights', reason: 'A mesh is cast: what is nearer to the eye is higher.' };
+  if (isDisplacement(picture))
+    return {
+      reading: 'heights',
+      reason: 'Its colours are small and go both ways: they move the clay in three directions.',
+    };
   if (picture.data instanceof Float32Array) return { reading: 'heights', reason: guessBase(picture).reason };
   const { prints, reason } = guessPrints(picture);
   return { reading: prints, reason };

@@ -63,6 +63,8 @@ export const NO_OTHERS: Others = { sources: new Map(), brushes: new Map() };
 export interface Materials {
   picture: Picture;
   others: Others;
+  /** told the share done of a step that takes long; what it throws ends the step */
+  tell?: (share: number) => void;
 }
 
 export const STEP_GROUPS = ['Gray', 'Clean', 'Shape', 'Edge', 'Relief', 'Mix', 'Hand'] as const;

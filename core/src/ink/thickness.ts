@@ -30,27 +30,27 @@ function below(plate: Plate): Plate | undefined {
   const known = sunken.get(plate);
   if (known !== undefined) return known ?? undefined;
   const data = new Uint16Array(plate.heights.length);
-  let any = false;
+  let found = false;
   for (let i = 0; i < data.length; i++) {
     data[i] = Math.round(Math.min(1, Math.max(0, -plate.heights[i])) * 65535);
-    any ||= data[i] > 0;
+    found ||= data[i] > 0;
   }
-  sunken.set(plate, any ? { width: plate.width, height: plate.height, data } : null);
+  sunken.set(plate, found ? { width: plate.width, height: plate.height, data } : null);
   return below(plate);
 }
 
 /** The plates of a coat with what lies below their base planes in place of what prints; undefined where nothing does. */
 function sunkenPlates(coat: Coat, plates: Plates): Plates | undefined {
   const made = new Map(plates);
-  let any = false;
+  let found = false;
   for (const { plate: name } of coat.deck.cards) {
     const plate = plates.get(name);
     if (!plate) continue;
     const under = below(plate);
-    any ||= under !== undefined;
+    found ||= under !== undefined;
     made.set(name, under ?? { width: 1, height: 1, data: new Uint16Array(1) });
   }
-  return any ? made : undefined;
+  return found ? made : undefined;
 }
 
 /** How thick the dabs of a coat stand, and how deep they are pressed in, as they were laid. */
@@ -76,7 +76,7 @@ export function freeThickness(engine: InkEngine, laid: LaidThickness | undefined
   if (laid?.sunken) engine.free(laid.sunken.layer);
 }
 
-/** A coat of a stroke with its thickness, where it has any. */
+/** A coat of a stroke with its thickness, where it stands at all. */
 export interface ThickCoat {
   job: CoatJob;
   laid: LaidThickness | undefined;
@@ -118,7 +118,7 @@ export function standing(
     const thick = coats.filter(({ laid }) => laid);
     if (thick.length === 0) continue;
     // the other coats mask and cut the relief as they do the ink
-    const with_ = (pick: (laid: LaidThickness) => LaidCoat | undefined): Impression => ({
+    const withPart = (pick: (laid: LaidThickness) => LaidCoat | undefined): Impression => ({
       away: false,
       coats: coats.flatMap(({ job, laid }, k) => {
         const picked = laid && pick(laid);
@@ -129,7 +129,7 @@ export function standing(
     });
     add(
       engine,
-      with_(({ raised }) => raised),
+      withPart(({ raised }) => raised),
       size,
       heights,
       MOST_THICK_PX * zoom,
@@ -137,7 +137,7 @@ export function standing(
     if (thick.some(({ laid }) => laid?.sunken))
       add(
         engine,
-        with_((laid) => laid.sunken),
+        withPart((laid) => laid.sunken),
         size,
         heights,
         -MOST_THICK_PX * zoom,

@@ -15,7 +15,7 @@ function narrowed(v: number): number {
 /**
  * Lights a picture of a sheet by what stands on it, in place: r, g, b, a with `most` for white, as large as `heights`, in
  * px. A raking lamp: flat places stay as they are, slopes towards it become lighter and those away from it darker
- * (Lambert), and wet edges shine (Blinn and Phong), so that black ink shows its relief too.
+ * (Lambert), and what turns half way to it shines as fresh paint does (Blinn and Phong), so that black ink shows its relief too.
  */
 export function lightSheet(pixels: Uint8ClampedArray | Uint16Array, most: number, heights: Raster, lamp: Lamp): void {
   const { width, height, data } = heights;

@@ -44,6 +44,7 @@ import { clayOf, pictureOf } from './picture-bitmap.ts';
 import type { Answer, CutApi, CutReport, Inspection, StarterPicture, StepView } from './protocol.ts';
 import { readBrush } from './read-brush.ts';
 import { readPicture } from './read-picture.ts';
+import { tellSteps, watchSteps } from './telling.ts';
 
 interface OpenSource {
   picture: Picture;
@@ -69,7 +70,7 @@ function opened(source: string, onProgress: (share: number) => void = () => unde
   if (!open) {
     open = readPicture(source, onProgress).then((picture) => {
       const others = { sources: new Map<string, Picture>(), brushes: new Map<string, BrushAndPlates>() };
-      return { picture, ...others, cutter: new Cutter(picture, others) };
+      return { picture, ...others, cutter: new Cutter(picture, others, tellSteps) };
     });
     open.catch(() => sources.delete(source));
     // two sources at most: their pixels are large
@@ -137,6 +138,10 @@ async function thumbnail(recipe: Recipe, raster: Raster, side: number): Promise<
 }
 
 const worker = {
+  watch(ended: Int32Array, onProgress: (share: number) => void): void {
+    watchSteps(ended, onProgress);
+  },
+
   async open(source: string, onProgress: (share: number) => void): Promise<void> {
     await opened(source, onProgress);
   },

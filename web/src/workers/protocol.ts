@@ -131,6 +131,8 @@ export interface StepView {
 }
 
 export interface CutApi {
+  /** Tells how far long steps are; 1 in `ended` ends the one that is running. */
+  watch(ended: Int32Array, onProgress: (share: number) => void): void;
   /** Reads a source's pixels; `onProgress` tells the share read. */
   open(source: string, onProgress: (share: number) => void): Promise<void>;
   cut(source: string, recipe: Recipe): Promise<CutReport>;

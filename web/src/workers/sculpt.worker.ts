@@ -93,7 +93,8 @@ const worker: SculptApi = {
     const before = { ...now.touched };
     if (stroke.tool === 'pull') putBack(now);
     const rows = now.live.apply(stroke, now.tip, now.done);
-    now.done = stroke.tool === 'pull' ? 0 : dabsAlong(stroke).length;
+    const dabs = dabsAlong(stroke);
+    now.done = stroke.tool === 'pull' ? 0 : dabs.length;
     now.touched = { from: Math.min(before.from, rows.from), to: Math.max(before.to, rows.to) };
     const { from, to } = stroke.tool === 'pull' ? now.touched : rows;
     return from < to ? rowsOf(now, from, to) : null;

@@ -82,7 +82,9 @@ export function Run({ id, stage, bench }: { id: string; stage: Stage; bench: Ben
   const steps = plate.recipe?.steps.filter((s) => s.on).length ?? 0;
   const size = ready ? `${ready.plate.width} px` : '';
   const warning = trouble
-    ? 'nothing prints'
+    ? trouble.code === 'cancelled'
+      ? 'cancelled: as before'
+      : 'nothing prints'
     : border === 'square'
       ? 'border prints a square'
       : border === 'touches'

@@ -2,7 +2,9 @@ import { heightsOf, shaped, type Bench, type Mesh, type Plate } from '@amber-sta
 import { useQuery } from '@tanstack/react-query';
 import { useEffect, useMemo, useRef } from 'react';
 import { presentPlate } from '../../../bench/edit.ts';
+import { cancelCut, useLongCut } from '../../../bench/long-cut.ts';
 import { usePlates } from '../../../bench/plates.ts';
+import { Working } from '../../../parts/Working.tsx';
 import { useBoxSize, type BoxSize } from '../../../parts/useBoxSize.ts';
 import { readMesh } from '../../../workers/read-picture.ts';
 import { StepPicture } from '../../cut/handles/StepPicture.tsx';
@@ -62,6 +64,7 @@ export function MeshWork({ bench, source }: { bench: Bench; source: string }) {
   });
   const mesh = useMemo(() => (plain && step ? shaped(plain, step) : plain), [plain, step]);
   const bends = useBending((s) => s.bends);
+  const share = useLongCut((s) => s.share);
   const field = useRef<HTMLDivElement>(null);
   const box = useBoxSize(field);
   const panes = panesIn(box);
@@ -106,6 +109,9 @@ export function MeshWork({ bench, source }: { bench: Bench; source: string }) {
         </div>
       </div>
       <div className="strip">
+        {share !== null && (
+          <Working label="Casting" what="%" done={Math.round(100 * share)} total={100} onCancel={cancelCut} />
+        )}
         <span>{mesh ? <b>{(mesh.indices.length / 3).toLocaleString('en')}</b> : '…'} triangles</span>
         <span>
           {bends
