@@ -13,12 +13,19 @@ import { recipeOf } from '../../cut/steps.ts';
 import { castOf } from './cast-place.ts';
 import { DepthLine } from './DepthLine.tsx';
 import { HeightProfile, type Section } from './HeightProfile.tsx';
-import { sightOf, type Sight } from './framing.ts';
+import { sightOf, sliceIn, type Sight } from './framing.ts';
 import { useBending } from './lattice.ts';
 import { LatticeOverlay } from './LatticeOverlay.tsx';
 import { ObjectScene } from './object-scene.ts';
 import { panesIn, placed, type Panes } from './panes.ts';
 import { useTurning } from './useTurning.ts';
+
+/** How far a cast is that takes long; a part of its own, so that the object is not drawn again while it runs. */
+function CastProgress() {
+  const share = useLongCut((s) => s.share);
+  if (share === null) return null;
+  return <Working label="Casting" what="%" done={Math.round(100 * share)} total={100} onCancel={cancelCut} />;
+}
 
 /** The middle row of a relief. */
 function sectionOf(plate: Plate): Section {
@@ -42,13 +49,15 @@ function useObject(mesh: Mesh | undefined, sight: Sight | null, box: BoxSize, pa
       scene.current = null;
     };
   }, [here]); // eslint-disable-line react-hooks/exhaustive-deps -- a bent mesh is put into the same scene
+  // the same sight is another object after every render of the page
+  const seen = JSON.stringify(sight);
   useEffect(() => {
     if (!scene.current || !mesh || !sight || box.width === 0) return;
     scene.current.setMesh(mesh);
     scene.current.resize(box.width, box.height);
     scene.current.render(sight, panes.front, panes.side);
-  });
-  return { canvas, scene };
+  }, [mesh, seen, box]); // eslint-disable-line react-hooks/exhaustive-deps -- the panes follow from the box
+  return canvas;
 }
 
 /** A mesh to be turned, and the relief that is cast from it, live. */
@@ -64,15 +73,14 @@ export function MeshWork({ bench, source }: { bench: Bench; source: string }) {
   });
   const mesh = useMemo(() => (plain && step ? shaped(plain, step) : plain), [plain, step]);
   const bends = useBending((s) => s.bends);
-  const share = useLongCut((s) => s.share);
   const field = useRef<HTMLDivElement>(null);
   const box = useBoxSize(field);
   const panes = panesIn(box);
   const sight = step ? sightOf(step, facts) : null;
-  const { canvas, scene } = useObject(mesh, sight, box, panes);
+  const canvas = useObject(mesh, sight, box, panes);
   const turning = useTurning(bench);
   const view = useStepView(source, recipeOf(bench), place);
-  const slice = scene.current?.sliceIn(panes.side);
+  const slice = mesh && sight ? sliceIn(mesh, sight, panes.side) : null;
   return (
     <section className="work" aria-label="Object">
       <div className="proof object">
@@ -109,9 +117,7 @@ export function MeshWork({ bench, source }: { bench: Bench; source: string }) {
         </div>
       </div>
       <div className="strip">
-        {share !== null && (
-          <Working label="Casting" what="%" done={Math.round(100 * share)} total={100} onCancel={cancelCut} />
-        )}
+        <CastProgress />
         <span>{mesh ? <b>{(mesh.indices.length / 3).toLocaleString('en')}</b> : '…'} triangles</span>
         <span>
           {bends

@@ -1,4 +1,5 @@
 import { frameOf, viewOf, type Mesh, type RecipeStep, type View } from '@amber-stamp/core';
+import type { Pane } from './panes.ts';
 
 /** How the object is looked at: as its cast is framed. */
 export interface Sight {
@@ -36,8 +37,15 @@ export interface Framed {
   side: number;
 }
 
-/** The square around a mesh, as the cast frames it. */
-export function frameSeen({ positions, indices }: Mesh, { view, padPct, zoom }: Sight): Framed {
+type Box = Pick<Framed, 'low' | 'high'>;
+const boxes = new WeakMap<Mesh, { key: string; box: Box }>();
+
+/** The box of a mesh as a view sees it; the last one of each mesh is kept. */
+function boxSeen(mesh: Mesh, view: View): Box {
+  const key = JSON.stringify(view);
+  const kept = boxes.get(mesh);
+  if (kept?.key === key) return kept.box;
+  const { positions, indices } = mesh;
   const frame = frameOf(view);
   const low = [Infinity, Infinity, Infinity];
   const high = [-Infinity, -Infinity, -Infinity];
@@ -48,6 +56,13 @@ export function frameSeen({ positions, indices }: Mesh, { view, padPct, zoom }: 
       if (v < low[k]) low[k] = v;
       if (v > high[k]) high[k] = v;
     }
+  boxes.set(mesh, { key, box: { low, high } });
+  return { low, high };
+}
+
+/** The square around a mesh, as the cast frames it. */
+export function frameSeen(mesh: Mesh, { view, padPct, zoom }: Sight): Framed {
+  const { low, high } = boxSeen(mesh, view);
   const extent = Math.max(high[0] - low[0], high[1] - low[1]) || 1;
   return {
     low,
@@ -55,4 +70,39 @@ export function frameSeen({ positions, indices }: Mesh, { view, padPct, zoom }: 
     centre: [0, 1, 2].map((k) => (low[k] + high[k]) / 2),
     side: extent / (1 - (2 * padPct) / 100) / zoom,
   };
+}
+
+/** How deep a mesh is in its frame, in halves of it, and what the view from below shows. */
+export interface Depth {
+  halfDepth: number;
+  /** the nearest and the farthest place that is seen */
+  near: number;
+  far: number;
+  /** half of what the view from below shows across and down */
+  wide: number;
+  halfHeight: number;
+}
+
+/** The depth of a mesh for a view from below that lies under the front view, at its scale where the depth fits in. */
+export function depthSeen(mesh: Mesh, sight: Sight, pane: Pane): Depth {
+  const { low, high, centre, side } = frameSeen(mesh, sight);
+  const s = 2 / side;
+  const halfDepth = ((high[2] - low[2]) / 2) * s;
+  const seen = sight.seen ?? { low: low[2], high: high[2] };
+  const ratio = pane.height / pane.width;
+  const wide = Math.max(1, (halfDepth * 1.12) / ratio);
+  return {
+    halfDepth,
+    near: (seen.high - centre[2]) * s,
+    far: (seen.low - centre[2]) * s,
+    wide,
+    halfHeight: wide * ratio,
+  };
+}
+
+/** Where the nearest and the farthest place lie on the view from below, px from its top. */
+export function sliceIn(mesh: Mesh, sight: Sight, pane: Pane): { near: number; far: number } {
+  const { near, far, halfHeight } = depthSeen(mesh, sight, pane);
+  const at = (z: number) => (pane.height / 2) * (1 - z / halfHeight);
+  return { near: at(near), far: at(far) };
 }

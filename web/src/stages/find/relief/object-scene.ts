@@ -16,7 +16,7 @@ import {
   WebGLRenderer,
 } from 'three';
 import { isSoftware } from '../../../parts/software.ts';
-import { frameSeen, type Sight } from './framing.ts';
+import { depthSeen, frameSeen, type Sight } from './framing.ts';
 import type { Pane } from './panes.ts';
 
 const CLAY = 0xb9b4ab;
@@ -89,7 +89,7 @@ export class ObjectScene {
 
   render(sight: Sight, front: Pane, elevation: Pane): void {
     const [right, upwards, towards] = frameOf(sight.view);
-    const { low, high, centre, side } = frameSeen(this.mesh, sight);
+    const { centre, side } = frameSeen(this.mesh, sight);
     // to units of half a frame, the middle of the frame in the middle
     const s = 2 / side;
     const rows = [right, upwards, towards].map((axis, k) => [...axis.map((v) => v * s), -centre[k] * s]);
@@ -106,30 +106,15 @@ export class ObjectScene {
       object.matrix.copy(matrix);
       object.matrixWorldNeedsUpdate = true;
     }
-    const halfDepth = ((high[2] - low[2]) / 2) * s;
-    const { low: lowest, high: highest } = sight.seen ?? { low: low[2], high: high[2] };
-    this.near = (highest - centre[2]) * s;
-    this.far = (lowest - centre[2]) * s;
-    const slice = this.near - (this.near - this.far) * sight.depth;
+    const { halfDepth, near, far, wide, halfHeight } = depthSeen(this.mesh, sight, elevation);
+    const slice = near - (near - far) * sight.depth;
     this.kept.set(new Vector3(0, 0, 1), -slice + 1e-4);
     this.gone.set(new Vector3(0, 0, -1), slice);
     const reach = Math.max(4, 2 * halfDepth + 2);
     const x = 2 * sight.across;
     this.look(front, [0, 0, reach], [0, 1, 0], [x, -2 * sight.down], 1);
-    // seen from below, the eye of the cast at the top; under the front view at its scale where the depth fits in
-    const ratio = elevation.height / elevation.width;
-    const wide = Math.max(1, (halfDepth * 1.12) / ratio);
-    this.halfHeight = wide * ratio;
-    this.look(elevation, [0, -reach, 0], [0, 0, 1], [x, 0], wide, this.halfHeight);
-  }
-  private halfHeight = 1;
-  private near = 0;
-  private far = 0;
-
-  /** Where the nearest and the farthest place that is seen lie on the view from below, px from its top. */
-  sliceIn(elevation: Pane): { near: number; far: number } {
-    const at = (z: number) => (elevation.height / 2) * (1 - z / this.halfHeight);
-    return { near: at(this.near), far: at(this.far) };
+    // seen from below, the eye of the cast at the top
+    this.look(elevation, [0, -reach, 0], [0, 0, 1], [x, 0], wide, halfHeight);
   }
 
   private look(
