@@ -1,5 +1,4 @@
 import { readPack, writePack } from '@amber-stamp/core';
-import { readPlateFile } from '@amber-stamp/core/exr';
 import { ensureFolder, loadBrush, readBytes, writeAll, inside } from '@amber-stamp/io';
 import { dirname, join } from 'node:path';
 import { readOptions, type OptionTable } from './arguments.ts';
@@ -20,6 +19,8 @@ export async function packCommand(args: string[]): Promise<object> {
 export async function unpackCommand(args: string[]): Promise<object> {
   const o = readOptions(args, UNPACK);
   const bytes = await readBytes(o.pack);
+  // what reads heights takes long to load, and every command passes this file
+  const { readPlateFile } = await import('@amber-stamp/core/exr');
   const pack = readPack(bytes, readPlateFile);
   const files = [...pack.files].map(([path, content]) => ({ path: inside(o.out, path), bytes: content }));
   for (const folder of new Set([o.out, ...files.map((f) => dirname(f.path))])) await ensureFolder(folder);

@@ -12,12 +12,11 @@ export const RELIEF_OPTIONS: OptionTable = {
 };
 
 const FORMS: Readonly<Record<string, ReliefForm>> = { '.png': 'png', '.tif': 'tiff', '.tiff': 'tiff', '.exr': 'exr' };
-export const RELIEF_ENDINGS = '.png, .tif or .exr';
 
 /** What file is asked for by its ending and the options. */
 export function wishOf(o: Record<string, string>, ending: string): ReliefWish {
   const form = FORMS[ending];
-  if (!form) throw new UsageError(`--out must end in ${RELIEF_ENDINGS}`);
+  if (!form) throw new UsageError('--out must end in .png, .tif or .exr');
   if (o.normals && form !== 'png') throw new UsageError('--normals writes a PNG, so --out must end in .png');
   if (o.strength && !o.normals) throw new UsageError('--strength is of --normals');
   return {

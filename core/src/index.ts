@@ -59,6 +59,7 @@ export { widthAt } from './vary/ends.ts';
 export { mayTint } from './ink/tint.ts';
 export { partsOf } from './maths/colour.ts';
 export * from './formats/png.ts';
+export * from './formats/plate-file.ts';
 export { isExr } from './formats/exr-header.ts';
 export { checkPixels, MAX_PIXELS } from './raster/limits.ts';
 export * from './formats/pack.ts';

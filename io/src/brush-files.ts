@@ -1,4 +1,4 @@
-import { AmberError, decodePlate, isExr, parseBrush, plateNames, type Brush, type Plate } from '@amber-stamp/core';
+import { AmberError, openPlate, parseBrush, plateNames, type Brush, type Plate } from '@amber-stamp/core';
 import { realpath } from 'node:fs/promises';
 import { basename, dirname, join, resolve, sep } from 'node:path';
 import { inside, readBytes, readJson } from './files.ts';
@@ -35,10 +35,6 @@ async function readPlate(folder: string, name: string): Promise<Uint8Array> {
   );
 }
 
-/** What reads heights takes long to load, so it is loaded when a plate has them. */
-const plateOf = async (bytes: Uint8Array, name: string): Promise<Plate> =>
-  isExr(bytes) ? (await import('@amber-stamp/core/exr')).readPlateFile(bytes, name) : decodePlate(bytes, name);
-
 /** Reads a brush file and the plates beside it. Nothing outside its folder is opened. */
 export async function loadBrush(path: string): Promise<LoadedBrush> {
   const brush = parseBrush(await readJson(path), path);
@@ -48,7 +44,7 @@ export async function loadBrush(path: string): Promise<LoadedBrush> {
   for (const name of plateNames(brush)) {
     const bytes = await readPlate(folder, name);
     files.set(name, bytes);
-    plates.set(name, await plateOf(bytes, name));
+    plates.set(name, await openPlate(bytes, name));
   }
   return { brush, plates, files };
 }

@@ -77,11 +77,16 @@ function infoOf(meta: Metadata): PictureInfo {
   return { format, width, height, channels: Math.min(4, meta.channels), bits: bitsOf(meta) };
 }
 
+/** A file is looked at and then decoded: what was read of it is kept as long as its bytes. */
+const readExrs = new WeakMap<Uint8Array, Picture>();
+
 /** A picture of floats in the form that libvips does not read; undefined for all others. Its reader is loaded when it is needed. */
 async function openExr(bytes: Uint8Array, where: string): Promise<Picture | undefined> {
   if (!isExr(bytes)) return undefined;
   checkSize(bytes, where);
-  return (await import('@amber-stamp/core/exr')).exrPicture(bytes, where);
+  const picture = readExrs.get(bytes) ?? (await import('@amber-stamp/core/exr')).exrPicture(bytes, where);
+  readExrs.set(bytes, picture);
+  return picture;
 }
 
 /** Reads what a picture file says of itself. Throws the coded errors of `decodePicture`. */

@@ -1,4 +1,4 @@
-import { ring } from '../raster/measure.ts';
+import { borderMiddle } from '../raster/measure.ts';
 import { choice, fact, mapped, num, number, word, type StepDefinition } from './step.ts';
 
 export const baseStep: StepDefinition = {
@@ -13,8 +13,7 @@ export const baseStep: StepDefinition = {
     gainPct: number('Strength', '%', [-400, 400, 1], 100, 'Heights times this; below 0 the relief is turned over.'),
   },
   run: (input, values) => {
-    const sorted = ring(input, 1).sort();
-    const base = word(values, 'to') === 'border' ? sorted[Math.floor(sorted.length / 2)] : num(values, 'basePct') / 100;
+    const base = word(values, 'to') === 'border' ? borderMiddle(input, 1) : num(values, 'basePct') / 100;
     const gain = num(values, 'gainPct') / 100;
     return { raster: mapped(input, (v) => (v - base) * gain), facts: { base } };
   },

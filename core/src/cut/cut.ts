@@ -1,7 +1,7 @@
 import { AmberError } from '../errors.ts';
 import { coverage } from '../raster/measure.ts';
 import type { Picture } from '../raster/picture.ts';
-import type { Raster } from '../raster/raster.ts';
+import { NOTHING, type Raster } from '../raster/raster.ts';
 import { grayChecked } from './gray.ts';
 import type { Recipe, RecipeStep } from './recipe.ts';
 import { NO_OTHERS, word, type Materials, type Others, type StepResult } from './step.ts';
@@ -9,8 +9,6 @@ import { stepNamed } from './steps.ts';
 
 /** What one step of a recipe made; a step that is off hands its input on. */
 export type StepOutcome = StepResult;
-
-const NOTHING: Raster = { width: 0, height: 0, data: new Float32Array(0) };
 
 /**
  * Cuts the same picture again and again, and keeps the result of every step: after a change only the steps from the

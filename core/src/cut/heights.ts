@@ -1,5 +1,5 @@
 import { AmberError } from '../errors.ts';
-import { ring } from '../raster/measure.ts';
+import { borderMiddle } from '../raster/measure.ts';
 import { sampleScale, type Picture } from '../raster/picture.ts';
 import { raster, type Raster } from '../raster/raster.ts';
 import { choice, fact, num, typed, word, type StepDefinition } from './step.ts';
@@ -79,11 +79,9 @@ export function rangeOf({ data }: Raster): { low: number; high: number } {
   return { low, high };
 }
 
-/** The middle one of the values at the border. */
-function borderValue(values: Raster): number {
-  const sorted = ring(values, Math.max(1, Math.round(Math.min(values.width, values.height) * 0.01))).sort();
-  return sorted[Math.floor(sorted.length / 2)];
-}
+/** The value along the border, a hundredth of the smaller side wide. */
+const borderValue = (values: Raster): number =>
+  borderMiddle(values, Math.max(1, Math.round(Math.min(values.width, values.height) * 0.01)));
 
 function baseOf(values: Raster, base: string, given: number): number {
   const { low, high } = rangeOf(values);

@@ -1,5 +1,6 @@
 import { checkBorder, ring } from '../raster/measure.ts';
 import type { Picture } from '../raster/picture.ts';
+import { NOTHING } from '../raster/raster.ts';
 import { answers, automaticRecipe, guessPrints } from './automatic.ts';
 import { MAX_RESOLUTION } from './fit.ts';
 import { PRINTS, type Prints } from './gray.ts';
@@ -32,7 +33,7 @@ function guessChannel({ names, channels }: Picture): string {
 /** Where the base plane of a height map most likely is. */
 export function guessBase(picture: Picture, channel = 'gray'): { base: Base; reason: string } {
   const { raster } = heightsStep.run(
-    { width: 0, height: 0, data: new Float32Array(0) },
+    NOTHING,
     makeStep('heights', { channel, base: 'typed', unit: 'file', holes: 'fill' }),
     { picture, others: NO_OTHERS },
   );
@@ -75,7 +76,7 @@ export function reliefRecipe(picture: Picture): Recipe {
   const steps = [heights];
   if (Math.max(picture.width, picture.height) > MAX_RESOLUTION)
     steps.push(makeStep('fit', { resolutionPx: MAX_RESOLUTION, padPct: 0 }));
-  const { raster } = heightsStep.run({ width: 0, height: 0, data: new Float32Array(0) }, heights, {
+  const { raster } = heightsStep.run(NOTHING, heights, {
     picture,
     others: NO_OTHERS,
   });

@@ -7,8 +7,7 @@ import { encodeDisplacement, encodeExr } from './exr.ts';
 import { encodeFloatTiff } from './tiff.ts';
 
 /** The forms that heights are handed over in. */
-export const RELIEF_FORMS = ['png', 'tiff', 'exr', 'displacement', 'normals'] as const;
-export type ReliefForm = (typeof RELIEF_FORMS)[number];
+export type ReliefForm = 'png' | 'tiff' | 'exr' | 'displacement' | 'normals';
 export interface ReliefWish extends NormalMapWish {
   form: ReliefForm;
   /** where the base plane is in the file: at 0, or in the middle, so that the middle value changes nothing */
@@ -17,9 +16,6 @@ export interface ReliefWish extends NormalMapWish {
   format: 'half' | 'float';
 }
 export const USUAL_WISH: ReliefWish = { form: 'exr', base: '0', format: 'float', green: 'up', strengthPct: 100 };
-
-export const endingOf = (form: ReliefForm): string =>
-  form === 'normals' ? 'png' : form === 'tiff' ? 'tif' : form === 'displacement' ? 'exr' : form;
 
 /** Heights with the base plane in the middle: half of what they were, above 0.5. */
 const aboutMiddle = (heights: Raster): Raster => ({ ...heights, data: heights.data.map((v) => 0.5 + v / 2) });

@@ -48,6 +48,12 @@ export function ring(source: Raster, widthPx: number): Float32Array {
   return Float32Array.from(out);
 }
 
+/** The middle one of the values along the border, `widthPx` wide. */
+export function borderMiddle(source: Raster, widthPx: number): number {
+  const sorted = ring(source, widthPx).sort();
+  return sorted[Math.floor(sorted.length / 2)];
+}
+
 export interface BorderReport {
   max: number;
   /** share of the ring that prints */

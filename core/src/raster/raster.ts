@@ -11,6 +11,9 @@ export const raster = (width: number, height: number): Raster => ({
   data: new Float32Array(width * height),
 });
 
+/** What comes into a step that does not look at it. */
+export const NOTHING: Raster = raster(0, 0);
+
 /** A prepared gray image at full depth: what a tip is made from. 65535 prints fully. */
 export interface Plate {
   width: number;

@@ -1,6 +1,6 @@
 import { AmberError } from '../errors.ts';
 import { raster, type Raster } from '../raster/raster.ts';
-import type { Mesh } from './mesh.ts';
+import { boxOfMesh, type Mesh } from './mesh.ts';
 import { rasterise, type Screen } from './rasterise.ts';
 import { visibleRange } from './visible-range.ts';
 import { frameOf, seenFrom, type View } from './view.ts';
@@ -38,14 +38,7 @@ const FLAT = 1e-5;
 /** Brings corners to px of the square: columns to the right, rows downwards, the middle of the box in the middle. */
 function ontoScreen(seen: Float64Array, indices: Uint32Array, settings: CastSettings): Screen & { side: number } {
   const { size, padPct, zoom = 1, across = 0, down = 0 } = settings;
-  const least = [Infinity, Infinity];
-  const most = [-Infinity, -Infinity];
-  for (const corner of indices)
-    for (let k = 0; k < 2; k++) {
-      const v = seen[3 * corner + k];
-      if (v < least[k]) least[k] = v;
-      if (v > most[k]) most[k] = v;
-    }
+  const { low: least, high: most } = boxOfMesh({ positions: seen, indices });
   const extent = Math.max(most[0] - least[0], most[1] - least[1]);
   if (!(extent > 0))
     throw new AmberError('nothing-to-print', 'Nothing of the mesh is seen from this side; choose another view.');

@@ -1,4 +1,4 @@
-import type { Mesh } from './mesh.ts';
+import { boxOfMesh, type Mesh } from './mesh.ts';
 
 export const LATTICE = { least: 2, most: 6 } as const;
 
@@ -12,19 +12,6 @@ export const latticePlace = (side: number, index: number): [number, number, numb
   Math.floor(index / side) % side,
   Math.floor(index / (side * side)),
 ];
-
-/** Lowest and highest corner that a face uses, along each axis. */
-export function boxOfMesh({ positions, indices }: Mesh): { low: number[]; high: number[] } {
-  const low = [Infinity, Infinity, Infinity];
-  const high = [-Infinity, -Infinity, -Infinity];
-  for (const corner of indices)
-    for (let k = 0; k < 3; k++) {
-      const v = positions[3 * corner + k];
-      if (v < low[k]) low[k] = v;
-      if (v > high[k]) high[k] = v;
-    }
-  return { low, high };
-}
 
 /** Bernstein polynomials of degree side - 1 at t, into `out`. */
 function bernstein(side: number, t: number, out: Float64Array): void {

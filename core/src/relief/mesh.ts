@@ -28,3 +28,19 @@ export function checkMesh({ positions, indices }: Mesh, where: string): void {
     if (indices[i] >= corners)
       throw bad(`has a face that names corner ${indices[i]}, but there are only ${corners}; export it again.`);
 }
+
+/** Lowest and highest corner that a face uses, along each axis. */
+export function boxOfMesh({ positions, indices }: Pick<Mesh, 'indices'> & { positions: ArrayLike<number> }): {
+  low: number[];
+  high: number[];
+} {
+  const low = [Infinity, Infinity, Infinity];
+  const high = [-Infinity, -Infinity, -Infinity];
+  for (const corner of indices)
+    for (let k = 0; k < 3; k++) {
+      const v = positions[3 * corner + k];
+      if (v < low[k]) low[k] = v;
+      if (v > high[k]) high[k] = v;
+    }
+  return { low, high };
+}

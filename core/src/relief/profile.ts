@@ -2,6 +2,7 @@ import { heightsStep, holesOf, type Base } from '../cut/heights.ts';
 import { makeStep, type RecipeStep } from '../cut/recipe.ts';
 import { NO_OTHERS, fact } from '../cut/step.ts';
 import type { Picture } from '../raster/picture.ts';
+import { NOTHING } from '../raster/raster.ts';
 
 /** A cut through the heights of a source, in values of its file. */
 export interface Profile {
@@ -17,8 +18,6 @@ export interface Profile {
   channels: number;
   names: readonly string[];
 }
-
-const NOTHING = { width: 0, height: 0, data: new Float32Array(0) };
 
 /** A cut along the middle row of a source, at `count` places, read by the channel that its heights step names. */
 export function profileOf(picture: Picture, step: RecipeStep, count: number): Profile {

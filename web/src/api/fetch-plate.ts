@@ -1,9 +1,8 @@
-import { decodePlate, isExr, type Plate } from '@amber-stamp/core';
+import { openPlate, type Plate } from '@amber-stamp/core';
 import { api } from './client.ts';
 
 /** The plate with the given bytes; `name` is what a sentence calls it. */
 export async function fetchPlate(sha256: string, name: string): Promise<Plate> {
   const bytes = new Uint8Array(await (await api(`/blobs/${sha256}`)).arrayBuffer());
-  // what reads heights is large, so it comes when it is needed
-  return isExr(bytes) ? (await import('@amber-stamp/core/exr')).readPlateFile(bytes, name) : decodePlate(bytes, name);
+  return openPlate(bytes, name);
 }

@@ -4,7 +4,7 @@ import { wrap, type Remote } from 'comlink';
 import { trouble } from '../parts/messages.tsx';
 import { coded } from '../parts/coded.ts';
 import { Newest } from '../parts/newest.ts';
-import type { PressedSurface, SurfaceApi } from '../workers/surface-protocol.ts';
+import { TIPS_KEPT, type PressedSurface, type SurfaceApi } from '../workers/surface-protocol.ts';
 import { usePlates } from './plates.ts';
 
 let remote: Remote<SurfaceApi> | undefined;
@@ -41,6 +41,7 @@ export function usePressed(bench: Bench, { shape, presses }: SurfaceState, hand:
           if (!plate || held.has(plate.key)) continue;
           await worker.hold(plate.key, plate.plate);
           held.add(plate.key);
+          if (held.size > TIPS_KEPT) held.delete([...held][0]);
         }
         const all = hand ? [...presses, hand] : presses;
         const plateOf = (card: number) => keys[card % keys.length];

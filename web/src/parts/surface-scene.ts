@@ -1,4 +1,4 @@
-import { gridIndices, makeSurface, type Lamp, type SurfaceName } from '@amber-stamp/core';
+import { gridIndices, makeSurface, towardsLamp, type Lamp, type SurfaceName } from '@amber-stamp/core';
 import {
   BufferAttribute,
   BufferGeometry,
@@ -114,7 +114,7 @@ export class SurfaceScene {
   }
 
   /** Looks from a side; the lamp stays where it is to the eye. */
-  look(yawDeg: number, pitchDeg: number, zoom: number, { azimuthDeg, altitudeDeg }: Lamp): void {
+  look(yawDeg: number, pitchDeg: number, zoom: number, lamp: Lamp): void {
     const yaw = (yawDeg * Math.PI) / 180;
     const pitch = (pitchDeg * Math.PI) / 180;
     const far = 5.4 / zoom;
@@ -127,9 +127,8 @@ export class SurfaceScene {
     camera.lookAt(0, 0, 0);
     camera.updateProjectionMatrix();
     camera.updateMatrixWorld();
-    const a = (azimuthDeg * Math.PI) / 180;
-    const e = (altitudeDeg * Math.PI) / 180;
-    const toLamp = new Vector3(Math.sin(a) * Math.cos(e), Math.cos(a) * Math.cos(e), Math.sin(e));
+    const [right, down, towards] = towardsLamp(lamp);
+    const toLamp = new Vector3(right, -down, towards);
     this.lamp.position.copy(toLamp.applyQuaternion(camera.quaternion).multiplyScalar(6));
   }
 

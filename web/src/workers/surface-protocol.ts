@@ -3,6 +3,9 @@ import type { Plate, Press, SurfaceName } from '@amber-stamp/core';
 /** Corners along each side of a surface. */
 export const SURFACE_SIDE = 420;
 
+/** Tips that the worker keeps; the first to come is the first to go. */
+export const TIPS_KEPT = 40;
+
 /** What lies on a surface: presses with the key of the plate of each. Plates were given before, by key. */
 export interface SurfaceJob {
   shape: SurfaceName;

@@ -11,9 +11,8 @@ import {
 } from '@amber-stamp/core';
 import { expose, transfer } from 'comlink';
 import { carryErrors } from './errors.ts';
-import { SURFACE_SIDE, type PressedSurface, type SurfaceApi, type SurfaceJob } from './surface-protocol.ts';
+import { SURFACE_SIDE, TIPS_KEPT, type PressedSurface, type SurfaceApi, type SurfaceJob } from './surface-protocol.ts';
 
-const TIPS_KEPT = 40;
 /** Longest side of a tip that is pressed: the grid of a surface shows no more. */
 const TIP_SIDE = 512;
 const tips = new Map<string, PressTip>();

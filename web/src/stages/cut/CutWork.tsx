@@ -7,8 +7,8 @@ import { usePlates } from '../../bench/plates.ts';
 import { PlateView } from '../../parts/PlateView.tsx';
 import { cutter } from '../../workers/pool.ts';
 import { useChosen } from './chosen.ts';
-import { StepPicture } from './handles/StepPicture.tsx';
 import { isPlaced, StepWork } from './handles/StepWork.tsx';
+import { BitmapView } from '../../parts/BitmapView.tsx';
 import { useStepView } from './handles/useStepView.ts';
 import { Inspector } from './Inspector.tsx';
 import { NineTimes } from './NineTimes.tsx';
@@ -71,7 +71,7 @@ const SculptTable = lazy(() => import('./sculpt/SculptTable.tsx').then((m) => ({
 function ClayView({ bench, label }: { bench: Bench; label: string }) {
   const recipe = recipeOf(bench);
   const view = useStepView(presentPlate(bench).plate.source ?? '', recipe, recipe.steps.length - 1);
-  return view && <StepPicture view={view} label={label} />;
+  return view && <BitmapView bitmap={view.bitmap} label={label} />;
 }
 
 /** The plate, large, as it prints, with its frame, the value under the pointer, and what was found about it. */

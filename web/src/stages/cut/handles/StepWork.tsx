@@ -9,7 +9,7 @@ import { MarkHandles } from './MarkHandles.tsx';
 import { PinHandles } from './PinHandles.tsx';
 import { RegionHandles } from './RegionHandles.tsx';
 import type { HandleProps } from './shared.ts';
-import { StepPicture } from './StepPicture.tsx';
+import { BitmapView } from '../../../parts/BitmapView.tsx';
 import { useStepView } from './useStepView.ts';
 
 /** Steps that have a place on the picture; `before` shows what comes in instead of what goes out. */
@@ -49,7 +49,7 @@ export function StepWork({ bench, place }: { bench: Bench; place: number }) {
             outline: '1px solid rgba(143,75,0,.45)',
           }}
         >
-          {view && <StepPicture view={view} label="Picture at this step" />}
+          {view && <BitmapView bitmap={view.bitmap} label="Picture at this step" />}
           {view && box.width > 0 && (
             <div
               data-testid="handles"

@@ -2,8 +2,8 @@ import type { Bench, Rows } from '@amber-stamp/core';
 import { useEffect, useRef } from 'react';
 import { presentPlate } from '../../../bench/edit.ts';
 import { usePlates } from '../../../bench/plates.ts';
-import { change, live, settle } from '../../../bench/store.ts';
-import { LampDial } from '../../../parts/LampDial.tsx';
+import { change } from '../../../bench/store.ts';
+import { SheetLamp } from '../../../bench/SheetLamp.tsx';
 import { SurfaceScene } from '../../../parts/surface-scene.ts';
 import { useBoxSize } from '../../../parts/useBoxSize.ts';
 import { recipeOf } from '../steps.ts';
@@ -72,11 +72,7 @@ export function SculptTable({ bench, place }: { bench: Bench; place: number }) {
           )}
         </span>
         <div className="lamp-corner">
-          <LampDial
-            lamp={lamp}
-            onLive={(l) => live((d) => void (d.sheet.lamp = l))}
-            onDone={() => settle('lamp moved')}
-          />
+          <SheetLamp bench={bench} />
         </div>
       </div>
       <div className="strip">

@@ -7,7 +7,7 @@ import { usePlates } from '../../../bench/plates.ts';
 import { Working } from '../../../parts/Working.tsx';
 import { useBoxSize, type BoxSize } from '../../../parts/useBoxSize.ts';
 import { readMesh } from '../../../workers/read-picture.ts';
-import { StepPicture } from '../../cut/handles/StepPicture.tsx';
+import { BitmapView } from '../../../parts/BitmapView.tsx';
 import { useStepView } from '../../cut/handles/useStepView.ts';
 import { recipeOf } from '../../cut/steps.ts';
 import { castOf } from './cast-place.ts';
@@ -101,7 +101,7 @@ export function MeshWork({ bench, source }: { bench: Bench; source: string }) {
             <LatticeOverlay pane={panes.front} plain={plain} mesh={mesh} step={step} sight={sight} />
           )}
           <div className="object-plate" style={placed(panes.plate)}>
-            {view && <StepPicture view={view} label="The relief that is cast" />}
+            {view && <BitmapView bitmap={view.bitmap} label="The relief that is cast" />}
             <span className="tag">{view ? `the relief, ${view.width} px` : 'casting…'}</span>
           </div>
           <div className="object-section" style={placed(panes.section)}>

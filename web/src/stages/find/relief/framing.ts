@@ -1,4 +1,4 @@
-import { frameOf, viewOf, type Mesh, type RecipeStep, type View } from '@amber-stamp/core';
+import { boxOfMesh, frameOf, seenFrom, viewOf, type Mesh, type RecipeStep, type View } from '@amber-stamp/core';
 import type { Pane } from './panes.ts';
 
 /** How the object is looked at: as its cast is framed. */
@@ -45,19 +45,9 @@ function boxSeen(mesh: Mesh, view: View): Box {
   const key = JSON.stringify(view);
   const kept = boxes.get(mesh);
   if (kept?.key === key) return kept.box;
-  const { positions, indices } = mesh;
-  const frame = frameOf(view);
-  const low = [Infinity, Infinity, Infinity];
-  const high = [-Infinity, -Infinity, -Infinity];
-  for (const corner of indices)
-    for (let k = 0; k < 3; k++) {
-      const [a, b, c] = frame[k];
-      const v = a * positions[3 * corner] + b * positions[3 * corner + 1] + c * positions[3 * corner + 2];
-      if (v < low[k]) low[k] = v;
-      if (v > high[k]) high[k] = v;
-    }
-  boxes.set(mesh, { key, box: { low, high } });
-  return { low, high };
+  const box = boxOfMesh({ positions: seenFrom(mesh, frameOf(view)), indices: mesh.indices });
+  boxes.set(mesh, { key, box });
+  return box;
 }
 
 /** The square around a mesh, as the cast frames it. */

@@ -1,8 +1,8 @@
 import { choiceParam, numberParam, pressesOn, SURFACES, type Bench, type SurfaceName } from '@amber-stamp/core';
 import { Button } from '@mui/material';
-import { change, live, settle } from '../../../bench/store.ts';
+import { change } from '../../../bench/store.ts';
 import { Choices } from '../../../parts/Choices.tsx';
-import { LampDial } from '../../../parts/LampDial.tsx';
+import { SheetLamp } from '../../../bench/SheetLamp.tsx';
 import { ParamField } from '../../../parts/ParamField.tsx';
 import { useSurfaceEye } from './eye.ts';
 
@@ -29,7 +29,7 @@ const TURN = choiceParam(
 
 /** What is pressed on which surface, how deep, and the lamp. */
 export function SurfacePanel({ bench }: { bench: Bench }) {
-  const { surface, lamp } = bench.sheet;
+  const { surface } = bench.sheet;
   const { lays, depthPct, edge, sizePct, follow } = useSurfaceEye();
   const set = (values: Partial<ReturnType<typeof useSurfaceEye.getState>>) => useSurfaceEye.setState(values);
   const nothing = () => undefined;
@@ -78,11 +78,7 @@ export function SurfacePanel({ bench }: { bench: Bench }) {
       <div className="section">
         <h3>Lamp</h3>
         <div className="lamp-row">
-          <LampDial
-            lamp={lamp}
-            onLive={(next) => live((d) => void (d.sheet.lamp = next))}
-            onDone={() => settle('lamp moved')}
-          />
+          <SheetLamp bench={bench} />
           <span className="note">The same lamp lights strokes that stand on the sheet.</span>
         </div>
       </div>

@@ -1,8 +1,7 @@
 import { flatShare, mayThicken, type Bench } from '@amber-stamp/core';
 import { coatOf } from '../../../bench/coat.ts';
 import { usePlates } from '../../../bench/plates.ts';
-import { live, settle } from '../../../bench/store.ts';
-import { LampDial } from '../../../parts/LampDial.tsx';
+import { SheetLamp } from '../../../bench/SheetLamp.tsx';
 
 /** A tip that is full over more than this share of what it prints stands flat. */
 const FLAT = 0.35;
@@ -18,11 +17,7 @@ export function ReliefPanel({ bench }: { bench: Bench }) {
     <section className="panel" aria-label="Relief">
       <h3>Lamp</h3>
       <div className="lamp-row">
-        <LampDial
-          lamp={lamp}
-          onLive={(next) => live((d) => void (d.sheet.lamp = next))}
-          onDone={() => settle('lamp moved')}
-        />
+        <SheetLamp bench={bench} />
         <span className="note">
           {thick
             ? `It shines from ${Math.round(lamp.azimuthDeg)}°, ${Math.round(lamp.altitudeDeg)}° high: the lower, the more every edge shows.`
