@@ -176,9 +176,11 @@ describe('strokes are tried on a ground and edited afterwards', () => {
 
   it('one dab is put back where the tip was cut from', async () => {
     await stage(page, 'Prove').click();
+    const black = await pixels(page, 'wide');
     await page.getByRole('button', { name: 'Its own source' }).click();
+    const source = await changed(page, 'wide', black);
     await page.getByRole('button', { name: 'One dab where it was cut' }).click();
-    await settled();
+    await changed(page, 'wide', source);
     await page.keyboard.press('s');
     const { x, y } = await middleOf(paper());
     await page.mouse.click(x, y);

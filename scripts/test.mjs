@@ -56,7 +56,10 @@ async function databaseUrl() {
 const bin = (name) => `node_modules/.bin/${name}`;
 const suites = {
   async core() {
+    // each file in one of two processes: what is worked out here keeps one core busy at a time
     await mocha('core, io and command line', [
+      '--parallel',
+      '--jobs=2',
       'core/test/**/*.test.ts',
       'io/test/**/*.test.ts',
       'cli/test/**/*.test.ts',

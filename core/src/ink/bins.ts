@@ -16,61 +16,69 @@ export interface Bins {
 }
 
 const WORDS = RECORD_BYTES / 4;
+/** Numbers of a cell: how many dabs, and the box they touch in sheet px. */
+const CELL = 5;
+/** A tile's side as a shift: dabs lie in the sheet's int32 px. */
+const SHIFT = 8;
 
-/** Calls `use` with each tile that a record's box touches. */
-function eachTile(
-  records: Int32Array,
-  count: number,
-  size: SheetSize,
-  use: (record: number, tx: number, ty: number) => void,
-): void {
-  const columns = tileColumns(size);
-  const rows = tileRowsOf(size);
-  for (let i = 0; i < count; i++) {
-    const r = i * WORDS;
-    const top = Math.max(rows.from, Math.floor(records[r] / TILE));
-    const bottom = Math.min(rows.to, Math.floor((records[r + 1] - 1) / TILE) + 1);
-    const left = Math.max(0, Math.floor(records[r + 2] / TILE));
-    const right = Math.min(columns, Math.floor((records[r + 3] - 1) / TILE) + 1);
-    for (let ty = top; ty < bottom; ty++) for (let tx = left; tx < right; tx++) use(i, tx, ty);
-  }
+/** The tiles that a record's box touches, as `[left, right) x [top, bottom)` in tiles; empty where it lies beside them. */
+function reach(records: Int32Array, r: number, columns: number, from: number, to: number, out: Int32Array): void {
+  out[0] = Math.max(from, records[r] >> SHIFT);
+  out[1] = Math.min(to, ((records[r + 1] - 1) >> SHIFT) + 1);
+  out[2] = Math.max(0, records[r + 2] >> SHIFT);
+  out[3] = Math.min(columns, ((records[r + 3] - 1) >> SHIFT) + 1);
 }
 
-/** Widens a tile's touched box by a record's, columns to whole fours as the kernel blends them. */
-function touch(touched: Box, records: Int32Array, r: number, x: number, y: number): void {
-  touched.y0 = Math.min(touched.y0, Math.max(0, records[r] - y));
-  touched.y1 = Math.max(touched.y1, Math.min(TILE, records[r + 1] - y));
-  touched.x0 = Math.min(touched.x0, Math.max(0, records[r + 2] - x) & ~3);
-  touched.x1 = Math.max(touched.x1, (Math.min(TILE, records[r + 3] - x) + 3) & ~3);
+/** Counts a record in a cell and widens the cell's box by the record's. */
+function count(cells: Int32Array, c: number, records: Int32Array, r: number): void {
+  if (cells[c] === 0 || records[r] < cells[c + 1]) cells[c + 1] = records[r];
+  if (cells[c] === 0 || records[r + 1] > cells[c + 2]) cells[c + 2] = records[r + 1];
+  if (cells[c] === 0 || records[r + 2] < cells[c + 3]) cells[c + 3] = records[r + 2];
+  if (cells[c] === 0 || records[r + 3] > cells[c + 4]) cells[c + 4] = records[r + 3];
+  cells[c]++;
+}
+
+/** The box of a cell within its tile, columns widened to whole fours as the kernel blends them. */
+function touchedOf(cells: Int32Array, c: number, x: number, y: number): Box {
+  return {
+    y0: Math.max(0, cells[c + 1] - y),
+    y1: Math.min(TILE, cells[c + 2] - y),
+    x0: Math.max(0, cells[c + 3] - x) & ~3,
+    x1: (Math.min(TILE, cells[c + 4] - x) + 3) & ~3,
+  };
 }
 
 /** Deals placed dabs out to the tiles they touch. `records` are the placed records as 32-bit words. */
-export function bin(records: Int32Array, count: number, size: SheetSize): Bins {
+export function bin(records: Int32Array, dabs: number, size: SheetSize): Bins {
   const columns = tileColumns(size);
-  const byKey = new Map<number, Bin>();
+  const { from: firstRow, to: lastRow } = tileRowsOf(size);
+  const cells = new Int32Array(Math.max(0, lastRow - firstRow) * columns * CELL);
+  const at = new Int32Array(4);
   let total = 0;
-  eachTile(records, count, size, (i, tx, ty) => {
-    const key = ty * columns + tx;
-    let found = byKey.get(key);
-    if (!found) {
-      found = { key, from: 0, count: 0, touched: { x0: TILE, y0: TILE, x1: 0, y1: 0 } };
-      byKey.set(key, found);
-    }
-    found.count++;
-    total++;
-    touch(found.touched, records, i * WORDS, tx * TILE, ty * TILE);
-  });
-  const tiles = [...byKey.values()];
+  for (let i = 0; i < dabs; i++) {
+    reach(records, i * WORDS, columns, firstRow, lastRow, at);
+    for (let ty = at[0]; ty < at[1]; ty++)
+      for (let tx = at[2]; tx < at[3]; tx++, total++)
+        count(cells, ((ty - firstRow) * columns + tx) * CELL, records, i * WORDS);
+  }
+  const tiles: Bin[] = [];
+  const next = new Uint32Array(cells.length / CELL);
   let from = 0;
-  for (const tile of tiles) {
-    tile.from = from;
-    from += tile.count;
-    tile.count = 0;
+  for (let k = 0; k < next.length; k++) {
+    const found = cells[k * CELL];
+    if (found === 0) continue;
+    const key = firstRow * columns + k;
+    const y = Math.floor(key / columns) * TILE;
+    const touched = touchedOf(cells, k * CELL, key * TILE - (y / TILE) * columns * TILE, y);
+    tiles.push({ key, from, count: found, touched });
+    next[k] = from;
+    from += found;
   }
   const order = new Uint32Array(total);
-  eachTile(records, count, size, (i, tx, ty) => {
-    const found = byKey.get(ty * columns + tx);
-    if (found) order[found.from + found.count++] = i;
-  });
+  for (let i = 0; i < dabs; i++) {
+    reach(records, i * WORDS, columns, firstRow, lastRow, at);
+    for (let ty = at[0]; ty < at[1]; ty++)
+      for (let tx = at[2]; tx < at[3]; tx++) order[next[(ty - firstRow) * columns + tx]++] = i;
+  }
   return { tiles, order };
 }

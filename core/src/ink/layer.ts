@@ -49,13 +49,19 @@ function writeEntries(
   let views = viewsAt(memory.memory.buffer, block);
   const dabOf = new Int32Array(dabs.count);
   let count = 0;
+  // neighbours mostly share a level, and to ask for its address or for the buffer costs more than to write an entry
+  let level: TipLevel | undefined;
+  let at = 0;
   for (let i = 0; i < dabs.count; i++) {
     const tip = tips[dabs.card[i]];
     const extent = extentOf(dabs, i, tip, zoom);
     if (!extent) continue;
-    const at = address(tip, extent.level);
-    // a level that was not in memory before may have made it grow, which replaces the buffer
-    if (views.ints.buffer !== memory.memory.buffer) views = viewsAt(memory.memory.buffer, block);
+    if (extent.level !== level) {
+      level = extent.level;
+      at = address(tip, level);
+      // a level that was not in memory before may have made it grow, which replaces the buffer
+      if (views.ints.buffer !== memory.memory.buffer) views = viewsAt(memory.memory.buffer, block);
+    }
     dabOf[count] = i;
     writeEntry(views, count++, dabs, i, zoom, extent, at);
   }
