@@ -13,8 +13,12 @@ interface Thallus {
   ring: number;
 }
 
-/** One colony in its own unit space, at (x, y). */
-export function thallus(x: number, y: number, seed: number): Thallus {
+/** No colony reaches farther from its middle, lobes and wavering included. */
+const FARTHEST = 1.02;
+
+/** One colony in its own unit space, at (x, y); undefined where it does not grow. */
+export function thallus(x: number, y: number, seed: number): Thallus | undefined {
+  if (x * x + y * y > FARTHEST * FARTHEST) return undefined;
   const wx = x + 0.16 * (fbm(x * 3, y * 3, seed) - 0.5) + 0.05 * (fbm(x * 11, y * 11, seed + 1) - 0.5);
   const wy = y + 0.16 * (fbm(x * 3 + 9, y * 3, seed + 2) - 0.5) + 0.05 * (fbm(x * 11 + 4, y * 11, seed + 3) - 0.5);
   const a = Math.atan2(wy, wx);
@@ -26,6 +30,7 @@ export function thallus(x: number, y: number, seed: number): Thallus {
     0.035 * Math.sin(31 * a + 5 * r);
   const reach = 0.68 * (1 + lobes);
   const edge = ramp(reach + 0.012, reach - 0.02, r);
+  if (edge < 0.003) return undefined;
   const areole = { ...worley(wx * (13 + 3 * r) + 40, wy * (13 + 3 * r) + 40, seed + 11) };
   const crack = ramp(0.03, 0.17, areole.f2 - areole.f1);
   const bare = ramp(0.4, 0.47, fbm(x * 4.5 + 3, y * 4.5, seed + 21));
@@ -78,7 +83,7 @@ export function lichenScan(
     for (let c = 0; c < 3; c++) colour[c] *= wet;
     for (const colony of colonies) {
       const a = thallus((u - colony.x) / colony.radius / 1.25, (v - colony.y) / colony.radius / 1.25, colony.seed);
-      if (a.edge < 0.003) continue;
+      if (!a) continue;
       const tone = (0.72 + 0.28 * a.id) * (0.62 + 0.38 * a.crack) * a.grain * (1 + 0.22 * a.rim);
       const k = clamp(a.cover * 1.15);
       for (let c = 0; c < 3; c++) {
