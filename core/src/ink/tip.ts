@@ -25,6 +25,36 @@ interface Grid {
   data: Float32Array;
 }
 
+/** What each 16-bit value prints: to look it up is faster than to divide. */
+let printing: Float32Array | undefined;
+function printed(): Float32Array {
+  printing ??= Float32Array.from({ length: 65536 }, (_, value) => value / 65535);
+  return printing;
+}
+
+/** A plate as a grid. */
+function whole({ width, height, data: values }: Plate): Grid {
+  const prints = printed();
+  const data = new Float32Array(values.length);
+  for (let i = 0; i < data.length; i++) data[i] = prints[values[i]];
+  return { width, height, data };
+}
+
+/** A plate at half its width, as `halfX` gives it, without the whole grid before it. */
+function halved({ width: from, height, data }: Plate): Grid {
+  const prints = printed();
+  const width = (from + 1) >> 1;
+  const pairs = from >> 1;
+  const out = new Float32Array(width * height);
+  for (let y = 0; y < height; y++) {
+    let i = y * from;
+    let o = y * width;
+    for (const end = o + pairs; o < end; o++, i += 2) out[o] = (prints[data[i]] + prints[data[i + 1]]) * 0.5;
+    if (pairs < width) out[o] = prints[data[i]] * 0.5;
+  }
+  return { width, height, data: out };
+}
+
 /** One level of a tip: uint16 texels, padded, with the convex hull of where it prints. */
 export interface TipLevel {
   width: number;
@@ -150,15 +180,14 @@ function packed(g: Grid, octaveX: number, octaveY: number): TipLevel {
 export class Tip {
   readonly width: number;
   readonly height: number;
+  private readonly plate: Plate;
   private readonly octaves = new Map<number, Grid>();
   private readonly levels = new Map<number, TipLevel>();
 
   constructor(plate: Plate) {
     this.width = plate.width;
     this.height = plate.height;
-    const data = new Float32Array(plate.data.length);
-    for (let i = 0; i < data.length; i++) data[i] = plate.data[i] / 65535;
-    this.octaves.set(0, { width: plate.width, height: plate.height, data });
+    this.plate = plate;
   }
 
   /** Levels that were asked for so far. */
@@ -170,10 +199,16 @@ export class Tip {
     const key = ox * 32 + oy;
     let grid = this.octaves.get(key);
     if (!grid) {
-      grid = oy > 0 ? halfY(this.octave(ox, oy - 1)) : halfX(this.octave(ox - 1, 0));
+      grid = this.makeOctave(ox, oy);
       this.octaves.set(key, grid);
     }
     return grid;
+  }
+
+  private makeOctave(ox: number, oy: number): Grid {
+    if (oy > 0) return halfY(this.octave(ox, oy - 1));
+    if (ox > 1) return halfX(this.octave(ox - 1, 0));
+    return ox === 1 ? halved(this.plate) : whole(this.plate);
   }
 
   /** The level for `reductionX` and `reductionY` plate px per sheet px (below 1 enlarges). Built once. */

@@ -1,4 +1,4 @@
-import type { Raster } from './raster.ts';
+import type { Plate, Raster } from './raster.ts';
 
 /** Share of pixels in each of `bins` equal classes of 0..1; values outside go to the end classes. */
 export function histogram(source: Raster, bins = 64): number[] {
@@ -36,15 +36,19 @@ export function quantiles(values: Float32Array, shares: readonly number[]): numb
 /** The value below which `share` of the values lie, to 1/1024. */
 export const quantile = (values: Float32Array, share: number): number => quantiles(values, [share])[0];
 
-/** The outermost ring of pixels, `widthPx` wide. */
-export function ring(source: Raster, widthPx: number): Float32Array {
-  const { width, height, data } = source;
-  const out: number[] = [];
+/** Calls `use` with the place of each pixel of the outermost ring, `widthPx` wide, row by row. */
+function eachOfRing({ width, height }: Pick<Raster, 'width' | 'height'>, widthPx: number, use: (at: number) => void) {
   for (let y = 0; y < height; y++)
     for (let x = 0; x < width; x++) {
-      if (Math.min(x, y, width - 1 - x, height - 1 - y) < widthPx) out.push(data[y * width + x]);
+      if (Math.min(x, y, width - 1 - x, height - 1 - y) < widthPx) use(y * width + x);
       else x = width - 1 - widthPx;
     }
+}
+
+/** The outermost ring of pixels, `widthPx` wide. */
+export function ring(source: Raster, widthPx: number): Float32Array {
+  const out: number[] = [];
+  eachOfRing(source, widthPx, (at) => out.push(source.data[at]));
   return Float32Array.from(out);
 }
 
@@ -65,9 +69,18 @@ export interface BorderReport {
 /** A value that shows on paper when it ends in a straight line. */
 const VISIBLE = 0.02;
 
-/** Looks at the outermost pixel ring of a plate: what prints there ends in a straight line at every dab. */
-export function checkBorder(source: Raster): BorderReport {
-  const values = ring(source, 1);
+/** Looks at the outermost pixel ring of what was cut: what prints there ends in a straight line at every dab. */
+export const checkBorder = (source: Raster): BorderReport => judged(ring(source, 1));
+
+/** The same of a plate, without making all of it a raster. */
+export function plateBorder(plate: Plate): BorderReport {
+  if (plate.heights) return checkBorder({ ...plate, data: plate.heights });
+  const values: number[] = [];
+  eachOfRing(plate, 1, (at) => values.push(plate.data[at] / 65535));
+  return judged(values);
+}
+
+function judged(values: ArrayLike<number> & Iterable<number>): BorderReport {
   let max = 0;
   let printing = 0;
   // of a relief a step down shows as well as a step up

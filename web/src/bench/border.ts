@@ -1,4 +1,4 @@
-import { checkBorder, heightsOf, type BorderReport, type Plate } from '@amber-stamp/core';
+import { plateBorder, type BorderReport, type Plate } from '@amber-stamp/core';
 import { usePlates } from './plates.ts';
 
 const checked = new WeakMap<Plate, BorderReport>();
@@ -6,7 +6,7 @@ const checked = new WeakMap<Plate, BorderReport>();
 function borderOf(plate: Plate): BorderReport {
   let report = checked.get(plate);
   if (!report) {
-    report = checkBorder(heightsOf(plate));
+    report = plateBorder(plate);
     checked.set(plate, report);
   }
   return report;

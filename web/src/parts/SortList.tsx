@@ -2,6 +2,10 @@ import { closestCenter, DndContext, KeyboardSensor, PointerSensor, useSensor, us
 import { SortableContext, sortableKeyboardCoordinates, verticalListSortingStrategy } from '@dnd-kit/sortable';
 import type { ReactNode } from 'react';
 
+// the same objects at every rendering: other ones would have every item rendered anew
+const POINTER = { activationConstraint: { distance: 4 } };
+const KEYS = { coordinateGetter: sortableKeyboardCoordinates };
+
 interface Props {
   ids: string[];
   /** told where an item came from and where it was dropped */
@@ -11,10 +15,7 @@ interface Props {
 
 /** A list whose items are carried by the pointer or by keys. */
 export function SortList({ ids, onMove, children }: Props) {
-  const sensors = useSensors(
-    useSensor(PointerSensor, { activationConstraint: { distance: 4 } }),
-    useSensor(KeyboardSensor, { coordinateGetter: sortableKeyboardCoordinates }),
-  );
+  const sensors = useSensors(useSensor(PointerSensor, POINTER), useSensor(KeyboardSensor, KEYS));
   return (
     <DndContext
       sensors={sensors}

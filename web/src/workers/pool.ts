@@ -43,7 +43,8 @@ function workerFor(view: string): InkWorker {
   return inkWorkers[h % POOL];
 }
 
-async function prepared(job: InkJob): Promise<Remote<InkApi>> {
+/** The worker of a job, given the plates that it does not hold: calls arrive in order, so none is waited for. */
+function prepared(job: InkJob): Remote<InkApi> {
   const worker = workerFor(job.view);
   for (const key of new Set(job.brushes.flatMap(({ plates }) => Object.values(plates)))) {
     const plate = held.get(key);
@@ -52,7 +53,7 @@ async function prepared(job: InkJob): Promise<Remote<InkApi>> {
     const known = worker.holds.delete(key);
     worker.holds.add(key);
     if (worker.holds.size > PLATES_KEPT) worker.holds.delete([...worker.holds][0]);
-    if (!known) await worker.remote.hold(key, plate);
+    if (!known) worker.remote.hold(key, plate).catch(() => worker.holds.delete(key));
   }
   return worker.remote;
 }
@@ -68,7 +69,7 @@ const waiting = new Map<string, Waiting>();
 async function work({ job, done, fail }: Waiting): Promise<void> {
   running.add(job.view);
   try {
-    done(await (await prepared(job)).draw(job));
+    done(await prepared(job).draw(job));
   } catch (cause) {
     fail(cause);
   }
@@ -102,12 +103,12 @@ export const forgetView = (view: string): void => void workerFor(view).remote.fo
 
 /** A job as a PNG file. */
 export async function drawPng(job: InkJob): Promise<Uint8Array<ArrayBuffer>> {
-  return (await (await prepared(job)).png(job)) as Uint8Array<ArrayBuffer>;
+  return (await prepared(job).png(job)) as Uint8Array<ArrayBuffer>;
 }
 
 /** What a job costs with its plates at other sides, measured by a worker that is free to. */
 export const costsOf = async (job: InkJob, sides: readonly number[]): Promise<SideCost[]> =>
-  (await prepared(job)).costs(job, sides);
+  prepared(job).costs(job, sides);
 
 let making: { worker: Worker; remote: Remote<MakeApi> } | null = null;
 

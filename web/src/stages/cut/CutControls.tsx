@@ -1,6 +1,6 @@
 import { stepNamed, type Bench } from '@amber-stamp/core';
 import { Button } from '@mui/material';
-import { useEffect, useState } from 'react';
+import { useEffect, useMemo, useState } from 'react';
 import { useBorder } from '../../bench/border.ts';
 import { presentPlate } from '../../bench/edit.ts';
 import { usePlates } from '../../bench/plates.ts';
@@ -67,7 +67,7 @@ export function CutControls({ bench }: { bench: Bench }) {
   const ready = usePlates((s) => s.ready[name]);
   const error = usePlates((s) => s.trouble);
   const pictures = useThumbnails(plate.source, recipe, ready);
-  const ids = recipe.steps.map((_, i) => `step-${i}`);
+  const ids = useMemo(() => Array.from({ length: recipe.steps.length }, (_, i) => `step-${i}`), [recipe.steps.length]);
   const dropped = (from: number, to: number) => {
     moveStep(from, to, stepNamed(recipe.steps[from].step).label);
     useChosen.setState({ place: to });

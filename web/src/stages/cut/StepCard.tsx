@@ -1,6 +1,7 @@
 import { stepNamed, type Facts, type RecipeStep } from '@amber-stamp/core';
 import { useSortable } from '@dnd-kit/sortable';
 import { Switch } from '@mui/material';
+import { memo } from 'react';
 import { useBench } from '../../bench/store.ts';
 import { BitmapView } from '../../parts/BitmapView.tsx';
 import { AwayIcon, GripIcon } from '../../parts/icons.tsx';
@@ -20,8 +21,15 @@ interface Props {
   histogram: readonly number[] | undefined;
 }
 
+/** The same to the eye: what a step found comes anew from the worker with each plate, though nothing of it changed. */
+function looksTheSame(a: Props, b: Props): boolean {
+  const histogram = a.step.step !== 'levels' || a.histogram === b.histogram;
+  const facts = a.facts === b.facts || JSON.stringify(a.facts) === JSON.stringify(b.facts);
+  return a.id === b.id && a.place === b.place && a.step === b.step && a.picture === b.picture && histogram && facts;
+}
+
 /** One step: its result as a picture, what it did in one line, a switch, a grip, and its settings when it is open. */
-export function StepCard({ id, place, step, facts, picture, histogram }: Props) {
+export const StepCard = memo(function StepCard({ id, place, step, facts, picture, histogram }: Props) {
   const { attributes, listeners, setNodeRef, transform, transition, isDragging } = useSortable({ id });
   const open = useChosen((s) => s.place === place);
   const alone = useBench((s) => s.bench !== null && standsAlone(recipeOf(s.bench), place));
@@ -90,4 +98,4 @@ export function StepCard({ id, place, step, facts, picture, histogram }: Props) 
       )}
     </li>
   );
-}
+}, looksTheSame);
