@@ -159,6 +159,20 @@ describe('recipes', () => {
     expect(second[1].raster).to.equal(first[1].raster);
     expect(second[2].raster).to.equal(first[1].raster);
   });
+  it('are cut as drafts beside what is cut in full, from the same first steps, and neither is run again for the other', () => {
+    const cutter = new Cutter(blot);
+    const head = [makeStep('gray'), makeStep('trim')];
+    const at = (side: number, shiftPct: number) =>
+      makeRecipe([...head, makeStep('fit', { resolutionPx: side }), makeStep('shift', { shiftPct })]);
+    const full = cutter.run(at(256, 5));
+    const draft = cutter.run(at(64, 6), true);
+    expect(draft[1].raster).to.equal(full[1].raster);
+    expect(draft[3].raster.width).to.equal(64);
+    const rested = cutter.run(at(256, 6));
+    expect(rested[2].raster).to.equal(full[2].raster);
+    expect([...rested[3].raster.data]).to.deep.equal([...cut(blot, at(256, 6)).data]);
+    expect(cutter.run(at(64, 7), true)[2].raster).to.equal(draft[2].raster);
+  });
   it('refuse a blank picture in one sentence', () => {
     const white = picture(40, 40, 3, () => [255, 255, 255]);
     expect(() => cut(white, makeRecipe([makeStep('gray')]))).to.throw(/nothing in it prints/i);

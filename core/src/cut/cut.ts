@@ -10,13 +10,26 @@ import { stepNamed } from './steps.ts';
 /** What one step of a recipe made; a step that is off hands its input on. */
 export type StepOutcome = StepResult;
 
+interface Done {
+  key: string;
+  outcome: StepOutcome;
+}
+
+/** How many steps of `done` stand in the same words at the head of `keys`. */
+function sharedSteps(done: readonly Done[], keys: readonly string[]): number {
+  let same = 0;
+  while (same < keys.length && same < done.length && done[same].key === keys[same]) same++;
+  return same;
+}
+
 /**
  * Cuts the same picture again and again, and keeps the result of every step: after a change only the steps from the
- * first changed one on are run.
+ * first changed one on are run. Drafts are kept beside what is cut in full, so that neither has the other run anew.
  */
 export class Cutter {
   private readonly materials: Materials;
-  private done: { key: string; outcome: StepOutcome }[] = [];
+  private full: Done[] = [];
+  private drafted: Done[] = [];
   private plain: Raster | undefined;
 
   /** `tell`: told the share done of a step that takes long; what it throws ends the cutting, and nothing of that step is kept. */
@@ -45,16 +58,19 @@ export class Cutter {
   }
 
   /** The outcome of every step, in order. Throws nothing-to-print when a step finds nothing left. */
-  run(recipe: Recipe): StepOutcome[] {
+  run(recipe: Recipe, draft = false): StepOutcome[] {
     const keys = recipe.steps.map((step) => JSON.stringify(step) + this.present(step));
-    let same = 0;
-    while (same < keys.length && same < this.done.length && this.done[same].key === keys[same]) same++;
-    this.done.length = same;
-    for (let i = same; i < keys.length; i++) {
-      const input = this.done[i - 1]?.outcome.raster ?? this.start(recipe.steps[i]);
-      this.done.push({ key: keys[i], outcome: this.runStep(input, recipe.steps[i]) });
+    const own = draft ? this.drafted : this.full;
+    const other = draft ? this.full : this.drafted;
+    const most = Math.max(sharedSteps(own, keys), sharedSteps(other, keys));
+    const done = (sharedSteps(own, keys) === most ? own : other).slice(0, most);
+    if (draft) this.drafted = done;
+    else this.full = done;
+    for (let i = most; i < keys.length; i++) {
+      const input = done[i - 1]?.outcome.raster ?? this.start(recipe.steps[i]);
+      done.push({ key: keys[i], outcome: this.runStep(input, recipe.steps[i]) });
     }
-    return this.done.map(({ outcome }) => outcome);
+    return done.map(({ outcome }) => outcome);
   }
 }
 

@@ -7,7 +7,7 @@ import { upload } from '../api/upload.ts';
 import { tell, trouble } from '../parts/messages.tsx';
 import { cutter, holdPlate, openSource } from '../workers/pool.ts';
 import { keepPortrait } from './keeping.ts';
-import { filePlate, plateKey } from './plates.ts';
+import { filePlate, plateKey, readyOf } from './plates.ts';
 
 /** A file on its way in. */
 export interface Arrival {
@@ -73,7 +73,7 @@ async function brushBy(
   const body = parseBench({ brush, plates: { [plateName]: plate }, guessed: reasons });
   const key = plateKey(plate);
   holdPlate(key, report.plate);
-  const thumbnail = await keepPortrait(body, { [plateName]: { key, plate: report.plate, report } });
+  const thumbnail = await keepPortrait(body, { [plateName]: readyOf(key, { plate: report.plate, report }) });
   stopIfAborted(controller);
   const made = await sendJson<{ brush: OpenBrush['brush'] }>('POST', '/brushes', {
     id: crypto.randomUUID(),

@@ -6,7 +6,7 @@ import { cutter, holdPlate } from '../workers/pool.ts';
 import { arriving, showArrival } from './arrivals.ts';
 import { firstPlate } from './edit.ts';
 import { keepPortrait } from './keeping.ts';
-import { filePlate, plateKey } from './plates.ts';
+import { filePlate, plateKey, readyOf } from './plates.ts';
 
 /** Cuts one brush anew by a recipe and keeps that as its next version; gives whether it could be. */
 async function applyTo(listing: BrushListing, recipe: Recipe, what: string): Promise<boolean> {
@@ -19,7 +19,7 @@ async function applyTo(listing: BrushListing, recipe: Recipe, what: string): Pro
   const body: Bench = { ...version.body, plates: { ...version.body.plates, [name]: next } };
   const key = plateKey(next);
   holdPlate(key, report.plate);
-  const thumbnail = await keepPortrait(body, { [name]: { key, plate: report.plate, report } });
+  const thumbnail = await keepPortrait(body, { [name]: readyOf(key, { plate: report.plate, report }) });
   await sendJson<Kept>('POST', `/brushes/${listing.id}/versions`, {
     id: crypto.randomUUID(),
     parent: version.id,

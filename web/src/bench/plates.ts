@@ -16,6 +16,8 @@ const knownBytes = new Map<string, string>();
 export interface Ready {
   key: string;
   plate: Plate;
+  /** the plate's sides once the hand rests, px: while it moves, the plate may be a smaller draft */
+  size: { width: number; height: number };
   report: CutReport | null;
 }
 interface PlateState {
@@ -29,6 +31,8 @@ export const usePlates = create<PlateState>(() => ({ ready: {}, trouble: null, b
 export function clearPlates(): void {
   wishes.clear();
   waiting.clear();
+  cutMs.clear();
+  tellBusy(false);
   usePlates.setState({ ready: {}, trouble: null, busy: false });
 }
 
@@ -37,19 +41,46 @@ export function trustPlates(bench: Bench): void {
   for (const plate of Object.values(bench.plates)) knownBytes.set(plateKey(plate), plate.sha256);
 }
 
-async function make(plate: BenchPlate, key: string, wantReport: boolean): Promise<Ready> {
+type Made = Pick<Ready, 'plate' | 'report'>;
+
+async function make(plate: BenchPlate, key: string, wantReport: boolean, draft = false): Promise<Made> {
   const sha256 = knownBytes.get(key);
-  if (sha256 && !wantReport) return { key, plate: await fetchPlate(sha256, 'The plate'), report: null };
-  if (!plate.source || !plate.recipe) return { key, plate: await fetchPlate(plate.sha256, 'The plate'), report: null };
-  const report = await cutter.cut(plate.source, plate.recipe);
-  return { key, plate: report.plate, report };
+  if (sha256 && !wantReport) return { plate: await fetchPlate(sha256, 'The plate'), report: null };
+  if (!plate.source || !plate.recipe) return { plate: await fetchPlate(plate.sha256, 'The plate'), report: null };
+  const report = await cutter.cut(plate.source, plate.recipe, draft);
+  return { plate: report.plate, report };
 }
+
+/** A plate that was made, `times` times smaller than it is meant. */
+export const readyOf = (key: string, { plate, report }: Made, times = 1): Ready => ({
+  key,
+  plate,
+  report,
+  size: { width: Math.round(plate.width * times), height: Math.round(plate.height * times) },
+});
 
 interface Wanted {
   name: string;
   plate: BenchPlate;
   wantReport: boolean;
+  /** how many times smaller than the plate that is meant */
+  times: number;
 }
+/** Cutting that takes no longer is not told: words that come and go at every move of the hand are only restless. */
+const UNTOLD_MS = 150;
+let telling: ReturnType<typeof setTimeout> | undefined;
+
+/** Says that a plate is being cut, once that takes a while; or that none is any more. */
+function tellBusy(busy: boolean): void {
+  if (busy) {
+    telling ??= setTimeout(() => usePlates.setState({ busy: true }), UNTOLD_MS);
+    return;
+  }
+  clearTimeout(telling);
+  telling = undefined;
+  if (usePlates.getState().busy) usePlates.setState({ busy: false });
+}
+
 /** The newest wish for each plate: an older one that comes late must not take its place. */
 const wishes = new Map<string, string>();
 let running = false;
@@ -68,9 +99,11 @@ async function pump(first: Wanted): Promise<void> {
   for (let wanted: Wanted | undefined = first; wanted; wanted = nextWaiting()) {
     const key = plateKey(wanted.plate);
     try {
-      const ready = await make(wanted.plate, key, wanted.wantReport);
+      const { name, times } = wanted;
+      const made = await make(wanted.plate, key, wanted.wantReport, times > 1);
+      const ready = readyOf(key, made, times);
+      if (made.report && times === 1) cutMs.set(name, made.report.ms);
       holdPlate(key, ready.plate);
-      const { name } = wanted;
       const settled = usePlates.getState().ready[name]?.key === wishes.get(name) && wishes.get(name) !== key;
       if (!settled) usePlates.setState((s) => ({ ready: { ...s.ready, [name]: ready }, trouble: null }));
     } catch (cause) {
@@ -80,36 +113,50 @@ async function pump(first: Wanted): Promise<void> {
     }
   }
   running = false;
-  usePlates.setState({ busy: false });
+  tellBusy(false);
 }
 
-/** Side of a cast while the hand turns it. */
-const DRAFT_PX = 320;
+/** Side of a cast while the hand turns it, and of a plate that is cut too slowly to follow the hand. */
+const DRAFTS = { cast: ['sizePx', 320], fit: ['resolutionPx', 512] } as const;
+/** What is cut in less follows the hand in full. */
+const SLOW_CUT_MS = 12;
+/** How long each plate took when it was last cut in full: mostly the steps that the hand is at. */
+const cutMs = new Map<string, number>();
 
-/** A state whose casts are small, for as long as the hand moves. */
-export function draftOf(bench: Bench): Bench {
-  const draft = (plate: BenchPlate): BenchPlate => {
-    if (!plate.recipe?.steps.some(({ step, sizePx }) => step === 'cast' && Number(sizePx) > DRAFT_PX)) return plate;
-    const steps = plate.recipe.steps.map((step) => (step.step === 'cast' ? { ...step, sizePx: DRAFT_PX } : step));
-    return { ...plate, recipe: { ...plate.recipe, steps } };
-  };
-  return { ...bench, plates: Object.fromEntries(Object.entries(bench.plates).map(([name, p]) => [name, draft(p)])) };
+/** A plate as it is cut while the hand moves, and how many times smaller it is. */
+function draftOf(name: string, plate: BenchPlate): { plate: BenchPlate; times: number } {
+  let times = 1;
+  const steps = plate.recipe?.steps.map((step) => {
+    const draft = step.on && (step.step === 'cast' || step.step === 'fit') ? DRAFTS[step.step] : undefined;
+    if (!draft || (step.step === 'fit' && (cutMs.get(name) ?? 0) < SLOW_CUT_MS)) return step;
+    const [side, px] = draft;
+    if (Number(step[side]) <= px) return step;
+    times = Number(step[side]) / px;
+    return { ...step, [side]: px };
+  });
+  return times > 1 && plate.recipe && steps
+    ? { plate: { ...plate, recipe: { ...plate.recipe, steps } }, times }
+    : { plate, times: 1 };
 }
 
-/** Asks for the plates of a state. `wantReport`: the steps' findings are shown, so it is really cut. */
-export function wantPlates(bench: Bench, wantReport: boolean): void {
-  for (const [name, plate] of Object.entries(bench.plates)) {
+/**
+ * Asks for the plates of a state. `wantReport`: the steps' findings are shown, so it is really cut; `moving`: the hand
+ * is at it, so that a draft will do.
+ */
+export function wantPlates(bench: Bench, wantReport: boolean, moving = false): void {
+  for (const [name, meant] of Object.entries(bench.plates)) {
+    const { plate, times } = moving ? draftOf(name, meant) : { plate: meant, times: 1 };
     const there = usePlates.getState().ready[name];
     wishes.set(name, plateKey(plate));
     const recut = wantReport && plate.recipe && plate.source && !there?.report;
     if (there && there.key === plateKey(plate) && !recut) {
-      usePlates.setState({ trouble: null });
+      if (usePlates.getState().trouble) usePlates.setState({ trouble: null });
       waiting.delete(name);
       continue;
     }
-    usePlates.setState({ busy: true });
-    if (running) waiting.set(name, { name, plate, wantReport });
-    else void pump({ name, plate, wantReport });
+    tellBusy(true);
+    if (running) waiting.set(name, { name, plate, wantReport, times });
+    else void pump({ name, plate, wantReport, times });
   }
 }
 

@@ -7,7 +7,7 @@ import { rollSeed } from '../bench/edit.ts';
 import { startKeeping } from '../bench/keeping.ts';
 import { useBenchEye } from '../bench/eye.ts';
 import { useMeasuring } from '../bench/echo.ts';
-import { draftOf, wantPlates } from '../bench/plates.ts';
+import { wantPlates } from '../bench/plates.ts';
 import { hangsOver } from '../bench/surface.ts';
 import { guardLeaving, openBrush } from '../bench/session.ts';
 import { redo, undo, useBench } from '../bench/store.ts';
@@ -69,7 +69,7 @@ function Bench({ id, stage }: { id: string; stage: string }) {
     if (!open) return;
     const want = () => {
       const { bench: now, gesturing } = useBench.getState();
-      if (now) wantPlates(gesturing ? draftOf(now) : now, needsReport);
+      if (now) wantPlates(now, needsReport, gesturing);
     };
     want();
     // at once, not after the page has been rendered: the cutting and the rendering then run side by side

@@ -146,9 +146,10 @@ const worker = {
     await opened(source, onProgress);
   },
 
-  async cut(source: string, recipe: Recipe): Promise<CutReport> {
+  async cut(source: string, recipe: Recipe, draft = false): Promise<CutReport> {
     const { picture, cutter } = await withOthers(source, recipe);
-    const outcomes = cutter.run(recipe);
+    const start = performance.now();
+    const outcomes = cutter.run(recipe, draft);
     const last = outcomes.at(-1)?.raster ?? grayOf(picture, 'dark');
     const share = coverage(last);
     // clay may still be flat
@@ -161,6 +162,7 @@ const worker = {
       coveragePct: share * 100,
       levels: distinctLevels(plate),
       histograms: histogramsOf(picture, recipe, outcomes),
+      ms: performance.now() - start,
     };
     return transfer(report, [plate.data.buffer]);
   },

@@ -94,6 +94,8 @@ export interface CutReport {
   levels: number;
   /** 64 classes of what goes into each levels step, by place in the recipe */
   histograms: Record<number, number[]>;
+  /** time of cutting what was not cut before */
+  ms: number;
 }
 
 export interface Answer {
@@ -135,7 +137,8 @@ export interface CutApi {
   watch(ended: Int32Array, onProgress: (share: number) => void): void;
   /** Reads a source's pixels; `onProgress` tells the share read. */
   open(source: string, onProgress: (share: number) => void): Promise<void>;
-  cut(source: string, recipe: Recipe): Promise<CutReport>;
+  /** `draft`: smaller than it will be, while the hand moves; what was cut in full is kept beside it. */
+  cut(source: string, recipe: Recipe, draft?: boolean): Promise<CutReport>;
   /** The result after step `place` as a plate (place -1: the last). */
   after(source: string, recipe: Recipe, place: number): Promise<Plate>;
   /** The result after step `place` with all its values. */

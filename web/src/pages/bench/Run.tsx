@@ -80,7 +80,7 @@ export function Run({ id, stage, bench }: { id: string; stage: Stage; bench: Ben
   const border = useBorder(name);
   const echo = useEcho((s) => s.told);
   const steps = plate.recipe?.steps.filter((s) => s.on).length ?? 0;
-  const size = ready ? `${ready.plate.width} px` : '';
+  const size = ready ? `${ready.size.width} px` : '';
   const warning = trouble
     ? trouble.code === 'cancelled'
       ? 'cancelled: as before'

@@ -103,7 +103,8 @@ export function CutWork({ bench }: { bench: Bench }) {
   const tiles = recipeOf(bench).steps.some((s) => s.on && s.step === 'tile');
   const removed = report?.facts.find((f) => f.removed !== undefined)?.removed;
   const border = report?.border;
-  const pixels = report ? report.plate.width * report.plate.height : 0;
+  const { width, height } = held ?? ready.size;
+  const pixels = ready.size.width * ready.size.height;
   return (
     <section className="work" aria-label="Plate">
       <div
@@ -131,7 +132,7 @@ export function CutWork({ bench }: { bench: Bench }) {
           )}
         </div>
         <span className="tag">
-          {title}, {plate.width} x {plate.height} px
+          {title}, {width} x {height} px
           {spot ? `, value ${spot.value.toFixed(3)} at ${spot.x}, ${spot.y}` : ''}
           {busy ? ', cutting…' : ''}{' '}
           <button className="small" onClick={() => setClose(true)}>

@@ -50,7 +50,7 @@ export function PackWork({ bench }: { bench: Bench }) {
             </div>
             <div>
               {ready
-                ? `tip ${ready.plate.width} x ${ready.plate.height} px, ${ready.plate.heights ? 'a relief of floats' : '16 bit'}`
+                ? `tip ${ready.size.width} x ${ready.size.height} px, ${ready.plate.heights ? 'a relief of floats' : '16 bit'}`
                 : ''}
               {plate.recipe ? `, recipe of ${steps} steps` : ''}
             </div>
