@@ -7,11 +7,13 @@ import {
   heightsOfSource,
   makeRecipe,
   makesRelief,
+  materialsNamed,
   parseRecipe,
   plateReport,
   PRINTS,
   reliefRecipe,
   type BrushAndPlates,
+  type Material,
   type Others,
   type Picture,
   type Prints,
@@ -29,7 +31,7 @@ import {
   readJson,
   writeAll,
 } from '@amber-stamp/io';
-import { basename, dirname, extname } from 'node:path';
+import { basename, dirname, extname, resolve } from 'node:path';
 import { readOptions, UsageError, type OptionTable } from './arguments.ts';
 import { RELIEF_OPTIONS, wishOf } from './relief-options.ts';
 
@@ -44,24 +46,27 @@ const OPTIONS: OptionTable = {
   ...RELIEF_OPTIONS,
 };
 
-/** Sources and brushes that steps name: files beside the recipe. */
+/** Where what a step names lies: beside the recipe or, in an opened pack, from the pack's own folder. */
+function materialPath(recipePath: string, name: string): string {
+  const folder = dirname(resolve(recipePath));
+  return inside(basename(folder) === 'recipes' && name.includes('/') ? dirname(folder) : folder, name);
+}
+
+/** Sources and brushes that steps name, read from their files. */
 async function otherFiles(recipe: Recipe, recipePath: string | undefined): Promise<Others> {
   const sources = new Map<string, Picture>();
   const brushes = new Map<string, BrushAndPlates>();
-  for (const [i, step] of recipe.steps.entries())
-    for (const kind of ['source', 'brush'] as const) {
-      const name = step[kind];
-      if (!step.on || typeof name !== 'string' || name === '') continue;
-      if (!recipePath)
-        throw new AmberError(
-          'bad-value',
-          `The ${kind} ${name} that a step names needs a recipe file to lie beside.`,
-          `steps.${i}.${kind}`,
-        );
-      const path = inside(dirname(recipePath), name);
-      if (kind === 'source') sources.set(name, await decodeWorking(await readBytes(path), name));
-      else brushes.set(name, await loadBrush(path));
-    }
+  const path = (kind: Material, name: string): string => {
+    if (recipePath) return materialPath(recipePath, name);
+    throw new AmberError(
+      'bad-value',
+      `The ${kind} ${name} that a step names needs a recipe file to lie beside.`,
+      `steps.${recipe.steps.findIndex((step) => step[kind] === name)}.${kind}`,
+    );
+  };
+  for (const name of materialsNamed(recipe, 'source'))
+    sources.set(name, await decodeWorking(await readBytes(path('source', name)), name));
+  for (const name of materialsNamed(recipe, 'brush')) brushes.set(name, await loadBrush(path('brush', name)));
   return { sources, brushes };
 }
 

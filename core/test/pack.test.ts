@@ -44,6 +44,16 @@ describe('packs', () => {
     expect(opened.recipes.get('recipes/blot.json')).to.deep.equal(makeRecipe([makeStep('gray')]));
     expect(opened.files.get('sources/blot.png')).to.deep.equal(plate);
   });
+  it('are refused when a step names a source or a brush of the pack that is not in it', () => {
+    const steps = [makeStep('gray'), makeStep('overlay', { source: 'sources/gone.png' })];
+    const lacking = () =>
+      writePack({
+        brushes: [brush],
+        plates: new Map([['blot.png', plate]]),
+        recipes: new Map([['recipes/blot.json', makeRecipe(steps)]]),
+      });
+    expect(() => readPack(lacking())).to.throw(/names sources\/gone.png, which is not in the pack/);
+  });
   it('are the same bytes for the same contents', () => expect(sha256Hex(whole())).to.equal(sha256Hex(whole())));
   it('open with any zip program and list a hash for every entry', () => {
     const files = unzipSync(whole());

@@ -16,7 +16,7 @@ import { chance6 } from '../../core/src/maths/hash.ts';
 import { median } from './measure.ts';
 
 const SIDE = 2048;
-const ROUNDS = 5;
+const ROUNDS = 9;
 sharp.concurrency(1);
 sharp.cache(false);
 
@@ -74,6 +74,7 @@ const WORK: Record<string, Record<string, ParamValue>> = {
   },
   overlay: { source: 'other', prints: 'light' },
   retouch: { marks: [[0, 0.02, 0.5, 0.2, 0.2, 1, 0.8, 0.8, 1]] },
+  heal: { places: [[0, 0.4, 0.4], [3, 0.6, 0.5]] },
   levels: { automatic: false, low: 0.1, high: 0.8 },
 };
 

@@ -37,7 +37,8 @@ function recipeText(): string {
     '',
     'Every step has `step` (its name) and `on` (default true). Missing settings take their defaults; unknown ones are refused with their path.',
     'Inside, values are floats from 0 (prints nothing) to 1 (prints fully); the plate is written at 16 bit.',
-    'Before the first step that makes gray, the source counts as printing the darker the more.',
+    'Before the first step that makes gray, the source counts as printing the darker the more. Another source or a brush that a step',
+    'names is a file beside the recipe; in an opened pack it is a path of the pack (`sources/…`, `brushes/…`).',
   ];
   const steps = STEPS.flatMap((step) => [
     '',

@@ -177,32 +177,6 @@ describe('the API', () => {
     });
   });
 
-  describe('packs', () => {
-    it('come back as the same brush and make no second copy of what is here', async () => {
-      const made = await makeBrush(api, 'Packed');
-      const zip = new Uint8Array(
-        await (await fetch(`${api.url}/api/versions/${made.kept.id}/pack?sources=yes`)).arrayBuffer(),
-      );
-      const before = await count('brushes');
-      const same = await call<{ brushes: { id: string; alreadyHere: boolean }[] }>(api, 'POST', '/packs', zip);
-      expect(same.body.brushes).to.deep.equal([{ id: made.brush.id, name: 'Packed', alreadyHere: true }]);
-      expect(await count('brushes')).to.equal(before);
-      const other = await startApi();
-      const fresh = await call<{ brushes: { id: string; alreadyHere: boolean }[] }>(other, 'POST', '/packs', zip);
-      expect(fresh.body.brushes[0].alreadyHere).to.equal(false);
-      const open = await call<{ version: { body: Bench } }>(other, 'GET', `/brushes/${fresh.body.brushes[0].id}`);
-      expect(open.body.version.body.brush).to.deep.equal(made.bench.brush);
-      expect(open.body.version.body.plates).to.deep.equal(made.bench.plates);
-      await other.close();
-    });
-    it('that are bad leave nothing behind', async () => {
-      const [brushes, blobs] = [await count('brushes'), await count('blobs')];
-      const { status, body } = await call<Problem>(api, 'POST', '/packs', Buffer.from('PK nothing'));
-      expect([status, body.code]).to.deep.equal([422, 'bad-pack']);
-      expect([await count('brushes'), await count('blobs')]).to.deep.equal([brushes, blobs]);
-    });
-  });
-
   describe('bad requests', () => {
     const bodies: [string, string, string][] = [
       ['text that is no JSON', '{"id": ', 'bad-json'],

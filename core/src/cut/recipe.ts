@@ -91,6 +91,35 @@ export function makeStep(name: string, values: Record<string, ParamValue> = {}):
 
 export const makeRecipe = (steps: RecipeStep[]): Recipe => ({ format: 'amber-stamp/recipe', version: 1, steps });
 
+/** What a step may name besides the source that is cut: another source, a kept brush. */
+export type Material = 'source' | 'brush';
+const MATERIALS: readonly Material[] = ['source', 'brush'];
+
+const materialsOf = (step: RecipeStep): { kind: Material; name: string }[] =>
+  MATERIALS.flatMap((kind) => {
+    const name = step[kind];
+    return typeof name === 'string' && name !== '' ? [{ kind, name }] : [];
+  });
+
+/** The other sources or brushes that the steps of a recipe name, each once; of steps that are off only when asked. */
+export const materialsNamed = (recipe: Recipe, kind: Material, alsoOff = false): string[] => [
+  ...new Set(
+    recipe.steps
+      .filter(({ on }) => on || alsoOff)
+      .flatMap(materialsOf)
+      .flatMap((material) => (material.kind === kind ? [material.name] : [])),
+  ),
+];
+
+/** A recipe whose steps, those that are off too, name their other sources and brushes as `rename` has it. */
+export const withMaterials = (recipe: Recipe, rename: (kind: Material, name: string) => string): Recipe => ({
+  ...recipe,
+  steps: recipe.steps.map((step) => ({
+    ...step,
+    ...Object.fromEntries(materialsOf(step).map(({ kind, name }) => [kind, rename(kind, name)])),
+  })),
+});
+
 /** A recipe for another source of a family: what that one takes of its own sheet, its region, stays its own. */
 export function withRegionOf(recipe: Recipe, own: Recipe): Recipe {
   const region = own.steps.find((step) => step.step === 'region');

@@ -2,7 +2,7 @@ import { sha256 } from '@noble/hashes/sha2';
 import { bytesToHex } from '@noble/hashes/utils';
 import { strFromU8, strToU8, unzipSync, zipSync, type Zippable } from 'fflate';
 import { lazy, number, object, string } from 'yup';
-import { parseRecipe, type Recipe } from '../cut/recipe.ts';
+import { parseRecipe, withMaterials, type Recipe } from '../cut/recipe.ts';
 import { AmberError } from '../errors.ts';
 import { plateNames, type Brush } from '../model/brush.ts';
 import { parseBrush } from '../model/brush-schema.ts';
@@ -146,7 +146,19 @@ export function readPack(bytes: Uint8Array, decode: (file: Uint8Array, where: st
   return pack;
 }
 
+/** Whether a recipe's word for another source or brush is a path of the pack, which may be missing. */
+const isPackPath = (name: string): boolean => /^(sources|brushes)\//.test(name);
+
+function checkRecipe(pack: Pack, path: string, recipe: Recipe): void {
+  withMaterials(recipe, (_, name) => {
+    if (isPackPath(name) && !pack.files.has(name))
+      throw bad(`A step of ${path} names ${name}, which is not in the pack`, path);
+    return name;
+  });
+}
+
 function checkComplete(pack: Pack): void {
+  for (const [path, recipe] of pack.recipes) checkRecipe(pack, path, recipe);
   if (pack.brushes.length === 0) throw bad('The pack has no brush', 'pack');
   for (const { path, brush } of pack.brushes)
     for (const name of plateNames(brush))
@@ -175,14 +187,22 @@ export interface PackContents {
   origins?: Record<string, PlateOrigin>;
 }
 
+/** Where brushes lie in a pack, in their order: two of one name get different paths. */
+export function brushPaths(brushes: readonly Brush[]): string[] {
+  const taken = new Set<string>();
+  return brushes.map(({ name }, i) => {
+    const plain = `brushes/${fileName(name)}.json`;
+    const path = taken.has(plain) ? `brushes/${fileName(name)}-${i + 1}.json` : plain;
+    taken.add(path);
+    return path;
+  });
+}
+
 /** Writes a pack; the same contents give the same bytes. Pictures are stored as they are, they are compressed already. */
 export function writePack(contents: PackContents): Uint8Array {
   const files = new Map<string, Uint8Array>();
   const json = (value: unknown) => strToU8(`${JSON.stringify(value, null, 2)}\n`);
-  contents.brushes.forEach((brush, i) => {
-    const plain = `brushes/${fileName(brush.name)}.json`;
-    files.set(files.has(plain) ? `brushes/${fileName(brush.name)}-${i + 1}.json` : plain, json(brush));
-  });
+  brushPaths(contents.brushes).forEach((path, i) => files.set(path, json(contents.brushes[i])));
   for (const [name, bytes] of contents.plates) files.set(`plates/${name}`, bytes);
   for (const [path, recipe] of contents.recipes ?? []) files.set(path, json(recipe));
   for (const [path, bytes] of contents.sources ?? []) files.set(path, bytes);

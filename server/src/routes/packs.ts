@@ -1,5 +1,6 @@
 import { AmberError } from '@amber-stamp/core';
-import { exportPack, importPack } from '../services/packs.ts';
+import { importPack } from '../services/pack-in.ts';
+import { exportPack } from '../services/pack-out.ts';
 import type { Route } from './route.ts';
 
 const MAX_PACK_BYTES = 512 * 1024 * 1024;

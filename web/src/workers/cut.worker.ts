@@ -19,6 +19,7 @@ import {
   VIEWS,
   makeRecipe,
   markRecipe,
+  materialsNamed,
   profileOf,
   readings,
   recipeForReading,
@@ -80,19 +81,15 @@ function opened(source: string, onProgress: (share: number) => void = () => unde
   return open;
 }
 
-/** What the steps of a recipe that are on name under `kind`, each once. */
-const named = (recipe: Recipe, kind: 'source' | 'brush'): Set<string> =>
-  new Set(recipe.steps.flatMap((step) => (step.on && step[kind] ? [String(step[kind])] : [])));
-
 /** A source with everything that its recipe names; what cannot be read makes its step do nothing. */
 async function withOthers(source: string, recipe: Recipe): Promise<OpenSource> {
   const open = await opened(source);
-  for (const id of named(recipe, 'source'))
+  for (const id of materialsNamed(recipe, 'source'))
     if (!open.sources.has(id)) {
       const other = id === source ? open.picture : await readPicture(id, () => undefined).catch(() => undefined);
       if (other) open.sources.set(id, reducePicture(other, OTHER_SIDE));
     }
-  for (const id of named(recipe, 'brush'))
+  for (const id of materialsNamed(recipe, 'brush'))
     if (!open.brushes.has(id)) {
       const brush = await readBrush(id).catch(() => undefined);
       if (brush) open.brushes.set(id, brush);
