@@ -175,6 +175,9 @@ export class InkEngine {
     size: SheetSize,
     use: (row: number, from: number, values: Float32Array) => void,
   ): void {
+    // the coverage of a plain coat is what its layer holds already
+    const [only] = stroke.coats;
+    if (stroke.coats.length === 1 && isPlain(only)) return this.eachLaid(only.layer, size, use);
     const run = new Float32Array(TILE);
     this.eachTile([stroke], null, size, (x, y, width, height) => {
       const px = this.memory.floats(this.pixels, PIXELS * 4);
@@ -183,6 +186,25 @@ export class InkEngine {
         use(y + k, x, run.subarray(0, width));
       }
     });
+  }
+
+  /** Hands what a layer holds to `use`, as `eachCovered` does; only where dabs may have touched it. */
+  private eachLaid(
+    { tiles, columns }: Layer,
+    size: SheetSize,
+    use: (row: number, from: number, values: Float32Array) => void,
+  ): void {
+    for (const [key, { address, touched }] of tiles) {
+      const y = Math.floor(key / columns) * TILE;
+      const x = (key % columns) * TILE;
+      const width = Math.min(touched.x1, size.width - x) - touched.x0;
+      const bottom = Math.min(touched.y1, size.height - y);
+      if (width <= 0) continue;
+      for (let k = touched.y0; k < bottom; k++) {
+        const values = this.memory.floats(address + 4 * (k * TILE + touched.x0), width);
+        use(y + k, x + touched.x0, values);
+      }
+    }
   }
 
   /** The strokes alone as float32 r, g, b, a, premultiplied: what a ground with layers is put together with. */
