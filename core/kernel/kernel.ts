@@ -5,4 +5,5 @@
  */
 export { place } from './place';
 export { lay } from './lay';
-export { clear, blend, fill, bytes, multiplyAdd } from './sheet';
+export { layThrough } from './through';
+export { clear, blend, blendTint, fill, bytes, multiplyAdd } from './sheet';

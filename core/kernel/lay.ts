@@ -2,16 +2,12 @@
 import { RECORD } from './place';
 
 /**
- * Four pixels: bilinear reading of the tip level, then a += max(opacity - a, 0) * flow * tip. `bits` and `masked` are
- * constants at every call: immediate shifts, no mask inside a span. `step` holds (1, stride) in 16-bit halves for one
- * multiply-add.
+ * Four pixels' bilinear reading of a tip level, 0..65535. `bits` is a constant at every call: immediate shifts. `step`
+ * holds (1, stride) in 16-bit halves for one multiply-add.
  */
 // @ts-ignore: decorator
 @inline
-function four(
-  at: usize, tip: usize, step: v128, row: usize, u: v128, v: v128, bits: i32, fraction: v128, scale: v128,
-  opacity: v128, flow: v128, masked: boolean, mask: v128,
-): void {
+export function texels(tip: usize, step: v128, row: usize, u: v128, v: v128, bits: i32, fraction: v128, scale: v128): v128 {
   const whole = v128.or(i32x4.shr_u(u, bits), i32x4.shl(i32x4.shr_u(v, bits), 16));
   const place = i32x4.shl(i32x4.dot_i16x8_s(whole, step), 1);
   // two lanes at a time: fewer moves from the vector to the address registers
@@ -37,7 +33,33 @@ function four(
   const fy = f32x4.mul(f32x4.convert_i32x4_s(v128.and(v, fraction)), scale);
   const t0 = f32x4.add(a0, f32x4.mul(f32x4.sub(a1, a0), fx));
   const t1 = f32x4.add(b0, f32x4.mul(f32x4.sub(b1, b0), fx));
-  const t = f32x4.add(t0, f32x4.mul(f32x4.sub(t1, t0), fy));
+  return f32x4.add(t0, f32x4.mul(f32x4.sub(t1, t0), fy));
+}
+
+/** The first pixel of a row `down` rows below a record's top, not before `x0`: by four lower bounds and their slopes. */
+// @ts-ignore: decorator
+@inline
+export function rowBegin(l0: v128, l1: v128, dl0: v128, dl1: v128, down: v128, x0: i32): i32 {
+  const l = f64x2.pmax(f64x2.add(l0, f64x2.mul(dl0, down)), f64x2.add(l1, f64x2.mul(dl1, down)));
+  return max(x0, <i32>ceil(max(f64x2.extract_lane(l, 0), f64x2.extract_lane(l, 1))));
+}
+
+/** The last pixel of that row, before `x1`. */
+// @ts-ignore: decorator
+@inline
+export function rowEnd(h0: v128, h1: v128, dh0: v128, dh1: v128, down: v128, x1: i32): i32 {
+  const h = f64x2.pmin(f64x2.add(h0, f64x2.mul(dh0, down)), f64x2.add(h1, f64x2.mul(dh1, down)));
+  return min(x1 - 1, <i32>floor(min(f64x2.extract_lane(h, 0), f64x2.extract_lane(h, 1))));
+}
+
+/** Four pixels: a += max(opacity - a, 0) * flow * tip; `masked` is a constant at every call. */
+// @ts-ignore: decorator
+@inline
+function four(
+  at: usize, tip: usize, step: v128, row: usize, u: v128, v: v128, bits: i32, fraction: v128, scale: v128,
+  opacity: v128, flow: v128, masked: boolean, mask: v128,
+): void {
+  const t = texels(tip, step, row, u, v, bits, fraction, scale);
   const a = v128.load(at);
   let room = f32x4.pmax(f32x4.sub(opacity, a), f32x4.splat(0));
   if (masked) room = v128.and(room, mask);
@@ -70,10 +92,8 @@ function layRecord(rec: usize, tile: usize, originX: i32, originY: i32, width: i
   const h0 = v128.load(rec, 128), h1 = v128.load(rec, 144), dh0 = v128.load(rec, 160), dh1 = v128.load(rec, 176);
   for (let y = y0; y < y1; y++) {
     const down = f64x2.splat(<f64>(y - top));
-    const l = f64x2.pmax(f64x2.add(l0, f64x2.mul(dl0, down)), f64x2.add(l1, f64x2.mul(dl1, down)));
-    const h = f64x2.pmin(f64x2.add(h0, f64x2.mul(dh0, down)), f64x2.add(h1, f64x2.mul(dh1, down)));
-    const lo = max(x0, <i32>ceil(max(f64x2.extract_lane(l, 0), f64x2.extract_lane(l, 1))));
-    const hi = min(x1 - 1, <i32>floor(min(f64x2.extract_lane(h, 0), f64x2.extract_lane(h, 1))));
+    const lo = rowBegin(l0, l1, dl0, dl1, down, x0);
+    const hi = rowEnd(h0, h1, dh0, dh1, down, x1);
     if (lo > hi) continue;
     let u = i32x4.add(i32x4.splat(u00 + y * duy + lo * dux), ul);
     let v = i32x4.add(i32x4.splat(v00 + y * dvy + lo * dvx), vl);

@@ -35,6 +35,30 @@ export function blend(coverage: usize, out: usize, side: i32, x0: i32, y0: i32, 
   }
 }
 
+/**
+ * The same with a colour for each pixel: `tints` holds r, g, b, 1 of the mean ink in step with the tile, and nothing where
+ * nothing is covered.
+ */
+export function blendTint(coverage: usize, tints: usize, out: usize, side: i32, x0: i32, y0: i32, x1: i32, y1: i32): void {
+  for (let y = y0; y < y1; y++) {
+    let from = coverage + (<usize>(y * side + x0) << 2);
+    let tint = tints + (<usize>(y * side + x0) << 4);
+    let to = out + (<usize>(y * side + x0) << 4);
+    for (let x = x0; x < x1; x += 4) {
+      const c = v128.load(from);
+      if (v128.any_true(c)) {
+        mix(to, v128.load(tint), v128.shuffle<f32>(c, c, 0, 0, 0, 0));
+        mix(to + 16, v128.load(tint, 16), v128.shuffle<f32>(c, c, 1, 1, 1, 1));
+        mix(to + 32, v128.load(tint, 32), v128.shuffle<f32>(c, c, 2, 2, 2, 2));
+        mix(to + 48, v128.load(tint, 48), v128.shuffle<f32>(c, c, 3, 3, 3, 3));
+      }
+      from += 16;
+      tint += 64;
+      to += 64;
+    }
+  }
+}
+
 /** Fills `count` float32 pixels with one colour. */
 export function fill(out: usize, count: i32, r: f32, g: f32, b: f32, a: f32): void {
   const px = f32x4(r, g, b, a);

@@ -148,6 +148,7 @@ function ruleOf(engine: InkEngine, job: CoatJob, dabs: DabTable): LayRule | unde
       return (dab) => ofCards[dabs.card[dab]](dab);
     },
     throughOf: (dab) => throughs[dabs.card[dab]],
+    multiplies: throughs.every(({ plain }) => plain),
     depthOf: (dab) => own[dabs.card[dab]] ?? dabs.depthPct[dab] / 100,
     ways: even ? { alongPx: dabs.alongPx, reachPx: reachesOf(dabs) } : undefined,
     seed: (job.brush.seed + 7919 * job.stroke + 104729 * job.coat) | 0,

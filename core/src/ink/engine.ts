@@ -44,8 +44,8 @@ const RGBA_BYTES = PIXELS * 16;
 const GRAINS_KEPT = 128;
 const CLEAR: Rgb = [0, 0, 0];
 
-const isPlain = ({ join, gradient, grain, layer }: CoatPrint): boolean =>
-  join === 'over' && gradient.length === 0 && !grain && !layer.tinted;
+/** Lies over what is below as it was laid, in one ink or in those of its dabs. */
+const isPlain = ({ join, gradient, grain }: CoatPrint): boolean => join === 'over' && gradient.length === 0 && !grain;
 
 /**
  * Prints dab tables into coverage layers and layers onto a ground. One engine belongs to one thread; its layers live in
@@ -136,12 +136,14 @@ export class InkEngine {
     return true;
   }
 
-  /** Ink of one colour over what lies below. */
+  /** Ink over what lies below. */
   private printPlain({ layer, colour }: CoatPrint, { key, height }: TilePlace): void {
     const tile = layer.tiles.get(key);
     if (!tile) return;
-    const { x0, y0, x1, y1 } = tile.touched;
-    this.kernel.blend(tile.address, this.pixels, TILE, x0, y0, x1, Math.min(y1, height), ...colour);
+    const { x0, y0, x1 } = tile.touched;
+    const y1 = Math.min(tile.touched.y1, height);
+    if (layer.tinted) this.kernel.blendTint(tile.address, tile.tint, this.pixels, TILE, x0, y0, x1, y1);
+    else this.kernel.blend(tile.address, this.pixels, TILE, x0, y0, x1, y1, ...colour);
   }
 
   /** A stroke in one ink of which grain or upper coats take away. */

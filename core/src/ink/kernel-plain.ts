@@ -1,14 +1,14 @@
 import type { InkMemory } from './memory.ts';
 import type { Kernel } from './kernel.ts';
-import { ENTRY_BYTES, viewsAt, type Views } from './entry.ts';
+import { ENTRY_BYTES, viewsAt } from './entry.ts';
+import { layThroughPlainly, texel, type PlainViews } from './kernel-plain-through.ts';
 import { placeEntry, RECORD_BYTES, spanBegin, spanEnd } from './place.ts';
 
 const fr = Math.fround;
 const INTS = RECORD_BYTES / 4;
 const DOUBLES = RECORD_BYTES / 8;
 
-interface AllViews extends Views {
-  words: Uint16Array;
+interface AllViews extends PlainViews {
   bytes: Uint8Array;
 }
 
@@ -19,27 +19,16 @@ function viewsOf(memory: InkMemory): AllViews {
 
 /** One row of one dab: `i` the record's first int, pixels lo..hi of row y, `at` the float index of pixel lo. */
 function layRow(v: AllViews, i: number, y: number, lo: number, hi: number, at: number): void {
-  const { ints, floats, words } = v;
+  const { ints, floats } = v;
   const dux = ints[i + 4];
   const dvx = ints[i + 5];
-  const tip = ints[i + 10] >> 1;
-  const stride = ints[i + 11];
+  const reading = { tip: ints[i + 10] >> 1, stride: ints[i + 11], bits: ints[i + 14], scale: floats[i + 15] };
   const opacity = floats[i + 12];
   const flow = floats[i + 13];
-  const bits = ints[i + 14];
-  const scale = floats[i + 15];
-  const fraction = (1 << bits) - 1;
   let u = (ints[i + 8] + Math.imul(y, ints[i + 6]) + Math.imul(lo, dux)) | 0;
   let w = (ints[i + 9] + Math.imul(y, ints[i + 7]) + Math.imul(lo, dvx)) | 0;
   for (let x = lo; x <= hi; x++, at++) {
-    const p = tip + Math.imul(w >>> bits, stride) + (u >>> bits);
-    const fx = fr(fr(u & fraction) * scale);
-    const fy = fr(fr(w & fraction) * scale);
-    const a0 = words[p];
-    const b0 = words[p + stride];
-    const t0 = fr(a0 + fr(fr(words[p + 1] - a0) * fx));
-    const t1 = fr(b0 + fr(fr(words[p + stride + 1] - b0) * fx));
-    const t = fr(t0 + fr(fr(t1 - t0) * fy));
+    const t = texel(v, reading, u, w);
     const a = floats[at];
     const room = fr(opacity - a);
     if (room > 0) floats[at] = fr(a + fr(room * fr(flow * t)));
@@ -74,6 +63,9 @@ export function plainKernel(memory: InkMemory): Kernel {
     }
   };
 
+  const layThrough: Kernel['layThrough'] = (list, index, companions, count, tile, tints, x, y, side) =>
+    layThroughPlainly(viewsOf(memory), list, index, companions, count, { tile, tints, x, y, side });
+
   const clear: Kernel['clear'] = (at, bytes) => {
     viewsOf(memory).bytes.fill(0, at, at + bytes);
   };
@@ -87,6 +79,18 @@ export function plainKernel(memory: InkMemory): Kernel {
         if (c === 0) continue;
         const at = (out >> 2) + 4 * (y * side + x);
         for (let k = 0; k < 4; k++) floats[at + k] = fr(floats[at + k] + fr(fr(goal[k] - floats[at + k]) * c));
+      }
+  };
+
+  const blendTint: Kernel['blendTint'] = (coverage, tints, out, side, x0, y0, x1, y1) => {
+    const { floats } = viewsOf(memory);
+    for (let y = y0; y < y1; y++)
+      for (let x = x0; x < x1; x++) {
+        const c = floats[(coverage >> 2) + y * side + x];
+        if (c === 0) continue;
+        const tint = (tints >> 2) + 4 * (y * side + x);
+        const at = (out >> 2) + 4 * (y * side + x);
+        for (let k = 0; k < 4; k++) floats[at + k] = fr(floats[at + k] + fr(fr(floats[tint + k] - floats[at + k]) * c));
       }
   };
 
@@ -108,5 +112,5 @@ export function plainKernel(memory: InkMemory): Kernel {
     for (let i = 0; i < count; i++) floats[(a >> 2) + i] = fr(floats[(a >> 2) + i] + fr(floats[(b >> 2) + i] * fr(c)));
   };
 
-  return { place, lay, clear, blend, fill, bytes, multiplyAdd };
+  return { place, lay, layThrough, clear, blend, blendTint, fill, bytes, multiplyAdd };
 }

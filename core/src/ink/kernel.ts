@@ -16,6 +16,18 @@ export interface Kernel {
     width: number,
     height: number,
   ): void;
+  /** the same for dabs with companions, which lie in step with `index`; `tints`: the tile's mean colours, 0 for none */
+  layThrough(
+    list: number,
+    index: number,
+    companions: number,
+    count: number,
+    tile: number,
+    tints: number,
+    originX: number,
+    originY: number,
+    side: number,
+  ): void;
   clear(at: number, bytes: number): void;
   /** over the box of a tile `side` px wide; x0 and x1 are multiples of four */
   blend(
@@ -29,6 +41,17 @@ export interface Kernel {
     r: number,
     g: number,
     b: number,
+  ): void;
+  /** over the same box, in the colours of `tints` */
+  blendTint(
+    coverage: number,
+    tints: number,
+    out: number,
+    side: number,
+    x0: number,
+    y0: number,
+    x1: number,
+    y1: number,
   ): void;
   fill(out: number, count: number, r: number, g: number, b: number, a: number): void;
   bytes(from: number, to: number, count: number): void;

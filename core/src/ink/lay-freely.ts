@@ -11,6 +11,8 @@ export interface LayRule {
   /** for the tile whose first pixel is (x, y): the grain that a dab is laid through, undefined where it has none */
   grainsOf: (x: number, y: number) => (dab: number) => GrainField | undefined;
   throughOf: (dab: number) => Through;
+  /** no dab is laid through a grain otherwise than by multiplying with it */
+  multiplies: boolean;
   /** 0..1 of each dab */
   depthOf: (dab: number) => number;
   /** where crossings stay even: the way of each dab along the path, and how far back the same way reaches, px */
@@ -158,4 +160,5 @@ function paint(
   tint[at] += (colours[from] - tint[at]) * q;
   tint[at + 1] += (colours[from + 1] - tint[at + 1]) * q;
   tint[at + 2] += (colours[from + 2] - tint[at + 2]) * q;
+  tint[at + 3] = 1;
 }

@@ -1,22 +1,20 @@
 import type { DabTable } from '../vary/dab-table.ts';
-import { bin, type Bin } from './bins.ts';
+import { bin } from './bins.ts';
 import { ENTRY_BYTES, extentOf, viewsAt, writeEntry } from './entry.ts';
 import type { Kernel } from './kernel.ts';
 import type { InkMemory } from './memory.ts';
-import { layFreely, type LayRule } from './lay-freely.ts';
+import { layBin, TILE_BYTES, TINT_BYTES } from './lay-bin.ts';
+import type { LayRule } from './lay-freely.ts';
 import { FACING, RECORD_BYTES, type Floor } from './place.ts';
-import { TILE, tileColumns, type Box, type SheetSize } from './sheet-size.ts';
+import { tileColumns, type Box, type SheetSize } from './sheet-size.ts';
+import { HeldGrains } from './through.ts';
 import type { Tip, TipLevel } from './tip.ts';
-
-const TILE_BYTES = TILE * TILE * 4;
-/** Four numbers a pixel lie in one line of the cache; three planes would fall on the same ones. */
-const TINT_BYTES = 4 * TILE_BYTES;
 
 /** A tile of coverage: where it lies in memory, and the part of it that dabs may have touched, in tile px. */
 export interface Tile {
   address: number;
   touched: Box;
-  /** the mean colour of the ink where dabs differ in it: r, g, b and a spare number for each pixel; 0 where they do not */
+  /** the mean colour of the ink where dabs differ in it: r, g, b and 1 for each pixel; 0 where they do not */
   tint: number;
 }
 
@@ -99,57 +97,12 @@ export function layDabs(
       touched,
     });
   new Uint32Array(memory.memory.buffer, index, bins.order.length).set(bins.order);
-  for (const part of bins.tiles)
-    if (rule) layBinFreely(memory, kernel, records, bins.order, dabOf, layer, part, rule);
-    else layBin(kernel, records, index, layer, part);
+  const dealt = { memory, kernel, records, index, order: bins.order, dabOf, grains: new HeldGrains(memory) };
+  for (const part of bins.tiles) layBin(dealt, part, layer, rule);
+  dealt.grains.free();
   memory.free(index, indexBytes);
   memory.free(records, recordBytes);
   return layer;
-}
-
-function layBin(kernel: Kernel, records: number, index: number, layer: Layer, part: Bin): void {
-  const tile = layer.tiles.get(part.key);
-  if (!tile) return;
-  kernel.clear(tile.address, TILE_BYTES);
-  const ty = Math.floor(part.key / layer.columns);
-  const tx = part.key - ty * layer.columns;
-  kernel.lay(records, index + part.from * 4, part.count, tile.address, tx * TILE, ty * TILE, TILE, TILE);
-}
-
-const way = { coverage: new Float32Array(TILE * TILE), alongPx: new Float32Array(TILE * TILE) };
-/** The one tile of ways, as before the first dab: nothing laid, and nothing before it on the path. */
-function freshWay(): typeof way {
-  way.coverage.fill(0);
-  way.alongPx.fill(-Infinity);
-  return way;
-}
-
-function layBinFreely(
-  memory: InkMemory,
-  kernel: Kernel,
-  records: number,
-  order: Uint32Array,
-  dabOf: Int32Array,
-  layer: Layer,
-  part: Bin,
-  rule: LayRule,
-): void {
-  const tile = layer.tiles.get(part.key);
-  if (!tile) return;
-  kernel.clear(tile.address, TILE_BYTES);
-  if (tile.tint) kernel.clear(tile.tint, TINT_BYTES);
-  const ty = Math.floor(part.key / layer.columns);
-  const free = {
-    coverage: memory.floats(tile.address, TILE * TILE),
-    tint: tile.tint ? memory.floats(tile.tint, 4 * TILE * TILE) : undefined,
-    way: rule.ways && freshWay(),
-    x: (part.key - ty * layer.columns) * TILE,
-    y: ty * TILE,
-    side: TILE,
-  };
-  const { buffer } = memory.memory;
-  const views = { ...viewsAt(buffer), words: new Uint16Array(buffer) };
-  layFreely(views, records, order.subarray(part.from, part.from + part.count), dabOf, free, rule);
 }
 
 export function freeLayer(memory: InkMemory, layer: Layer): void {

@@ -1,0 +1,118 @@
+/** Laying placed dabs that are seen through a grain, or that differ in the colour of their ink. */
+import { rowBegin, rowEnd, texels } from './lay';
+import { RECORD } from './place';
+
+/** Bytes of a companion; see core/src/ink/through.ts. */
+const COMPANION: usize = 32;
+
+/** Moves the mean colour of one pixel's ink towards the dab's by its share of it. */
+// @ts-ignore: decorator
+@inline
+function tinted(at: usize, colour: v128, q: v128): void {
+  const mean = v128.load(at);
+  v128.store(at, f32x4.add(mean, f32x4.mul(f32x4.sub(colour, mean), q)));
+}
+
+/**
+ * Four pixels: the tip times 1 - depth + depth * grain where there is a grain, laid as `lay` does; where there is tint,
+ * the dab's share of what then lies there, s / (s + a (1 - s)) with s = opacity * flow * tip, moves its colour.
+ */
+// @ts-ignore: decorator
+@inline
+function fourThrough(
+  at: usize, tip: usize, step: v128, row: usize, u: v128, v: v128, bits: i32, fraction: v128, scale: v128,
+  opacity: v128, flow: v128, grain: usize, rest: v128, depth: v128, tint: usize, colour: v128, mask: v128,
+): void {
+  let t = texels(tip, step, row, u, v, bits, fraction, scale);
+  if (grain) t = f32x4.mul(t, f32x4.add(rest, f32x4.mul(depth, v128.load(grain))));
+  // beyond the span the grain may be anything, so that what is laid is masked, not what is multiplied
+  const k = v128.and(f32x4.mul(flow, t), mask);
+  const a = v128.load(at);
+  const room = f32x4.pmax(f32x4.sub(opacity, a), f32x4.splat(0));
+  v128.store(at, f32x4.add(a, f32x4.mul(room, k)));
+  if (!tint) return;
+  const share = f32x4.mul(opacity, k);
+  const some = f32x4.gt(share, f32x4.splat(0));
+  if (!v128.any_true(some)) return;
+  const all = f32x4.add(share, f32x4.mul(a, f32x4.sub(f32x4.splat(1), share)));
+  const q = v128.and(f32x4.div(share, all), some);
+  tinted(tint, colour, v128.shuffle<f32>(q, q, 0, 0, 0, 0));
+  tinted(tint + 16, colour, v128.shuffle<f32>(q, q, 1, 1, 1, 1));
+  tinted(tint + 32, colour, v128.shuffle<f32>(q, q, 2, 2, 2, 2));
+  tinted(tint + 48, colour, v128.shuffle<f32>(q, q, 3, 3, 3, 3));
+}
+
+// @ts-ignore: decorator
+@inline
+function throughRecord(
+  rec: usize, companion: usize, tile: usize, tints: usize, originX: i32, originY: i32, side: i32, bits: i32,
+): void {
+  const lane = i32x4(0, 1, 2, 3);
+  const top = load<i32>(rec);
+  const y0 = max(top, originY);
+  const y1 = min(load<i32>(rec, 4), originY + side);
+  const x0 = max(load<i32>(rec, 8), originX);
+  const x1 = min(load<i32>(rec, 12), originX + side);
+  const dux = load<i32>(rec, 16), dvx = load<i32>(rec, 20), duy = load<i32>(rec, 24), dvy = load<i32>(rec, 28);
+  const u00 = load<i32>(rec, 32), v00 = load<i32>(rec, 36);
+  const tip = <usize>load<u32>(rec, 40);
+  const stride = load<i32>(rec, 44);
+  const opacity = f32x4.splat(load<f32>(rec, 48));
+  const flow = f32x4.splat(load<f32>(rec, 52));
+  const fraction = i32x4.splat((1 << bits) - 1);
+  const scale = f32x4.splat(load<f32>(rec, 60));
+  const step = i32x4.splat((stride << 16) | 1);
+  const row = <usize>stride << 1;
+  const du4 = i32x4.splat(dux << 2), dv4 = i32x4.splat(dvx << 2);
+  const ul = i32x4.mul(lane, i32x4.splat(dux)), vl = i32x4.mul(lane, i32x4.splat(dvx));
+  const l0 = v128.load(rec, 64), l1 = v128.load(rec, 80), dl0 = v128.load(rec, 96), dl1 = v128.load(rec, 112);
+  const h0 = v128.load(rec, 128), h1 = v128.load(rec, 144), dh0 = v128.load(rec, 160), dh1 = v128.load(rec, 176);
+  const grains = load<i32>(companion);
+  const grainStride = load<i32>(companion, 4);
+  const depth = f32x4.splat(load<f32>(companion, 8));
+  const rest = f32x4.sub(f32x4.splat(1), depth);
+  const colour = v128.load(companion, 16);
+  for (let y = y0; y < y1; y++) {
+    const down = f64x2.splat(<f64>(y - top));
+    const lo = rowBegin(l0, l1, dl0, dl1, down, x0);
+    const hi = rowEnd(h0, h1, dh0, dh1, down, x1);
+    if (lo > hi) continue;
+    let u = i32x4.add(i32x4.splat(u00 + y * duy + lo * dux), ul);
+    let v = i32x4.add(i32x4.splat(v00 + y * dvy + lo * dvx), vl);
+    const place = (y - originY) * side + lo - originX;
+    let at: usize = tile + (<usize>place << 2);
+    let tint: usize = tints ? tints + (<usize>place << 4) : 0;
+    let grain: usize = grainStride ? <usize>(<u32>(grains + ((y * grainStride + lo) << 2))) : 0;
+    for (let n = hi - lo + 1; n > 0; n -= 4) {
+      const mask = i32x4.lt_s(lane, i32x4.splat(n));
+      fourThrough(at, tip, step, row, u, v, bits, fraction, scale, opacity, flow, grain, rest, depth, tint, colour, mask);
+      at += 16;
+      if (tint) tint += 64;
+      if (grain) grain += 16;
+      u = i32x4.add(u, du4);
+      v = i32x4.add(v, dv4);
+    }
+  }
+}
+
+/**
+ * Lays the records `list[index[0..count)]` into the square tile at `tile`, whose first pixel is (originX, originY) of the
+ * sheet; `companions` lie in step with `index`; `tints` is where the mean colours of the tile lie, 0 for none.
+ */
+export function layThrough(
+  list: usize, index: usize, companions: usize, count: i32, tile: usize, tints: usize, originX: i32, originY: i32, side: i32,
+): void {
+  for (let q = 0; q < count; q++) {
+    const rec = list + RECORD * <usize>load<u32>(index + (<usize>q << 2));
+    const companion = companions + COMPANION * <usize>q;
+    switch (load<i32>(rec, 56)) {
+      case 24: throughRecord(rec, companion, tile, tints, originX, originY, side, 24); break;
+      case 23: throughRecord(rec, companion, tile, tints, originX, originY, side, 23); break;
+      case 22: throughRecord(rec, companion, tile, tints, originX, originY, side, 22); break;
+      case 21: throughRecord(rec, companion, tile, tints, originX, originY, side, 21); break;
+      case 20: throughRecord(rec, companion, tile, tints, originX, originY, side, 20); break;
+      case 19: throughRecord(rec, companion, tile, tints, originX, originY, side, 19); break;
+      default: throughRecord(rec, companion, tile, tints, originX, originY, side, 18);
+    }
+  }
+}

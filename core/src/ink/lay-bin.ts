@@ -1,0 +1,75 @@
+import type { Bin } from './bins.ts';
+import { viewsAt } from './entry.ts';
+import type { Kernel } from './kernel.ts';
+import { layFreely, type LayRule } from './lay-freely.ts';
+import type { Layer, Tile } from './layer.ts';
+import type { InkMemory } from './memory.ts';
+import { TILE } from './sheet-size.ts';
+import { COMPANION_BYTES, isThrough, writeCompanions, type HeldGrains } from './through.ts';
+
+export const TILE_BYTES = TILE * TILE * 4;
+/** r, g, b and 1: four numbers a pixel lie in one line of the cache; three planes would fall on the same ones. */
+export const TINT_BYTES = 4 * TILE_BYTES;
+
+/** Placed dabs, dealt out to tiles. */
+interface Dealt {
+  memory: InkMemory;
+  kernel: Kernel;
+  /** addresses of the records, and of their order tile by tile */
+  records: number;
+  index: number;
+  order: Uint32Array;
+  /** the dab of each record */
+  dabOf: Int32Array;
+  grains: HeldGrains;
+}
+
+/** Lays the dabs of one tile into it, emptied before. */
+export function layBin(dealt: Dealt, part: Bin, layer: Layer, rule: LayRule | undefined): void {
+  const { kernel, records, index } = dealt;
+  const tile = layer.tiles.get(part.key);
+  if (!tile) return;
+  kernel.clear(tile.address, TILE_BYTES);
+  if (tile.tint) kernel.clear(tile.tint, TINT_BYTES);
+  const row = Math.floor(part.key / layer.columns);
+  const place = { x: (part.key - row * layer.columns) * TILE, y: row * TILE };
+  if (!rule) kernel.lay(records, index + part.from * 4, part.count, tile.address, place.x, place.y, TILE, TILE);
+  else if (isThrough(rule)) layThrough(dealt, part, tile, place, rule);
+  else layByRule(dealt, part, tile, place, rule);
+}
+
+interface Place {
+  x: number;
+  y: number;
+}
+
+function layThrough(dealt: Dealt, part: Bin, tile: Tile, place: Place, rule: LayRule): void {
+  const { memory, kernel, records, index, order, dabOf, grains } = dealt;
+  const dabs = Array.from(order.subarray(part.from, part.from + part.count), (record) => dabOf[record]);
+  const companions = writeCompanions(memory, grains, dabs, place, rule);
+  const { x, y } = place;
+  kernel.layThrough(records, index + part.from * 4, companions, part.count, tile.address, tile.tint, x, y, TILE);
+  memory.free(companions, Math.max(1, part.count) * COMPANION_BYTES);
+}
+
+const way = { coverage: new Float32Array(TILE * TILE), alongPx: new Float32Array(TILE * TILE) };
+/** The one tile of ways, as before the first dab: nothing laid, and nothing before it on the path. */
+function freshWay(): typeof way {
+  way.coverage.fill(0);
+  way.alongPx.fill(-Infinity);
+  return way;
+}
+
+function layByRule(dealt: Dealt, part: Bin, tile: Tile, place: Place, rule: LayRule): void {
+  const { memory, records, order, dabOf } = dealt;
+  const free = {
+    coverage: memory.floats(tile.address, TILE * TILE),
+    tint: tile.tint ? memory.floats(tile.tint, 4 * TILE * TILE) : undefined,
+    way: rule.ways && freshWay(),
+    ...place,
+    side: TILE,
+  };
+  const { buffer } = memory.memory;
+  const views = { ...viewsAt(buffer), words: new Uint16Array(buffer) };
+  layFreely(views, records, order.subarray(part.from, part.from + part.count), dabOf, free, rule);
+}
