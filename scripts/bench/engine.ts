@@ -174,7 +174,7 @@ function dabRate(): string {
   });
   const stroke = portraitStroke(100_000, 1000).strokes[0];
   let count = 0;
-  const ms = alternate({ dabs: () => (count = dabsOf(brush, 0, stroke, 0).count) }, 5);
+  const ms = alternate({ dabs: () => (count = dabsOf(brush, 0, stroke, 0).count) }, 25);
   return `${count} dabs, all eight drivers on size, angle and flow: ${(count / ms.dabs / 1000).toFixed(2)} million dabs a second.`;
 }
 
