@@ -1,4 +1,4 @@
-import type { NumbersValues } from '@amber-stamp/core';
+import type { NumbersValues, Plate } from '@amber-stamp/core';
 import type { ScanOrder } from '@amber-stamp/demo/flatbed';
 
 export const TYPEFACES = { serif: 'Fraunces', sans: 'Source Sans', hand: 'Caveat' } as const;
@@ -14,11 +14,17 @@ export interface TypeOrder {
   trackingPct: number;
 }
 
-/** Sources that are made here: each as a picture to look at, and as a file. */
+/** A tip to look at, and to try in strokes. */
+export interface MadeTip {
+  bitmap: ImageBitmap;
+  plate: Plate;
+}
+
+/** Sources that are made here: each as a tip to look at, and as a file. */
 export interface MakeApi {
-  numbers(values: NumbersValues, side: number): Promise<ImageBitmap>;
+  numbers(values: NumbersValues, side: number): Promise<MadeTip>;
   numbersPng(values: NumbersValues, side: number): Promise<Uint8Array>;
-  type(order: TypeOrder, side: number): Promise<ImageBitmap>;
+  type(order: TypeOrder, side: number): Promise<MadeTip>;
   typePng(order: TypeOrder, side: number): Promise<Uint8Array>;
   /** Scans a sheet; tells the share that is done, and each band of rows as it comes. */
   scan(

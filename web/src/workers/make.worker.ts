@@ -3,7 +3,7 @@ import { scan, scanSize, type ScanOrder } from '@amber-stamp/demo/flatbed';
 import { expose, transfer } from 'comlink';
 import { carryErrors } from './errors.ts';
 import { pictureOf } from './picture-bitmap.ts';
-import type { MakeApi, TypeOrder } from './make-protocol.ts';
+import type { MadeTip, MakeApi, TypeOrder } from './make-protocol.ts';
 import { drawType } from './type.ts';
 
 const png = (made: Raster): Uint8Array => {
@@ -11,9 +11,10 @@ const png = (made: Raster): Uint8Array => {
   return transfer(bytes, [bytes.buffer]);
 };
 
-async function shown(made: Raster): Promise<ImageBitmap> {
+async function shown(made: Raster): Promise<MadeTip> {
   const bitmap = await pictureOf(made, Math.max(made.width, made.height));
-  return transfer(bitmap, [bitmap]);
+  const plate = toPlate(made);
+  return transfer({ bitmap, plate }, [bitmap, plate.data.buffer]);
 }
 
 const worker: MakeApi = {

@@ -2,6 +2,7 @@ import { AmberError, makeRecipe, makeStep, type Recipe } from '@amber-stamp/core
 import { useEffect, useRef, useState, type ReactNode } from 'react';
 import { coded } from '../../parts/coded.ts';
 import { trouble } from '../../parts/messages.tsx';
+import type { MadeTip } from '../../workers/make-protocol.ts';
 
 /** What is made here prints as it is: the paler the more, nothing trimmed. */
 export const asMade = (): Recipe => makeRecipe([makeStep('gray', { prints: 'light' })]);
@@ -12,19 +13,16 @@ export const fileOf = (bytes: Uint8Array, name: string): File =>
 export const tellTrouble = (cause: unknown): void =>
   trouble(coded(cause, 'It could not be made; nothing was kept. Try again.'));
 
-/** The newest picture of what is asked for; while one is made the last one stays. Gives what was wrong with the wish. */
-export function useMade(
-  make: () => Promise<ImageBitmap>,
-  wish: unknown,
-): { bitmap: ImageBitmap | null; wrong: string } {
-  const [made, setMade] = useState<{ bitmap: ImageBitmap | null; wrong: string }>({ bitmap: null, wrong: '' });
+/** The newest tip of what is asked for; while one is made the last one stays. Gives what was wrong with the wish. */
+export function useMade(make: () => Promise<MadeTip>, wish: unknown): { tip: MadeTip | null; wrong: string } {
+  const [made, setMade] = useState<{ tip: MadeTip | null; wrong: string }>({ tip: null, wrong: '' });
   const newest = useRef(0);
   const key = JSON.stringify(wish);
   useEffect(() => {
     const number = ++newest.current;
     make()
-      .then((bitmap) => {
-        if (number === newest.current) setMade({ bitmap, wrong: '' });
+      .then((tip) => {
+        if (number === newest.current) setMade({ tip, wrong: '' });
       })
       .catch((cause: unknown) => {
         const wrong = cause instanceof AmberError ? cause.message : 'This could not be drawn.';

@@ -3,12 +3,12 @@ import { Button } from '@mui/material';
 import { useState } from 'react';
 import { useNavigate } from 'react-router';
 import { brushFromMade } from '../../bench/arrivals.ts';
-import { BitmapView } from '../../parts/BitmapView.tsx';
 import { ParamField } from '../../parts/ParamField.tsx';
 import { maker } from '../../workers/pool.ts';
 import { asMade, fileOf, MakerFrame, tellTrouble, useMade } from './Maker.tsx';
+import { TipProof } from './TipProof.tsx';
 
-const SHOWN = 420;
+const SHOWN = 512;
 const SIDE = 512;
 const ONLY_STAR = new Set(['points', 'innerPct']);
 const ONLY_PATCHED = new Set(['unevenPct', 'seed']);
@@ -17,7 +17,7 @@ const ONLY_PATCHED = new Set(['unevenPct', 'seed']);
 export function NumbersMaker() {
   const navigate = useNavigate();
   const [values, setValues] = useState<NumbersValues>(usualNumbers);
-  const { bitmap } = useMade(() => maker().numbers(values, SHOWN), values);
+  const { tip } = useMade(() => maker().numbers(values, SHOWN), values);
   const make = async () => {
     const name = `${String(values.shape)} ${values.shape === 'star' ? String(values.points) : 'tip'}.png`;
     const id = await brushFromMade(fileOf(await maker().numbersPng(values, SIDE), name), asMade());
@@ -47,7 +47,7 @@ export function NumbersMaker() {
         </>
       }
     >
-      <div className="sheet-of-one">{bitmap && <BitmapView bitmap={bitmap} label="The tip" />}</div>
+      <TipProof tip={tip} label="The tip" />
       <p className="note">
         512 x 512 px at 16 bit. Size, angle and everything else that varies is set on the bench, not here.
       </p>

@@ -2,13 +2,13 @@ import { Button, Slider } from '@mui/material';
 import { useState } from 'react';
 import { useNavigate } from 'react-router';
 import { brushFromMade } from '../../bench/arrivals.ts';
-import { BitmapView } from '../../parts/BitmapView.tsx';
 import { Choices } from '../../parts/Choices.tsx';
 import { TYPEFACES, type TypeOrder } from '../../workers/make-protocol.ts';
 import { maker } from '../../workers/pool.ts';
 import { asMade, fileOf, MakerFrame, tellTrouble, useMade } from './Maker.tsx';
+import { TipProof } from './TipProof.tsx';
 
-const SHOWN = 420;
+const SHOWN = 512;
 const SIDE = 1024;
 const FACES = Object.entries(TYPEFACES).map(([face, name]) => [face as TypeOrder['face'], name] as const);
 const WEIGHTS = [
@@ -28,7 +28,7 @@ export function TypeMaker() {
     trackingPct: 0,
   });
   const change = (part: Partial<TypeOrder>) => setOrder((o) => ({ ...o, ...part }));
-  const { bitmap, wrong } = useMade(() => maker().type(order, SHOWN), order);
+  const { tip, wrong } = useMade(() => maker().type(order, SHOWN), order);
   const make = async () => {
     const name = `${order.text.trim().replace(/[/\\]/g, ' ')}.png`;
     const id = await brushFromMade(fileOf(await maker().typePng(order, SIDE), name), asMade());
@@ -76,7 +76,7 @@ export function TypeMaker() {
         </>
       }
     >
-      <div className="sheet-of-one">{bitmap && <BitmapView bitmap={bitmap} label="The type" />}</div>
+      <TipProof tip={tip} label="The type" />
       <p className="note">
         The typefaces come with the application. The outlines are filled at 1024 x 1024 px, 16 bit.
       </p>

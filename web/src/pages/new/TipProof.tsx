@@ -1,0 +1,60 @@
+import { portraitStroke, type Brush } from '@amber-stamp/core';
+import { useEffect, useState } from 'react';
+import { BitmapView } from '../../parts/BitmapView.tsx';
+import { InkProof } from '../../parts/InkProof.tsx';
+import type { MadeTip } from '../../workers/make-protocol.ts';
+import { cutter, holdPlate } from '../../workers/pool.ts';
+
+const CARD = 'tip.png';
+const STROKE = { width: 640, height: 190 };
+const STROKES = portraitStroke(STROKE.width, STROKE.height).strokes;
+const toWidth = (width: number): number => width / STROKE.width;
+let made = 0;
+
+interface Tried {
+  brush: Brush;
+  plates: Record<string, { sha256: string; source: null; recipe: null }>;
+}
+
+/** The tip as a brush by its first guess: the one that it will be on the bench. */
+function useTried(tip: MadeTip | null): Tried | null {
+  const [tried, setTried] = useState<Tried | null>(null);
+  useEffect(() => {
+    if (!tip) return;
+    let gone = false;
+    void cutter.guess(tip.plate, 'tip', CARD).then(({ brush }) => {
+      if (gone) return;
+      const sha256 = `made here ${++made}`;
+      holdPlate(`sha ${sha256}`, tip.plate);
+      setTried({ brush, plates: { [CARD]: { sha256, source: null, recipe: null } } });
+    });
+    return () => {
+      gone = true;
+    };
+  }, [tip]);
+  return tried;
+}
+
+/** What is made, as one dab and as a stroke. */
+export function TipProof({ tip, label }: { tip: MadeTip | null; label: string }) {
+  const tried = useTried(tip);
+  return (
+    <>
+      <div className="sheet-of-one">{tip && <BitmapView bitmap={tip.bitmap} label={label} />}</div>
+      <div className="stroke-of-one">
+        {tried && (
+          <InkProof
+            view="tip"
+            label="A stroke with it"
+            brush={tried.brush}
+            plates={tried.plates}
+            strokes={STROKES}
+            scale={toWidth}
+            ground="white"
+            kept
+          />
+        )}
+      </div>
+    </>
+  );
+}
