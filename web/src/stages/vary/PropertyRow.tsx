@@ -1,4 +1,4 @@
-import { driverSilhouette, FOLLOWS, idleDrivers, type Bench, type Follow } from '@amber-stamp/core';
+import { driverSilhouette, FOLLOWS, idleDrivers, STRAIGHT, type Bench, type Follow } from '@amber-stamp/core';
 import { Tooltip } from '@mui/material';
 import { useMemo, type ReactNode } from 'react';
 import { definitionOf, editProperty, propertiesOf, propertyOf, resetRow, toggleMute } from '../../bench/edit.ts';
@@ -102,11 +102,13 @@ export function PropertyRow({ row, bench, open, onOpen }: Props) {
   const enter = (text: string): boolean => {
     const read = readValue(text);
     if (!read) return false;
-    editProperty(name, (p) =>
-      p.drivers.length > 0 || read.low !== read.high
-        ? setEnds(name, p, read.low, read.high)
-        : setStill(name, p, read.low),
-    );
+    editProperty(name, (p) => {
+      const two = read.low !== read.high;
+      // two ends without a driver would be one value
+      if (two && p.drivers.length === 0) p.drivers.push({ by: 'chance', share: 1, curve: STRAIGHT });
+      if (p.drivers.length > 0) setEnds(name, p, read.low, read.high);
+      else setStill(name, p, read.low);
+    });
     settle(told());
     return true;
   };

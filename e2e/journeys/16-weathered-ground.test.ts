@@ -1,0 +1,92 @@
+import { expect, type Page } from '@playwright/test';
+import sharp from 'sharp';
+import { changed, kept, pixels } from '../acts.ts';
+import { withApp, type App } from '../app.ts';
+import { Hand } from './hand.ts';
+
+/** Blotches of many sizes on paper with a loud speck beside them and a dark line through them. */
+function blotches(): Promise<Buffer> {
+  const [width, height] = [420, 420];
+  const data = new Uint8Array(width * height).fill(236);
+  const spots = Array.from({ length: 40 }, (_, k) => ({
+    x: 210 + 130 * Math.sin(k * 2.4) * Math.sqrt(k / 40),
+    y: 210 + 130 * Math.cos(k * 2.4) * Math.sqrt(k / 40),
+    r: 9 + ((k * 7) % 19),
+    v: 90 + ((k * 53) % 90),
+  }));
+  for (let y = 0; y < height; y++)
+    for (let x = 0; x < width; x++) {
+      for (const s of spots) if (Math.hypot(x - s.x, y - s.y) < s.r) data[y * width + x] = s.v;
+      if (Math.hypot(x - 372, y - 60) < 14) data[y * width + x] = 20;
+      if (Math.abs(y - 200) < 4 && x > 120 && x < 300) data[y * width + x] = 15;
+    }
+  return sharp(data, { raw: { width, height, channels: 1 } })
+    .png()
+    .toBuffer();
+}
+
+describe('a weathered ground that never repeats', () => {
+  let app: App;
+  let page: Page;
+  withApp((started, opened) => {
+    app = started;
+    page = opened;
+  });
+  const dial = () => page.getByTestId('echo');
+  const echo = async (): Promise<number> => {
+    await expect(dial()).toHaveAttribute('aria-busy', 'false', { timeout: 60_000 });
+    const label = await dial().getByRole('img').getAttribute('aria-label', { timeout: 60_000 });
+    return Number(/Echo (\d+) of 100/.exec(label ?? '')?.[1]);
+  };
+
+  it('what gives it away is told and taken out, the cures are tried, and the echo falls by more than half', async () => {
+    const hand = new Hand(page);
+    await page.goto(app.url);
+    await hand.choose(page.locator('input[type=file]').first(), 'blotches.png', await blotches());
+    await hand.arrived();
+    await kept(page, 1);
+    // the marks are stamped apart and upright, as they would be by anybody who has set nothing else
+    await hand.look('Vary');
+    await hand.type(hand.row('Spacing'), '60');
+    await hand.type(hand.row('Angle'), '0');
+    await expect.poll(echo, { timeout: 60_000 }).toBeGreaterThan(30);
+    const first = await echo();
+    const size = await hand.row('Size').inputValue();
+
+    await hand.look('Prove');
+    const told = page.getByRole('region', { name: 'What gives it away', exact: true }).getByRole('listitem');
+    await expect(told.first()).toContainText(/seen again \d+ times/);
+    await hand.press(told.first().getByRole('button'));
+    await expect(page.getByRole('listitem', { name: 'Give-aways away' })).toContainText(/1 of 1 found and cured/, {
+      timeout: 30_000,
+    });
+
+    // a photograph is laid over for texture
+    const plain = await pixels(page, 'sheet');
+    await hand.press(page.getByRole('button', { name: 'add a step…' }));
+    await hand.type(page.getByRole('textbox', { name: 'Find a step' }), 'Lay another source over');
+    const over = page.getByRole('listitem', { name: 'Lay another source over' });
+    await hand.press(over.getByRole('combobox').first());
+    await hand.press(page.getByRole('option', { name: 'Boat paint' }));
+    await changed(page, 'sheet', plain);
+
+    await hand.look('Prove');
+    await hand.press(page.getByRole('button', { name: 'Try the cures' }));
+    await expect(page.getByRole('progressbar', { name: 'Trying cures' })).toHaveCount(0, { timeout: 90_000 });
+    const before = await pixels(page, 'sheet');
+    await hand.press(page.getByRole('button', { name: 'Cure it for me' }));
+    await changed(page, 'sheet', before);
+    await kept(page);
+    expect(hand.gestures).toBeLessThanOrEqual(14);
+    await expect.poll(echo, { timeout: 60_000 }).toBeLessThan(first / 2);
+
+    // nothing had to be set a second time, and an older state is taken up again
+    await hand.look('Vary');
+    await expect(hand.row('Size')).toHaveValue(size);
+    const cured = await pixels(page, 'sheet');
+    await page.getByRole('button', { name: /^kept/ }).click();
+    await page.getByLabel('Versions').getByRole('button', { name: 'Bring back version 1', exact: true }).click();
+    await changed(page, 'sheet', cured);
+    await kept(page);
+  });
+});

@@ -1,0 +1,75 @@
+import { expect, type Locator, type Page } from '@playwright/test';
+import { drawn, middleOf, stage } from '../acts.ts';
+
+/** A place on the wide sheet, in shares of its sides from its middle. */
+export type Place = readonly [number, number];
+
+/**
+ * The hand of somebody at a job. It counts its gestures: a press, a drag, a typed value, a drawn stroke, a chosen file
+ * each are one; looking and going from stage to stage are none.
+ */
+export class Hand {
+  gestures = 0;
+  readonly page: Page;
+
+  constructor(page: Page) {
+    this.page = page;
+  }
+
+  async press(what: Locator): Promise<void> {
+    this.gestures++;
+    await what.click();
+  }
+
+  async key(key: string): Promise<void> {
+    this.gestures++;
+    await this.page.keyboard.press(key);
+  }
+
+  /** Types a value into a row or field and takes it by Enter. */
+  async type(what: Locator, text: string): Promise<void> {
+    this.gestures++;
+    await what.click();
+    await what.fill(text);
+    await this.page.keyboard.press('Enter');
+  }
+
+  async choose(input: Locator, name: string, bytes: Uint8Array): Promise<void> {
+    this.gestures++;
+    await input.setInputFiles({ name, mimeType: 'application/octet-stream', buffer: Buffer.from(bytes) });
+  }
+
+  async drag(what: Locator, dx: number, dy: number): Promise<void> {
+    this.gestures++;
+    const { x, y } = await middleOf(what);
+    await this.page.mouse.move(x, y);
+    await this.page.mouse.down();
+    await this.page.mouse.move(x + dx, y + dy, { steps: 6 });
+    await this.page.mouse.up();
+  }
+
+  /** Draws a stroke on the wide sheet through some places. */
+  async draw(...places: Place[]): Promise<void> {
+    this.gestures++;
+    const { x, y, width, height } = await middleOf(this.page.getByTestId('wide'));
+    const at = ([u, v]: Place) => [x + u * width, y + v * height] as const;
+    await this.page.mouse.move(...at(places[0]));
+    await this.page.mouse.down();
+    for (const place of places.slice(1)) await this.page.mouse.move(...at(place), { steps: 8 });
+    await this.page.mouse.up();
+  }
+
+  row(label: string): Locator {
+    return this.page.getByRole('textbox', { name: `${label} value`, exact: true });
+  }
+
+  async look(name: string): Promise<void> {
+    await stage(this.page, name).click();
+  }
+
+  /** Waits for the bench of a brush that was just made. */
+  async arrived(): Promise<void> {
+    await expect(this.page).toHaveURL(/\/brush\//, { timeout: 60_000 });
+    await drawn(this.page, 'sheet');
+  }
+}
