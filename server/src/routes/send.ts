@@ -15,5 +15,10 @@ export async function sendStream(
   chunks: AsyncIterable<Buffer>,
 ): Promise<void> {
   res.set({ 'cache-control': 'private, max-age=31536000, immutable', 'content-length': String(size) }).type(type);
-  await pipeline(Readable.from(chunks), res);
+  try {
+    await pipeline(Readable.from(chunks), res);
+  } catch (cause) {
+    // whoever asked has gone: a page that was left, a download that was cancelled
+    if (!res.destroyed || (cause as { code?: string }).code !== 'ERR_STREAM_PREMATURE_CLOSE') throw cause;
+  }
 }

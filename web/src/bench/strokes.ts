@@ -1,5 +1,5 @@
 import { nextNumber, type Bench, type OwnStroke, type PenStroke } from '@amber-stamp/core';
-import { change } from './store.ts';
+import { change, live } from './store.ts';
 
 /** Edits of the user's own strokes; each is one gesture. */
 
@@ -10,11 +10,17 @@ export const addStroke = (stroke: PenStroke & Partial<OwnStroke>, what = 'a stro
   });
 
 /** Changes one stroke by its number. */
+const inStrokes = (number: number, edit: (stroke: OwnStroke) => void) => (draft: Bench) => {
+  const stroke = draft.strokes.find((s) => s.number === number);
+  if (stroke) edit(stroke);
+};
+
 export const editStroke = (number: number, what: string, edit: (stroke: OwnStroke) => void): void =>
-  change(what, (draft) => {
-    const stroke = draft.strokes.find((s) => s.number === number);
-    if (stroke) edit(stroke);
-  });
+  change(what, inStrokes(number, edit));
+
+/** The same while a gesture goes on. */
+export const editStrokeLive = (number: number, edit: (stroke: OwnStroke) => void): void =>
+  live(inStrokes(number, edit));
 
 export const deleteStroke = (number: number): void =>
   change('a stroke deleted', (draft) => void (draft.strokes = draft.strokes.filter((s) => s.number !== number)));

@@ -1,5 +1,6 @@
 import { GROUNDS, type Ground, type SheetState } from '@amber-stamp/core';
-import { change } from '../bench/store.ts';
+import { change, live, settle } from '../bench/store.ts';
+import { ColourInput } from './ColourInput.tsx';
 
 const COLOURS: Record<(typeof GROUNDS)[number], string> = { white: '#ffffff', gray: '#808080', black: '#000000' };
 
@@ -30,12 +31,13 @@ export function Grounds({ sheet }: { sheet: SheetState }) {
         />
       ))}
       <label className={`swatch colour ${own ? 'on' : ''}`} style={{ background: own ? ground : FIRST_COLOUR }}>
-        <input
-          type="color"
-          aria-label="Colour of the ground"
+        <ColourInput
+          label="Colour of the ground"
+          className=""
           value={own ? ground : FIRST_COLOUR}
           onClick={() => !own && setGround(FIRST_COLOUR, 'a colour as the ground')}
-          onChange={(e) => setGround(e.target.value as Ground, 'a colour as the ground')}
+          onLive={(colour) => live((draft) => void (draft.sheet.ground = colour as Ground))}
+          onDone={() => settle('a colour as the ground')}
         />
       </label>
       <button

@@ -1,6 +1,7 @@
 import type { Param, ParamValue } from '@amber-stamp/core';
 import { MenuItem, Select, Slider, Switch, Tooltip } from '@mui/material';
 import { useState, type ReactNode } from 'react';
+import { ColourInput } from './ColourInput.tsx';
 import { Choices } from './Choices.tsx';
 
 type Kind<K extends Param['kind']> = Extract<Param, { kind: K }>;
@@ -106,13 +107,11 @@ async function takeColour(props: FieldProps): Promise<void> {
 const ColourParam = (props: FieldProps<Kind<'colour'>>) => (
   <Named param={props.param}>
     <span style={{ display: 'flex', gap: 10, alignItems: 'center' }}>
-      <input
-        type="color"
-        className="colour"
-        aria-label={props.param.label}
+      <ColourInput
+        label={props.param.label}
         value={String(props.value)}
-        onChange={(e) => props.onLive(e.target.value)}
-        onBlur={() => props.onDone('')}
+        onLive={(colour) => props.onLive(colour)}
+        onDone={() => props.onDone('')}
       />
       {dropper && (
         <button className="small" onClick={() => void takeColour(props)}>

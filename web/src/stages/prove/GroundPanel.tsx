@@ -7,6 +7,7 @@ import { editStroke } from '../../bench/strokes.ts';
 import { presentPlate } from '../../bench/edit.ts';
 import { pickedStroke, useHand } from '../../pages/bench/wide/hand.ts';
 import { Choices } from '../../parts/Choices.tsx';
+import { ColourInput } from '../../parts/ColourInput.tsx';
 import { arriveSource } from '../../bench/arrivals.ts';
 import { Grounds } from '../../parts/Grounds.tsx';
 import { troubled } from '../../parts/messages.tsx';
@@ -120,12 +121,11 @@ function Lying({ bench }: { bench: Bench }) {
       )}
       {lie.place === 'uncover' && (
         <label className="note cover">
-          <input
-            type="color"
-            className="colour"
-            aria-label="Colour of the cover"
+          <ColourInput
+            label="Colour of the cover"
             value={bench.sheet.cover}
-            onChange={(e) => change('colour of the cover', (draft) => void (draft.sheet.cover = e.target.value))}
+            onLive={(colour) => live((draft) => void (draft.sheet.cover = colour))}
+            onDone={() => settle('colour of the cover')}
           />
           the cover
         </label>

@@ -1,7 +1,9 @@
 import { MAX_WIDTH_POINTS, widthAt, type Bench, type OwnStroke } from '@amber-stamp/core';
 import type { Version } from '../../../api/types.ts';
-import { deleteStroke, duplicateStroke, editStroke, moveStroke } from '../../../bench/strokes.ts';
+import { settle } from '../../../bench/store.ts';
+import { deleteStroke, duplicateStroke, editStroke, editStrokeLive, moveStroke } from '../../../bench/strokes.ts';
 import { BrushSelect, NONE } from '../../../parts/BrushSelect.tsx';
+import { ColourInput } from '../../../parts/ColourInput.tsx';
 import { useHand } from './hand.ts';
 import { EVEN } from './StrokeHandles.tsx';
 
@@ -47,12 +49,11 @@ export function StrokeEditor({ bench, stroke }: { bench: Bench; stroke: OwnStrok
       />
       <label>
         colour
-        <input
-          type="color"
-          className="colour"
-          aria-label="Colour of the stroke"
+        <ColourInput
+          label="Colour of the stroke"
           value={stroke.colour ?? bench.brush.coats[0].ink.colour ?? '#000000'}
-          onChange={(e) => editStroke(number, 'colour of a stroke', (s) => void (s.colour = e.target.value))}
+          onLive={(colour) => editStrokeLive(number, (s) => void (s.colour = colour))}
+          onDone={() => settle('colour of a stroke')}
         />
       </label>
       {stroke.colour && (

@@ -1,6 +1,7 @@
 import { choiceParam, MEETS, type Bench, type Coat } from '@amber-stamp/core';
 import { coatOf, editCoat } from '../../../bench/coat.ts';
 import { change, settle } from '../../../bench/store.ts';
+import { ColourInput } from '../../../parts/ColourInput.tsx';
 import { AwayIcon } from '../../../parts/icons.tsx';
 import { Setting } from './Setting.tsx';
 
@@ -39,14 +40,12 @@ function ColourRow({ label, value, none, onLive, onNone }: ColourProps) {
     <div className="param wide">
       <span className="note">{label}</span>
       <span style={{ display: 'flex', gap: 10, alignItems: 'center' }}>
-        <input
-          type="color"
-          className="colour"
-          aria-label={label}
+        <ColourInput
+          label={label}
           value={value ?? '#000000'}
           style={value === null ? { opacity: 0.4 } : undefined}
-          onChange={(e) => onLive(e.target.value)}
-          onBlur={() => settle(label.toLowerCase())}
+          onLive={onLive}
+          onDone={() => settle(label.toLowerCase())}
         />
         {value === null ? (
           <span className="note">{none}</span>
@@ -108,13 +107,11 @@ function Gradient({ stops }: { stops: Coat['ink']['gradient'] }) {
             }}
           />
           <span style={{ display: 'flex', gap: 10, alignItems: 'center' }}>
-            <input
-              type="color"
-              className="colour"
-              aria-label={`Colour ${i + 1}`}
+            <ColourInput
+              label={`Colour ${i + 1}`}
               value={colour}
-              onChange={(e) => editCoat((c) => void (c.ink.gradient[i][1] = e.target.value))}
-              onBlur={() => settle('a colour by coverage')}
+              onLive={(picked) => editCoat((c) => void (c.ink.gradient[i][1] = picked))}
+              onDone={() => settle('a colour by coverage')}
             />
             <button
               className="tool"

@@ -1,0 +1,67 @@
+import { expect, type Page } from '@playwright/test';
+import { drawn, kept, middleOf, openBrush, pixels, stage } from './acts.ts';
+import { withApp, type App } from './app.ts';
+
+describe('what is too slow to follow the hand', () => {
+  let app: App;
+  let page: Page;
+  withApp((started, opened) => {
+    app = started;
+    page = opened;
+  });
+  const widthOf = (canvas: string) => page.locator(canvas).evaluate((element) => (element as HTMLCanvasElement).width);
+  /** Holds a slider's thumb and moves it while `during` looks. */
+  const holding = async (thumb: string, during: () => Promise<void>): Promise<void> => {
+    const { x, y } = await middleOf(page.locator(thumb).last());
+    await page.mouse.move(x, y);
+    await page.mouse.down();
+    for (let k = 1; k <= 4; k++) await page.mouse.move(x + 3 * k, y);
+    await during();
+    await page.mouse.up();
+  };
+
+  it('a large plate is cut as a smaller draft while a handle moves, told at its size, and whole when it rests', async () => {
+    await openBrush(page, app.url, 'Crust lichen');
+    await stage(page, 'Cut').click();
+    await expect(page.getByText('border ring')).toBeVisible({ timeout: 30_000 });
+    const cards = page.locator('li.card');
+    await cards.filter({ hasText: 'Fit a square' }).locator('button.text').click();
+    await page.getByLabel('Resolution value').fill('2048');
+    await page.keyboard.press('Enter');
+    await page.getByRole('button', { name: 'add a step…' }).click();
+    await page.getByRole('textbox', { name: 'Find a step' }).fill('Shift to nothing');
+    await page.keyboard.press('Enter');
+    await expect(page.getByText('plate, 2048 x 2048 px')).toBeVisible({ timeout: 30_000 });
+    await kept(page);
+    const plate = '.work canvas';
+    await expect.poll(() => widthOf(plate)).toBe(2048);
+    await holding('li.card .MuiSlider-thumb', async () => {
+      await expect.poll(() => widthOf(plate), { timeout: 20_000 }).toBe(512);
+      await expect(page.getByText('plate, 2048 x 2048 px')).toBeVisible();
+    });
+    await expect.poll(() => widthOf(plate), { timeout: 30_000 }).toBe(2048);
+    await kept(page);
+  });
+
+  it('strokes of very many dabs are drawn coarsely while a peg moves, and fully when it rests', async () => {
+    await stage(page, 'Vary').click();
+    await page.getByRole('textbox', { name: 'Spacing value' }).fill('1');
+    await page.keyboard.press('Enter');
+    await page.getByRole('textbox', { name: 'Size value' }).fill('300');
+    await page.keyboard.press('Enter');
+    await kept(page);
+    const sheet = 'canvas[data-view=sheet]';
+    await expect
+      .poll(() => page.locator(sheet).getAttribute('data-ms').then(Number), { timeout: 30_000 })
+      .toBeGreaterThan(60);
+    const full = await widthOf(sheet);
+    const before = await pixels(page, 'sheet');
+    await page.getByRole('group', { name: 'Flow' }).scrollIntoViewIfNeeded();
+    await holding('[aria-label="Flow"] [role=slider]', async () => {
+      await expect.poll(() => widthOf(sheet), { timeout: 20_000 }).toBeLessThan(full * 0.6);
+    });
+    await expect.poll(() => widthOf(sheet), { timeout: 30_000 }).toBe(full);
+    await expect.poll(() => pixels(page, 'sheet')).not.toBe(before);
+    await drawn(page, 'sheet');
+  });
+});

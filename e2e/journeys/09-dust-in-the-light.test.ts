@@ -1,0 +1,52 @@
+import { expect, type Page } from '@playwright/test';
+import { changed, kept, middleOf, pixels } from '../acts.ts';
+import { withApp, type App } from '../app.ts';
+import { Hand } from './hand.ts';
+
+describe('dust in the light', () => {
+  let app: App;
+  let page: Page;
+  withApp(
+    (started, opened) => {
+      app = started;
+      page = opened;
+    },
+    { demo: false },
+  );
+  const dial = () => page.getByTestId('echo');
+
+  it('soft dots of all sizes lie behind the panes in a colour of the scene, blurred, and none is seen again', async () => {
+    const hand = new Hand(page);
+    await page.goto(`${app.url}/new/numbers`);
+    await hand.press(page.getByRole('radio', { name: 'bell' }));
+    await hand.press(page.getByRole('button', { name: 'Make a brush of it' }));
+    await hand.arrived();
+    await hand.press(page.getByRole('button', { name: 'Add a driver to Size' }));
+    await hand.press(page.getByRole('menuitem', { name: 'moved by chance' }));
+    await hand.type(hand.row('Size'), '4 – 40');
+    await hand.type(hand.row('Across'), '± 50');
+    await hand.type(hand.row('Along'), '± 50');
+    await hand.type(hand.row('Spacing'), '120');
+    await hand.look('Prove');
+    await page.getByRole('radio', { name: 'ground', exact: true }).click();
+    const white = await pixels(page, 'wide');
+    const ground = page.getByRole('region', { name: 'Ground', exact: true });
+    await hand.press(ground.getByRole('radio', { name: 'the scene' }));
+    const scene = await changed(page, 'wide', white);
+    await hand.press(page.getByRole('radio', { name: 'behind', exact: true }));
+    await hand.press(page.getByRole('radio', { name: 'the panes', exact: true }));
+    const behind = await changed(page, 'wide', scene);
+    await hand.type(page.getByRole('textbox', { name: 'Blur value' }), '2');
+    const blurred = await changed(page, 'wide', behind);
+    await hand.press(page.getByRole('button', { name: 'Take a colour' }));
+    const { x, y } = await middleOf(page.getByTestId('wide'));
+    hand.gestures++;
+    await page.mouse.click(x - 200, y - 150);
+    await changed(page, 'wide', blurred);
+    await kept(page);
+    expect(hand.gestures).toBeLessThanOrEqual(14);
+    await expect(dial()).toHaveAttribute('aria-busy', 'false', { timeout: 60_000 });
+    const label = await dial().getByRole('img').getAttribute('aria-label');
+    expect(Number(/Echo (\d+)/.exec(label ?? '')?.[1])).toBeLessThan(25);
+  });
+});
