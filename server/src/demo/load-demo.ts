@@ -20,16 +20,15 @@ import { plateFile } from '@amber-stamp/core/exr';
 import { decodeSource } from '@amber-stamp/io';
 import { eq } from 'drizzle-orm';
 import { randomUUID } from 'node:crypto';
-import { openDatabase, type Queries } from './db/database.ts';
-import { settings } from './db/schema.ts';
-import { once, storeBytes } from './services/blobs.ts';
-import { createBrush } from './services/brushes.ts';
-import { addSource } from './services/sources.ts';
+import { openDatabase, type Queries } from '../db/database.ts';
+import { settings } from '../db/schema.ts';
+import { once, storeBytes } from '../services/blobs.ts';
+import { createBrush } from '../services/brushes.ts';
+import { addSource } from '../services/sources.ts';
+import { paintSources, type SourceKey } from './paint.ts';
 
 const DONE = 'demo-loaded';
 const PORTRAIT = { width: 680, height: 264 };
-
-type SourceKey = keyof typeof SOURCES;
 
 /** Made-up sources that were kept, each decoded once: several plates may come from one. */
 type Kept = Map<SourceKey, { id: string; picture: Picture }>;
@@ -72,8 +71,7 @@ async function loadBrush(db: Queries, engine: InkEngine, demo: DemoBrush, source
 async function load(db: Queries): Promise<boolean> {
   const [done] = await db.select().from(settings).where(eq(settings.key, DONE));
   if (done) return false;
-  const files = new Map<SourceKey, Uint8Array>();
-  for (const key of Object.keys(SOURCES) as SourceKey[]) files.set(key, await SOURCES[key].file());
+  const files = await paintSources();
   const engine = new InkEngine();
   // all of it or nothing: a half-done first start begins anew
   await db.transaction(async (tx) => {
