@@ -21,7 +21,11 @@ function demoDatabase(): Promise<string> {
 function loadDemo(databaseUrl: string): Promise<void> {
   const env = { ...process.env, DATABASE_URL: databaseUrl };
   return new Promise((done, fail) => {
-    const child = spawn(process.execPath, [...TSX, 'server/src/demo/load-demo.ts'], { cwd: ROOT, env, stdio: 'ignore' });
+    const child = spawn(process.execPath, [...TSX, 'server/src/demo/load-demo.ts'], {
+      cwd: ROOT,
+      env,
+      stdio: 'ignore',
+    });
     child.on('exit', (code) => (code === 0 ? done() : fail(new Error(`the demo brushes: ended with ${code}`))));
   });
 }

@@ -74,7 +74,12 @@ const WORK: Record<string, Record<string, ParamValue>> = {
   },
   overlay: { source: 'other', prints: 'light' },
   retouch: { marks: [[0, 0.02, 0.5, 0.2, 0.2, 1, 0.8, 0.8, 1]] },
-  heal: { places: [[0, 0.4, 0.4], [3, 0.6, 0.5]] },
+  heal: {
+    places: [
+      [0, 0.4, 0.4],
+      [3, 0.6, 0.5],
+    ],
+  },
   levels: { automatic: false, low: 0.1, high: 0.8 },
 };
 

@@ -35,7 +35,9 @@ export async function run({ dev }) {
   console.log('building ...');
   await build();
   console.log('looking after the demo brushes ...');
-  await finish(process.execPath, [...TSX, 'server/src/demo/load-demo.ts'], { env: { ...process.env, DATABASE_URL: url } });
+  await finish(process.execPath, [...TSX, 'server/src/demo/load-demo.ts'], {
+    env: { ...process.env, DATABASE_URL: url },
+  });
 
   const open = async () => {
     server = await serveSomewhere(url);
