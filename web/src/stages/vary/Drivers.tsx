@@ -22,7 +22,7 @@ const SPREAD_WORDS = {
   even: 'spread evenly',
   centred: 'most near the middle',
   drifting: 'wandering slowly',
-  apart: 'apart from the last ones',
+  apart: 'apart from the last',
 } as const;
 
 /** Adds a driver; where both ends were equal they are pulled apart, never down to nothing. */
@@ -126,7 +126,7 @@ function OneDriver({ row, label, driver, index, share, chosen, onChoose }: Drive
           unit="px"
           value={driver.lengthPx ?? 400}
           edit={(v) => edit((d) => void (d.lengthPx = v))}
-          done={() => settle(`${label}: length of the cycle`)}
+          told={`${label}: length of the cycle`}
         />
       )}
     </div>
@@ -138,11 +138,12 @@ interface AmountProps {
   unit: string;
   value: number;
   edit: (value: number) => void;
-  done: () => void;
+  /** what the gesture is told as */
+  told: string;
 }
 
 /** A number that is typed. */
-const Amount = ({ label, unit, value, edit, done }: AmountProps) => (
+const Amount = ({ label, unit, value, edit, told }: AmountProps) => (
   <label className="note">
     <input
       className="underline"
@@ -153,9 +154,11 @@ const Amount = ({ label, unit, value, edit, done }: AmountProps) => (
       value={value}
       onChange={(e) => {
         const v = Number(e.target.value);
-        if (v >= 1) edit(v);
+        if (!(v >= 1)) return;
+        edit(v);
+        settleSoon(told);
       }}
-      onBlur={done}
+      onBlur={() => settle(told)}
     />{' '}
     {unit}
   </label>
@@ -187,16 +190,16 @@ function Spreads({ label, driver, edit }: { label: string; driver: Driver; edit:
           unit="dabs from one turn to the next"
           value={driver.length ?? 12}
           edit={(v) => edit((d) => void (d.length = v))}
-          done={() => settle(`${label}: length of drifting`)}
+          told={`${label}: length of drifting`}
         />
       )}
       {spread === 'apart' && (
         <Amount
           label={`Memory of chance in ${label}`}
-          unit="last values are kept away from"
+          unit="values"
           value={driver.memory ?? 3}
           edit={(v) => edit((d) => void (d.memory = Math.min(64, Math.round(v))))}
-          done={() => settle(`${label}: memory of chance`)}
+          told={`${label}: memory of chance`}
         />
       )}
       <button
