@@ -72,9 +72,9 @@ async function otherFiles(recipe: Recipe, recipePath: string | undefined): Promi
 
 type Wanted = Record<string, string>;
 
-/** Whether a source that nobody said anything about is taken as heights: floats that no plate of print could hold, or that are to be written as floats. */
+/** Whether a source that nobody said anything about is taken as heights: a file that says so, floats that no plate of print could hold, or that are to be written as floats. */
 function isRelief(picture: Picture, ending: string): boolean {
-  if (picture.mesh) return true;
+  if (picture.mesh || picture.span) return true;
   if (!(picture.data instanceof Float32Array)) return false;
   return ending !== '.png' || picture.data.some((v) => v < 0 || v > 1);
 }

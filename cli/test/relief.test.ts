@@ -98,6 +98,16 @@ describe('plates of heights on the command line', () => {
     expect(plate('h.exr', 'm.exr', '--base', 'mid').status).to.equal(0);
     expect(floatsOf('m.exr')[77]).to.equal(Math.fround(0.5 + heights.data[77] / 2));
   });
+  it('come back from such a file to its own step, without a word about where the base is', () => {
+    for (const more of [[], ['--base', 'mid']]) {
+      expect(plate('h.exr', 'there.png', ...more).status).to.equal(0);
+      expect(plate('there.png', 'back.exr').status).to.equal(0);
+      const { low, high } = JSON.parse(decode(readFileSync(at('there.png'))).text.Heights) as Record<string, number>;
+      const back = floatsOf('back.exr');
+      const step = (high - low) / 65535;
+      heights.data.forEach((v, i) => expect(back[i]).to.be.closeTo(v, 0.51 * step));
+    }
+  });
   it('are written as directions with the green that is asked for', () => {
     for (const green of ['up', 'down'])
       expect(plate('h.exr', `${green}.png`, '--normals', green, '--strength', '50').status).to.equal(0);

@@ -63,6 +63,7 @@ export * from './formats/plate-file.ts';
 export { isExr } from './formats/exr-header.ts';
 export { checkPixels, MAX_PIXELS } from './raster/limits.ts';
 export * from './formats/pack.ts';
+export { spanToldBy } from './formats/png-span.ts';
 export * from './model/bench.ts';
 export * from './model/json-schema.ts';
 export * from './path/recordings.ts';

@@ -15,6 +15,7 @@ import {
   readingOf,
   recipeForReading,
   shadeHeights,
+  spanToldBy,
   type ParamValue,
   type Picture,
 } from '@amber-stamp/core';
@@ -134,6 +135,14 @@ describe('a relief', () => {
     raster.data.forEach((v, i) => expect(low + (png.data[i] / 65535) * (high - low)).to.be.closeTo(v, 2e-5));
     const mid = decode(await reliefFile(raster, { ...USUAL_WISH, form: 'png', base: 'mid' }));
     expect(mid.data[0]).to.equal(32768);
+  });
+  it('is not believed where the file says something that cannot be', () => {
+    const told = (text: string) => spanToldBy({ Heights: text });
+    expect(told('{"low":-2,"high":3}')).to.deep.equal({ low: -2, high: 3 });
+    for (const text of ['', '[]', 'null', '{"low":1,"high":1}', '{"low":"0","high":1}', '{"low":0,"high":1e300}'])
+      expect(told(text), text).to.equal(undefined);
+    expect(spanToldBy({})).to.equal(undefined);
+    expect(spanToldBy(undefined)).to.equal(undefined);
   });
   it('with overhangs is written as three colours', async () => {
     const moves = Float32Array.from({ length: 48 }, (_, i) => Math.cos(i) / 7);

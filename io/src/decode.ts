@@ -6,6 +6,7 @@ import {
   isExr,
   MAX_PIXELS,
   reducePicture,
+  spanToldBy,
   workingFactor,
   type Picture,
 } from '@amber-stamp/core';
@@ -102,7 +103,9 @@ function exactPng(bytes: Uint8Array, meta: Metadata, where: string): Picture | u
   try {
     const png = decodePng(bytes);
     if (png.palette || png.transparency || png.depth < 8 || png.data instanceof Uint8ClampedArray) return undefined;
-    return { width: png.width, height: png.height, channels: png.channels as Picture['channels'], data: png.data };
+    const { width, height, data, text } = png;
+    const span = spanToldBy(text);
+    return { width, height, channels: png.channels as Picture['channels'], data, ...(span ? { span } : {}) };
   } catch (cause) {
     throw unreadable(where, firstLine(cause));
   }

@@ -32,6 +32,7 @@ function guessChannel({ names, channels }: Picture): string {
 
 /** Where the base plane of a height map most likely is. */
 export function guessBase(picture: Picture, channel = 'gray'): { base: Base; reason: string } {
+  if (picture.span) return { base: 'typed', reason: 'The file says itself which heights it holds.' };
   const { raster } = heightsStep.run(
     NOTHING,
     makeStep('heights', { channel, base: 'typed', unit: 'file', holes: 'fill' }),
@@ -52,6 +53,11 @@ export function guessBase(picture: Picture, channel = 'gray'): { base: Base; rea
 /** Heights of a picture by where its base most likely is; values that are no numbers are refused or filled. */
 export function heightsOfSource(picture: Picture, holes: 'refuse' | 'fill'): RecipeStep {
   const channel = guessChannel(picture);
+  if (picture.span) {
+    const { low, high } = picture.span;
+    const is = { baseAt: -low / (high - low), unitIs: 1 / (high - low) };
+    return makeStep('heights', { channel, base: 'typed', unit: 'typed', ...is, holes });
+  }
   const { base } = guessBase(picture, channel);
   return makeStep('heights', { channel, base, unit: base === 'typed' ? 'file' : 'highest', holes });
 }
@@ -92,7 +98,8 @@ export function guessReading(picture: Picture): { reading: Reading; reason: stri
       reading: 'heights',
       reason: 'Its colours are small and go both ways: they move the clay in three directions.',
     };
-  if (picture.data instanceof Float32Array) return { reading: 'heights', reason: guessBase(picture).reason };
+  if (picture.span || picture.data instanceof Float32Array)
+    return { reading: 'heights', reason: guessBase(picture).reason };
   const { prints, reason } = guessPrints(picture);
   return { reading: prints, reason };
 }

@@ -4,6 +4,7 @@ import { toPlate, type Raster } from '../raster/raster.ts';
 import { normalMap, type NormalMapWish } from '../relief/normal-map.ts';
 import { movesOfHeights, USUAL_UNIT } from '../relief/down.ts';
 import { encodeDisplacement, encodeExr } from './exr.ts';
+import { SPAN_KEY } from './png-span.ts';
 import { encodeFloatTiff } from './tiff.ts';
 
 /** The forms that heights are handed over in. */
@@ -35,7 +36,7 @@ function reliefPng(heights: Raster, base: ReliefWish['base']): Uint8Array {
   const { width, height, data } = heights;
   const { low, high } = spanOf(heights, base);
   const spread = toPlate({ width, height, data: data.map((v) => (v - low) / (high - low)) });
-  const text = { Heights: JSON.stringify({ low, high, base: (0 - low) / (high - low) }) };
+  const text = { [SPAN_KEY]: JSON.stringify({ low, high, base: (0 - low) / (high - low) }) };
   return encode({ width, height, data: spread.data, channels: 1, depth: 16, text });
 }
 

@@ -8,6 +8,8 @@ export interface Picture {
   data: Uint8Array | Uint16Array | Float32Array;
   /** names that the file gives its channels, where they are no colours */
   names?: readonly string[];
+  /** where the file says which heights it holds: what its 0 and its full scale stand for */
+  span?: { low: number; high: number };
   /** where the source is a mesh: the picture is then its front view */
   mesh?: Mesh;
 }

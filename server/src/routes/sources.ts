@@ -49,12 +49,13 @@ export const sourceRoutes: readonly Route[] = [
     answer: 'Interleaved samples, little endian; width, height, channels and bits in x-picture-* headers',
     type: 'application/octet-stream',
     run: async ({ db, param, res }) => {
-      const { width, height, channels, data, names } = await workingPicture(db, param('id'));
+      const { width, height, channels, data, names, span } = await workingPicture(db, param('id'));
       res.set({
         'x-picture-width': String(width),
         'x-picture-height': String(height),
         'x-picture-channels': String(channels),
         'x-picture-bits': String(data.BYTES_PER_ELEMENT * 8),
+        ...(span ? { 'x-picture-span': JSON.stringify([span.low, span.high]) } : {}),
         ...(names ? { 'x-picture-names': encodeURIComponent(JSON.stringify(names)) } : {}),
       });
       sendForever(res, 'application/octet-stream', Buffer.from(data.buffer, data.byteOffset, data.byteLength));

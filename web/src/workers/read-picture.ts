@@ -37,7 +37,9 @@ async function readPixels(source: string, onProgress: Tell): Promise<Picture> {
   ]();
   const names = response.headers.get('x-picture-names');
   const named = names ? { names: JSON.parse(decodeURIComponent(names)) as string[] } : {};
-  return { width, height, channels, data: samples, ...named };
+  const span = response.headers.get('x-picture-span');
+  const [low, high] = span ? (JSON.parse(span) as number[]) : [];
+  return { width, height, channels, data: samples, ...named, ...(span ? { span: { low, high } } : {}) };
 }
 
 /** The triangles of a mesh source. */
