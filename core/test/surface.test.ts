@@ -22,6 +22,7 @@ describe('a surface to press on', () => {
     depthPct: 25,
     edge: 'constant',
     card: 0,
+    stroke: 0,
     ...more,
   });
   const full = { heights: { width: 8, height: 8, data: new Float32Array(64).fill(1) } };
@@ -44,6 +45,21 @@ describe('a surface to press on', () => {
       expect(target[middle + 2]).to.be.closeTo((0.8 * depthPct) / 100, 1e-6);
       expect(target[2]).to.equal(0);
     }
+  });
+  it('takes the farthest of overlapping dabs of one stroke, and adds those of another', () => {
+    const plane = makeSurface('plane', 60);
+    const target = plane.positions.slice();
+    const stroke = () => new Float32Array(target.length);
+    const middle = 3 * (30 * 60 + 30) + 2;
+    const first = stroke();
+    press(plane, target, one({ depthPct: 10 }), full, first);
+    press(plane, target, one({ depthPct: 25 }), full, first);
+    press(plane, target, one({ depthPct: 20, at: [0.1, 0, 0] }), full, first);
+    expect(target[middle]).to.be.closeTo(0.2, 1e-6);
+    press(plane, target, one({ depthPct: -5 }), full, stroke());
+    expect(target[middle]).to.be.closeTo(0.16, 1e-6);
+    press(plane, target, one({ depthPct: 25 }), full);
+    expect(target[middle]).to.be.closeTo(0.36, 1e-6);
   });
   it('runs out towards the rim of a soft press', () => {
     const plane = makeSurface('plane', 60);

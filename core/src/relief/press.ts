@@ -23,6 +23,8 @@ export interface Press {
   edge: (typeof EDGES)[number];
   /** which card of the lowest coat */
   card: number;
+  /** dabs of one stroke, of a number above 0, do not add up: where they overlap the farthest stands. 0: it adds */
+  stroke: number;
 }
 
 /** What is tried on surfaces: which is looked at, and what was pressed on all of them, in order. */
@@ -48,6 +50,7 @@ export const surfaceSchema = shape({
       depthPct: finite().min(-400).max(400).required(),
       edge: string().oneOf(EDGES).default('constant'),
       card: number().integer().min(0).max(63).default(0),
+      stroke: number().integer().min(0).max(1e6).default(0),
     }),
   )
     .max(MAX_PRESSES)
@@ -104,9 +107,10 @@ const SAME_SIDE = 0.15;
 /**
  * Presses a tip on a surface: moves corners of `target`, which begins as the places of the bare surface. A tip lies flat
  * on the surface at its middle; each corner moves along its own direction away from the surface by the height over it,
- * and with a tip that has overhangs also along the tip.
+ * and with a tip that has overhangs also along the tip. `within`: by how much the stroke that it belongs to has moved each
+ * corner so far; then only what goes farther counts, and is remembered.
  */
-export function press(surface: Surface, target: Float32Array, one: Press, tip: PressTip): void {
+export function press(surface: Surface, target: Float32Array, one: Press, tip: PressTip, within?: Float32Array): void {
   const { heights, across, upwards } = tip;
   const { right, top, away } = pressFrame(surface, one);
   const { positions: p, normals: n } = surface;
@@ -129,14 +133,28 @@ export function press(surface: Surface, target: Float32Array, one: Press, tip: P
     const soft = one.edge === 'soft' ? 1 - smoothstep(0.25, 0.5, Math.sqrt(a * a + b * b) / one.size) : 1;
     const share = gain * soft;
     const h = valueAt(heights, px, py) * share;
-    target[i] += n[i] * h;
-    target[i + 1] += n[i + 1] * h;
-    target[i + 2] += n[i + 2] * h;
-    if (!across || !upwards) continue;
-    const dx = valueAt(across, px, py) * share;
-    const dy = valueAt(upwards, px, py) * share;
-    target[i] += right[0] * dx + top[0] * dy;
-    target[i + 1] += right[1] * dx + top[1] * dy;
-    target[i + 2] += right[2] * dx + top[2] * dy;
+    const dx = across ? valueAt(across, px, py) * share : 0;
+    const dy = upwards ? valueAt(upwards, px, py) * share : 0;
+    const mx = n[i] * h + right[0] * dx + top[0] * dy;
+    const my = n[i + 1] * h + right[1] * dx + top[1] * dy;
+    const mz = n[i + 2] * h + right[2] * dx + top[2] * dy;
+    if (within) move(target, within, i, mx, my, mz);
+    else {
+      target[i] += mx;
+      target[i + 1] += my;
+      target[i + 2] += mz;
+    }
   }
+}
+
+/** Moves a corner of a stroke on to where a dab takes it, if that is farther than it went before. */
+function move(target: Float32Array, within: Float32Array, i: number, mx: number, my: number, mz: number): void {
+  const [wx, wy, wz] = [within[i], within[i + 1], within[i + 2]];
+  if (mx * mx + my * my + mz * mz <= wx * wx + wy * wy + wz * wz) return;
+  target[i] += mx - wx;
+  target[i + 1] += my - wy;
+  target[i + 2] += mz - wz;
+  within[i] = mx;
+  within[i + 1] = my;
+  within[i + 2] = mz;
 }

@@ -24,24 +24,40 @@ const surfaceOf = (shape: SurfaceJob['shape']): Surface => {
   return surface;
 };
 
+/** A surface as it is pressed dab by dab, with how far the stroke that is at work has moved each corner. */
+interface Clay {
+  positions: Float32Array;
+  stroke: number;
+  within: Float32Array;
+}
+
 /** What the presses before the last one made: the hand changes only that one. */
-let settled: { shape: string; keys: string[]; positions: Float32Array } | undefined;
+let settled: (Clay & { shape: string; keys: string[] }) | undefined;
+
+function put(surface: Surface, clay: Clay, one: SurfaceJob['presses'][number]): void {
+  if (one.stroke !== clay.stroke) {
+    clay.stroke = one.stroke;
+    clay.within.fill(0);
+  }
+  press(surface, clay.positions, one, tips.get(one.plate) as PressTip, one.stroke > 0 ? clay.within : undefined);
+}
 
 function pressAll({ shape, presses }: SurfaceJob): { positions: Float32Array; missing: number } {
   const surface = surfaceOf(shape);
   const here = presses.filter(({ plate }) => tips.has(plate));
-  const put = (positions: Float32Array, one: SurfaceJob['presses'][number]) =>
-    press(surface, positions, one, tips.get(one.plate) as PressTip);
   const before = here.slice(0, -1);
   const keys = before.map((one) => JSON.stringify(one));
   const goesOn = settled?.shape === shape && settled.keys.every((key, i) => key === keys[i]);
-  if (!settled || !goesOn) settled = { shape, keys: [], positions: surface.positions.slice() };
-  for (const one of before.slice(settled.keys.length)) put(settled.positions, one);
+  if (!settled || !goesOn) {
+    const positions = surface.positions.slice();
+    settled = { shape, keys: [], positions, stroke: 0, within: new Float32Array(positions.length) };
+  }
+  for (const one of before.slice(settled.keys.length)) put(surface, settled, one);
   settled.keys = keys;
-  const positions = settled.positions.slice();
+  const clay = { positions: settled.positions.slice(), stroke: settled.stroke, within: settled.within.slice() };
   const last = here.at(-1);
-  if (last) put(positions, last);
-  return { positions, missing: presses.length - here.length };
+  if (last) put(surface, clay, last);
+  return { positions: clay.positions, missing: presses.length - here.length };
 }
 
 /** Clay that hangs over, as three pictures of its moves. */

@@ -27,10 +27,17 @@ const TURN = choiceParam(
   'How the dabs of a stroke are turned.',
 );
 
+const MEET = choiceParam(
+  'Where they overlap',
+  ['the farthest stands', 'add up'],
+  'the farthest stands',
+  'What the dabs of one stroke do to each other; a later stroke always adds to what is there.',
+);
+
 /** What is pressed on which surface, how deep, and the lamp. */
 export function SurfacePanel({ bench }: { bench: Bench }) {
   const { surface } = bench.sheet;
-  const { lays, depthPct, edge, sizePct, follow } = useSurfaceEye();
+  const { lays, depthPct, edge, sizePct, follow, meet } = useSurfaceEye();
   const set = (values: Partial<ReturnType<typeof useSurfaceEye.getState>>) => useSurfaceEye.setState(values);
   const nothing = () => undefined;
   return (
@@ -67,12 +74,20 @@ export function SurfacePanel({ bench }: { bench: Bench }) {
           onDone={nothing}
         />
         {lays === 'stroke' && (
-          <ParamField
-            param={TURN}
-            value={follow ? 'follow the way' : 'stand upright'}
-            onLive={(v) => set({ follow: v === 'follow the way' })}
-            onDone={nothing}
-          />
+          <>
+            <ParamField
+              param={TURN}
+              value={follow ? 'follow the way' : 'stand upright'}
+              onLive={(v) => set({ follow: v === 'follow the way' })}
+              onDone={nothing}
+            />
+            <ParamField
+              param={MEET}
+              value={meet}
+              onLive={(v) => set({ meet: v === 'add up' ? 'add up' : 'the farthest stands' })}
+              onDone={nothing}
+            />
+          </>
         )}
       </div>
       <div className="section">

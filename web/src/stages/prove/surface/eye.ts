@@ -9,6 +9,8 @@ interface SurfaceEye {
   /** of the dabs of a stroke, in percent of the surface's width */
   sizePct: number;
   follow: boolean;
+  /** what overlapping dabs of one stroke do */
+  meet: 'the farthest stands' | 'add up';
   yawDeg: number;
   pitchDeg: number;
   zoom: number;
@@ -19,6 +21,7 @@ export const useSurfaceEye = create<SurfaceEye>(() => ({
   edge: 'constant',
   sizePct: 14,
   follow: true,
+  meet: 'the farthest stands',
   yawDeg: 0,
   pitchDeg: 14,
   zoom: 1,

@@ -26,9 +26,15 @@ interface Grip {
 }
 
 /** What stays the same for all dabs of a gesture. */
-function plainPress(bench: Bench, number: number): Pick<Press, 'on' | 'depthPct' | 'edge' | 'card'> {
+function plainPress(bench: Bench, number: number): Pick<Press, 'on' | 'depthPct' | 'edge' | 'card' | 'stroke'> {
   const { depthPct, edge } = useSurfaceEye.getState();
-  return { on: bench.sheet.surface.shape, depthPct, edge, card: number % tipNames(bench).length };
+  return { on: bench.sheet.surface.shape, depthPct, edge, card: number % tipNames(bench).length, stroke: 0 };
+}
+
+/** The number of a new stroke; 0 where its dabs are to add up. */
+function strokeNumber(bench: Bench): number {
+  if (useSurfaceEye.getState().meet === 'add up') return 0;
+  return 1 + bench.sheet.surface.presses.reduce((most, { stroke }) => Math.max(most, stroke), 0);
 }
 
 const keep = (bench: Bench, laid: readonly Press[], what: string): void => {
@@ -68,7 +74,7 @@ export function usePressing(bench: Bench, scene: RefObject<SurfaceScene | null>)
       const t = held.last ? (k * step) / far : 0;
       const at: [number, number, number] = [start[0] + way[0] * t, start[1] + way[1] * t, start[2] + way[2] * t];
       const up = follow && held.last ? way : (scene.current?.upAt() ?? [0, 1, 0]);
-      held.laid.push({ at, up, size, ...plainPress(bench, count + held.laid.length) });
+      held.laid.push({ at, up, size, ...plainPress(bench, count + held.laid.length), stroke: strokeNumber(bench) });
       held.last = at;
     }
     setStrokeHand([...held.laid]);
