@@ -9,8 +9,13 @@ const TSX = ['--import', 'tsx'];
 
 let demoMade: Promise<string> | undefined;
 
-/** The name of a database with the demo brushes: drawn once, copied for every application that wants them. */
+/**
+ * The name of a database with the demo brushes, copied for every application that wants them: the one that stands ready
+ * already, or one that is drawn once.
+ */
 function demoDatabase(): Promise<string> {
+  const { DEMO_DATABASE } = process.env;
+  if (DEMO_DATABASE) return Promise.resolve(DEMO_DATABASE);
   demoMade ??= freshDatabase().then(async (url) => {
     await loadDemo(url);
     return new URL(url).pathname.slice(1);

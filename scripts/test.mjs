@@ -53,6 +53,26 @@ async function databaseUrl() {
   return database.start();
 }
 
+let ready;
+
+/** Builds the application and loads the demo brushes, beside whatever else runs: over a minute. Gives the database's name. */
+async function makeReady() {
+  const { default: pg } = await import('pg');
+  const { finish, TSX } = await import('./lib/children.mjs');
+  const url = new URL(await databaseUrl());
+  const client = new pg.Client(url.href);
+  await client.connect();
+  const name = `demo_${Date.now()}`;
+  await client.query(`create database ${name}`);
+  await client.end();
+  url.pathname = `/${name}`;
+  const env = { ...process.env, DATABASE_URL: url.href };
+  await finish(process.execPath, [...TSX, 'server/src/demo/load-demo.ts'], { env, stdio: 'ignore' });
+  const { build } = await import('./build.mjs');
+  await build();
+  return name;
+}
+
 const bin = (name) => `node_modules/.bin/${name}`;
 const suites = {
   async core() {
@@ -71,13 +91,16 @@ const suites = {
     await mocha('API on a real PostgreSQL', ['server/test/**/*.test.ts'], { TEST_DATABASE_URL: await databaseUrl() });
   },
   async e2e() {
-    const { build } = await import('./build.mjs');
-    await build();
-    await mocha('browser', ['e2e/**/*.test.ts'], { TEST_DATABASE_URL: await databaseUrl() });
+    const demo = await (ready ??= makeReady());
+    const env = { TEST_DATABASE_URL: await databaseUrl(), DEMO_DATABASE: demo };
+    await mocha('browser', ['e2e/**/*.test.ts'], env);
   },
 };
 
 async function everything() {
+  ready = makeReady();
+  // told where it is waited for
+  ready.catch(() => undefined);
   await check('formats', bin('prettier'), ['--check', '--log-level', 'warn', '.']);
   for (const project of ['core', '.', 'web', 'e2e']) await check(`types of ${project}`, bin('tsc'), ['-p', project]);
   await check('lint', bin('eslint'), ['--cache', '--cache-location', 'node_modules/.cache/eslint', '.']);

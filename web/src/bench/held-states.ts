@@ -2,6 +2,7 @@ import { AmberError, type BrushState } from '@amber-stamp/core';
 import { useEffect, useMemo } from 'react';
 import { create } from 'zustand';
 import { trouble } from '../parts/messages.tsx';
+import { heldPlate } from '../workers/pool.ts';
 import { makePlate, plateKey } from './plates.ts';
 
 /** Keys of the plates of kept states that are ready to print with. */
@@ -12,7 +13,8 @@ const asked = new Set<string>();
 export async function holdState(state: BrushState): Promise<void> {
   for (const plate of Object.values(state.plates)) {
     const key = plateKey(plate);
-    if (asked.has(key)) continue;
+    // the pool drops what was not drawn for long: then it is made once more
+    if (asked.has(key) && (heldPlate(key) || !useHeld.getState().keys.has(key))) continue;
     asked.add(key);
     try {
       await makePlate(plate);
@@ -34,5 +36,5 @@ export function useHeldStates(states: readonly BrushState[]): boolean {
   useEffect(() => {
     for (const state of states) void holdState(state);
   }, [states]);
-  return wanted.every((key) => keys.has(key));
+  return wanted.every((key) => keys.has(key) && heldPlate(key) !== undefined);
 }
