@@ -1,7 +1,8 @@
 import AxeBuilder from '@axe-core/playwright';
-import { expect, type Page } from '@playwright/test';
+import type { Page } from '@playwright/test';
 import { App } from './app.ts';
 import { drawn, middleOf, openBrush, scribble, stage } from './acts.ts';
+import { expect } from './expect.ts';
 
 describe('the application for everyone', () => {
   let app: App;

@@ -1,8 +1,9 @@
 import { BRUSHES } from '@amber-stamp/demo';
-import { expect, type Locator, type Page } from '@playwright/test';
+import type { Locator, Page } from '@playwright/test';
 import { decode } from 'fast-png';
 import { createHash } from 'node:crypto';
 import { readFileSync } from 'node:fs';
+import { expect } from './expect.ts';
 
 /** What a person does at the bench, by the names that they see. */
 export const stage = (page: Page, name: string) =>

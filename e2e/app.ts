@@ -1,8 +1,9 @@
-import { expect, type Browser, type Page } from '@playwright/test';
+import type { Browser, Page } from '@playwright/test';
 import { spawn, type ChildProcess } from 'node:child_process';
 import { fileURLToPath } from 'node:url';
 import { freshDatabase } from '../server/test/helpers.ts';
 import { launch } from './browser.ts';
+import { expect } from './expect.ts';
 
 const ROOT = fileURLToPath(new URL('..', import.meta.url));
 const TSX = ['--import', 'tsx'];

@@ -1,10 +1,11 @@
-import { expect, type Page } from '@playwright/test';
+import type { Page } from '@playwright/test';
 import { mkdtempSync, writeFileSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import sharp from 'sharp';
 import { blotPicture, drawn, kept } from './acts.ts';
 import { withApp, type App } from './app.ts';
+import { expect } from './expect.ts';
 
 const folder = mkdtempSync(join(tmpdir(), 'amber-arrive-'));
 

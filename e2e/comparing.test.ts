@@ -1,6 +1,7 @@
-import { expect, type Page } from '@playwright/test';
+import type { Page } from '@playwright/test';
 import { changed, drawn, kept, openBrush, pixels, same, stage } from './acts.ts';
 import { withApp, type App } from './app.ts';
+import { expect } from './expect.ts';
 
 describe('states are compared with pins and in ladders', () => {
   let app: App;

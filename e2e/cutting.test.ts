@@ -1,6 +1,7 @@
-import { expect, type Page } from '@playwright/test';
+import type { Page } from '@playwright/test';
 import { changed, DEMO_BRUSHES, drawn, kept, middleOf, openBrush, pixels, stage } from './acts.ts';
 import { withApp, type App } from './app.ts';
+import { expect } from './expect.ts';
 
 /** Adds a step by its name; its card opens. */
 async function add(page: Page, label: string): Promise<void> {

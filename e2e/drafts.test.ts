@@ -1,6 +1,7 @@
-import { expect, type Page } from '@playwright/test';
+import type { Page } from '@playwright/test';
 import { drawn, kept, middleOf, openBrush, pixels, stage } from './acts.ts';
 import { withApp, type App } from './app.ts';
+import { expect } from './expect.ts';
 
 describe('what is too slow to follow the hand', () => {
   let app: App;

@@ -1,6 +1,7 @@
-import { expect, type Page } from '@playwright/test';
+import type { Page } from '@playwright/test';
 import { App } from './app.ts';
 import { blotPicture, changed, DEMO_BRUSHES, drawn, kept, openBrush, pixels, same, stage } from './acts.ts';
+import { expect } from './expect.ts';
 
 const spacing = async (page: Page, text: string): Promise<void> => {
   const value = page.getByRole('textbox', { name: 'Spacing value' });

@@ -1,7 +1,8 @@
-import { expect, type Page } from '@playwright/test';
+import type { Page } from '@playwright/test';
 import { decode } from 'fast-png';
 import { changed, drawn, kept, middleOf, openBrush, picture, pixels, same, stage } from './acts.ts';
 import { withApp, type App } from './app.ts';
+import { expect } from './expect.ts';
 
 describe('strokes are tried on a ground and edited afterwards', () => {
   let app: App;

@@ -1,8 +1,9 @@
 import { encodeExr, exrPicture } from '@amber-stamp/core/exr';
-import { expect, type Page } from '@playwright/test';
+import type { Page } from '@playwright/test';
 import { readFileSync } from 'node:fs';
 import { bringFile, changed, drag, drawn, kept, middleOf, pixels, stage } from './acts.ts';
 import { withApp, type App } from './app.ts';
+import { expect } from './expect.ts';
 
 /** A round button whose ground lies below the plane, up to its very frame. */
 const SIDE = 160;

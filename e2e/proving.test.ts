@@ -1,6 +1,7 @@
-import { expect, type Page } from '@playwright/test';
+import type { Page } from '@playwright/test';
 import { changed, drawn, kept, openBrush, pixels, stage } from './acts.ts';
 import { withApp, type App } from './app.ts';
+import { expect } from './expect.ts';
 
 describe('repetition is measured, shown and cured', () => {
   let app: App;

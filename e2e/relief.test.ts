@@ -1,9 +1,10 @@
 import { encodeObj, solidMesh } from '@amber-stamp/core';
 import { encodeExr, exrPicture } from '@amber-stamp/core/exr';
-import { expect, type Download, type Page } from '@playwright/test';
+import type { Download, Page } from '@playwright/test';
 import { readFileSync } from 'node:fs';
 import { bringFile, changed, drag, drawn, kept, middleOf, openBrush, pixels, stage } from './acts.ts';
 import { withApp, type App } from './app.ts';
+import { expect } from './expect.ts';
 
 /** A hollow and a hill in a plain at 2, with a few places that are no numbers. */
 const land = {

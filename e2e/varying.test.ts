@@ -1,6 +1,7 @@
-import { expect, type Page } from '@playwright/test';
+import type { Page } from '@playwright/test';
 import { withApp, type App } from './app.ts';
 import { changed, kept, middleOf, openBrush, pixels, same, stage } from './acts.ts';
+import { expect } from './expect.ts';
 
 describe('everything that varies', () => {
   let app: App;

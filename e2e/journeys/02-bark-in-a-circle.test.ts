@@ -1,8 +1,9 @@
-import { expect, type Page } from '@playwright/test';
+import type { Page } from '@playwright/test';
 import { decode } from 'fast-png';
 import { changed, drawn, kept, picture, pixels, same } from '../acts.ts';
 import { withApp, type App } from '../app.ts';
 import { Hand } from './hand.ts';
+import { expect } from '../expect.ts';
 
 describe('bark in a circle', () => {
   let app: App;

@@ -1,7 +1,8 @@
-import { expect, type Page } from '@playwright/test';
+import type { Page } from '@playwright/test';
 import { changed, drawn, kept, pixels } from '../acts.ts';
 import { withApp, type App } from '../app.ts';
 import { Hand } from './hand.ts';
+import { expect } from '../expect.ts';
 
 describe('a tip by numbers', () => {
   let app: App;

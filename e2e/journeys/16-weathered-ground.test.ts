@@ -1,8 +1,9 @@
-import { expect, type Page } from '@playwright/test';
+import type { Page } from '@playwright/test';
 import sharp from 'sharp';
 import { changed, kept, pixels } from '../acts.ts';
 import { withApp, type App } from '../app.ts';
 import { Hand } from './hand.ts';
+import { expect } from '../expect.ts';
 
 /** Blotches of many sizes on paper with a loud speck beside them and a dark line through them. */
 function blotches(): Promise<Buffer> {

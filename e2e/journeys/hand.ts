@@ -1,5 +1,6 @@
-import { expect, type Locator, type Page } from '@playwright/test';
+import type { Locator, Page } from '@playwright/test';
 import { drawn, middleOf, stage } from '../acts.ts';
+import { expect } from '../expect.ts';
 
 /** A place on the wide sheet, in shares of its sides from its middle. */
 export type Place = readonly [number, number];
