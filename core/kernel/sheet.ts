@@ -5,9 +5,10 @@ export function clear(at: usize, bytes: usize): void {
   memory.fill(at, 0, bytes);
 }
 
+/** Moves the four numbers of one pixel towards a colour by a share. */
 // @ts-ignore: decorator
 @inline
-function mix(at: usize, colour: v128, c: v128): void {
+export function mix(at: usize, colour: v128, c: v128): void {
   const px = v128.load(at);
   v128.store(at, f32x4.add(px, f32x4.mul(f32x4.sub(colour, px), c)));
 }

@@ -1,17 +1,10 @@
 /** Laying placed dabs that are seen through a grain, or that differ in the colour of their ink. */
 import { rowBegin, rowEnd, texels } from './lay';
 import { RECORD } from './place';
+import { mix } from './sheet';
 
 /** Bytes of a companion; see core/src/ink/through.ts. */
 const COMPANION: usize = 32;
-
-/** Moves the mean colour of one pixel's ink towards the dab's by its share of it. */
-// @ts-ignore: decorator
-@inline
-function tinted(at: usize, colour: v128, q: v128): void {
-  const mean = v128.load(at);
-  v128.store(at, f32x4.add(mean, f32x4.mul(f32x4.sub(colour, mean), q)));
-}
 
 /**
  * Four pixels: the tip times 1 - depth + depth * grain where there is a grain, laid as `lay` does; where there is tint,
@@ -36,10 +29,10 @@ function fourThrough(
   if (!v128.any_true(some)) return;
   const all = f32x4.add(share, f32x4.mul(a, f32x4.sub(f32x4.splat(1), share)));
   const q = v128.and(f32x4.div(share, all), some);
-  tinted(tint, colour, v128.shuffle<f32>(q, q, 0, 0, 0, 0));
-  tinted(tint + 16, colour, v128.shuffle<f32>(q, q, 1, 1, 1, 1));
-  tinted(tint + 32, colour, v128.shuffle<f32>(q, q, 2, 2, 2, 2));
-  tinted(tint + 48, colour, v128.shuffle<f32>(q, q, 3, 3, 3, 3));
+  mix(tint, colour, v128.shuffle<f32>(q, q, 0, 0, 0, 0));
+  mix(tint + 16, colour, v128.shuffle<f32>(q, q, 1, 1, 1, 1));
+  mix(tint + 32, colour, v128.shuffle<f32>(q, q, 2, 2, 2, 2));
+  mix(tint + 48, colour, v128.shuffle<f32>(q, q, 3, 3, 3, 3));
 }
 
 // @ts-ignore: decorator

@@ -1,5 +1,5 @@
 import type { Page } from '@playwright/test';
-import { changed, drag, drawn, kept, middleOf, pixels } from '../acts.ts';
+import { changed, drawn, kept, middleOf, pixels } from '../acts.ts';
 import { withApp, type App } from '../app.ts';
 import { Hand } from './hand.ts';
 import { expect } from '../expect.ts';
@@ -42,8 +42,7 @@ describe('a scale from a mussel', () => {
     await hand.type(page.getByRole('textbox', { name: 'Find a step' }), 'Sculpt by hand');
     const clay = page.getByTestId('clay');
     await expect(clay).toBeVisible({ timeout: 30_000 });
-    hand.gestures++;
-    await drag(page, clay, 60, 10);
+    await hand.drag(clay, 60, 10);
     await expect(clay).toHaveAttribute('data-strokes', '1', { timeout: 20_000 });
     const sculpted = await changed(page, 'sheet', seen);
 

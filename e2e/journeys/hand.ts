@@ -1,5 +1,5 @@
 import type { Locator, Page } from '@playwright/test';
-import { drawn, middleOf, stage } from '../acts.ts';
+import { drag, drawn, middleOf, stage } from '../acts.ts';
 import { expect } from '../expect.ts';
 
 /** A place on the wide sheet, in shares of its sides from its middle. */
@@ -42,11 +42,7 @@ export class Hand {
 
   async drag(what: Locator, dx: number, dy: number): Promise<void> {
     this.gestures++;
-    const { x, y } = await middleOf(what);
-    await this.page.mouse.move(x, y);
-    await this.page.mouse.down();
-    await this.page.mouse.move(x + dx, y + dy, { steps: 6 });
-    await this.page.mouse.up();
+    await drag(this.page, what, dx, dy);
   }
 
   /** Draws a stroke on the wide sheet through some places. */

@@ -32,9 +32,9 @@ export function texel({ words }: PlainViews, { tip, stride, bits, scale }: Readi
   return fr(t0 + fr(fr(t1 - t0) * fy));
 }
 
-/** Moves the mean colour of a pixel's ink, `m` and on, to the companion's at `c` by its share. */
-function tint(floats: Float32Array, m: number, c: number, q: number): void {
-  for (let k = 0; k < 4; k++) floats[m + k] = fr(floats[m + k] + fr(fr(floats[c + 4 + k] - floats[m + k]) * q));
+/** Moves the four numbers of a pixel at `at` towards those at `from` in `colour`, by a share. */
+export function mix(floats: Float32Array, at: number, colour: ArrayLike<number>, from: number, share: number): void {
+  for (let k = 0; k < 4; k++) floats[at + k] = fr(floats[at + k] + fr(fr(colour[from + k] - floats[at + k]) * share));
 }
 
 /** One record with its companion into the square tile at `tile`; the twin of core/kernel/through.ts. */
@@ -72,7 +72,7 @@ export function throughRecord(
       if (room > 0) floats[tile / 4 + place] = fr(a + fr(room * k));
       const share = fr(opacity * k);
       if (tints === 0 || !(share > 0)) continue;
-      tint(floats, tints / 4 + 4 * place, c, fr(share / fr(share + fr(a * fr(1 - share)))));
+      mix(floats, tints / 4 + 4 * place, floats, c + 4, fr(share / fr(share + fr(a * fr(1 - share)))));
     }
   }
 }

@@ -1,7 +1,7 @@
 import type { InkMemory } from './memory.ts';
 import type { Kernel } from './kernel.ts';
 import { ENTRY_BYTES, viewsAt } from './entry.ts';
-import { layThroughPlainly, texel, type PlainViews } from './kernel-plain-through.ts';
+import { layThroughPlainly, mix, texel, type PlainViews } from './kernel-plain-through.ts';
 import { placeEntry, RECORD_BYTES, spanBegin, spanEnd } from './place.ts';
 
 const fr = Math.fround;
@@ -78,7 +78,7 @@ export function plainKernel(memory: InkMemory): Kernel {
         const c = floats[(coverage >> 2) + y * side + x];
         if (c === 0) continue;
         const at = (out >> 2) + 4 * (y * side + x);
-        for (let k = 0; k < 4; k++) floats[at + k] = fr(floats[at + k] + fr(fr(goal[k] - floats[at + k]) * c));
+        mix(floats, at, goal, 0, c);
       }
   };
 
@@ -90,7 +90,7 @@ export function plainKernel(memory: InkMemory): Kernel {
         if (c === 0) continue;
         const tint = (tints >> 2) + 4 * (y * side + x);
         const at = (out >> 2) + 4 * (y * side + x);
-        for (let k = 0; k < 4; k++) floats[at + k] = fr(floats[at + k] + fr(fr(floats[tint + k] - floats[at + k]) * c));
+        mix(floats, at, floats, tint, c);
       }
   };
 
