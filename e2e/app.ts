@@ -1,7 +1,7 @@
-import type { Browser, Page } from '@playwright/test';
-import { spawn, type ChildProcess } from 'node:child_process';
+import type { Browser, BrowserContext, Page } from '@playwright/test';
+import { spawn } from 'node:child_process';
 import { fileURLToPath } from 'node:url';
-import { freshDatabase } from '../server/test/helpers.ts';
+import { freshDatabase, startApi } from '../server/test/helpers.ts';
 import { launch } from './browser.ts';
 import { expect } from './expect.ts';
 
@@ -53,65 +53,89 @@ export function withApp(use: (app: App, page: WatchedPage) => void, options: { d
   });
 }
 
+/** Something that serves the built application until it is ended. */
+interface Serving {
+  url: string;
+  end: () => Promise<void>;
+}
+
+const PAGES = fileURLToPath(new URL('../web/dist', import.meta.url));
+
+async function serveHere(databaseUrl: string): Promise<Serving> {
+  const { url, close } = await startApi(databaseUrl, { pages: PAGES });
+  return { url, end: close };
+}
+
+/** In a process of its own, which `end` kills without warning. */
+async function serveApart(databaseUrl: string, port: string): Promise<Serving> {
+  const child = spawn(process.execPath, [...TSX, 'server/src/main.ts'], {
+    cwd: ROOT,
+    env: { ...process.env, DATABASE_URL: databaseUrl, PORT: port, LOG_LEVEL: 'silent' },
+    stdio: ['ignore', 'pipe', 'inherit'],
+  });
+  const url = await new Promise<string>((done, fail) => {
+    child.on('exit', (code) => fail(new Error(`the server ended with ${code}`)));
+    child.stdout.on('data', (part: Buffer) => {
+      const found = /listening on (\S+)/.exec(part.toString());
+      if (found) done(found[1]);
+    });
+  });
+  const end = async () => {
+    if (child.exitCode !== null) return;
+    const gone = new Promise((done) => child.once('exit', done));
+    child.kill('SIGKILL');
+    await gone;
+  };
+  return { url, end };
+}
+
+let browser: Promise<Browser> | undefined;
+
 /** The built application on a database of its own, with the demo brushes. */
 export class App {
-  readonly browser: Browser;
   url = '';
   private readonly databaseUrl: string;
-  private server: ChildProcess | undefined;
+  private readonly apart: boolean;
+  private readonly contexts: BrowserContext[] = [];
+  private serving: Serving | undefined;
   private port = '0';
 
-  private constructor(browser: Browser, databaseUrl: string) {
-    this.browser = browser;
+  private constructor(databaseUrl: string, apart: boolean) {
     this.databaseUrl = databaseUrl;
+    this.apart = apart;
   }
 
-  static async start({ demo = true } = {}): Promise<App> {
+  /** `apart`: with a server that can be killed. */
+  static async start({ demo = true, apart = false } = {}): Promise<App> {
     const databaseUrl = demo ? await freshDatabase(await demoDatabase()) : await freshDatabase();
-    const app = new App(await launch(), databaseUrl);
+    const app = new App(databaseUrl, apart);
     await app.serve();
     return app;
   }
 
-  private env(): NodeJS.ProcessEnv {
-    return { ...process.env, DATABASE_URL: this.databaseUrl, PORT: this.port, LOG_LEVEL: 'silent' };
-  }
-
   /** Starts the server, the second time on the same port. */
   async serve(): Promise<void> {
-    const child = spawn(process.execPath, [...TSX, 'server/src/main.ts'], {
-      cwd: ROOT,
-      env: this.env(),
-      stdio: ['ignore', 'pipe', 'inherit'],
-    });
-    this.server = child;
-    this.url = await new Promise<string>((done, fail) => {
-      child.on('exit', (code) => fail(new Error(`the server ended with ${code}`)));
-      child.stdout?.on('data', (part: Buffer) => {
-        const found = /listening on (\S+)/.exec(part.toString());
-        if (found) done(found[1]);
-      });
-    });
+    this.serving = this.apart ? await serveApart(this.databaseUrl, this.port) : await serveHere(this.databaseUrl);
+    this.url = this.serving.url;
     this.port = new URL(this.url).port;
   }
 
-  /** Ends the server without warning. */
+  /** Ends the server, one apart without warning. */
   async kill(): Promise<void> {
-    const { server } = this;
-    if (!server || server.exitCode !== null) return;
-    const gone = new Promise((done) => server.once('exit', done));
-    server.kill('SIGKILL');
-    await gone;
+    await this.serving?.end();
+    this.serving = undefined;
   }
 
   async stop(): Promise<void> {
-    await this.browser.close();
+    for (const context of this.contexts) await context.close();
     await this.kill();
   }
 
   /** A page in a browser profile of its own; errors of the page fail the test that asks for them. */
   async page(): Promise<WatchedPage> {
-    const context = await this.browser.newContext({ viewport: { width: 1280, height: 800 }, acceptDownloads: true });
+    const running = await (browser ??= launch());
+    const context = await running.newContext({ viewport: { width: 1280, height: 800 }, acceptDownloads: true });
+    this.contexts.push(context);
     const page = Object.assign(await context.newPage(), { faults: [] as string[] });
     page.on('pageerror', (error) => page.faults.push(error.message));
     return page;

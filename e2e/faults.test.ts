@@ -12,7 +12,7 @@ const spacing = async (page: Page, text: string): Promise<void> => {
 describe('nothing is lost', () => {
   let app: App;
   before(async () => {
-    app = await App.start();
+    app = await App.start({ apart: true });
   });
   after(() => app.stop());
 

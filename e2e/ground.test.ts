@@ -184,7 +184,12 @@ describe('strokes are tried on a ground and edited afterwards', () => {
     await changed(page, 'wide', source);
     await page.keyboard.press('s');
     const { x, y } = await middleOf(paper());
-    await page.mouse.click(x, y);
-    await expect(page.getByRole('group', { name: 'The picked stroke' })).toContainText('as it was cut');
+    // the dab lies on top as soon as it is cut
+    await expect(async () => {
+      await page.mouse.click(x, y);
+      await expect(page.getByRole('group', { name: 'The picked stroke' })).toContainText('as it was cut', {
+        timeout: 500,
+      });
+    }).toPass({ timeout: 20_000 });
   });
 });

@@ -1,7 +1,5 @@
-// The command line, run from the sources: npm run -s amber -- COMMAND
-import { register } from 'tsx/esm/api';
-import { buildKernel } from './build-kernel.mjs';
+// The command line: npm run -s amber -- COMMAND
+import { pathToFileURL } from 'node:url';
+import { buildCli } from './build-cli.mjs';
 
-await buildKernel();
-register();
-await import('../cli/src/main.ts');
+await import(pathToFileURL(await buildCli()).href);

@@ -1,9 +1,10 @@
 // Builds what the browser gets: the kernel, the scene, the pages. Each is skipped when no source of it is newer.
-import { existsSync, readdirSync, statSync, utimesSync } from 'node:fs';
+import { utimesSync } from 'node:fs';
 import { fileURLToPath } from 'node:url';
 import { join } from 'node:path';
 import { buildKernel } from './build-kernel.mjs';
 import { finish } from './lib/children.mjs';
+import { isCurrent } from './lib/current.mjs';
 import { ROOT } from './lib/root.mjs';
 
 const PAGE = join(ROOT, 'web/dist/index.html');
@@ -18,15 +19,6 @@ const SOURCES = [
   'web/vite.config.ts',
   'package-lock.json',
 ];
-
-function newest(path) {
-  const stat = statSync(path);
-  if (!stat.isDirectory()) return stat.mtimeMs;
-  return Math.max(0, ...readdirSync(path).map((name) => newest(join(path, name))));
-}
-
-const isCurrent = (made, sources) =>
-  existsSync(made) && sources.every((path) => newest(join(ROOT, path)) < statSync(made).mtimeMs);
 
 export async function build() {
   await buildKernel();

@@ -6,8 +6,8 @@ import { ROOT } from './lib/root.mjs';
 const wanted = process.argv[2] ?? 'all';
 prepareSystem({ browser: wanted === 'all' || wanted === 'e2e' });
 preparePackages();
-const { buildKernel } = await import('./build-kernel.mjs');
-await buildKernel();
+const { buildCli } = await import('./build-cli.mjs');
+await buildCli();
 
 const count = { passed: 0, failed: 0 };
 let database;

@@ -249,7 +249,7 @@ describe('the API', () => {
   });
 
   it('asks for its token when it has one', async () => {
-    const guarded = await startApi(undefined, 'a secret');
+    const guarded = await startApi(undefined, { token: 'a secret' });
     expect((await fetch(`${guarded.url}/api/health`)).status).to.equal(401);
     expect(
       (await fetch(`${guarded.url}/api/health`, { headers: { authorization: 'Bearer a secret' } })).status,

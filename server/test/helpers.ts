@@ -26,11 +26,14 @@ export async function freshDatabase(template?: string): Promise<string> {
   return base.replace(/\/[^/]+$/, `/${name}`);
 }
 
-/** The real server on port 0 and a real database. */
-export async function startApi(databaseUrl?: string, token?: string): Promise<RunningApi> {
+/** The real server on port 0 and a real database; with `pages`, the folder of the built application, also those. */
+export async function startApi(
+  databaseUrl?: string,
+  { token, pages }: { token?: string; pages?: string } = {},
+): Promise<RunningApi> {
   const url = databaseUrl ?? (await freshDatabase());
   const database = await openDatabase(url);
-  const app = createApp({ db: database.db }, { logger: pino({ level: 'silent' }), token });
+  const app = createApp({ db: database.db }, { logger: pino({ level: 'silent' }), pages, token });
   const server = await new Promise<Server>((done) => {
     const s: Server = app.listen(0, '127.0.0.1', () => done(s));
   });
