@@ -11,6 +11,7 @@ import {
   type Picture,
 } from '@amber-stamp/core';
 import { decode as decodePng } from 'fast-png';
+import { inflateSync } from 'node:zlib';
 import sharp, { type Metadata } from 'sharp';
 import { checkPngChunks } from './png-chunks.ts';
 
@@ -78,6 +79,9 @@ function infoOf(meta: Metadata): PictureInfo {
   return { format, width, height, channels: Math.min(4, meta.channels), bits: bitsOf(meta) };
 }
 
+/** Node's own inflater takes a third of the time of one in JavaScript. */
+const inflateQuickly = (packed: Uint8Array, size: number): Uint8Array => inflateSync(packed, { maxOutputLength: size });
+
 /** A file is looked at and then decoded: what was read of it is kept as long as its bytes. */
 const readExrs = new WeakMap<Uint8Array, Picture>();
 
@@ -85,7 +89,8 @@ const readExrs = new WeakMap<Uint8Array, Picture>();
 async function openExr(bytes: Uint8Array, where: string): Promise<Picture | undefined> {
   if (!isExr(bytes)) return undefined;
   checkSize(bytes, where);
-  const picture = readExrs.get(bytes) ?? (await import('@amber-stamp/core/exr')).exrPicture(bytes, where);
+  const { exrPicture } = await import('@amber-stamp/core/exr');
+  const picture = readExrs.get(bytes) ?? exrPicture(bytes, where, inflateQuickly);
   readExrs.set(bytes, picture);
   return picture;
 }

@@ -51,99 +51,122 @@ class Reader {
   }
 }
 
-/** What has to be known of a header to check what follows it. */
-interface Header {
-  rows: number;
-  compression: number;
+export interface ExrChannel {
+  name: string;
+  /** where its name lies in the file */
+  at: number;
+  /** 0 whole number, 1 half, 2 float */
+  kind: number;
+  /** it holds a value for every so many px in a row, and rows */
+  xEvery: number;
+  yEvery: number;
+}
+
+/** What the header of a file says. */
+export interface ExrFile {
   width: number;
-}
-
-function headerOf(reader: Reader, where: string): Header {
-  let found: Header | undefined;
-  let compression = -1;
-  for (let name = reader.text(); name !== ''; name = reader.text()) {
-    reader.text();
-    const size = reader.int();
-    reader.need(size);
-    if (name === 'compression' && size === 1) compression = reader.view.getUint8(reader.at);
-    if (name === 'dataWindow' && size === 16) {
-      const [left, top, right, bottom] = [0, 4, 8, 12].map((o) => reader.view.getInt32(reader.at + o, true));
-      found = { width: right - left + 1, rows: bottom - top + 1, compression: 0 };
-    }
-    reader.at += size;
-  }
-  if (!found || !(ROWS[compression] > 0) || found.width < 1 || found.rows < 1) throw cutOff(where);
-  return { ...found, compression };
-}
-
-/**
- * Checks that an OpenEXR file holds what its header says, and that it is not too large: readers trust it and may run on
- * for ever. Throws bad-picture and picture-too-large.
- */
-export function checkExr(bytes: Uint8Array, where: string): void {
-  const reader = new Reader(bytes, where);
-  if (bytes.length < 8) throw cutOff(where);
-  const flags = reader.view.getUint32(4, true);
-  if (flags & MULTI_PART) throw unread(where, 'has several parts');
-  if (flags & DEEP) throw unread(where, 'holds deep data');
-  const { width, rows, compression } = headerOf(reader, where);
-  checkPixels(where, width, rows);
-  if (flags & TILED) return;
-  const blocks = Math.ceil(rows / ROWS[compression]);
-  reader.need(8 * blocks);
-  for (let k = 0; k < blocks; k++) {
-    const at =
-      reader.view.getUint32(reader.at + 8 * k, true) + 2 ** 32 * reader.view.getUint32(reader.at + 8 * k + 4, true);
-    if (at < reader.at + 8 * blocks || at + 8 > bytes.length) throw cutOff(where);
-    const size = reader.view.getInt32(at + 4, true);
-    if (size < 0 || at + 8 + size > bytes.length) throw cutOff(where);
-  }
-}
-
-/** Where the list of channels lies in a file: from its size on, and the names in it. */
-interface ChannelList {
+  rows: number;
+  /** the number of the first row */
+  top: number;
+  compression: number;
+  blockRows: number;
+  tiled: boolean;
+  channels: ExrChannel[];
+  /** where the size of the list of channels lies */
   sizeAt: number;
-  names: { name: string; at: number }[];
   /** where the header ends and the table of offsets begins */
   headerEnd: number;
 }
 
-function channelList(bytes: Uint8Array, where: string): ChannelList {
+function channelsOf(reader: Reader): ExrChannel[] {
+  const found: ExrChannel[] = [];
+  for (let at = reader.at; ; at = reader.at) {
+    const name = reader.text();
+    if (name === '') return found;
+    // its kind, whether it is linear and spare bytes, how often it is sampled
+    const [kind, , xEvery, yEvery] = [reader.int(), reader.int(), reader.int(), reader.int()];
+    found.push({ name, at, kind, xEvery, yEvery });
+  }
+}
+
+function headerOf(bytes: Uint8Array, where: string): ExrFile {
+  if (bytes.length < 8) throw cutOff(where);
   const reader = new Reader(bytes, where);
-  const found: ChannelList = { sizeAt: 0, names: [], headerEnd: 0 };
+  const flags = reader.view.getUint32(4, true);
+  if (flags & MULTI_PART) throw unread(where, 'has several parts');
+  if (flags & DEEP) throw unread(where, 'holds deep data');
+  const file: ExrFile = {
+    width: 0,
+    rows: 0,
+    top: 0,
+    compression: -1,
+    blockRows: 0,
+    tiled: (flags & TILED) !== 0,
+    channels: [],
+    sizeAt: 0,
+    headerEnd: 0,
+  };
   for (let name = reader.text(); name !== ''; name = reader.text()) {
     reader.text();
     const sizeAt = reader.at;
     const size = reader.int();
-    const end = reader.at + size;
     reader.need(size);
-    if (name === 'channels') {
-      found.sizeAt = sizeAt;
-      for (let at = reader.at; ; at = reader.at) {
-        const channel = reader.text();
-        if (channel === '') break;
-        found.names.push({ name: channel, at });
-        // kind, whether it is linear, spare bytes, and how often it is sampled
-        reader.need(16);
-        reader.at += 16;
-      }
+    const end = reader.at + size;
+    if (name === 'compression' && size === 1) file.compression = reader.view.getUint8(reader.at);
+    if (name === 'dataWindow' && size === 16) {
+      const [left, top, right, bottom] = [reader.int(), reader.int(), reader.int(), reader.int()];
+      Object.assign(file, { width: right - left + 1, rows: bottom - top + 1, top });
     }
+    if (name === 'channels') Object.assign(file, { channels: channelsOf(reader), sizeAt });
     reader.at = end;
   }
-  return { ...found, headerEnd: reader.at };
+  file.headerEnd = reader.at;
+  file.blockRows = ROWS[file.compression] ?? 0;
+  if (file.blockRows === 0 || file.width < 1 || file.rows < 1) throw cutOff(where);
+  return file;
 }
 
-/** The names of the channels of an OpenEXR file, in its order. Throws bad-picture. */
-export const exrChannels = (bytes: Uint8Array, where: string): string[] =>
-  channelList(bytes, where).names.map(({ name }) => name);
+/** A block of rows of a file that is not in tiles: the number of its first row, and where its bytes lie. */
+interface Block {
+  y: number;
+  at: number;
+  size: number;
+}
+
+/** All blocks of a file that is not in tiles; an offset or size may be beyond its end where the file is hurt. */
+export function blocksOf(bytes: Uint8Array, { rows, blockRows, headerEnd }: ExrFile): Block[] {
+  const view = new DataView(bytes.buffer, bytes.byteOffset, bytes.byteLength);
+  return Array.from({ length: Math.ceil(rows / blockRows) }, (_, k) => {
+    const entry = headerEnd + 8 * k;
+    const at = view.getUint32(entry, true) + 2 ** 32 * view.getUint32(entry + 4, true);
+    const inside = at + 8 <= bytes.length;
+    return { at: at + 8, y: inside ? view.getInt32(at, true) : 0, size: inside ? view.getInt32(at + 4, true) : -1 };
+  });
+}
+
+/**
+ * Reads the header of an OpenEXR file and checks that the file holds what it says, and that it is not too large: readers
+ * trust it and may run on for ever. Throws bad-picture and picture-too-large.
+ */
+export function checkExr(bytes: Uint8Array, where: string): ExrFile {
+  const file = headerOf(bytes, where);
+  const { width, rows, blockRows, headerEnd } = file;
+  checkPixels(where, width, rows);
+  if (file.tiled) return file;
+  const tableEnd = headerEnd + 8 * Math.ceil(rows / blockRows);
+  if (tableEnd > bytes.length) throw cutOff(where);
+  for (const { at, size } of blocksOf(bytes, file))
+    if (at - 8 < tableEnd || size < 0 || at + size > bytes.length) throw cutOff(where);
+  return file;
+}
 
 /**
  * A copy of a file in which one channel is called Y, the name that readers take for the brightness: so a channel of any
  * name is read. What lies behind the header moves, and its table of offsets with it.
  */
-export function withBrightness(bytes: Uint8Array, channel: string, where: string): Uint8Array {
-  const { sizeAt, names, headerEnd } = channelList(bytes, where);
-  const one = names.find(({ name }) => name === channel);
+export function withBrightness(bytes: Uint8Array, file: ExrFile, channel: string, where: string): Uint8Array {
+  const { sizeAt, channels, headerEnd } = file;
+  const one = channels.find(({ name }) => name === channel);
   if (!one) throw unread(where, `has no channel ${channel}`);
   const shorter = channel.length - 1;
   const out = new Uint8Array(bytes.length - shorter);

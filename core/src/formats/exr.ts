@@ -5,7 +5,8 @@ import { heightPlate, type Plate, type Raster } from '../raster/raster.ts';
 import { DataTexture, FloatType, HalfFloatType, RGBAFormat } from 'three';
 import { EXRExporter, ZIP_COMPRESSION } from 'three/examples/jsm/exporters/EXRExporter.js';
 import { EXRLoader } from 'three/examples/jsm/loaders/EXRLoader.js';
-import { checkExr, exrChannels, isExr, withBrightness } from './exr-header.ts';
+import { checkExr, isExr, withBrightness, type ExrFile } from './exr-header.ts';
+import { inflate, isPlain, readPlanes, sameBits, type Inflate, type Planes } from './exr-planes.ts';
 import { decodePlate, encodePlate, MAX_PLATE_SIDE } from './png.ts';
 
 const bits = new DataView(new ArrayBuffer(4));
@@ -49,65 +50,84 @@ export const encodeExr = (heights: Raster, format: 'float' | 'half'): Promise<Ui
 export const encodeDisplacement = (size: Size, moves: Float32Array, format: 'float' | 'half'): Promise<Uint8Array> =>
   encodeThree(size, format, (px, colour) => moves[3 * px + colour]);
 
-/** The values of a checked OpenEXR file, row by row from the top, in as many channels as the reader gives. */
-function valuesOf(bytes: Uint8Array, where: string) {
+const unreadable = (cause: unknown, where: string): AmberError => {
+  const reason = cause instanceof Error ? cause.message.replace(/^THREE\.\w+:\s*/, '').split('\n')[0] : String(cause);
+  return new AmberError('bad-picture', `${where} cannot be read as OpenEXR (${reason}); export it again.`, where);
+};
+
+/** Channels by the library's reader, which knows all compressions: the first ones of what it gives, the right way up. */
+function planesByLibrary(bytes: Uint8Array, count: number): Planes {
+  const read = new EXRLoader().setDataType(FloatType).parse(new Uint8Array(bytes).buffer);
+  const { width = 0, height = 0 } = read;
+  const values = read.data as Float32Array;
+  const channels = values.length / (width * height);
+  const plane = (c: number) => {
+    const data = new Float32Array(width * height);
+    for (let y = 0, i = 0; y < height; y++)
+      for (let x = 0, from = (height - 1 - y) * width * channels + c; x < width; x++, from += channels)
+        data[i++] = values[from];
+    return data;
+  };
+  const planes = Array.from({ length: Math.min(count, channels) }, (_, c) => plane(c));
+  return { width, height, planes: planes.map((one) => (sameBits(one, planes[0]) ? planes[0] : one)) };
+}
+
+const COLOURS = ['R', 'G', 'B'];
+
+/** Channels of names of their own, one after the other. */
+function namedByLibrary(bytes: Uint8Array, file: ExrFile, names: readonly string[], where: string): Planes {
+  const read = names.map((name) => planesByLibrary(withBrightness(bytes, file, name, where), 1));
+  return { ...read[0], planes: read.map(({ planes }) => planes[0]) };
+}
+
+/** The wanted channels of a checked file. */
+function planesOf(bytes: Uint8Array, file: ExrFile, names: readonly string[], where: string, by: Inflate): Planes {
   try {
-    const read = new EXRLoader().setDataType(FloatType).parse(new Uint8Array(bytes).buffer);
-    const { width = 0, height = 0 } = read;
-    const values = read.data as Float32Array;
-    return { width, height, values, channels: values.length / (width * height) };
+    if (isPlain(file)) return readPlanes(bytes, file, names, by);
+    if (names === COLOURS || names[0] === 'Y') return planesByLibrary(bytes, COLOURS.length);
+    return namedByLibrary(bytes, file, names, where);
   } catch (cause) {
-    const reason = cause instanceof Error ? cause.message.replace(/^THREE\.\w+:\s*/, '').split('\n')[0] : String(cause);
-    throw new AmberError('bad-picture', `${where} cannot be read as OpenEXR (${reason}); export it again.`, where);
+    throw cause instanceof AmberError ? cause : unreadable(cause, where);
   }
 }
 
 /** Channels that are read as colours or brightness as they are. */
-const USUAL = new Set(['R', 'G', 'B', 'A', 'Y', 'RY', 'BY']);
+const USUAL = new Set([...COLOURS, 'A', 'Y', 'RY', 'BY']);
 const MOST_NAMED = 3;
 
-/** The names that are no colours; all where there are none: a file may have one colour alone. */
+/** The names that are no colours, up to three; of all where there are none: a file may have one colour alone. */
 function ownNames(names: readonly string[]): readonly string[] {
   const own = names.filter((name) => !USUAL.has(name));
-  return own.length > 0 ? own : names;
+  return (own.length > 0 ? own : names).slice(0, MOST_NAMED);
 }
 
-/** Channels with names of their own, up to three of them, as a picture that carries their names. */
-function namedPicture(bytes: Uint8Array, where: string, names: readonly string[]): Picture {
-  const read = names.slice(0, MOST_NAMED).map((name) => valuesOf(withBrightness(bytes, name, where), where));
-  const [{ width, height }] = read;
-  const channels = read.length === 1 ? 1 : 3;
-  const data = new Float32Array(width * height * channels);
-  for (let y = 0; y < height; y++)
-    for (let x = 0; x < width; x++)
-      for (let c = 0; c < channels; c++) {
-        // of two the second stands twice, so that there are three as in every picture of colours
-        const one = read[Math.min(c, read.length - 1)];
-        data[(y * width + x) * channels + c] = one.values[((height - 1 - y) * width + x) * one.channels];
-      }
-  return { width, height, channels, data, names: names.slice(0, MOST_NAMED) };
+function wantedOf(names: readonly string[]): readonly string[] {
+  if (COLOURS.every((name) => names.includes(name))) return COLOURS;
+  return names.includes('Y') ? ['Y'] : ownNames(names);
+}
+
+/** One plane as it is, several px by px; of two the second stands twice: every picture of colours has three. */
+function picture({ width, height, planes }: Planes): Picture {
+  if (planes.length === 1) return { width, height, channels: 1, data: planes[0] };
+  const data = new Float32Array(width * height * 3);
+  for (let c = 0; c < 3; c++) {
+    const plane = planes[Math.min(c, planes.length - 1)];
+    for (let i = 0, to = c; i < plane.length; i++, to += 3) data[to] = plane[i];
+  }
+  return { width, height, channels: 3, data };
 }
 
 /**
  * An OpenEXR file as a picture of floats: one channel where all colours are the same, else three; channels of other names
- * than those of colours carry them. Throws bad-picture.
+ * than those of colours carry them. `by`: what inflates it, where there is something faster. Throws bad-picture.
  */
-export function exrPicture(bytes: Uint8Array, where: string): Picture {
-  checkExr(bytes, where);
-  const names = exrChannels(bytes, where);
-  if (!names.includes('Y') && !['R', 'G', 'B'].every((name) => names.includes(name)))
-    return namedPicture(bytes, where, ownNames(names));
-  const { width, height, values, channels } = valuesOf(bytes, where);
-  let gray = true;
-  for (let i = 0; i < values.length && gray && channels >= 3; i += channels)
-    gray = Object.is(values[i], values[i + 1]) && Object.is(values[i], values[i + 2]);
-  const kept = gray || channels < 3 ? 1 : 3;
-  const data = new Float32Array(width * height * kept);
-  for (let y = 0; y < height; y++)
-    for (let x = 0; x < width; x++)
-      for (let c = 0; c < kept; c++)
-        data[(y * width + x) * kept + c] = values[((height - 1 - y) * width + x) * channels + c];
-  return { width, height, channels: kept, data };
+export function exrPicture(bytes: Uint8Array, where: string, by: Inflate = inflate): Picture {
+  const file = checkExr(bytes, where);
+  const names = wantedOf(file.channels.map(({ name }) => name));
+  const read = planesOf(bytes, file, names, where, by);
+  if (names !== COLOURS && names[0] !== 'Y') return { ...picture(read), names: [...names] };
+  const gray = read.planes.every((plane) => plane === read.planes[0]);
+  return picture(gray ? { ...read, planes: read.planes.slice(0, 1) } : read);
 }
 
 /** The file of a plate: 16-bit PNG, or OpenEXR with every float where it is one of heights. */
