@@ -3,7 +3,7 @@ import { pieces } from '../raster/pieces.ts';
 import { asRaster, boxOf, grown, maskWhere, PIXELS, shrunk, type PixelSet, type Tip256 } from './body.ts';
 import { keptOnly } from './cures.ts';
 import { flaw, type Flaw } from './flaw.ts';
-import { riseSquared } from '../maths/measures.ts';
+import { median, riseSquared } from '../maths/measures.ts';
 import { SIGHT } from './sight.ts';
 
 const DISC = 17;
@@ -40,7 +40,8 @@ export function findBumps(tip: Tip256): Flaw[] {
     const height = heights[label];
     if (height < LEAST) return [];
     const rivals = order.filter((_, k) => k !== place).slice(0, 3);
-    const usual = rivals.reduce((sum, k) => sum + heights[k], 0) / Math.max(1, rivals.length);
+    // the middle one: one other bump that stands out hides this one no more than it is hidden by it
+    const usual = rivals.length > 0 ? median(rivals.map((k) => heights[k])) : 0;
     const mask = maskWhere((i) => found.label[i] === label);
     const { x0, y0, x1, y1 } = boxOf(mask);
     if (Math.max(x1 - x0, y1 - y0) > LONGEST) return [];

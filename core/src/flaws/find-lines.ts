@@ -151,7 +151,7 @@ function same(a: Candidate, b: Candidate): boolean {
 }
 
 /**
- * The mean of the strongest lines that are other lines than `chosen`, but for the first: what it must stand out against.
+ * The usual one of the strongest lines that are other lines than `chosen`, but for the first: what it must stand out against.
  * Two lines that both stand out do not hide each other.
  */
 function rivalsOf(chosen: Candidate, all: readonly Candidate[]): number {
@@ -164,7 +164,7 @@ function rivalsOf(chosen: Candidate, all: readonly Candidate[]): number {
     if (values.length === 6) break;
   }
   const rest = values.length > 1 ? values.slice(1) : values;
-  return rest.length > 0 ? rest.reduce((a, b) => a + b, 0) / rest.length : 0.1;
+  return rest.length > 0 ? median(rest) : 0.1;
 }
 
 interface Course {

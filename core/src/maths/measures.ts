@@ -55,7 +55,7 @@ export function percentile(values: Float32Array, share: number): number {
   return below + (above - below) * (at - low);
 }
 
-export const median = (values: Float32Array): number => percentile(values, 0.5);
+export const median = (values: ArrayLike<number>): number => percentile(Float32Array.from(values), 0.5);
 
 /** The values that a test picks, by their places. */
 export function picked(data: Float32Array, wanted: (i: number) => boolean): Float32Array {

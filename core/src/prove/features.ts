@@ -24,7 +24,9 @@ const NEAR = 6;
 /** A dab that keeps more than this of a feature shows it. */
 const SHOWN = 0.25;
 const SAME_PLACE = 0.1;
-const FULL = 0.35;
+const FULL = 0.5;
+/** A share of a feature that is barely to be seen. */
+const BARELY = 0.015;
 /** Dabs that are looked at: from the head on. */
 const DABS = 240;
 
@@ -177,7 +179,9 @@ function recurrence(
       n++;
     }
   if (n < 2) return 0;
-  const scale = Math.sqrt(energy / n) + 1e-3;
+  // halfway between how plainly it shows and how alike: what is faint everywhere is still recognised by its course
+  const plain = Math.sqrt(energy / n) + BARELY;
+  const scale = plain * Math.sqrt(plain);
   let sum = 0;
   for (let k = 0; k < weights.length; k++) {
     const lag = k + 1;
