@@ -65,7 +65,8 @@ describe('a mesh cast to heights', () => {
   it('of a ball is the hemisphere, to a ten-thousandth off the outline', () => {
     const size = 512;
     const { heights, low, high } = castMesh(ball(400), settings({ size }));
-    expect([low, high]).to.deep.equal([0, 1]);
+    expect(low).to.be.closeTo(0, 1e-12);
+    expect(high).to.equal(1);
     let worst = 0;
     for (let y = 0; y < size; y++)
       for (let x = 0; x < size; x++) {
@@ -169,6 +170,24 @@ describe('a mesh cast to heights', () => {
     for (const v of heights.data) expect(v === 1 || v < 1.0001).to.equal(true);
     expect(heights.data[32 * 64 + 32]).to.equal(1);
     expect(heights.data[33 * 64 + 20]).to.equal(1);
+  });
+
+  it('reaches down to corners that are seen between the centres of pixels, not to one hidden just behind an outline', () => {
+    // a plate, and behind its right edge a steep blade whose lowest corner is less than a pixel under the plate
+    const positions = Float32Array.from([
+      ...[-1, -1, 1, 0.3, -1, 1, 0.3, 1, 1, -1, 1, 1],
+      ...[0.302, 0, 0.5, 0.302, 0.2, 0.5, 0.2985, 0.1, -3],
+      ...[1, -1, 0.9, 1, 1, 0.9, 0.9, 0, 0.9],
+    ]);
+    for (const blade of [
+      [4, 5, 6],
+      [5, 4, 6],
+    ]) {
+      const indices = Uint32Array.from([0, 1, 2, 0, 2, 3, ...blade, 7, 8, 9]);
+      const { low, high } = castMesh({ positions, indices }, settings({ size: 512 }));
+      expect(high).to.equal(1);
+      expect(low).to.equal(0.5);
+    }
   });
 
   it('is smooth at its outline: a pixel half covered is half as high', () => {
