@@ -1,5 +1,5 @@
 import type { Page } from '@playwright/test';
-import { decode } from 'fast-png';
+import { decode, type DecodedPng } from 'fast-png';
 import { changed, drawn, kept, middleOf, openBrush, picture, pixels, same, stage } from './acts.ts';
 import { withApp, type App } from './app.ts';
 import { expect } from './expect.ts';
@@ -21,17 +21,25 @@ describe('strokes are tried on a ground and edited afterwards', () => {
     for (const [dx, dy] of places.slice(1)) await page.mouse.move(x + dx, y + dy, { steps: 10 });
     await page.mouse.up();
   };
-  /** How dark the wide sheet is over a box, in px from its middle: 0 white, 255 black. */
-  const darkness = async (dx: number, dy: number, w: number, h: number): Promise<number> => {
-    const { data, width, height, channels } = decode(await picture(page, 'wide'));
+  const shown = async () => decode(await picture(page, 'wide'));
+  /** How dark a picture is over a box: 0 white, 255 black. */
+  const darkOver = ({ data, width, channels }: DecodedPng, left: number, top: number, w: number, h: number): number => {
     let sum = 0;
-    for (let y = Math.round(height / 2 + dy), n = 0; n < h; n++, y++)
-      for (let x = Math.round(width / 2 + dx), m = 0; m < w; m++, x++) {
+    for (let y = Math.round(top), n = 0; n < h; n++, y++)
+      for (let x = Math.round(left), m = 0; m < w; m++, x++) {
         const p = (y * width + x) * channels;
         sum += 255 - (data[p] + data[p + 1] + data[p + 2]) / 3;
       }
     return sum / (w * h);
   };
+  /** How dark the wide sheet is over a box, in px from its middle. */
+  const darkness = async (dx: number, dy: number, w: number, h: number): Promise<number> => {
+    const all = await shown();
+    return darkOver(all, all.width / 2 + dx, all.height / 2 + dy, w, h);
+  };
+  /** The same in px from its corner. */
+  const darknessAt = async (left: number, top: number, w: number, h: number): Promise<number> =>
+    darkOver(await shown(), left, top, w, h);
   const settled = () => kept(page);
 
   it('a held key takes away what was drawn, another makes the stroke straight, and both are told', async () => {
@@ -130,6 +138,21 @@ describe('strokes are tried on a ground and edited afterwards', () => {
     const whole = await pixels(page, 'wide');
     await page.getByRole('button', { name: /^Sheet at 100 %/ }).click();
     const double = await changed(page, 'wide', whole);
+    // every part of it can be brought into its window, the strokes lie under the hand there
+    const window = page.getByRole('group', { name: 'Sheet, larger than its window' });
+    await window.hover();
+    await page.mouse.wheel(-3000, -3000);
+    await expect.poll(() => window.evaluate((e) => [e.scrollLeft, e.scrollTop])).toEqual([0, 0]);
+    const { x, y, width, height } = await middleOf(window);
+    const drawn = await darknessAt(40, 40, 160, 40);
+    await page.mouse.move(x - width / 2 + 30, y - height / 2 + 60);
+    await page.mouse.down();
+    await page.mouse.move(x - width / 2 + 220, y - height / 2 + 60, { steps: 8 });
+    await page.mouse.up();
+    await expect.poll(() => darknessAt(40, 40, 160, 40)).toBeGreaterThan(drawn + 20);
+    await settled();
+    await page.keyboard.press('Control+z');
+    await same(page, 'wide', double);
     await page.getByRole('button', { name: /^Sheet at 200 %/ }).click();
     await changed(page, 'wide', double);
     await page.getByRole('button', { name: /^Sheet at 50 %/ }).click();

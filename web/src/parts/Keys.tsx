@@ -14,6 +14,7 @@ const KEYS: readonly (readonly [string, string])[] = [
   ['I', 'Cut: the plate close up, to the pixel'],
   ['P', 'Prove: pin the present state'],
   ['hold T', 'the next stroke takes away'],
+  ['wheel', 'moves a sheet at 200 %, with Shift sideways'],
   ['hold L', 'the stroke under the hand is straight'],
   ['+  and  −', 'larger and smaller'],
   ['S', 'pick a stroke on the wide sheet, and draw again'],

@@ -3,7 +3,7 @@ import { create } from 'zustand';
 import type { BoxSize } from '../../../parts/useBoxSize.ts';
 
 /** What the hand does on the wide sheet: choices of the eye, not part of the brush. */
-interface Hand {
+export interface Hand {
   does: 'draw' | 'pick' | 'take colour';
   /** number of the picked stroke */
   picked: number | null;
