@@ -84,6 +84,11 @@ describe('ground', () => {
     expect(by('plus-lighter')).to.deep.equal(at((b, s) => Math.min(1, b + s)));
     expect(by('normal')).to.deep.equal([100, 200, 250]);
   });
+  it('is wholly under its cover before the first stroke, where it has one', () => {
+    const bytes = [...stack.compose([], COVER, { covered: true })];
+    const cover = COVER.map((v) => Math.round(v * 255));
+    for (let i = 0; i < 4; i++) expect(bytes.slice(4 * i, 4 * i + 3)).to.deep.equal(cover);
+  });
   it('with opacity nothing is laid, whatever the blend', () => {
     for (const blend of BLENDS) expect(seen(ink({ blend, opacityPct: 0 }, RED)), blend).to.deep.equal(seen());
   });

@@ -95,9 +95,13 @@ export class GroundStack {
 
   /**
    * The ground with ink on it, as RGBA bytes. Ink that uncovers takes away from a cover of `cover`, which lies over
-   * everything else; without such ink there is no cover. `zoom`: pixels per px of the sheet.
+   * everything else; without such ink there is a cover only where `covered` says so. `zoom`: pixels per px of the sheet.
    */
-  compose(inks: readonly LyingInk[], cover: Rgb, zoom = 1): Uint8ClampedArray<ArrayBuffer> {
+  compose(
+    inks: readonly LyingInk[],
+    cover: Rgb,
+    { zoom = 1, covered = false }: { zoom?: number; covered?: boolean } = {},
+  ): Uint8ClampedArray<ArrayBuffer> {
     const soft = inks.map(({ lie, pixels }) => ({
       lie,
       pixels: lie.blurPx > 0 ? blurred(pixels, this.size, lie.blurPx * zoom) : pixels,
@@ -121,7 +125,7 @@ export class GroundStack {
       from = Math.max(from, slot);
     }
     const made = out ?? new Float32Array(this.size.width * this.size.height * 4);
-    if (uncovering.length > 0) layInk(made, coverLeft(cover, uncovering, made.length), 'normal', 1);
+    if (covered || uncovering.length > 0) layInk(made, coverLeft(cover, uncovering, made.length), 'normal', 1);
     return toBytes(made);
   }
 }

@@ -133,7 +133,11 @@ export function firstGuess(plate: Plate, name: string, plateName: string): Guess
   (RULES.find(({ when }) => when(shape)) ?? RULES[RULES.length - 1]).rule(shape, r, p, reasons);
   if (shape.texture >= TEXTURED) {
     p.flow.rest = flowFor(shape, p.spacing.rest);
-    reasons.flow = `${p.flow.rest} %: the inside is textured and should show through`;
+    const through =
+      p.flow.rest < 100
+        ? 'the inside is textured and should show through'
+        : 'the dabs hardly overlap, so the inside shows';
+    reasons.flow = `${p.flow.rest} %: ${through}`;
   }
   if (shape.mirrorX < 0.8) {
     p.mirrorX.chance = 0.5;

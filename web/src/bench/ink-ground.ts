@@ -14,9 +14,10 @@ const SCENE = SCENE_LAYERS.map((name) => ({ name, url: PAINTED[name] }));
 
 /** What lies under strokes, as the ink worker asks for it. */
 export function inkGround(on: Ground | SheetState): InkGround {
-  if (typeof on === 'string') return { paper: on, layers: [], cover: DEFAULT_COVER };
-  const { ground: paper, picture, cover } = on;
-  if (paper === 'scene') return { paper, layers: SCENE, cover };
+  if (typeof on === 'string') return { paper: on, layers: [], cover: DEFAULT_COVER, covered: false };
+  const { ground: paper, picture, cover, lie } = on;
+  const covered = lie.place === 'uncover';
+  if (paper === 'scene') return { paper, layers: SCENE, cover, covered };
   const layers = paper === 'picture' && picture ? [{ name: 'picture', url: sourceUrl(picture, PICTURE_SIDE) }] : [];
-  return { paper, layers, cover };
+  return { paper, layers, cover, covered };
 }

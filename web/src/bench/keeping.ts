@@ -4,7 +4,7 @@ import { api, sendJson } from '../api/client.ts';
 import { listsChanged } from '../api/queries.ts';
 import type { Kept } from '../api/types.ts';
 import { drawPng } from '../workers/pool.ts';
-import { tell, trouble } from '../parts/messages.tsx';
+import { sayTrouble, tell } from '../parts/messages.tsx';
 import { dropDraft, writeDraft, type Draft } from './drafts.ts';
 import { inkJob, keysOf } from './ink-job.ts';
 import { keepPlates, usePlates } from './plates.ts';
@@ -34,7 +34,8 @@ export function keepAsBranchOf(version: string): void {
 let timer: ReturnType<typeof setTimeout> | undefined;
 let busy = false;
 let again = false;
-let shown: AmberError | undefined;
+/** What was refused last, and the way to take its words off the screen. */
+let shown: { code: AmberError['code']; takeBack: () => void } | undefined;
 
 /** Sends a draft; gives what the server kept. */
 export async function sendDraft(draft: Draft): Promise<Kept> {
@@ -78,7 +79,7 @@ async function keepNow(): Promise<void> {
     busy = false;
     if (again) {
       again = false;
-      void keepNow();
+      keepSoon();
     }
   }
 }
@@ -88,16 +89,27 @@ async function retried(draft: Draft): Promise<Kept> {
   for (;;)
     try {
       const kept = await sendDraft(draft);
+      shown?.takeBack();
       shown = undefined;
       return kept;
     } catch (cause) {
       setKeep('failed');
       const error = coded(cause, String(cause));
-      if (shown?.code !== error.code) trouble(error, 'Your work is safe in this browser.');
-      shown = error;
+      if (shown?.code !== error.code)
+        shown = { code: error.code, takeBack: sayTrouble(error, 'Your work is safe in this browser.') };
       if (error.code === 'nothing-to-print') throw error;
       await new Promise((done) => setTimeout(done, RETRY_MS));
     }
+}
+
+/** Keeps the present state once nothing has come for a while and the hand rests: never a state from within a gesture. */
+function keepSoon(): void {
+  clearTimeout(timer);
+  timer = setTimeout(() => {
+    if (useBench.getState().gesturing) keepSoon();
+    else if (busy) again = true;
+    else keepNow().catch(() => undefined);
+  }, QUIET_MS);
 }
 
 /** Keeps every finished gesture, shortly after the hand has come to rest. Returns the way to stop. */
@@ -105,11 +117,7 @@ export function startKeeping(): () => void {
   return useBench.subscribe((state, before) => {
     if (state.gesture === before.gesture || state.gesture === 0 || state.standing?.brushId !== before.standing?.brushId)
       return;
-    clearTimeout(timer);
-    timer = setTimeout(() => {
-      if (busy) again = true;
-      else keepNow().catch(() => undefined);
-    }, QUIET_MS);
+    keepSoon();
   });
 }
 

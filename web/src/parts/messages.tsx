@@ -24,7 +24,12 @@ export function tell(sentence: string): void {
 
 /** An error: what happened, what was kept, what to do. It stays until it is read. */
 export function trouble(error: AmberError, kept = ''): void {
-  enqueueSnackbar({
+  sayTrouble(error, kept);
+}
+
+/** The same, for whoever takes it back when it is over. Gives the way to do so. */
+export function sayTrouble(error: AmberError, kept: string): () => void {
+  const key = enqueueSnackbar({
     content: (id) => (
       <div className="trouble" role="alert">
         <div>
@@ -36,6 +41,7 @@ export function trouble(error: AmberError, kept = ''): void {
     ),
     autoHideDuration: 20000,
   });
+  return () => closeSnackbar(key);
 }
 
 /** Lets work go on by itself; what fails of it is told. */

@@ -47,8 +47,8 @@ const stacks = new Map<string, GroundStack>();
 
 /** The ground of a job where it is more than paper with ink on it; undefined where it is not. */
 export async function groundOf(job: InkJob): Promise<GroundStack | undefined> {
-  const { paper, layers } = job.ground;
-  if (layers.length === 0 && job.strokes.every(({ lie }) => isPlainLie(lie))) return undefined;
+  const { paper, layers, covered } = job.ground;
+  if (layers.length === 0 && !covered && job.strokes.every(({ lie }) => isPlainLie(lie))) return undefined;
   const key = `${paper} ${layers.map(({ url }) => url).join(' ')} ${job.width}x${job.height}`;
   const found = await Promise.all(layers.map(({ url }) => pictureAt(url)));
   let stack = stacks.get(key);

@@ -127,7 +127,7 @@ function inksOf(job: InkJob, made: readonly Impression[]): LyingInk[] {
 function paint(job: InkJob, stack: GroundStack | undefined): { bytes: Uint8ClampedArray<ArrayBuffer>; dabs: number } {
   const { impressions: made, coats, dabs } = impressions(job);
   const bytes = stack
-    ? stack.compose(inksOf(job, made), partsOf(job.ground.cover), job.zoom)
+    ? stack.compose(inksOf(job, made), partsOf(job.ground.cover), { zoom: job.zoom, covered: job.ground.covered })
     : engine.toBytes(made, groundColour(job.ground.paper), job);
   // what lies behind or in a layer is flat to the lamp, which stands before the sheet
   const strokes = made.flatMap((impression, i) =>
@@ -182,7 +182,7 @@ const worker: InkApi = {
   },
 
   async groundAt(job: InkJob, x: number, y: number): Promise<string> {
-    const stack = await groundOf({ ...job, strokes: [] });
+    const stack = await groundOf({ ...job, strokes: [], ground: { ...job.ground, covered: false } });
     const bytes = stack?.compose([], [0, 0, 0]);
     const at = 4 * (Math.floor(y) * job.width + Math.floor(x));
     const parts = bytes

@@ -41,6 +41,8 @@ export interface InkGround {
   layers: readonly { name: string; url: string }[];
   /** colour of what strokes uncover */
   cover: string;
+  /** the cover lies there before the first stroke */
+  covered: boolean;
 }
 
 /** One picture asked of the ink worker. */
