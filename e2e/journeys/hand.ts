@@ -35,6 +35,21 @@ export class Hand {
     await this.page.keyboard.press('Enter');
   }
 
+  /** Opens a list and takes one of it; waits until the list is gone and the page takes presses again. */
+  async pick(list: Locator, option: string): Promise<void> {
+    await this.press(list);
+    await this.press(this.page.getByRole('option', { name: option, exact: true }));
+    await expect(this.page.getByRole('listbox')).toHaveCount(0);
+  }
+
+  /** Gives the brush on the bench another name. */
+  async rename(name: string): Promise<void> {
+    await this.page.getByRole('button', { name: /^Rename / }).click();
+    await this.page.getByRole('textbox', { name: 'Name of the brush', exact: true }).fill(name);
+    await this.page.keyboard.press('Enter');
+    await expect(this.page.getByRole('button', { name: `Rename ${name}` })).toBeVisible();
+  }
+
   async choose(input: Locator, name: string, bytes: Uint8Array): Promise<void> {
     this.gestures++;
     await input.setInputFiles({ name, mimeType: 'application/octet-stream', buffer: Buffer.from(bytes) });

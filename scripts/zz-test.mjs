@@ -1,0 +1,128 @@
+// npm test: installs what is missing, then everything; the last line is "N passed, N failed".
+import { spawn } from 'node:child_process';
+import { preparePackages, prepareSystem } from './lib/prepare.mjs';
+import { ROOT } from './lib/root.mjs';
+
+const wanted = process.argv[2] ?? 'all';
+prepareSystem({ browser: wanted === 'all' || wanted === 'e2e' });
+preparePackages();
+const { buildCli } = await import('./build-cli.mjs');
+await buildCli();
+
+const count = { passed: 0, failed: 0 };
+let database;
+
+/** Runs a command, shows its output, and gives its exit status and text. */
+function run(command, args, env = {}) {
+  return new Promise((done) => {
+    const child = spawn(command, args, {
+      cwd: ROOT,
+      env: { ...process.env, ...env },
+      stdio: ['ignore', 'pipe', 'pipe'],
+    });
+    let text = '';
+    const take = (part) => {
+      text += part;
+      process.stdout.write(part);
+    };
+    child.stdout.on('data', take);
+    child.stderr.on('data', take);
+    child.on('exit', (status) => done({ status, text }));
+  });
+}
+
+async function check(name, command, args) {
+  console.log(`\n== ${name}`);
+  const { status } = await run(command, args);
+  count[status === 0 ? 'passed' : 'failed']++;
+}
+
+async function mocha(name, files, env) {
+  console.log(`\n== ${name}`);
+  const { status, text } = await run(process.execPath, ['node_modules/mocha/bin/mocha.js', ...files], env);
+  const number = (word) => Number(new RegExp(`(\\d+) ${word}`).exec(text)?.[1] ?? 0);
+  const failed = number('failing');
+  count.passed += number('passing');
+  // a suite that ends without having counted its failures has failed all the same
+  count.failed += status === 0 ? failed : Math.max(1, failed);
+}
+
+async function databaseUrl() {
+  const { cluster } = await import('./lib/postgres.mjs');
+  database ??= cluster('tests', { durable: false });
+  return database.start();
+}
+
+let ready;
+
+/** Builds the application and loads the demo brushes, beside whatever else runs: over a minute. Gives the database's name. */
+async function makeReady() {
+  const { default: pg } = await import('pg');
+  const { finish, TSX } = await import('./lib/children.mjs');
+  const url = new URL(await databaseUrl());
+  const client = new pg.Client(url.href);
+  await client.connect();
+  const name = `demo_${Date.now()}`;
+  await client.query(`create database ${name}`);
+  await client.end();
+  url.pathname = `/${name}`;
+  const env = { ...process.env, DATABASE_URL: url.href };
+
+  const { build } = await import('./build.mjs');
+  await build();
+  return name;
+}
+
+const bin = (name) => `node_modules/.bin/${name}`;
+const suites = {
+  async core() {
+    // each file in one of two processes: what is worked out here keeps one core busy at a time
+    await mocha('core, io and command line', [
+      '--parallel',
+      '--jobs=2',
+      'core/test/**/*.test.ts',
+      'io/test/**/*.test.ts',
+      'cli/test/**/*.test.ts',
+      'demo/test/**/*.test.ts',
+      'web/test/**/*.test.ts',
+    ]);
+  },
+  async api() {
+    await mocha('API on a real PostgreSQL', ['server/test/**/*.test.ts'], { TEST_DATABASE_URL: await databaseUrl() });
+  },
+  async e2e() {
+    const demo = await (ready ??= makeReady());
+    const env = { TEST_DATABASE_URL: await databaseUrl(), DEMO_DATABASE: demo };
+    await mocha('browser', ['e2e/journeys/08-ragged-blot.test.ts','e2e/journeys/zz.test.ts'], env);
+  },
+};
+
+async function everything() {
+  ready = makeReady();
+  // told where it is waited for
+  ready.catch(() => undefined);
+  await check('formats', bin('prettier'), ['--check', '--log-level', 'warn', '.']);
+  for (const project of ['core', '.', 'web', 'e2e']) await check(`types of ${project}`, bin('tsc'), ['-p', project]);
+  await check('lint', bin('eslint'), ['--cache', '--cache-location', 'node_modules/.cache/eslint', '.']);
+  await check('boundaries', bin('depcruise'), [
+    '--config',
+    '.dependency-cruiser.cjs',
+    '--output-type',
+    'err',
+    'core/src',
+    'io/src',
+    'server/src',
+    'web/src',
+    'cli/src',
+    'demo/src',
+  ]);
+  for (const suite of Object.values(suites)) await suite();
+}
+
+try {
+  await (suites[wanted] ?? everything)();
+} finally {
+  database?.stop();
+}
+console.log(`\n${count.passed} passed, ${count.failed} failed`);
+process.exit(count.failed === 0 ? 0 : 1);
