@@ -22,7 +22,7 @@ describe('a struck pane', () => {
     return before;
   };
 
-  it('a tip that was printed by a brush of dots is twirled and holed, and is in turn printed by a third', async () => {
+  it('a tip that was printed by a brush of dots is bent, and in turn prints a third, which is turned and squashed by chance', async () => {
     const hand = new Hand(page);
     const make = async (): Promise<void> => {
       await page.goto(`${app.url}/new/numbers`);
