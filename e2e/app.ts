@@ -91,6 +91,11 @@ async function serveApart(databaseUrl: string, port: string): Promise<Serving> {
 
 let browser: Promise<Browser> | undefined;
 
+/** Ends the browser that all pages share: a script ends only without it. */
+export async function closeBrowser(): Promise<void> {
+  await (await browser)?.close();
+}
+
 /** The built application on a database of its own, with the demo brushes. */
 export class App {
   url = '';

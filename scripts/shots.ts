@@ -1,7 +1,7 @@
 // One picture of each main view, 1280 x 800, from the demo brushes.
 import { expect, type Page } from '@playwright/test';
 import { mkdirSync } from 'node:fs';
-import { App } from '../e2e/app.ts';
+import { App, closeBrowser } from '../e2e/app.ts';
 import { DEMO_BRUSHES, drawn, kept, openBrush, scribble, stage } from '../e2e/acts.ts';
 import { shootReliefs } from './shots-reliefs.ts';
 
@@ -144,3 +144,4 @@ await empty.goto(bare.url);
 await expect(empty.getByText('A picture becomes a brush')).toBeVisible();
 await shot(empty, 'empty');
 await bare.stop();
+await closeBrowser();

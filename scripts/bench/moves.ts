@@ -5,7 +5,7 @@ import { cpus, tmpdir } from 'node:os';
 import { join } from 'node:path';
 import sharp from 'sharp';
 import { BRUSHES } from '@amber-stamp/demo';
-import { App } from '../../e2e/app.ts';
+import { App, closeBrowser } from '../../e2e/app.ts';
 import { drawn, openBrush, stage } from '../../e2e/acts.ts';
 import { median } from './measure.ts';
 
@@ -133,6 +133,7 @@ const taken = await moves(page);
 const sheetRows = await sheets(page, app.url);
 const { plateMs, strokesMs } = await arrival(page, app.url);
 await app.stop();
+await closeBrowser();
 const lines = [
   '# What a hand feels',
   '',
