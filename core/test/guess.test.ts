@@ -35,6 +35,15 @@ describe('the first guess', () => {
       'ground',
     ]);
   });
+  it('says of full flow why it may be full: the inside is even, or dabs hardly overlap', () => {
+    expect(firstGuess(disc, 'Disc', 'disc.png').reasons.flow).to.equal('100 %: the inside is even');
+    const cloudy = plate(128, (u, v) =>
+      Math.sin(u * 14) * Math.sin(v * 14) > 0.7 ? Math.abs(Math.sin(u * 150) * Math.cos(v * 110)) : 0,
+    );
+    const { brush, reasons } = firstGuess(cloudy, 'Cloudy', 'cloudy.png');
+    expect(brush.coats[0].properties.flow.rest).to.equal(100);
+    expect(reasons.flow).to.equal('100 %: the dabs hardly overlap, so the inside shows');
+  });
   it('turns a round tip by chance and spaces it as wide as its edge stays smooth', () => {
     const { brush, reasons } = firstGuess(disc, 'Disc', 'disc.png');
     const { angle, spacing, flow } = brush.coats[0].properties;
