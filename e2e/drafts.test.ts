@@ -48,7 +48,7 @@ describe('what is too slow to follow the hand', () => {
     await stage(page, 'Vary').click();
     await page.getByRole('textbox', { name: 'Spacing value' }).fill('1');
     await page.keyboard.press('Enter');
-    await page.getByRole('textbox', { name: 'Size value' }).fill('300');
+    await page.getByRole('textbox', { name: 'Size value' }).fill('900');
     await page.keyboard.press('Enter');
     await kept(page);
     const sheet = 'canvas[data-view=sheet]';
