@@ -92,8 +92,10 @@ const readExrs = new WeakMap<Uint8Array, Picture>();
 async function openExr(bytes: Uint8Array, where: string): Promise<Picture | undefined> {
   if (!isExr(bytes)) return undefined;
   checkSize(bytes, where);
+  const there = readExrs.get(bytes);
+  if (there) return there;
   const { exrPicture } = await import('@amber-stamp/core/exr');
-  const picture = readExrs.get(bytes) ?? exrPicture(bytes, where, inflateQuickly);
+  const picture = exrPicture(bytes, where, inflateQuickly);
   readExrs.set(bytes, picture);
   return picture;
 }

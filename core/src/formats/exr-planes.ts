@@ -75,6 +75,7 @@ export const isPlain = ({ tiled, compression, channels }: ExrFile): boolean =>
 
 /** Whether two rows or planes hold the same bits. */
 export function sameBits(a: Float32Array, b: Float32Array): boolean {
+  if (a === b) return true;
   const [p, q] = [a, b].map((of) => new Uint32Array(of.buffer, of.byteOffset, of.length));
   for (let i = 0; i < p.length; i++) if (p[i] !== q[i]) return false;
   return true;
@@ -103,9 +104,11 @@ function gather(count: number, width: number, height: number) {
 export function readPlanes(bytes: Uint8Array, file: ExrFile, names: readonly string[], by: Inflate): Planes {
   const { width, rows: height, top, blockRows, channels } = file;
   let rowBytes = 0;
-  const wanted = channels
-    .map(({ name, kind }) => ({ name, kind, offset: (rowBytes += 2 * kind * width) - 2 * kind * width }))
-    .filter(({ name }) => names.includes(name));
+  const wanted: { name: string; kind: number; offset: number }[] = [];
+  for (const { name, kind } of channels) {
+    if (names.includes(name)) wanted.push({ name, kind, offset: rowBytes });
+    rowBytes += 2 * kind * width;
+  }
   const { planes, take } = gather(wanted.length, width, height);
   const plain = new Uint8Array(rowBytes * blockRows);
   for (const { y, at, size } of blocksOf(bytes, file)) {
