@@ -30,8 +30,7 @@ describe('a ragged blot', () => {
     await hand.press(page.getByRole('button', { name: 'Make a brush of it' }));
     await hand.arrived();
     await hand.look('Cut');
-    await hand.press(page.getByRole('button', { name: 'add a step…' }));
-    await hand.type(page.getByRole('textbox', { name: 'Find a step' }), 'Retouch by hand');
+    await hand.addStep('Retouch by hand');
     const round = await pixels(page, 'sheet');
     await hand.pick(page.locator('.param', { hasText: 'Brush' }).getByRole('combobox'), 'Dabs');
     const { x, y, width, height } = await middleOf(page.getByTestId('handles'));

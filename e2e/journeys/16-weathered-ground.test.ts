@@ -64,8 +64,7 @@ describe('a weathered ground that never repeats', () => {
 
     // a photograph is laid over for texture
     const plain = await pixels(page, 'sheet');
-    await hand.press(page.getByRole('button', { name: 'add a step…' }));
-    await hand.type(page.getByRole('textbox', { name: 'Find a step' }), 'Lay another source over');
+    await hand.addStep('Lay another source over');
     const over = page.getByRole('listitem', { name: 'Lay another source over' });
     await hand.press(over.getByRole('combobox').first());
     await hand.press(page.getByRole('option', { name: 'Boat paint' }));

@@ -16,8 +16,7 @@ describe('a struck pane', () => {
   );
   const add = async (hand: Hand, label: string): Promise<string> => {
     const before = await pixels(page, 'sheet');
-    await hand.press(page.getByRole('button', { name: 'add a step…' }));
-    await hand.type(page.getByRole('textbox', { name: 'Find a step' }), label);
+    await hand.addStep(label);
     await expect(page.getByRole('listitem', { name: label })).toBeVisible();
     return before;
   };

@@ -43,6 +43,12 @@ export class Hand {
     await expect(this.page.locator('[role=listbox]')).toHaveCount(0);
   }
 
+  /** Adds a step of the recipe by its name. */
+  async addStep(label: string): Promise<void> {
+    await this.press(this.page.getByRole('button', { name: 'add a step…' }));
+    await this.type(this.page.getByRole('textbox', { name: 'Find a step' }), label);
+  }
+
   /** Gives the brush on the bench another name. */
   async rename(name: string): Promise<void> {
     await this.page.getByRole('button', { name: /^Rename / }).click();
