@@ -32,7 +32,8 @@ export {
 } from './cut/step.ts';
 export * from './cut/steps.ts';
 export * from './cut/gray.ts';
-export { holesError, holesOf, rangeOf } from './cut/heights.ts';
+export { holesOf, rangeOf } from './cut/height-values.ts';
+export { holesError } from './cut/heights.ts';
 export { shaped, viewOf } from './cut/cast-mesh.ts';
 export * from './cut/levels.ts';
 export * from './cut/recipe.ts';

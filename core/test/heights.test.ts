@@ -23,6 +23,8 @@ import { encodeDisplacement, plateFile, readPlateFile } from '@amber-stamp/core/
 import { reliefFile, USUAL_WISH } from '@amber-stamp/core/relief';
 import { expect } from 'chai';
 import { decode } from 'fast-png';
+import { FloatType } from 'three';
+import { EXRLoader } from 'three/examples/jsm/loaders/EXRLoader.js';
 import { at, field } from './helpers/fields.ts';
 
 /** A bowl in a plain: the plain at 3, the floor of the bowl at 1, a hill of 7 beside it. */
@@ -119,12 +121,26 @@ describe('a relief', () => {
   it('is kept in a file with every float', async () => {
     const raster = read(land, { base: 'border' });
     const plate = heightPlate(raster);
-    const back = readPlateFile(await plateFile(plate), 'p.exr');
+    const back = readPlateFile(plateFile(plate), 'p.exr');
     expect(back.heights).to.deep.equal(raster.data);
     expect(back.data).to.deep.equal(plate.data);
     expect(heightsOf(back).data).to.deep.equal(raster.data);
-    const plain = readPlateFile(await plateFile({ width: 4, height: 4, data: new Uint16Array(16).fill(77) }), 'p.png');
+    const plain = readPlateFile(plateFile({ width: 4, height: 4, data: new Uint16Array(16).fill(77) }), 'p.png');
     expect([plain.heights, plain.data[3]]).to.deep.equal([undefined, 77]);
+  });
+  it('is kept as one channel that other readers give back bit by bit, smooth or rough', () => {
+    const smooth = field(50, 37, (x, y) => Math.sin(x / 9) * y);
+    const rough = field(50, 37, (x, y) => Math.sin(x * 12.9898 + y * 78.233) * 43758.5453);
+    for (const { width, height, data } of [smooth, rough]) {
+      const values = Float32Array.from(data);
+      const file = plateFile(heightPlate({ width, height, data: values }));
+      const read = new EXRLoader().setDataType(FloatType).parse(new Uint8Array(file).buffer);
+      expect([read.width, read.height]).to.deep.equal([width, height]);
+      // the library gives the lowest row first
+      const upright = values.map((_, i) => values[(height - 1 - Math.floor(i / width)) * width + (i % width)]);
+      expect(values.map((_, i) => Number(read.data?.[4 * i]))).to.deep.equal(upright);
+      expect(readPlateFile(file, 'p.exr').heights).to.deep.equal(values);
+    }
   });
   it('is spread over a 16-bit file where it leaves 0..1, and the file says how', async () => {
     const raster = read(land, { base: 'border' });

@@ -80,7 +80,7 @@ function infoOf(meta: Metadata): PictureInfo {
 }
 
 /** Node's own inflater takes a third of the time of one in JavaScript. */
-function inflateQuickly(packed: Uint8Array, size: number): Uint8Array {
+export function inflateQuickly(packed: Uint8Array, size: number): Uint8Array {
   const { buffer, byteOffset, length } = inflateSync(packed, { maxOutputLength: size, chunkSize: Math.max(64, size) });
   return new Uint8Array(buffer, byteOffset, length);
 }

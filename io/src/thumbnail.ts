@@ -18,13 +18,18 @@ function visible(picture: Picture): Uint8Array {
   return Uint8Array.from(toPlate(gray).data, (v) => v >> 8);
 }
 
+const boxOf = (side: number) => ({ width: side, height: side, fit: 'inside', withoutEnlargement: true }) as const;
+
+/** A small WebP of floats that were read, `side` px at its longer side. */
+export function thumbnailOfFloats(floats: Picture, side: number): Promise<Buffer> {
+  const picture = reducePicture(floats, Math.max(side, 2048));
+  const raw = { width: picture.width, height: picture.height, channels: 1 } as const;
+  return sharp(visible(picture), { raw }).resize(boxOf(side)).webp({ quality: 86 }).toBuffer();
+}
+
 /** A small WebP of a picture file, upright, `side` px at its longer side. */
 export async function thumbnailOf(bytes: Uint8Array, side: number, where: string): Promise<Buffer> {
   const info = await probePicture(bytes, where);
-  const box = { width: side, height: side, fit: 'inside', withoutEnlargement: true } as const;
-  if (info.bits !== 32)
-    return sharp(bytes).autoOrient().resize(box).toColourspace('srgb').webp({ quality: 86 }).toBuffer();
-  const picture = reducePicture(await decodeWorking(bytes, where, 'keep'), 2048);
-  const raw = { width: picture.width, height: picture.height, channels: 1 } as const;
-  return sharp(visible(picture), { raw }).resize(box).webp({ quality: 86 }).toBuffer();
+  if (info.bits === 32) return thumbnailOfFloats(await decodeWorking(bytes, where, 'keep'), side);
+  return sharp(bytes).autoOrient().resize(boxOf(side)).toColourspace('srgb').webp({ quality: 86 }).toBuffer();
 }

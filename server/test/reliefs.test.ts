@@ -76,7 +76,7 @@ describe('reliefs over the API', () => {
     expect(new Float32Array(pixels)[33]).to.deep.equal(NaN);
   });
   it('a plate of heights is kept with every float, and a pack carries it under the right ending', async () => {
-    const file = await plateFile(heightPlate(hill));
+    const file = plateFile(heightPlate(hill));
     const { body: blob } = await call<{ sha256: string }>(api, 'POST', '/blobs', file);
     // the plate got its name before it became a relief
     const bench = parseBench({

@@ -1,7 +1,8 @@
 import { hasAlpha, sampleScale, type Picture } from '../raster/picture.ts';
 import { raster, type Raster } from '../raster/raster.ts';
 import { num, number, word, type StepDefinition } from './step.ts';
-import { holesError, holesOf } from './heights.ts';
+import { holesOf } from './height-values.ts';
+import { holesError } from './heights.ts';
 import { likeness } from './likeness.ts';
 
 export const PRINTS = ['dark', 'light', 'alpha', 'red', 'green', 'blue'] as const;

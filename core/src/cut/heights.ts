@@ -1,37 +1,12 @@
 import { AmberError } from '../errors.ts';
 import { borderMiddle } from '../raster/measure.ts';
-import { sampleScale, type Picture } from '../raster/picture.ts';
-import { raster, type Raster } from '../raster/raster.ts';
+import type { Raster } from '../raster/raster.ts';
+import { CHANNELS, heightValues, type HeightValues } from './height-values.ts';
 import { choice, fact, num, typed, word, type StepDefinition } from './step.ts';
 
 export const BASES = ['darkest', 'middle', 'border', 'typed'] as const;
 export type Base = (typeof BASES)[number];
-export const CHANNELS = ['gray', 'red', 'green', 'blue'] as const;
 const UNITS = ['highest', 'file', 'typed'] as const;
-
-/** The values of one channel as they stand in the file: integers over their full scale, floats as they are. */
-function valuesOf(picture: Picture, channel: string): Raster {
-  const { channels, data } = picture;
-  const target = raster(picture.width, picture.height);
-  const scale = sampleScale(picture);
-  const colours = channels >= 3 ? 3 : 1;
-  const one = CHANNELS.indexOf(channel as (typeof CHANNELS)[number]) - 1;
-  const from = one >= 0 && one < colours ? one : 0;
-  if (colours === 1 || one >= 0)
-    for (let i = 0, p = from; i < target.data.length; i++, p += channels) target.data[i] = data[p] * scale;
-  else
-    for (let i = 0, p = 0; i < target.data.length; i++, p += channels)
-      target.data[i] = ((data[p] + data[p + 1] + data[p + 2]) / 3) * scale;
-  return target;
-}
-
-/** How many values of a picture are not numbers; only floats can have any. */
-export function holesOf({ data }: Picture): number {
-  if (!(data instanceof Float32Array)) return 0;
-  let count = 0;
-  for (let i = 0; i < data.length; i++) if (!Number.isFinite(data[i])) count++;
-  return count;
-}
 
 /** Says that a picture has values that are no numbers. */
 export const holesError = (count: number, where: string): AmberError =>
@@ -41,50 +16,11 @@ export const holesError = (count: number, where: string): AmberError =>
     where,
   );
 
-/** Gives each value that is no number the mean of its neighbours that are, ring by ring inwards; gives how many. */
-function fillHoles({ width, height, data }: Raster): number {
-  let open: number[] = [];
-  for (let i = 0; i < data.length; i++) if (!Number.isFinite(data[i])) open.push(i);
-  const count = open.length;
-  while (open.length > 0) {
-    const filled: [number, number][] = [];
-    for (const i of open) {
-      const x = i % width;
-      let sum = 0;
-      let n = 0;
-      for (let dy = -width; dy <= width; dy += width)
-        for (let dx = -1; dx <= 1; dx++) {
-          const k = i + dy + dx;
-          if (k < 0 || k >= data.length || x + dx < 0 || x + dx >= width || !Number.isFinite(data[k])) continue;
-          sum += data[k];
-          n++;
-        }
-      if (n > 0) filled.push([i, sum / n]);
-    }
-    if (filled.length === 0) throw new AmberError('bad-picture', 'None of its values is a number; export it again.');
-    for (const [i, v] of filled) data[i] = v;
-    open = open.filter((i) => !Number.isFinite(data[i]));
-  }
-  return height > 0 ? count : 0;
-}
-
-/** Lowest and highest value. */
-export function rangeOf({ data }: Raster): { low: number; high: number } {
-  let low = Infinity;
-  let high = -Infinity;
-  for (let i = 0; i < data.length; i++) {
-    if (data[i] < low) low = data[i];
-    if (data[i] > high) high = data[i];
-  }
-  return { low, high };
-}
-
 /** The value along the border, a hundredth of the smaller side wide. */
 const borderValue = (values: Raster): number =>
   borderMiddle(values, Math.max(1, Math.round(Math.min(values.width, values.height) * 0.01)));
 
-function baseOf(values: Raster, base: string, given: number): number {
-  const { low, high } = rangeOf(values);
+function baseOf({ values, low, high }: HeightValues, base: string, given: number): number {
   if (base === 'darkest') return low;
   if (base === 'border') return borderValue(values);
   // "the middle value changes nothing" is 0.5 of a file that holds 0..1
@@ -93,10 +29,9 @@ function baseOf(values: Raster, base: string, given: number): number {
 }
 
 /** What one unit of height is, in values of the file. */
-function unitOf(values: Raster, base: number, unit: string, given: number): number {
+function unitOf({ low, high }: HeightValues, base: number, unit: string, given: number): number {
   if (unit === 'file') return 1;
   if (unit === 'typed') return given;
-  const { low, high } = rangeOf(values);
   return high > base ? high - base : base - low || 1;
 }
 
@@ -129,14 +64,14 @@ export const heightsStep: StepDefinition = {
     ),
   },
   run: (_, values, { picture }) => {
-    const heights = valuesOf(picture, word(values, 'channel'));
-    const holes = holesOf({ ...picture, data: heights.data });
+    const read = heightValues(picture, word(values, 'channel'));
+    const { low, high, holes } = read;
     if (holes > 0 && word(values, 'holes') === 'refuse') throw holesError(holes, 'The source');
-    if (holes > 0) fillHoles(heights);
-    const { low, high } = rangeOf(heights);
-    const base = baseOf(heights, word(values, 'base'), num(values, 'baseAt'));
-    const unit = unitOf(heights, base, word(values, 'unit'), num(values, 'unitIs'));
-    for (let i = 0; i < heights.data.length; i++) heights.data[i] = (heights.data[i] - base) / unit;
+    const base = baseOf(read, word(values, 'base'), num(values, 'baseAt'));
+    const unit = unitOf(read, base, word(values, 'unit'), num(values, 'unitIs'));
+    const heights = { ...read.values, data: read.values.data.slice() };
+    if (base !== 0 || unit !== 1)
+      for (let i = 0; i < heights.data.length; i++) heights.data[i] = (heights.data[i] - base) / unit;
     return { raster: heights, facts: { low, high, base, unit, holes } };
   },
   sentence: (values, facts) =>

@@ -4,7 +4,8 @@ import { NOTHING } from '../raster/raster.ts';
 import { answers, automaticRecipe, guessPrints } from './automatic.ts';
 import { MAX_RESOLUTION } from './fit.ts';
 import { PRINTS, type Prints } from './gray.ts';
-import { CHANNELS, heightsStep, holesOf, rangeOf, type Base } from './heights.ts';
+import { CHANNELS, heightValues, holesOf } from './height-values.ts';
+import { heightsStep, type Base } from './heights.ts';
 import { makeRecipe, makeStep, type Recipe, type RecipeStep } from './recipe.ts';
 import { NO_OTHERS } from './step.ts';
 
@@ -33,15 +34,10 @@ function guessChannel({ names, channels }: Picture): string {
 /** Where the base plane of a height map most likely is. */
 export function guessBase(picture: Picture, channel = 'gray'): { base: Base; reason: string } {
   if (picture.span) return { base: 'typed', reason: 'The file says itself which heights it holds.' };
-  const { raster } = heightsStep.run(
-    NOTHING,
-    makeStep('heights', { channel, base: 'typed', unit: 'file', holes: 'fill' }),
-    { picture, others: NO_OTHERS },
-  );
-  const { low, high } = rangeOf(raster);
+  const { values, low, high } = heightValues(picture, channel);
   if (picture.data instanceof Float32Array && low >= -NEAR && high <= NEAR)
     return { base: 'typed', reason: 'Its values are about as large as heights are here, so they stay as they are.' };
-  const sorted = ring(raster, 1).sort();
+  const sorted = ring(values, 1).sort();
   const middle = sorted[Math.floor(sorted.length / 2)];
   const spread = sorted[Math.floor(sorted.length * 0.9)] - sorted[Math.floor(sorted.length * 0.1)];
   if (Math.abs(middle - 0.5) < ABOUT_HALF && spread < EVEN)

@@ -6,6 +6,7 @@ import { DataTexture, FloatType, HalfFloatType, RGBAFormat } from 'three';
 import { EXRExporter, ZIP_COMPRESSION } from 'three/examples/jsm/exporters/EXRExporter.js';
 import { EXRLoader } from 'three/examples/jsm/loaders/EXRLoader.js';
 import { checkExr, isExr, withBrightness, type ExrFile } from './exr-header.ts';
+import { encodeHeights } from './exr-write.ts';
 import { inflate, isPlain, readPlanes, sameBits, type Inflate, type Planes } from './exr-planes.ts';
 import { decodePlate, encodePlate, MAX_PLATE_SIDE } from './png.ts';
 
@@ -131,20 +132,22 @@ export function exrPicture(bytes: Uint8Array, where: string, by: Inflate = infla
 }
 
 /** The file of a plate: 16-bit PNG, or OpenEXR with every float where it is one of heights. */
-export const plateFile = async ({ heights, ...plate }: Plate): Promise<Uint8Array> =>
-  heights ? encodeExr({ ...plate, data: heights }, 'float') : encodePlate(plate);
+export const plateFile = ({ heights, ...plate }: Plate): Uint8Array =>
+  heights ? encodeHeights({ ...plate, data: heights }) : encodePlate(plate);
 
-/** Reads the file of a plate, PNG or OpenEXR. Throws bad-picture and picture-too-large. */
-export function readPlateFile(bytes: Uint8Array, where: string): Plate {
+/** Reads the file of a plate, PNG or OpenEXR; `by` inflates it. Throws bad-picture and picture-too-large. */
+export function readPlateFile(bytes: Uint8Array, where: string, by: Inflate = inflate): Plate {
   if (!isExr(bytes)) return decodePlate(bytes, where);
-  const { width, height, channels, data } = exrPicture(bytes, where);
+  const { width, height, channels, data } = exrPicture(bytes, where, by);
   if (width > MAX_PLATE_SIDE || height > MAX_PLATE_SIDE)
     throw new AmberError(
       'picture-too-large',
       `${where} has ${width} x ${height} px; a plate may have at most ${MAX_PLATE_SIDE} px a side.`,
       where,
     );
-  const values = Float32Array.from({ length: width * height }, (_, i) => data[i * channels]);
+  const floats = data as Float32Array;
+  const values =
+    channels === 1 ? floats : Float32Array.from({ length: width * height }, (_, i) => floats[i * channels]);
   if (values.some((v) => !Number.isFinite(v)))
     throw new AmberError('bad-picture', `${where} has values that are not numbers; export it again.`, where);
   return heightPlate({ width, height, data: values });

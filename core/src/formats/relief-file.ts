@@ -1,5 +1,5 @@
 import { encode } from 'fast-png';
-import { rangeOf } from '../cut/heights.ts';
+import { rangeOf } from '../cut/height-values.ts';
 import { toPlate, type Raster } from '../raster/raster.ts';
 import { normalMap, type NormalMapWish } from '../relief/normal-map.ts';
 import { movesOfHeights, USUAL_UNIT } from '../relief/down.ts';

@@ -1,4 +1,5 @@
-import { heightsStep, holesOf, type Base } from '../cut/heights.ts';
+import { holesOf } from '../cut/height-values.ts';
+import { heightsStep, type Base } from '../cut/heights.ts';
 import { makeStep, type RecipeStep } from '../cut/recipe.ts';
 import { NO_OTHERS, fact } from '../cut/step.ts';
 import type { Picture } from '../raster/picture.ts';

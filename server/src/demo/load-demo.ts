@@ -53,7 +53,7 @@ async function loadBrush(db: Queries, engine: InkEngine, demo: DemoBrush, source
     const made = cut(picture, recipe);
     const plate = makesRelief(recipe) ? heightPlate(made) : toPlate(made);
     plates.set(name, plate);
-    kept[name] = { sha256: (await storeBytes(db, await plateFile(plate), name)).sha256, source: id, recipe };
+    kept[name] = { sha256: (await storeBytes(db, plateFile(plate), name)).sha256, source: id, recipe };
   }
   const { brush } = firstGuess(plates.get(first) as Plate, demo.name, first);
   demo.tune(brush);

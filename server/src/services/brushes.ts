@@ -1,10 +1,10 @@
 import { plateTitle, AmberError, plateNames, type Bench } from '@amber-stamp/core';
-import { readPlateFile } from '@amber-stamp/core/exr';
 import { and, desc, eq, isNotNull, sql } from 'drizzle-orm';
 import { randomUUID } from 'node:crypto';
 import type { Queries } from '../db/database.ts';
 import { brushes, plates, sources, versions } from '../db/schema.ts';
 import { readBlob } from './blobs.ts';
+import { readPlate } from './read-plate.ts';
 import { isId } from './ids.ts';
 
 export type BrushRow = typeof brushes.$inferSelect;
@@ -35,7 +35,7 @@ async function rememberPlates(tx: Queries, body: Bench): Promise<void> {
   for (const [name, plate] of Object.entries(body.plates)) {
     const [known] = await tx.select({ sha256: plates.sha256 }).from(plates).where(eq(plates.sha256, plate.sha256));
     if (known) continue;
-    const { width, height } = readPlateFile(await readBlob(tx, plate.sha256), name);
+    const { width, height } = readPlate(await readBlob(tx, plate.sha256), name);
     if (plate.source) {
       const [source] = await tx.select({ id: sources.id }).from(sources).where(eq(sources.id, plate.source));
       if (!source) throw new AmberError('not-found', `The source of ${name} is not here.`, `plates.${name}.source`);

@@ -10,13 +10,13 @@ import {
   type Pack,
   type Recipe,
 } from '@amber-stamp/core';
-import { readPlateFile } from '@amber-stamp/core/exr';
 import { eq } from 'drizzle-orm';
 import { randomUUID } from 'node:crypto';
 import { basename } from 'node:path';
 import type { Queries } from '../db/database.ts';
 import { brushes, versions } from '../db/schema.ts';
 import { once, storeBytes } from './blobs.ts';
+import { readPlate } from './read-plate.ts';
 import { createBrush } from './brushes.ts';
 import { addSource } from './sources.ts';
 
@@ -121,7 +121,7 @@ class Unpacking {
 
 /** Imports a pack: all of it or nothing. A brush that is here already, pixel for pixel, gets no second copy. */
 export async function importPack(db: Queries, bytes: Uint8Array): Promise<Imported> {
-  const pack = readPack(bytes, readPlateFile);
+  const pack = readPack(bytes, readPlate);
   return db.transaction(async (tx) => {
     const unpacking = new Unpacking(tx, pack);
     for (const { path, brush } of pack.brushes) await unpacking.brush(path, brush);

@@ -6,6 +6,7 @@ import {
   meshThumbnail,
   probePicture,
   thumbnailOf,
+  thumbnailOfFloats,
   type PictureInfo,
 } from '@amber-stamp/io';
 import { asc, eq } from 'drizzle-orm';
@@ -106,5 +107,7 @@ export async function workingPicture(db: Queries, id: string): Promise<Picture> 
 export async function sourceThumbnail(db: Queries, id: string, side: number): Promise<Buffer> {
   const row = await getSource(db, id);
   if (isMesh(row)) return meshThumbnail((await workingPicture(db, id)).mesh as Mesh, side);
+  // what was read a moment ago is not read again
+  if (latest?.sha256 === row.sha256 && row.bits === 32) return thumbnailOfFloats(latest.picture, side);
   return thumbnailOf(await readBlob(db, row.sha256), side, row.name);
 }

@@ -7,7 +7,8 @@ import { upload } from '../api/upload.ts';
 import { tell, trouble } from '../parts/messages.tsx';
 import { cutter, holdPlate, openSource } from '../workers/pool.ts';
 import { keepPortrait } from './keeping.ts';
-import { filePlate, plateKey, readyOf } from './plates.ts';
+import { plateKey } from './plate-key.ts';
+import { filePlate, readyOf } from './plates.ts';
 
 /** A file on its way in. */
 export interface Arrival {
@@ -71,7 +72,7 @@ async function brushBy(
   ]);
   const plate = { sha256, source: source.id, recipe };
   const body = parseBench({ brush, plates: { [plateName]: plate }, guessed: reasons });
-  const key = plateKey(plate);
+  const key = plateKey(body.plates[plateName]);
   holdPlate(key, report.plate);
   const thumbnail = await keepPortrait(body, { [plateName]: readyOf(key, { plate: report.plate, report }) });
   stopIfAborted(controller);

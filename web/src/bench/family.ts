@@ -6,7 +6,8 @@ import { cutter, holdPlate } from '../workers/pool.ts';
 import { arriving, showArrival } from './arrivals.ts';
 import { firstPlate } from './edit.ts';
 import { keepPortrait } from './keeping.ts';
-import { filePlate, plateKey, readyOf } from './plates.ts';
+import { plateKey } from './plate-key.ts';
+import { filePlate, readyOf } from './plates.ts';
 
 /** Cuts one brush anew by a recipe and keeps that as its next version; gives whether it could be. */
 async function applyTo(listing: BrushListing, recipe: Recipe, what: string): Promise<boolean> {

@@ -3,7 +3,8 @@ import { useEffect, useMemo } from 'react';
 import { create } from 'zustand';
 import { trouble } from '../parts/messages.tsx';
 import { heldPlate } from '../workers/pool.ts';
-import { makePlate, plateKey } from './plates.ts';
+import { plateKey } from './plate-key.ts';
+import { makePlate } from './plates.ts';
 
 /** Keys of the plates of kept states that are ready to print with. */
 const useHeld = create<{ keys: ReadonlySet<string> }>(() => ({ keys: new Set() }));

@@ -10,7 +10,7 @@ import {
 } from '@amber-stamp/core';
 import type { InkBrush, InkJob } from '../workers/protocol.ts';
 import { inkGround } from './ink-ground.ts';
-import { plateKey } from './plates.ts';
+import { plateKey } from './plate-key.ts';
 import { strokeKey } from './stroke-key.ts';
 
 /** A stroke to print: a bare one, or one with what the user made of it. */

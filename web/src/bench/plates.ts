@@ -2,13 +2,9 @@ import { type AmberError, type Bench, type BenchPlate, type Plate } from '@amber
 import { create } from 'zustand';
 import { coded } from '../parts/coded.ts';
 import { api } from '../api/client.ts';
-import { fetchPlate } from '../api/fetch-plate.ts';
 import type { CutReport } from '../workers/protocol.ts';
 import { cutter, filer, heldPlate, holdPlate } from '../workers/pool.ts';
-
-/** A plate is named by what it is made from: its source and recipe, or its bytes when it has no recipe. */
-export const plateKey = (plate: BenchPlate): string =>
-  plate.source && plate.recipe ? `${plate.source} ${JSON.stringify(plate.recipe)}` : `sha ${plate.sha256}`;
+import { plateKey } from './plate-key.ts';
 
 /** The bytes that a key is known to give. */
 const knownBytes = new Map<string, string>();
@@ -44,10 +40,14 @@ export function trustPlates(bench: Bench): void {
 type Made = Pick<Ready, 'plate' | 'report'>;
 
 async function make(plate: BenchPlate, key: string, wantReport: boolean, draft = false): Promise<Made> {
+  const { source, recipe } = plate;
+  const there = wantReport && source && recipe ? undefined : heldPlate(key);
+  if (there) return { plate: there, report: null };
   const sha256 = knownBytes.get(key);
-  if (sha256 && !wantReport) return { plate: await fetchPlate(sha256, 'The plate'), report: null };
-  if (!plate.source || !plate.recipe) return { plate: await fetchPlate(plate.sha256, 'The plate'), report: null };
-  const report = await cutter.cut(plate.source, plate.recipe, draft);
+  const fetched = async (from: string) => ({ plate: await filer.open(from, 'The plate'), report: null });
+  if (!source || !recipe) return fetched(plate.sha256);
+  if (sha256 && !wantReport) return fetched(sha256);
+  const report = await cutter.cut(source, recipe, draft);
   return { plate: report.plate, report };
 }
 

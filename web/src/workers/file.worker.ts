@@ -1,10 +1,15 @@
 import { heightsOf, sha256Hex, writePlate, type Plate } from '@amber-stamp/core';
 import { expose, transfer } from 'comlink';
+import { fetchPlate } from '../api/fetch-plate.ts';
 import { carryErrors } from './errors.ts';
 import type { FileApi } from './protocol.ts';
 
-/** Writes files beside the cutting: a plate that is kept does not hold up the next one. */
+/** Reads and writes files beside the cutting: a plate that is kept does not hold up the next one. */
 const worker: FileApi = {
+  async open(sha256, name) {
+    const plate = await fetchPlate(sha256, name);
+    return transfer(plate, [plate.data.buffer, ...(plate.heights ? [plate.heights.buffer] : [])]);
+  },
   async file(plate: Plate) {
     const bytes = await writePlate(plate);
     return transfer({ bytes, sha256: sha256Hex(bytes) }, [bytes.buffer]);

@@ -165,6 +165,8 @@ export interface CutApi {
 }
 
 export interface FileApi {
+  /** The plate with the given bytes; `name` is what a sentence calls it. */
+  open(sha256: string, name: string): Promise<Plate>;
   /** The file of a plate, PNG or OpenEXR, and its hash. */
   file(plate: Plate): Promise<{ bytes: Uint8Array; sha256: string }>;
   /** The heights of a plate in the form that is wished. */
