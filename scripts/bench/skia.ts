@@ -2,21 +2,24 @@ import { createCanvas, ImageData, loadImage, type Canvas, type Image, type SKRSC
 import type { DabTable, Plate } from '@amber-stamp/core';
 import { TIP_SIDE } from './dabs.ts';
 
-/** A plate as the peer's image: a canvas as the source would be copied at every dab. */
-export async function imageOf(plate: Plate): Promise<Image> {
+/** A plate as a canvas of the peer's: what most programs draw with, though it is copied at every dab. */
+export function canvasOf(plate: Plate): Canvas {
   const canvas = createCanvas(TIP_SIDE, TIP_SIDE);
   const image = new ImageData(TIP_SIDE, TIP_SIDE);
   for (let i = 0; i < plate.data.length; i++) image.data[4 * i + 3] = plate.data[i] >> 8;
   canvas.getContext('2d').putImageData(image, 0, 0);
-  return loadImage(canvas.toBuffer('image/png'));
+  return canvas;
 }
+
+/** A plate as an image of the peer's, which keeps its smaller copies: the fastest way it has. */
+export const imageOf = (plate: Plate): Promise<Image> => loadImage(canvasOf(plate).toBuffer('image/png'));
 
 /** The peer: Skia on the CPU, through a canvas. */
 export class Skia {
   readonly canvas: Canvas;
   readonly context: SKRSContext2D;
-  private readonly tip: Image;
-  constructor(tip: Image, width: number, height: number) {
+  private readonly tip: Image | Canvas;
+  constructor(tip: Image | Canvas, width: number, height: number) {
     this.tip = tip;
     this.canvas = createCanvas(width, height);
     this.context = this.canvas.getContext('2d');
