@@ -145,8 +145,10 @@ function draftOf(name: string, plate: BenchPlate): { plate: BenchPlate; times: n
  */
 export function wantPlates(bench: Bench, wantReport: boolean, moving = false): void {
   for (const [name, meant] of Object.entries(bench.plates)) {
-    const { plate, times } = moving ? draftOf(name, meant) : { plate: meant, times: 1 };
     const there = usePlates.getState().ready[name];
+    // a handle that moves no plate needs no draft of it
+    const drafted = moving && there?.key !== plateKey(meant);
+    const { plate, times } = drafted ? draftOf(name, meant) : { plate: meant, times: 1 };
     wishes.set(name, plateKey(plate));
     const recut = wantReport && plate.recipe && plate.source && !there?.report;
     if (there && there.key === plateKey(plate) && !recut) {
