@@ -84,7 +84,7 @@ function Bench({ id, stage }: { id: string; stage: string }) {
   if (!open || !bench || !isStage(stage)) return <div className="app" aria-busy="true" />;
   return (
     <div className="app">
-      <BenchHeader bench={bench} />
+      <BenchHeader name={bench.brush.name} />
       <div className="bench">
         <Run id={id} stage={stage} bench={bench} />
         <main className="columns">

@@ -1,6 +1,5 @@
-import type { Bench } from '@amber-stamp/core';
 import { IconButton, Tooltip } from '@mui/material';
-import { useState } from 'react';
+import { memo, useState } from 'react';
 import { Link } from 'react-router';
 import { useStore } from 'zustand';
 import { change, redo, undo, useBench } from '../../bench/store.ts';
@@ -9,8 +8,7 @@ import { KeptIcon, RedoIcon, UndoIcon, WaitIcon } from '../../parts/icons.tsx';
 import { Versions } from './Versions.tsx';
 
 /** The brush's name; pressed, it is renamed in place. */
-function Name({ bench }: { bench: Bench }) {
-  const { name } = bench.brush;
+function Name({ name }: { name: string }) {
   const [draft, setDraft] = useState<string | null>(null);
   const finish = () => {
     const next = draft?.trim().slice(0, 120);
@@ -63,7 +61,8 @@ function Kept({ onOpen }: { onOpen: () => void }) {
   );
 }
 
-export function BenchHeader({ bench }: { bench: Bench }) {
+/** Apart from the rest: it stays as it is while a handle moves. */
+export const BenchHeader = memo(function BenchHeader({ name }: { name: string }) {
   const [versions, setVersions] = useState(false);
   const past = useStore(useBench.temporal, (s) => s.pastStates.length);
   const future = useStore(useBench.temporal, (s) => s.futureStates.length);
@@ -73,7 +72,7 @@ export function BenchHeader({ bench }: { bench: Bench }) {
       crumb={
         <>
           <Link to="/">Cabinet</Link> / <Link to={`/?shelf=${encodeURIComponent(`drawer:${drawer}`)}`}>{drawer}</Link> /{' '}
-          <Name bench={bench} />
+          <Name name={name} />
         </>
       }
     >
@@ -95,4 +94,4 @@ export function BenchHeader({ bench }: { bench: Bench }) {
       <Versions open={versions} onClose={() => setVersions(false)} />
     </Header>
   );
-}
+});

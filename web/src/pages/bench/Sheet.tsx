@@ -1,5 +1,6 @@
-import { TRIAL_SIZE, trialStrokes, type Bench } from '@amber-stamp/core';
+import { TRIAL_SIZE, trialStrokes, type Bench, type SheetState } from '@amber-stamp/core';
 import { IconButton, Tooltip } from '@mui/material';
+import { memo } from 'react';
 import { rollSeed } from '../../bench/edit.ts';
 import { Grounds, paperColour } from '../../parts/Grounds.tsx';
 import { WideIcon } from '../../parts/icons.tsx';
@@ -10,9 +11,28 @@ import { useWide } from './wide/widened.ts';
 const TRIAL = trialStrokes().strokes;
 const scaleToWidth = (width: number): number => width / TRIAL_SIZE.width;
 
+/** What is under the sheet: the ground, the seed, the way to the wide one. */
+const Foot = memo(function Foot({ sheet, seed }: { sheet: SheetState; seed: number }) {
+  const wide = useWide((s) => s.wide);
+  return (
+    <div className="foot">
+      <Grounds sheet={sheet} />
+      <span className="spacer" />
+      <span className="seed">seed {seed}</span>
+      <button className="link" onClick={rollSeed}>
+        roll
+      </button>
+      <Tooltip title={wide ? 'Give the middle back (W)' : 'Widen the sheet to the middle (W)'}>
+        <IconButton aria-label="Widen the sheet" aria-pressed={wide} onClick={() => useWide.setState({ wide: !wide })}>
+          <WideIcon size={16} />
+        </IconButton>
+      </Tooltip>
+    </div>
+  );
+});
+
 /** The same trial strokes in every stage, drawn again at every change. */
 export function Sheet({ bench }: { bench: Bench }) {
-  const wide = useWide((s) => s.wide);
   const { ground } = bench.sheet;
   return (
     <aside className="sheet" aria-label="Sheet">
@@ -28,23 +48,7 @@ export function Sheet({ bench }: { bench: Bench }) {
           ground={bench.sheet}
         />
       </div>
-      <div className="foot">
-        <Grounds sheet={bench.sheet} />
-        <span className="spacer" />
-        <span className="seed">seed {bench.brush.seed}</span>
-        <button className="link" onClick={rollSeed}>
-          roll
-        </button>
-        <Tooltip title={wide ? 'Give the middle back (W)' : 'Widen the sheet to the middle (W)'}>
-          <IconButton
-            aria-label="Widen the sheet"
-            aria-pressed={wide}
-            onClick={() => useWide.setState({ wide: !wide })}
-          >
-            <WideIcon size={16} />
-          </IconButton>
-        </Tooltip>
-      </div>
+      <Foot sheet={bench.sheet} seed={bench.brush.seed} />
     </aside>
   );
 }

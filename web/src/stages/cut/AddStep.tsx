@@ -1,10 +1,10 @@
 import { STEP_GROUPS, STEPS } from '@amber-stamp/core';
 import { Popover } from '@mui/material';
-import { useState } from 'react';
+import { memo, useState } from 'react';
 import { addStep } from './steps.ts';
 
 /** All steps by what they are for; typing narrows them down by name and by what they do. */
-export function AddStep() {
+export const AddStep = memo(function AddStep() {
   const [anchor, setAnchor] = useState<HTMLElement | null>(null);
   const [wanted, setWanted] = useState('');
   const close = () => {
@@ -68,4 +68,4 @@ export function AddStep() {
       </Popover>
     </>
   );
-}
+});

@@ -88,7 +88,7 @@ export function CutControls({ bench }: { bench: Bench }) {
     <>
       <div className="top">
         <h2>Recipe</h2>
-        <RecipeMenu bench={bench} source={plate.source} />
+        <RecipeMenu source={plate.source} />
         <span className="spacer" />
         <AddStep />
       </div>

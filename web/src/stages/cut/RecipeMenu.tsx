@@ -1,7 +1,7 @@
 import { parseJson, parseRecipe, type Bench, type Recipe } from '@amber-stamp/core';
 import { Dialog, DialogContent, Menu, MenuItem } from '@mui/material';
 import { useQuery } from '@tanstack/react-query';
-import { useRef, useState } from 'react';
+import { memo, useRef, useState } from 'react';
 import { coded } from '../../parts/coded.ts';
 import { presentPlate } from '../../bench/edit.ts';
 import { applyToDrawer } from '../../bench/family.ts';
@@ -24,6 +24,12 @@ function copied(): Recipe | null {
   } catch {
     return null;
   }
+}
+
+/** The state on the bench and its recipe, when something is done with them. */
+function present(): { bench: Bench; recipe: Recipe } {
+  const bench = useBench.getState().bench as Bench;
+  return { bench, recipe: recipeOf(bench) };
 }
 
 /** Recipes to start with, each as a picture made from the present source. */
@@ -62,23 +68,24 @@ function Starters({ source, onClose }: { source: string; onClose: () => void }) 
 }
 
 /** A recipe is a thing of its own: it is copied to another source, saved, opened, or begun from a shipped one. */
-export function RecipeMenu({ bench, source }: { bench: Bench; source: string }) {
+export const RecipeMenu = memo(function RecipeMenu({ source }: { source: string }) {
   const [anchor, setAnchor] = useState<HTMLElement | null>(null);
   const [starting, setStarting] = useState(false);
   const file = useRef<HTMLInputElement>(null);
-  const recipe = recipeOf(bench);
   const held = anchor ? copied() : null;
   const act = (run: () => void) => () => {
     setAnchor(null);
     run();
   };
   const copy = () => {
+    const { bench, recipe } = present();
     localStorage.setItem(COPIED, JSON.stringify(recipe));
     tell(`The recipe of ${bench.brush.name} is copied: ${recipe.steps.length} steps.`);
   };
   const toDrawer = async () => {
     const { standing } = useBench.getState();
     if (!standing) return;
+    const { bench, recipe } = present();
     const count = await applyToDrawer(bench, recipe, standing.drawer, standing.brushId);
     if (count !== undefined)
       tell(
@@ -111,7 +118,9 @@ export function RecipeMenu({ bench, source }: { bench: Bench; source: string }) 
           Put the copied recipe here
         </MenuItem>
         <MenuItem onClick={act(() => void toDrawer())}>Put it on every brush of this drawer</MenuItem>
-        <MenuItem onClick={act(() => saveFile('recipe.json', JSON.stringify(recipe, null, 2), 'application/json'))}>
+        <MenuItem
+          onClick={act(() => saveFile('recipe.json', JSON.stringify(present().recipe, null, 2), 'application/json'))}
+        >
           Save as a file
         </MenuItem>
         <MenuItem onClick={act(() => file.current?.click())}>Open from a file</MenuItem>
@@ -130,4 +139,4 @@ export function RecipeMenu({ bench, source }: { bench: Bench; source: string }) 
       {starting && <Starters source={source} onClose={() => setStarting(false)} />}
     </>
   );
-}
+});
