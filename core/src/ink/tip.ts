@@ -97,30 +97,38 @@ function halfY({ width, height: from, data }: Grid): Grid {
   return { width, height, data: out };
 }
 
-/** Weights of the linear reading of a half-size row at full size. */
-function doubling(index: number): { first: number; weight: number } {
-  const u = (index + 0.5) / 2 - 0.5;
-  const first = Math.floor(u);
-  return { first, weight: u - first };
-}
-
-const at = (g: Grid, x: number, y: number): number =>
-  x < 0 || y < 0 || x >= g.width || y >= g.height ? 0 : g.data[y * g.width + x];
-
-/** The coarser octave read at the finer one's places. */
-function enlarged(g: Grid, width: number, height: number, inX: boolean, inY: boolean): Grid {
-  const data = new Float32Array(width * height);
+/** A grid of half the width read at every place of the full one, between its values; beyond its ends is nothing. */
+function doubledX({ width: from, height, data }: Grid, width: number): Float64Array {
+  const out = new Float64Array(width * height);
   for (let y = 0; y < height; y++) {
-    const v = inY ? doubling(y) : { first: y, weight: 0 };
-    for (let x = 0; x < width; x++) {
-      const u = inX ? doubling(x) : { first: x, weight: 0 };
-      const top = at(g, u.first, v.first) * (1 - u.weight) + at(g, u.first + 1, v.first) * u.weight;
-      const low =
-        v.weight === 0 ? 0 : at(g, u.first, v.first + 1) * (1 - u.weight) + at(g, u.first + 1, v.first + 1) * u.weight;
-      data[y * width + x] = top * (1 - v.weight) + low * v.weight;
+    const row = y * from;
+    let last = 0;
+    for (let x = 0, o = y * width; x < from; x++) {
+      const here = data[row + x];
+      const next = x + 1 < from ? data[row + x + 1] : 0;
+      out[o++] = last * 0.25 + here * 0.75;
+      if (2 * x + 1 < width) out[o++] = here * 0.75 + next * 0.25;
+      last = here;
     }
   }
-  return { width, height, data };
+  return out;
+}
+
+/** Adds `by` times a row, or a mean of two rows, of doubles to a grid. */
+function addRows(rows: Float64Array, width: number, to: Grid, inY: boolean, by: number): void {
+  const count = rows.length / width;
+  for (let y = 0; y < to.height; y++) {
+    const above = inY ? (y & 1 ? y >> 1 : (y >> 1) - 1) : y;
+    const weight = inY ? (y & 1 ? 0.25 : 0.75) : 0;
+    const top = above >= 0 ? above * width : -1;
+    const low = above + 1 < count ? (above + 1) * width : -1;
+    for (let x = 0, o = y * width; x < width; x++, o++) {
+      const first = top < 0 ? 0 : rows[top + x];
+      const second = weight === 0 || low < 0 ? 0 : rows[low + x];
+      // as a float first, as a grid of its own would hold it
+      to.data[o] += Math.fround(first * (1 - weight) + second * weight) * by;
+    }
+  }
 }
 
 /** Quarter octaves of a reduction (plate px per sheet px), by halving: exact in every engine. */
@@ -138,14 +146,12 @@ export function quartersOf(reduction: number, lengthPx: number): number {
 function hullOf(g: Grid): Float64Array {
   const hull = new Float64Array(8).fill(-1e9);
   for (let y = 0; y < g.height; y++) {
-    let first = -1;
-    let last = -1;
-    for (let x = 0; x < g.width; x++)
-      if (g.data[y * g.width + x] > 0) {
-        if (first < 0) first = x;
-        last = x;
-      }
-    if (first < 0) continue;
+    const row = y * g.width;
+    let first = 0;
+    while (first < g.width && !(g.data[row + first] > 0)) first++;
+    if (first === g.width) continue;
+    let last = g.width - 1;
+    while (!(g.data[row + last] > 0)) last--;
     HULL_DIRECTIONS.forEach(([a, b], k) => {
       const reach = Math.max(a * first, a * last) + b * y + Math.abs(a) + Math.abs(b) + HULL_SLACK;
       if (reach > hull[k]) hull[k] = reach;
@@ -228,7 +234,7 @@ export class Tip {
   private blended(x: number, y: number): Grid {
     const base = this.octave(x >> 2, y >> 2);
     if (x % QUARTERS === 0 && y % QUARTERS === 0) return base;
-    const out = new Float32Array(base.data.length);
+    const out = { ...base, data: new Float32Array(base.data.length) };
     const fx = (x % QUARTERS) / QUARTERS;
     const fy = (y % QUARTERS) / QUARTERS;
     const parts: [number, number, number][] = [
@@ -240,9 +246,9 @@ export class Tip {
     for (const [dx, dy, weight] of parts) {
       if (weight === 0) continue;
       const grid = this.octave((x >> 2) + dx, (y >> 2) + dy);
-      const same = dx === 0 && dy === 0 ? grid : enlarged(grid, base.width, base.height, dx === 1, dy === 1);
-      for (let i = 0; i < out.length; i++) out[i] += same.data[i] * weight;
+      const rows = dx === 1 ? doubledX(grid, base.width) : new Float64Array(grid.data);
+      addRows(rows, base.width, out, dy === 1, weight);
     }
-    return { width: base.width, height: base.height, data: out };
+    return out;
   }
 }

@@ -35,27 +35,28 @@ const CALM_MS = 160;
 /** A view that takes longer is drawn coarsely while a handle moves, and fully when it rests. */
 const SLOW_MS = 60;
 
-/** Keys of the plates to print with: of a kept state its own, else the newest that is ready while a recipe is cut. */
-function usePlateKeys(plates: Props['plates'], kept: boolean): { keys: Record<string, string>; complete: boolean } {
-  const ready = usePlates((s) => s.ready);
-  const named = JSON.stringify(
-    Object.entries(plates).map(([name, plate]) => [name, (!kept && ready[name]?.key) || plateKey(plate)]),
-  );
-  // the same keys are the same object: a recipe that has changed but is not cut yet draws nothing new
-  const keys = useMemo(() => Object.fromEntries(JSON.parse(named) as [string, string][]), [named]);
-  return { keys, complete: kept || Object.keys(plates).every((name) => ready[name]) };
-}
+type Readiness = ReturnType<typeof usePlates.getState>['ready'];
+
+/** Keys of the plates to print with as text: of a kept state its own, else the newest that is ready while a recipe is cut. */
+const keysText = (plates: Props['plates'], kept: boolean, ready: Readiness): string =>
+  JSON.stringify(Object.entries(plates).map(([name, plate]) => [name, (!kept && ready[name]?.key) || plateKey(plate)]));
+
+const isComplete = (plates: Props['plates'], kept: boolean, ready: Readiness): boolean =>
+  kept || Object.keys(plates).every((name) => ready[name]);
 
 /** Strokes drawn by the ink workers, again at every change. React renders no pixel: bitmaps arrive ready. */
 export function InkProof({ view, label, brush, plates, strokes, scale, ground, calm = false, kept = false }: Props) {
   const canvas = useRef<HTMLCanvasElement>(null);
   const box = useBoxSize(canvas);
-  const { keys, complete } = usePlateKeys(plates, kept);
+  // the same keys are the same text: a recipe that has changed but is not cut yet draws nothing new
+  const keys = usePlates((s) => keysText(plates, kept, s.ready));
+  const complete = usePlates((s) => isComplete(plates, kept, s.ready));
   const others = useMemo(
     () => (kept ? [{ brush, plates }, ...statesOf(strokes)] : statesOf(strokes)),
     [kept, brush, plates, strokes],
   );
   const held = useHeldStates(others);
+  const drawn = useRef<unknown[]>([]);
   const slow = useInkFacts((s) => (s[view]?.fullMs ?? 0) > SLOW_MS);
   const moving = useBench((s) => s.gesturing);
   const coarse = slow && moving && brush.coats.every((coat) => coat.sizeFixedTo === 'sheet');
@@ -67,8 +68,13 @@ export function InkProof({ view, label, brush, plates, strokes, scale, ground, c
     const width = Math.max(1, Math.round(box.width * ratio));
     const height = Math.max(1, Math.round(box.height * ratio));
     const zoom = (typeof scale === 'number' ? scale : scale(box.width)) * ratio;
-    const job = inkJob(view, { brush, plates: keys }, strokes, { width, height, zoom }, ground);
-    const start = () =>
+    const start = (named: string) => {
+      const made = [view, brush, named, held, strokes, zoom, ground, width, height];
+      // what was drawn ahead of the page
+      if (made.every((part, i) => part === drawn.current[i])) return;
+      drawn.current = made;
+      const main = { brush, plates: Object.fromEntries(JSON.parse(named) as [string, string][]) };
+      const job = inkJob(view, main, strokes, { width, height, zoom }, ground);
       draw(job)
         .then((result) => {
           if (!result) return;
@@ -85,9 +91,16 @@ export function InkProof({ view, label, brush, plates, strokes, scale, ground, c
           const error = coded(cause, 'The strokes could not be drawn; take the last change back.');
           useInkTrouble.setState({ error });
         });
-    if (!calm) return void start();
-    const timer = setTimeout(() => void start(), target.dataset.drawn ? CALM_MS : 0);
-    return () => clearTimeout(timer);
-  }, [view, brush, keys, complete, held, strokes, scale, ground, box, calm, coarse]);
+    };
+    if (calm) {
+      const timer = setTimeout(() => start(keys), target.dataset.drawn ? CALM_MS : 0);
+      return () => clearTimeout(timer);
+    }
+    start(keys);
+    // a new plate is drawn with at once, not after the page has been rendered: both then run side by side
+    return usePlates.subscribe(({ ready }) => {
+      if (isComplete(plates, kept, ready)) start(keysText(plates, kept, ready));
+    });
+  }, [view, brush, plates, kept, keys, complete, held, strokes, scale, ground, box, calm, coarse]);
   return <canvas ref={canvas} {...said(label)} data-view={view} />;
 }
