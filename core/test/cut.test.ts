@@ -173,6 +173,41 @@ describe('recipes', () => {
     expect([...rested[3].raster.data]).to.deep.equal([...cut(blot, at(256, 6)).data]);
     expect(cutter.run(at(64, 7), true)[2].raster).to.equal(draft[2].raster);
   });
+  it('write over what nobody looks at any more, and what still stands keeps its values', () => {
+    const cutter = new Cutter(blot, undefined, undefined, true);
+    const off = { on: false };
+    const levels = (high: number) => makeStep('levels', { automatic: false, low: 0.1, high });
+    const tone = (brightnessPct: number) =>
+      makeStep('tone', {
+        brightnessPct,
+        curve: [
+          [0, 0.1],
+          [0.4, 0.7],
+          [1, 1],
+        ],
+      });
+    const head = [makeStep('gray'), levels(0.8)];
+    const buffers = new Set<Float32Array>();
+    const changes = [
+      [...head, tone(5), makeStep('invert')],
+      [...head, tone(6), makeStep('invert')],
+      [...head, { ...tone(6), ...off }, makeStep('invert')],
+      [...head, { ...tone(6), ...off }, { ...makeStep('invert'), ...off }],
+      [makeStep('gray'), levels(0.7), tone(6), makeStep('invert')],
+      [...head, tone(7), makeStep('invert'), makeStep('invert')],
+    ];
+    for (const [i, steps] of changes.entries())
+      for (const draft of [false, i % 2 === 1]) {
+        const made = cutter.run(makeRecipe(steps), draft);
+        steps.forEach((_, k) => {
+          const alone = new Cutter(blot).run(makeRecipe(steps.slice(0, k + 1)))[k].raster;
+          expect(made[k].raster.data).to.deep.equal(alone.data);
+          buffers.add(made[k].raster.data);
+        });
+      }
+    // they would take thirteen places
+    expect(buffers.size).to.be.lessThan(12);
+  });
   it('refuse a blank picture in one sentence', () => {
     const white = picture(40, 40, 3, () => [255, 255, 255]);
     expect(() => cut(white, makeRecipe([makeStep('gray')]))).to.throw(/nothing in it prints/i);

@@ -13,6 +13,7 @@ import { mkdirSync, writeFileSync } from 'node:fs';
 import { cpus } from 'node:os';
 import sharp, { type Sharp } from 'sharp';
 import { chance6 } from '../../core/src/maths/hash.ts';
+import { Recycler } from '../../core/src/cut/recycler.ts';
 import { median } from './measure.ts';
 
 const SIDE = 2048;
@@ -88,12 +89,14 @@ const others = { ...NO_OTHERS, sources: new Map([['other', picture]]) };
 async function measure(name: string): Promise<string> {
   const step = stepNamed(name);
   const values = { ...defaultsOf(step), ...makeStep(name, WORK[name]) };
+  const recycler = new Recycler();
   const ours: number[] = [];
   const theirs: number[] = [];
   for (let k = 0; k <= ROUNDS; k++) {
     let start = performance.now();
-    step.run(input, values, { picture, others });
+    const made = step.run(input, values, { picture, others, fresh: recycler.fresh });
     const own = performance.now() - start;
+    recycler.takeBack([made.raster], []);
     start = performance.now();
     await PEERS[name]?.().raw({ depth: 'ushort' }).toBuffer();
     // the first round warms

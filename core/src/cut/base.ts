@@ -1,5 +1,5 @@
 import { borderMiddle } from '../raster/measure.ts';
-import { choice, fact, mapped, num, number, word, type StepDefinition } from './step.ts';
+import { choice, fact, mapped, num, number, toWrite, word, type StepDefinition } from './step.ts';
 
 export const baseStep: StepDefinition = {
   name: 'base',
@@ -12,10 +12,10 @@ export const baseStep: StepDefinition = {
     basePct: { ...number('Base at', '%', [-200, 200, 0.5], 0, 'The height that becomes 0.'), when: ['to', 'typed'] },
     gainPct: number('Strength', '%', [-400, 400, 1], 100, 'Heights times this; below 0 the relief is turned over.'),
   },
-  run: (input, values) => {
+  run: (input, values, materials) => {
     const base = word(values, 'to') === 'border' ? borderMiddle(input, 1) : num(values, 'basePct') / 100;
     const gain = num(values, 'gainPct') / 100;
-    return { raster: mapped(input, (v) => (v - base) * gain), facts: { base } };
+    return { raster: mapped(input, (v) => (v - base) * gain, toWrite(input, materials)), facts: { base } };
   },
   sentence: (values, facts) =>
     `${Math.round(fact(facts, 'base') * 100)} % becomes 0${num(values, 'gainPct') === 100 ? '' : `, strength ${num(values, 'gainPct')} %`}`,

@@ -4,6 +4,7 @@ import type { Picture } from '../raster/picture.ts';
 import { NOTHING, type Raster } from '../raster/raster.ts';
 import { grayChecked } from './gray.ts';
 import type { Recipe, RecipeStep } from './recipe.ts';
+import { Recycler } from './recycler.ts';
 import { NO_OTHERS, word, type Materials, type Others, type StepResult } from './step.ts';
 import { stepNamed } from './steps.ts';
 
@@ -31,10 +32,19 @@ export class Cutter {
   private full: Done[] = [];
   private drafted: Done[] = [];
   private plain: Raster | undefined;
+  private readonly recycler: Recycler | undefined;
 
-  /** `tell`: told the share done of a step that takes long; what it throws ends the cutting, and nothing of that step is kept. */
-  constructor(picture: Picture, others = NO_OTHERS, tell?: (share: number) => void) {
-    this.materials = { picture, others, tell };
+  /**
+   * `tell`: told the share done of a step that takes long; what it throws ends the cutting, and nothing of that step is kept.
+   * `reuse`: what a run gave is not looked at any more once the next one begins, so that it may be written over.
+   */
+  constructor(picture: Picture, others = NO_OTHERS, tell?: (share: number) => void, reuse = false) {
+    this.recycler = reuse ? new Recycler() : undefined;
+    this.materials = { picture, others, tell, fresh: this.recycler?.fresh };
+  }
+
+  private rasters(): Raster[] {
+    return [...this.full, ...this.drafted].map(({ outcome }) => outcome.raster);
   }
 
   /** What comes into the first step; nothing where that does not look at it. */
@@ -64,8 +74,10 @@ export class Cutter {
     const other = draft ? this.full : this.drafted;
     const most = Math.max(sharedSteps(own, keys), sharedSteps(other, keys));
     const done = (sharedSteps(own, keys) === most ? own : other).slice(0, most);
+    const left = this.rasters();
     if (draft) this.drafted = done;
     else this.full = done;
+    this.recycler?.takeBack(left, this.rasters());
     for (let i = most; i < keys.length; i++) {
       const input = done[i - 1]?.outcome.raster ?? this.start(recipe.steps[i]);
       done.push({ key: keys[i], outcome: this.runStep(input, recipe.steps[i]) });

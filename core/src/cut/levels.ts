@@ -1,6 +1,6 @@
 import { quantiles, ring } from '../raster/measure.ts';
-import { raster, type Raster } from '../raster/raster.ts';
-import { flag, num, type StepDefinition } from './step.ts';
+import type { Raster } from '../raster/raster.ts';
+import { flag, num, toWrite, type StepDefinition } from './step.ts';
 
 /** A border that scatters less is ground. */
 const EVEN = 0.16;
@@ -43,10 +43,10 @@ export const levelsStep: StepDefinition = {
     high: end('High', 1, 'From here on it prints fully.'),
     middle: { ...end('Middle', 0.5, 'More than a half makes the middle print more.'), min: 0.05, max: 0.95 },
   },
-  run: (input, values) => {
+  run: (input, values, materials) => {
     const chosen = { low: num(values, 'low'), high: num(values, 'high') };
     const { low, high } = flag(values, 'automatic') ? automaticLevels(input) : chosen;
-    const target = raster(input.width, input.height);
+    const target = toWrite(input, materials);
     const middle = num(values, 'middle');
     const gain = 1 / Math.max(1e-6, high - low);
     const from = input.data;

@@ -1,6 +1,6 @@
 import type { Brush } from '../model/brush.ts';
 import type { Picture } from '../raster/picture.ts';
-import type { Plate, Raster } from '../raster/raster.ts';
+import { raster, type Plate, type Raster } from '../raster/raster.ts';
 
 interface Told {
   label: string;
@@ -65,6 +65,8 @@ export interface Materials {
   others: Others;
   /** told the share done of a step that takes long; what it throws ends the step */
   tell?: (share: number) => void;
+  /** a raster of which every value will be written; it may hold old ones */
+  fresh?: (size: Size) => Raster;
 }
 
 export const STEP_GROUPS = ['Gray', 'Clean', 'Shape', 'Edge', 'Relief', 'Mix', 'Hand'] as const;
@@ -138,9 +140,19 @@ export const choice = (label: string, options: readonly string[], value: string,
   help,
 });
 
+/** A raster as large as what comes in, for a step that writes every value of it. */
+export const toWrite = (
+  { width, height }: Size,
+  { fresh = ({ width: w, height: h }) => raster(w, h) }: Materials,
+): Raster => fresh({ width, height });
+
 /** A raster made value by value. */
-export function mapped(input: Raster, change: (value: number, at: number) => number): Raster {
-  const data = new Float32Array(input.data.length);
+export function mapped(
+  input: Raster,
+  change: (value: number, at: number) => number,
+  target = raster(input.width, input.height),
+): Raster {
+  const { data } = target;
   for (let i = 0; i < data.length; i++) data[i] = change(input.data[i], i);
-  return { width: input.width, height: input.height, data };
+  return target;
 }

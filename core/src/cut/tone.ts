@@ -1,7 +1,6 @@
 import { curveFunction, isStraight, type Curve } from '../maths/curve.ts';
 import { clamp, contrastGain } from '../maths/index.ts';
-import { raster } from '../raster/raster.ts';
-import { mapped, percent, rows, num, type StepDefinition } from './step.ts';
+import { mapped, percent, rows, num, toWrite, type StepDefinition } from './step.ts';
 
 /** Values looked up at 16 bit: a curve is asked once for each of them, not once a pixel. */
 function table(read: (v: number) => number): (v: number) => number {
@@ -37,14 +36,14 @@ export const toneStep: StepDefinition = {
     brightnessPct: percent('Brightness', 0, 'Added to every value.', 100, -100),
     contrastPct: percent('Contrast', 0, 'More or less difference around the middle.', 100, -100),
   },
-  run: (input, values) => {
+  run: (input, values, materials) => {
     const points = rows(values, 'curve') as Curve;
     const bend = isStraight(points) ? undefined : table(curveFunction(points));
     const add = num(values, 'brightnessPct') / 100;
     const gain = contrastGain(num(values, 'contrastPct'));
     if (!bend && add === 0 && gain === 1) return { raster: input, facts: {} };
-    const bent = bend ? mapped(input, bend) : input;
-    const target = raster(input.width, input.height);
+    const target = toWrite(input, materials);
+    const bent = bend ? mapped(input, bend, target) : input;
     const shift = 0.5 + add - 0.5 * gain;
     for (let i = 0; i < target.data.length; i++) {
       const v = bent.data[i] * gain + shift;

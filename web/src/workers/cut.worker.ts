@@ -71,7 +71,7 @@ function opened(source: string, onProgress: (share: number) => void = () => unde
   if (!open) {
     open = readPicture(source, onProgress).then((picture) => {
       const others = { sources: new Map<string, Picture>(), brushes: new Map<string, BrushAndPlates>() };
-      return { picture, ...others, cutter: new Cutter(picture, others, tellSteps) };
+      return { picture, ...others, cutter: new Cutter(picture, others, tellSteps, true) };
     });
     open.catch(() => sources.delete(source));
     // two sources at most: their pixels are large
