@@ -102,6 +102,10 @@ async function arrival(page: Page, url: string): Promise<{ plateMs: number; stro
   return { plateMs, strokesMs: performance.now() - start };
 }
 
+/** What the page and its workers hold, MB, as the browser counts it after it has cleared away. */
+const memoryOf = async (page: Page): Promise<number> =>
+  (await page.evaluate<{ bytes: number }>('performance.measureUserAgentSpecificMemory()')).bytes / 1e6;
+
 /** Worker time of the trial sheet while a peg of Flow moves, for every demo brush. */
 async function sheets(page: Page, url: string): Promise<string[]> {
   const rows = ['| brush | ms, median | slowest |', '|---|---|---|'];
@@ -133,6 +137,7 @@ await eightSteps(page);
 const taken = await moves(page);
 const sheetRows = await sheets(page, app.url);
 const { plateMs, strokesMs } = await arrival(page, app.url);
+const megabytes = await memoryOf(page);
 await app.stop();
 await closeBrowser();
 const lines = [
@@ -154,7 +159,8 @@ const lines = [
   '',
   '## A JPEG of 24 megapixels',
   '',
-  `From the file chosen to its plate on screen ${(plateMs / 1000).toFixed(1)} s, to strokes drawn with it ${(strokesMs / 1000).toFixed(1)} s.`,
+  `From the file chosen to its plate on screen ${(plateMs / 1000).toFixed(1)} s, to strokes drawn with it ${(strokesMs / 1000).toFixed(1)} s.
+The page and its workers then hold ${megabytes.toFixed(0)} MB.`,
   '',
 ];
 mkdirSync('docs/bench', { recursive: true });
