@@ -1,6 +1,6 @@
 import { BRUSHES } from '@amber-stamp/demo';
 import type { Locator, Page } from '@playwright/test';
-import { decode } from 'fast-png';
+import { decode, type DecodedPng } from 'fast-png';
 import { createHash } from 'node:crypto';
 import { readFileSync } from 'node:fs';
 import { expect } from './expect.ts';
@@ -89,6 +89,23 @@ export const pngPixels = (bytes: Uint8Array): string => {
     .update(new Uint8Array(data.buffer, data.byteOffset, data.byteLength))
     .digest('hex')}`;
 };
+
+/** How dark a picture is over a box: 0 white, 255 black. */
+export function darkOver(
+  { data, width, channels }: DecodedPng,
+  left: number,
+  top: number,
+  w: number,
+  h: number,
+): number {
+  let sum = 0;
+  for (let y = Math.round(top), n = 0; n < h; n++, y++)
+    for (let x = Math.round(left), m = 0; m < w; m++, x++) {
+      const p = (y * width + x) * channels;
+      sum += 255 - (data[p] + data[p + 1] + data[p + 2]) / 3;
+    }
+  return sum / (w * h);
+}
 
 /** A blot with a ragged rim and a speck beside it, as a photograph: dark on paper. */
 export async function blotPicture(): Promise<Buffer> {

@@ -1,6 +1,6 @@
 import type { Page } from '@playwright/test';
-import { decode, type DecodedPng } from 'fast-png';
-import { changed, drawn, kept, middleOf, openBrush, picture, pixels, same, stage } from './acts.ts';
+import { decode } from 'fast-png';
+import { changed, darkOver, drawn, kept, middleOf, openBrush, picture, pixels, same, stage } from './acts.ts';
 import { withApp, type App } from './app.ts';
 import { expect } from './expect.ts';
 
@@ -22,16 +22,6 @@ describe('strokes are tried on a ground and edited afterwards', () => {
     await page.mouse.up();
   };
   const shown = async () => decode(await picture(page, 'wide'));
-  /** How dark a picture is over a box: 0 white, 255 black. */
-  const darkOver = ({ data, width, channels }: DecodedPng, left: number, top: number, w: number, h: number): number => {
-    let sum = 0;
-    for (let y = Math.round(top), n = 0; n < h; n++, y++)
-      for (let x = Math.round(left), m = 0; m < w; m++, x++) {
-        const p = (y * width + x) * channels;
-        sum += 255 - (data[p] + data[p + 1] + data[p + 2]) / 3;
-      }
-    return sum / (w * h);
-  };
   /** How dark the wide sheet is over a box, in px from its middle. */
   const darkness = async (dx: number, dy: number, w: number, h: number): Promise<number> => {
     const all = await shown();

@@ -1,6 +1,6 @@
 import type { Page } from '@playwright/test';
 import { decode } from 'fast-png';
-import { changed, kept, picture, pixels } from '../acts.ts';
+import { changed, darkOver, kept, picture, pixels } from '../acts.ts';
 import { withApp, type App } from '../app.ts';
 import { expect } from '../expect.ts';
 import { Hand } from './hand.ts';
@@ -21,12 +21,8 @@ describe('a marker', () => {
   const row = (name: string) => page.getByRole('group', { name, exact: true });
   /** How dark the middle of the wide sheet is, 0..255. */
   const dark = async (): Promise<number> => {
-    const { data, width, height, channels } = decode(await picture(page, 'wide'));
-    let sum = 0;
-    for (let y = -15; y < 15; y++)
-      for (let x = -60; x < 60; x++)
-        sum += 255 - data[((Math.round(height / 2) + y) * width + Math.round(width / 2) + x) * channels];
-    return sum / (30 * 120);
+    const sheet = decode(await picture(page, 'wide'));
+    return darkOver(sheet, sheet.width / 2 - 60, sheet.height / 2 - 15, 120, 30);
   };
 
   it('soft, squashed, 160 px wide at 1 %: pressure makes it denser, not wider; what it costs is told, and it takes away', async () => {

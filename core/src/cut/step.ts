@@ -141,10 +141,8 @@ export const choice = (label: string, options: readonly string[], value: string,
 });
 
 /** A raster as large as what comes in, for a step that writes every value of it. */
-export const toWrite = (
-  { width, height }: Size,
-  { fresh = ({ width: w, height: h }) => raster(w, h) }: Materials,
-): Raster => fresh({ width, height });
+export const toWrite = ({ width, height }: Size, { fresh }: Materials): Raster =>
+  fresh ? fresh({ width, height }) : raster(width, height);
 
 /** A raster made value by value. */
 export function mapped(

@@ -13,6 +13,7 @@ function table(read: (v: number) => number): (v: number) => number {
   };
 }
 
+/** As `clamp` does, which with its two ends to choose takes half as long again where nothing else is done. */
 const cutOff = (v: number): number => (v < 0 ? 0 : v > 1 ? 1 : v);
 
 /** Writes `gain` times each value and `shift`, cut off at 0 and 1; four at a time, since counting would take a third of it. */

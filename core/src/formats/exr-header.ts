@@ -9,8 +9,15 @@ const MULTI_PART = 0x1000;
 const DEEP = 0x800;
 const TILED = 0x200;
 const LONGEST_NAME = 255;
+/** Kinds of values, by the number that a channel gives. */
+export const HALF = 1;
+export const FLOAT = 2;
+/** Compressions, by their number. */
+export const NONE = 0;
+export const ZIPS = 2;
+export const ZIP = 3;
 /** Rows in a block, by the number of the compression (OpenEXR file layout). */
-const ROWS = [1, 1, 1, 16, 32, 16, 32, 32, 32, 256];
+export const ROWS = [1, 1, 1, 16, 32, 16, 32, 32, 32, 256];
 
 const cutOff = (where: string) =>
   new AmberError('bad-picture', `${where} cannot be read as OpenEXR (it is cut off); export it again.`, where);

@@ -1,6 +1,6 @@
 import { unzlibSync } from 'fflate';
 import { DataUtils } from 'three';
-import { blocksOf, type ExrFile } from './exr-header.ts';
+import { blocksOf, FLOAT, HALF, NONE, ZIP, ZIPS, type ExrFile } from './exr-header.ts';
 
 /** Inflates a zlib stream of which is known how many bytes come out. */
 export type Inflate = (packed: Uint8Array, size: number) => Uint8Array;
@@ -13,12 +13,6 @@ export interface Planes {
   height: number;
   planes: Float32Array[];
 }
-
-const HALF = 1;
-const FLOAT = 2;
-const NONE = 0;
-const ZIPS = 2;
-const ZIP = 3;
 
 let halves: Float32Array | undefined;
 

@@ -1,9 +1,8 @@
 import { zlibSync } from 'fflate';
 import type { Raster } from '../raster/raster.ts';
+import { FLOAT, ROWS, ZIP } from './exr-header.ts';
 
-const ZIP = 3;
-const BLOCK_ROWS = 16;
-const FLOAT = 2;
+const BLOCK_ROWS = ROWS[ZIP];
 
 /** Puts numbers and names together as a file holds them: little endian, names ended by a zero. */
 class Writer {

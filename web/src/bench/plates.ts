@@ -188,7 +188,6 @@ export async function keepPlates(bench: Bench): Promise<Bench> {
 /** Makes a plate of a kept state ready to print with. */
 export async function makePlate(plate: BenchPlate): Promise<void> {
   const key = plateKey(plate);
-  if (heldPlate(key)) return;
   const { plate: pixels } = await make(plate, key, false);
   holdPlate(key, pixels);
 }
