@@ -23,7 +23,7 @@ async function compile(asc, sources) {
     '--enable',
     'bulk-memory',
   ];
-  flags.push('--importMemory', '--initialMemory', '1', '--noAssert', '--optimizeLevel', '3');
+  flags.push('--importMemory', '--initialMemory', '1', '--noAssert', '--optimizeLevel', '2');
   const { error, stderr } = await asc.main(flags, {
     readFile: (name) => sources[name] ?? null,
     writeFile: (_name, contents) => void (binary = contents),

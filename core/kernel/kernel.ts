@@ -6,4 +6,4 @@
 export { place } from './place';
 export { lay } from './lay';
 export { layThrough } from './through';
-export { clear, blend, blendTint, fill, bytes, multiplyAdd } from './sheet';
+export { clear, blend, blendTint, keep, fill, bytes, multiplyAdd } from './sheet';

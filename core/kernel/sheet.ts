@@ -60,6 +60,38 @@ export function blendTint(coverage: usize, tints: usize, out: usize, side: i32, 
   }
 }
 
+/** What `keep` does with a coverage; the twin of KEEP in core/src/ink/kernel.ts. */
+const TAKE = 0;
+const MASK = 1;
+
+/**
+ * One coat's coverage into the coverage of a stroke, over the same box: it is taken as it is (0), keeps what is there only
+ * where it lies itself (1), or only where it does not (2). With a grain in step with the tile (0 for none) the coverage is
+ * first multiplied by 1 - depth + depth * grain.
+ */
+export function keep(
+  coverage: usize, grains: usize, depth: f32, out: usize, how: i32, side: i32, x0: i32, y0: i32, x1: i32, y1: i32,
+): void {
+  const one = f32x4.splat(1);
+  const bite = f32x4.splat(depth);
+  const rest = f32x4.splat(<f32>1 - depth);
+  for (let y = y0; y < y1; y++) {
+    const first = <usize>(y * side + x0) << 2;
+    const end = out + (<usize>(y * side + x1) << 2);
+    let from = coverage + first;
+    let grain = grains + first;
+    for (let to = out + first; to < end; to += 16) {
+      let c = v128.load(from);
+      if (grains) c = f32x4.mul(c, f32x4.add(rest, f32x4.mul(bite, v128.load(grain))));
+      if (how == MASK) c = f32x4.mul(v128.load(to), c);
+      else if (how != TAKE) c = f32x4.mul(v128.load(to), f32x4.sub(one, c));
+      v128.store(to, c);
+      from += 16;
+      grain += 16;
+    }
+  }
+}
+
 /** Fills `count` float32 pixels with one colour. */
 export function fill(out: usize, count: i32, r: f32, g: f32, b: f32, a: f32): void {
   const px = f32x4(r, g, b, a);

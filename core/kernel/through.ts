@@ -8,22 +8,25 @@ const COMPANION: usize = 32;
 
 /**
  * Four pixels: the tip times 1 - depth + depth * grain where there is a grain, laid as `lay` does; where there is tint,
- * the dab's share of what then lies there, s / (s + a (1 - s)) with s = opacity * flow * tip, moves its colour.
+ * the dab's share of what then lies there, s / (s + a (1 - s)) with s = opacity * flow * tip, moves its colour. `grained`,
+ * `tinted` and `masked` are constants at every call.
  */
 // @ts-ignore: decorator
 @inline
 function fourThrough(
   at: usize, tip: usize, step: v128, row: usize, u: v128, v: v128, bits: i32, fraction: v128, scale: v128,
-  opacity: v128, flow: v128, grain: usize, rest: v128, depth: v128, tint: usize, colour: v128, mask: v128,
+  opacity: v128, flow: v128, grained: boolean, grain: usize, rest: v128, depth: v128,
+  tinted: boolean, tint: usize, colour: v128, masked: boolean, mask: v128,
 ): void {
   let t = texels(tip, step, row, u, v, bits, fraction, scale);
-  if (grain) t = f32x4.mul(t, f32x4.add(rest, f32x4.mul(depth, v128.load(grain))));
+  if (grained) t = f32x4.mul(t, f32x4.add(rest, f32x4.mul(depth, v128.load(grain))));
+  let k = f32x4.mul(flow, t);
   // beyond the span the grain may be anything, so that what is laid is masked, not what is multiplied
-  const k = v128.and(f32x4.mul(flow, t), mask);
+  if (masked) k = v128.and(k, mask);
   const a = v128.load(at);
   const room = f32x4.pmax(f32x4.sub(opacity, a), f32x4.splat(0));
   v128.store(at, f32x4.add(a, f32x4.mul(room, k)));
-  if (!tint) return;
+  if (!tinted) return;
   const share = f32x4.mul(opacity, k);
   const some = f32x4.gt(share, f32x4.splat(0));
   if (!v128.any_true(some)) return;
@@ -39,6 +42,7 @@ function fourThrough(
 @inline
 function throughRecord(
   rec: usize, companion: usize, tile: usize, tints: usize, originX: i32, originY: i32, side: i32, bits: i32,
+  grained: boolean, tinted: boolean,
 ): void {
   const lane = i32x4(0, 1, 2, 3);
   const top = load<i32>(rec);
@@ -74,18 +78,34 @@ function throughRecord(
     let v = i32x4.add(i32x4.splat(v00 + y * dvy + lo * dvx), vl);
     const place = (y - originY) * side + lo - originX;
     let at: usize = tile + (<usize>place << 2);
-    let tint: usize = tints ? tints + (<usize>place << 4) : 0;
-    let grain: usize = grainStride ? <usize>(<u32>(grains + ((y * grainStride + lo) << 2))) : 0;
-    for (let n = hi - lo + 1; n > 0; n -= 4) {
-      const mask = i32x4.lt_s(lane, i32x4.splat(n));
-      fourThrough(at, tip, step, row, u, v, bits, fraction, scale, opacity, flow, grain, rest, depth, tint, colour, mask);
+    let tint: usize = tints + (<usize>place << 4);
+    let grain: usize = <usize>(<u32>(grains + ((y * grainStride + lo) << 2)));
+    let n = hi - lo + 1;
+    for (; n >= 4; n -= 4) {
+      fourThrough(at, tip, step, row, u, v, bits, fraction, scale, opacity, flow, grained, grain, rest, depth, tinted, tint, colour, false, lane);
       at += 16;
-      if (tint) tint += 64;
-      if (grain) grain += 16;
+      tint += 64;
+      grain += 16;
       u = i32x4.add(u, du4);
       v = i32x4.add(v, dv4);
     }
+    if (n > 0)
+      fourThrough(
+        at, tip, step, row, u, v, bits, fraction, scale, opacity, flow, grained, grain, rest, depth, tinted, tint, colour,
+        true, i32x4.lt_s(lane, i32x4.splat(n)),
+      );
   }
+}
+
+/** One record by what its dab and its tile have. */
+// @ts-ignore: decorator
+@inline
+function throughAny(rec: usize, companion: usize, tile: usize, tints: usize, originX: i32, originY: i32, side: i32, bits: i32): void {
+  const grained = load<i32>(companion, 4) != 0;
+  if (tints && grained) throughRecord(rec, companion, tile, tints, originX, originY, side, bits, true, true);
+  else if (tints) throughRecord(rec, companion, tile, tints, originX, originY, side, bits, false, true);
+  else if (grained) throughRecord(rec, companion, tile, tints, originX, originY, side, bits, true, false);
+  else throughRecord(rec, companion, tile, tints, originX, originY, side, bits, false, false);
 }
 
 /**
@@ -99,13 +119,13 @@ export function layThrough(
     const rec = list + RECORD * <usize>load<u32>(index + (<usize>q << 2));
     const companion = companions + COMPANION * <usize>q;
     switch (load<i32>(rec, 56)) {
-      case 24: throughRecord(rec, companion, tile, tints, originX, originY, side, 24); break;
-      case 23: throughRecord(rec, companion, tile, tints, originX, originY, side, 23); break;
-      case 22: throughRecord(rec, companion, tile, tints, originX, originY, side, 22); break;
-      case 21: throughRecord(rec, companion, tile, tints, originX, originY, side, 21); break;
-      case 20: throughRecord(rec, companion, tile, tints, originX, originY, side, 20); break;
-      case 19: throughRecord(rec, companion, tile, tints, originX, originY, side, 19); break;
-      default: throughRecord(rec, companion, tile, tints, originX, originY, side, 18);
+      case 24: throughAny(rec, companion, tile, tints, originX, originY, side, 24); break;
+      case 23: throughAny(rec, companion, tile, tints, originX, originY, side, 23); break;
+      case 22: throughAny(rec, companion, tile, tints, originX, originY, side, 22); break;
+      case 21: throughAny(rec, companion, tile, tints, originX, originY, side, 21); break;
+      case 20: throughAny(rec, companion, tile, tints, originX, originY, side, 20); break;
+      case 19: throughAny(rec, companion, tile, tints, originX, originY, side, 19); break;
+      default: throughAny(rec, companion, tile, tints, originX, originY, side, 18);
     }
   }
 }

@@ -1,18 +1,13 @@
-import { dabsOf, InkEngine, parseBrush, printSheetWords, type Brush, type Plate } from '@amber-stamp/core';
+import { dabsOf, InkEngine, parseBrush, printSheetWords, type Brush } from '@amber-stamp/core';
 import { expect } from 'chai';
 import { fromLch, toLch } from '../src/maths/colour.ts';
-import { bristleTip, sheetOf, solidPlate, straight } from './helpers/make.ts';
+import { bristleTip, sheetOf, solidPlate, straight, stripedPlate } from './helpers/make.ts';
 
 type Loose = Record<string, unknown>;
 const SIDE = 300;
 const soft = bristleTip(64);
 const solid = solidPlate(32);
-/** A tile of stripes, 16 px wide, the left half empty. */
-const stripes: Plate = {
-  width: 16,
-  height: 16,
-  data: Uint16Array.from({ length: 256 }, (_, i) => (i % 16 < 8 ? 0 : 65535)),
-};
+const stripes = stripedPlate(16);
 const plates = new Map([
   ['tip', soft],
   ['solid', solid],

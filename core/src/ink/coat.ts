@@ -122,11 +122,18 @@ const SAME_WAY = 1.5;
 /** How far along the path a pixel may have been reached before by the same way, px, for each dab. */
 const reachesOf = ({ sizePx, count }: DabTable): Float64Array => sizePx.subarray(0, count).map((px) => SAME_WAY * px);
 
+/** What a coat is to those below it; without what it would join, it is the stroke itself. */
+const joinOf = ({ brush, coat }: CoatJob): Coat['join'] =>
+  coat === soundingCoats(brush)[0] ? 'over' : brush.coats[coat].join;
+
+/** Whether a coat only takes away from those below, so that its own colours are never seen. */
+const takes = (job: CoatJob): boolean => ['mask', 'cut'].includes(joinOf(job));
+
 /** What the dabs of a coat do besides building up in one ink; undefined when nothing. */
 function ruleOf(engine: InkEngine, job: CoatJob, dabs: DabTable): LayRule | undefined {
   const coat = job.brush.coats[job.coat];
   const grains = cardGrains(coat);
-  const tinted = isTinted(coat, dabs);
+  const tinted = isTinted(coat, dabs) && !takes(job);
   const even = coat.crossing === 'even' && (coat.meet === 'build' || coat.meet === 'add');
   if (coat.meet === 'build' && !even && !tinted && grains.every((grain) => grain === null)) return undefined;
   const fields = grains.map((grain): LayRule['grainsOf'] => {
@@ -180,8 +187,7 @@ export function coatPrint(engine: InkEngine, job: CoatJob, { layer, depth }: Lai
   return {
     layer,
     depth,
-    // without what it would join, a coat is the stroke itself
-    join: job.coat === soundingCoats(job.brush)[0] ? 'over' : coat.join,
+    join: joinOf(job),
     colour: inkColour(coat, job.ground),
     gradient: coat.ink.gradient.map(([at, colour]) => [at, ...partsOf(colour)] as const),
     grain: grain?.appliesTo === 'stroke' ? tileGrain(engine, grain, job) : undefined,

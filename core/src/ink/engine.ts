@@ -1,12 +1,13 @@
 import type { Plate } from '../raster/raster.ts';
 import type { DabTable } from '../vary/dab-table.ts';
+import { Combiner, isOneCoverage, type TilePlace } from './combine.ts';
 import { kernelFor, type Kernel, type KernelChoice } from './kernel.ts';
 import { levelBytes, writeLevel } from './entry.ts';
 import type { Coat } from '../model/brush.ts';
 import { throughOf, type GrainField, type Through } from './grain.ts';
 import { freeLayer, layDabs, type Layer, type Laying } from './layer.ts';
-import { combine, isOneInk, layBelow, printGathered, takeAway, type TilePlace } from './print-gathered.ts';
-import { TILE, tileColumns, tileRowsOf, type SheetSize } from './sheet-size.ts';
+import { layBelow, printGathered, takeAway } from './print-gathered.ts';
+import { TILE, tileColumns, tileRowsOf, type Box, type SheetSize } from './sheet-size.ts';
 import { InkMemory } from './memory.ts';
 import { Tip, type TipLevel } from './tip.ts';
 
@@ -39,6 +40,9 @@ export const inOneInk = (layer: Layer, colour: Rgb): Impression => ({
   away: false,
 });
 
+/** Takes a run of coverages: of which sheet row, and from which column on. */
+type UseRun = (row: number, from: number, values: Float32Array) => void;
+
 const PIXELS = TILE * TILE;
 const RGBA_BYTES = PIXELS * 16;
 const GRAINS_KEPT = 128;
@@ -59,13 +63,13 @@ export class InkEngine {
   private readonly grains = new Map<string, GrainField>();
   private readonly pixels: number;
   private readonly rows: number;
-  private readonly combined: number;
+  private readonly combiner: Combiner;
 
   constructor(choice: KernelChoice = 'wasm') {
     this.kernel = kernelFor(this.memory, choice);
     this.pixels = this.memory.allocate(RGBA_BYTES);
     this.rows = this.memory.allocate(PIXELS * 4);
-    this.combined = this.memory.allocate(PIXELS * 4);
+    this.combiner = new Combiner(this.memory, this.kernel);
   }
 
   /** The tip of a plate; built once per plate object. */
@@ -129,7 +133,7 @@ export class InkEngine {
     for (const { coats, away } of here) {
       if (away) takeAway(this.memory, coats, tile, this.memory.floats(this.pixels, PIXELS * 4));
       else if (coats.every(isPlain)) for (const coat of coats) this.printPlain(coat, tile);
-      else if (isOneInk(coats)) this.printOneInk(coats, tile);
+      else if (isOneCoverage(coats)) this.printCombined(coats, tile);
       else printGathered(this.memory, coats, tile, this.memory.floats(this.pixels, PIXELS * 4));
     }
     if (below) layBelow(ground, this.memory.floats(this.pixels, tile.height * TILE * 4));
@@ -139,17 +143,20 @@ export class InkEngine {
   /** Ink over what lies below. */
   private printPlain({ layer, colour }: CoatPrint, { key, height }: TilePlace): void {
     const tile = layer.tiles.get(key);
-    if (!tile) return;
-    const { x0, y0, x1 } = tile.touched;
-    const y1 = Math.min(tile.touched.y1, height);
-    if (layer.tinted) this.kernel.blendTint(tile.address, tile.tint, this.pixels, TILE, x0, y0, x1, y1);
-    else this.kernel.blend(tile.address, this.pixels, TILE, x0, y0, x1, y1, ...colour);
+    if (tile) this.blend(tile.address, tile.tint, colour, { ...tile.touched, y1: Math.min(tile.touched.y1, height) });
   }
 
-  /** A stroke in one ink of which grain or upper coats take away. */
-  private printOneInk(coats: readonly CoatPrint[], tile: TilePlace): void {
-    const { x0, y0, x1, y1 } = combine(this.memory, coats, tile, this.memory.floats(this.combined, PIXELS));
-    if (x1 > x0) this.kernel.blend(this.combined, this.pixels, TILE, x0, y0, x1, y1, ...coats[0].colour);
+  /** A stroke of which grain or upper coats take away. */
+  private printCombined(coats: readonly CoatPrint[], place: TilePlace): void {
+    const [{ layer, colour }] = coats;
+    const box = this.combiner.combine(coats, place);
+    if (box.x1 > box.x0) this.blend(this.combiner.at, layer.tiles.get(place.key)?.tint ?? 0, colour, box);
+  }
+
+  /** A coverage over what lies below: in the inks of its dabs where there are any, else in one. */
+  private blend(coverage: number, tints: number, colour: Rgb, { x0, y0, x1, y1 }: Box): void {
+    if (tints) this.kernel.blendTint(coverage, tints, this.pixels, TILE, x0, y0, x1, y1);
+    else this.kernel.blend(coverage, this.pixels, TILE, x0, y0, x1, y1, ...colour);
   }
 
   /** Prints tile after tile and hands each that has impressions to `use`, with its box in sheet px. */
@@ -172,14 +179,9 @@ export class InkEngine {
   }
 
   /** Hands how much of each pixel is covered by a stroke to `use`: runs of values of one sheet row, from a column on. */
-  eachCovered(
-    stroke: Impression,
-    size: SheetSize,
-    use: (row: number, from: number, values: Float32Array) => void,
-  ): void {
-    // the coverage of a plain coat is what its layer holds already
-    const [only] = stroke.coats;
-    if (stroke.coats.length === 1 && isPlain(only)) return this.eachLaid(only.layer, size, use);
+  eachCovered(stroke: Impression, size: SheetSize, use: UseRun): void {
+    const { coats } = stroke;
+    if (isOneCoverage(coats)) return this.eachCombined(coats, size, use);
     const run = new Float32Array(TILE);
     this.eachTile([stroke], null, size, (x, y, width, height) => {
       const px = this.memory.floats(this.pixels, PIXELS * 4);
@@ -190,22 +192,20 @@ export class InkEngine {
     });
   }
 
-  /** Hands what a layer holds to `use`, as `eachCovered` does; only where dabs may have touched it. */
-  private eachLaid(
-    { tiles, columns }: Layer,
-    size: SheetSize,
-    use: (row: number, from: number, values: Float32Array) => void,
-  ): void {
+  /** The same of what one coverage says: as its layer holds it already, or put together; only where it may print. */
+  private eachCombined(coats: readonly CoatPrint[], size: SheetSize, use: UseRun): void {
+    const { tiles, columns } = coats[0].layer;
     for (const [key, { address, touched }] of tiles) {
       const y = Math.floor(key / columns) * TILE;
       const x = (key % columns) * TILE;
-      const width = Math.min(touched.x1, size.width - x) - touched.x0;
-      const bottom = Math.min(touched.y1, size.height - y);
+      const plain = coats.length === 1 && isPlain(coats[0]);
+      const place = { key, x, y, height: Math.min(TILE, size.height - y) };
+      const box = plain ? touched : this.combiner.combine(coats, place);
+      const from = plain ? address : this.combiner.at;
+      const width = Math.min(box.x1, size.width - x) - box.x0;
       if (width <= 0) continue;
-      for (let k = touched.y0; k < bottom; k++) {
-        const values = this.memory.floats(address + 4 * (k * TILE + touched.x0), width);
-        use(y + k, x + touched.x0, values);
-      }
+      for (let k = box.y0; k < Math.min(box.y1, place.height); k++)
+        use(y + k, x + box.x0, this.memory.floats(from + 4 * (k * TILE + box.x0), width));
     }
   }
 

@@ -1,5 +1,5 @@
 import type { InkMemory } from './memory.ts';
-import type { Kernel } from './kernel.ts';
+import { KEEP, type Kernel } from './kernel.ts';
 import { ENTRY_BYTES, viewsAt } from './entry.ts';
 import { layThroughPlainly, mix, texel, type PlainViews } from './kernel-plain-through.ts';
 import { placeEntry, RECORD_BYTES, spanBegin, spanEnd } from './place.ts';
@@ -94,6 +94,20 @@ export function plainKernel(memory: InkMemory): Kernel {
       }
   };
 
+  const keep: Kernel['keep'] = (coverage, grains, depth, out, how, side, x0, y0, x1, y1) => {
+    const { floats } = viewsOf(memory);
+    const bite = fr(depth);
+    const rest = fr(1 - bite);
+    for (let y = y0; y < y1; y++)
+      for (let at = y * side + x0; at < y * side + x1; at++) {
+        let c = floats[(coverage >> 2) + at];
+        if (grains) c = fr(c * fr(rest + fr(bite * floats[(grains >> 2) + at])));
+        if (how === KEEP.mask) c = fr(floats[(out >> 2) + at] * c);
+        else if (how === KEEP.cut) c = fr(floats[(out >> 2) + at] * fr(1 - c));
+        floats[(out >> 2) + at] = c;
+      }
+  };
+
   const fill: Kernel['fill'] = (out, count, ...colour) => {
     const { floats } = viewsOf(memory);
     for (let i = 0; i < 4 * count; i++) floats[(out >> 2) + i] = colour[i & 3];
@@ -112,5 +126,5 @@ export function plainKernel(memory: InkMemory): Kernel {
     for (let i = 0; i < count; i++) floats[(a >> 2) + i] = fr(floats[(a >> 2) + i] + fr(floats[(b >> 2) + i] * fr(c)));
   };
 
-  return { place, lay, layThrough, clear, blend, blendTint, fill, bytes, multiplyAdd };
+  return { place, lay, layThrough, clear, blend, blendTint, keep, fill, bytes, multiplyAdd };
 }

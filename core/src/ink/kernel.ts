@@ -2,6 +2,9 @@ import { KERNEL_BYTES } from './kernel-binary.ts';
 import { plainKernel } from './kernel-plain.ts';
 import { webAssembly, type InkMemory } from './memory.ts';
 
+/** What `keep` does with a coverage: takes it as it is, or keeps what is there where it lies, or where it does not. */
+export const KEEP = { take: 0, mask: 1, cut: 2 } as const;
+
 /** The inner loops; addresses are bytes in the engine's memory. Both kernels give the same bits. */
 export interface Kernel {
   /** places `count` entries as records on a sheet that may lie tilted: xx, xy, yy of Floor */
@@ -47,6 +50,19 @@ export interface Kernel {
     coverage: number,
     tints: number,
     out: number,
+    side: number,
+    x0: number,
+    y0: number,
+    x1: number,
+    y1: number,
+  ): void;
+  /** a coverage, through the grain at `grains` (0 for none), into that of a stroke by one of KEEP, over the same box */
+  keep(
+    coverage: number,
+    grains: number,
+    depth: number,
+    out: number,
+    how: number,
     side: number,
     x0: number,
     y0: number,

@@ -1,16 +1,8 @@
+import { writeThrough, type TilePlace } from './combine.ts';
 import type { CoatPrint, Rgb } from './engine.ts';
 import { gather, gradientColour, type CoatTile, type Colouring } from './gather.ts';
-import { throughGrain } from './grain.ts';
 import type { InkMemory } from './memory.ts';
 import { TILE, type Box } from './sheet-size.ts';
-
-/** A tile of the sheet: its key in layers, its first pixel, and its rows that lie on the sheet. */
-export interface TilePlace {
-  key: number;
-  x: number;
-  y: number;
-  height: number;
-}
 
 const PIXELS = TILE * TILE;
 const group = new Float32Array(PIXELS * 4);
@@ -42,12 +34,7 @@ function coverageOf(
   const covered = memory.floats(tile.address, PIXELS);
   if (!print.grain) return covered;
   const { values } = print.grain(x, y);
-  for (let row = box.y0; row < box.y1; row++) {
-    const from = row * TILE + box.x0;
-    const to = row * TILE + box.x1;
-    into.set(covered.subarray(from, to), from);
-    throughGrain(into, values, print.through, print.depth, from, to);
-  }
+  writeThrough(print, covered, values, box, into);
   return into;
 }
 
@@ -66,32 +53,6 @@ function colouringOf(memory: InkMemory, { layer, colour, gradient }: CoatPrint, 
     out[1] = mean[4 * at + 1];
     out[2] = mean[4 * at + 2];
   };
-}
-
-/** Whether the upper coats only take away from the lowest, which prints in one ink: then coverages are all there is. */
-export const isOneInk = ([lowest, ...upper]: readonly CoatPrint[]): boolean =>
-  lowest.gradient.length === 0 && !lowest.layer.tinted && upper.every(({ join }) => join === 'mask' || join === 'cut');
-
-/** The coverage that is left of a stroke in one ink, into `out`; gives the box that may print. */
-export function combine(memory: InkMemory, coats: readonly CoatPrint[], place: TilePlace, out: Float32Array): Box {
-  const box = touchedBy(coats.slice(0, 1), place);
-  const lowest = coverageOf(memory, coats[0], place, box, out);
-  if (!lowest) return { x0: 0, y0: 0, x1: 0, y1: 0 };
-  if (lowest !== out)
-    for (let row = box.y0; row < box.y1; row++) {
-      const from = row * TILE + box.x0;
-      out.set(lowest.subarray(from, row * TILE + box.x1), from);
-    }
-  coats.slice(1).forEach((coat, c) => {
-    const upper = coverageOf(memory, coat, place, box, scratch(c));
-    const mask = coat.join === 'mask';
-    for (let row = box.y0; row < box.y1; row++)
-      for (let at = row * TILE + box.x0; at < row * TILE + box.x1; at++) {
-        const as = upper ? upper[at] : 0;
-        out[at] *= mask ? as : 1 - as;
-      }
-  });
-  return box;
 }
 
 const scratches: Float32Array[] = [];

@@ -51,3 +51,10 @@ export const straight = (
 
 export const sheetOf = (width: number, height: number, ...strokes: { points: PenPoint[] }[]): Strokes =>
   parseStrokes({ width, height, strokes });
+
+/** A tile of stripes down, the left half empty. */
+export const stripedPlate = (side: number): Plate => ({
+  width: side,
+  height: side,
+  data: Uint16Array.from({ length: side * side }, (_, i) => (i % side < side / 2 ? 0 : 65535)),
+});

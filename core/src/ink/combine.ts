@@ -1,0 +1,99 @@
+import type { CoatPrint } from './engine.ts';
+import { throughGrain } from './grain.ts';
+import { KEEP, type Kernel } from './kernel.ts';
+import type { InkMemory } from './memory.ts';
+import { TILE, type Box } from './sheet-size.ts';
+
+/** A tile of the sheet: its key in layers, its first pixel, and its rows that lie on the sheet. */
+export interface TilePlace {
+  key: number;
+  x: number;
+  y: number;
+  height: number;
+}
+
+const PIXELS = TILE * TILE;
+const NOTHING: Box = { x0: 0, y0: 0, x1: 0, y1: 0 };
+
+/**
+ * Whether a stroke is what one coverage says, in one ink or in the inks of its dabs: then its upper coats only take away
+ * from the lowest.
+ */
+export const isOneCoverage = ([lowest, ...upper]: readonly CoatPrint[]): boolean =>
+  lowest.gradient.length === 0 && upper.every(({ join }) => join === 'mask' || join === 'cut');
+
+/** Writes a coverage as it is seen through the grain of its coat. */
+export function writeThrough(
+  print: CoatPrint,
+  covered: Float32Array,
+  grain: Float32Array,
+  box: Box,
+  into: Float32Array,
+): void {
+  for (let row = box.y0; row < box.y1; row++) {
+    const from = row * TILE + box.x0;
+    const to = row * TILE + box.x1;
+    into.set(covered.subarray(from, to), from);
+    throughGrain(into, grain, print.through, print.depth, from, to);
+  }
+}
+
+/** Puts together, tile by tile, the coverage of strokes whose upper coats only take away. */
+export class Combiner {
+  /** where the coverage of the last tile lies */
+  readonly at: number;
+  private readonly memory: InkMemory;
+  private readonly kernel: Kernel;
+  private readonly seen: number;
+  private readonly grains: number;
+  private held: Float32Array | undefined;
+
+  constructor(memory: InkMemory, kernel: Kernel) {
+    this.memory = memory;
+    this.kernel = kernel;
+    [this.at, this.seen, this.grains] = [0, 0, 0].map(() => memory.allocate(PIXELS * 4));
+  }
+
+  /** Puts the coats together in one tile, at `at`; gives the box outside of which nothing prints, x0 and x1 by fours. */
+  combine(coats: readonly CoatPrint[], place: TilePlace): Box {
+    let box = this.boxOf(coats[0], place);
+    // what a mask does not touch, it takes away
+    for (const coat of coats.slice(1)) if (coat.join === 'mask') box = meet(box, this.boxOf(coat, place));
+    if (box.x1 <= box.x0 || box.y1 <= box.y0) return NOTHING;
+    coats.forEach((coat, c) => this.keep(coat, c === 0 ? KEEP.take : KEEP[coat.join as 'mask' | 'cut'], place, box));
+    return box;
+  }
+
+  private boxOf({ layer }: CoatPrint, { key, height }: TilePlace): Box {
+    const touched = layer.tiles.get(key)?.touched;
+    return touched ? { ...touched, y1: Math.min(touched.y1, height) } : NOTHING;
+  }
+
+  private keep(coat: CoatPrint, how: number, { key, x, y }: TilePlace, box: Box): void {
+    const tile = coat.layer.tiles.get(key);
+    if (!tile) return;
+    const values = coat.grain?.(x, y).values;
+    const { x0, y0, x1, y1 } = box;
+    if (values && !coat.through.plain) {
+      writeThrough(coat, this.memory.floats(tile.address, PIXELS), values, box, this.memory.floats(this.seen, PIXELS));
+      this.kernel.keep(this.seen, 0, 0, this.at, how, TILE, x0, y0, x1, y1);
+    } else {
+      const grains = values ? this.hold(values) : 0;
+      this.kernel.keep(tile.address, grains, coat.depth, this.at, how, TILE, x0, y0, x1, y1);
+    }
+  }
+
+  /** A tile of grain in the memory of the ink; neighbouring coats and strokes mostly share it. */
+  private hold(values: Float32Array): number {
+    if (values !== this.held) this.memory.floats(this.grains, PIXELS).set(values);
+    this.held = values;
+    return this.grains;
+  }
+}
+
+const meet = (a: Box, b: Box): Box => ({
+  x0: Math.max(a.x0, b.x0),
+  y0: Math.max(a.y0, b.y0),
+  x1: Math.min(a.x1, b.x1),
+  y1: Math.min(a.y1, b.y1),
+});
