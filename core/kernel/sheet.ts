@@ -60,7 +60,7 @@ export function blendTint(coverage: usize, tints: usize, out: usize, side: i32, 
   }
 }
 
-/** What `keep` does with a coverage; the twin of KEEP in core/src/ink/kernel.ts. */
+/** What `keep` does with a coverage; the twin of KEEP in core/src/ink/kernel-plain.ts. */
 const TAKE = 0;
 const MASK = 1;
 

@@ -1,6 +1,7 @@
 import type { CoatPrint } from './engine.ts';
 import { throughGrain } from './grain.ts';
-import { KEEP, type Kernel } from './kernel.ts';
+import type { Kernel } from './kernel.ts';
+import { KEEP } from './kernel-plain.ts';
 import type { InkMemory } from './memory.ts';
 import { TILE, type Box } from './sheet-size.ts';
 

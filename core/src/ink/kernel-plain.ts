@@ -1,8 +1,11 @@
 import type { InkMemory } from './memory.ts';
-import { KEEP, type Kernel } from './kernel.ts';
+import type { Kernel } from './kernel.ts';
 import { ENTRY_BYTES, viewsAt } from './entry.ts';
 import { layThroughPlainly, mix, texel, type PlainViews } from './kernel-plain-through.ts';
 import { placeEntry, RECORD_BYTES, spanBegin, spanEnd } from './place.ts';
+
+/** What `keep` does with a coverage: takes it as it is, or keeps what is there where it lies, or where it does not. */
+export const KEEP = { take: 0, mask: 1, cut: 2 } as const;
 
 const fr = Math.fround;
 const INTS = RECORD_BYTES / 4;

@@ -2,9 +2,6 @@ import { KERNEL_BYTES } from './kernel-binary.ts';
 import { plainKernel } from './kernel-plain.ts';
 import { webAssembly, type InkMemory } from './memory.ts';
 
-/** What `keep` does with a coverage: takes it as it is, or keeps what is there where it lies, or where it does not. */
-export const KEEP = { take: 0, mask: 1, cut: 2 } as const;
-
 /** The inner loops; addresses are bytes in the engine's memory. Both kernels give the same bits. */
 export interface Kernel {
   /** places `count` entries as records on a sheet that may lie tilted: xx, xy, yy of Floor */
@@ -56,7 +53,7 @@ export interface Kernel {
     x1: number,
     y1: number,
   ): void;
-  /** a coverage, through the grain at `grains` (0 for none), into that of a stroke by one of KEEP, over the same box */
+  /** a coverage, through the grain at `grains` (0 for none), into that of a stroke by one of KEEP of the plain kernel, over the same box */
   keep(
     coverage: number,
     grains: number,

@@ -13,11 +13,11 @@ const pair = new Float64Array(2);
 
 /** Moves dabs off the path: along and across it, both in percent of each dab's size. */
 function scatter(table: DabTable, hands: Hands, alongPct: Float64Array, acrossPct: Float64Array): void {
+  table.x.set(hands.x.subarray(0, table.count));
+  table.y.set(hands.y.subarray(0, table.count));
   for (let i = 0; i < table.count; i++) {
     const along = (alongPct[i] * table.sizePx[i]) / 100;
     const across = (acrossPct[i] * table.sizePx[i]) / 100;
-    table.x[i] = hands.x[i];
-    table.y[i] = hands.y[i];
     if (along === 0 && across === 0) continue;
     sinCosTurns(hands.headingDeg[i] / 360, pair);
     table.x[i] += pair[1] * along - pair[0] * across;

@@ -60,6 +60,53 @@ function readAt(source: Source, hands: Hands, dab: number): number {
   }
 }
 
+const COLUMN_OF: Partial<Record<Source['by'], 'pressure' | 'tilt' | 'twist' | 'heading' | 'hurry' | 'progress'>> = {
+  pressure: 'pressure',
+  tilt: 'tilt',
+  twist: 'twist',
+  heading: 'heading',
+  speed: 'hurry',
+  progress: 'progress',
+};
+
+let room = new Float64Array(0);
+
+/** A driver's readings at dabs `from` up to `to`, before its curve, and which of the numbers is the first. */
+function readings(source: Source, hands: Hands, from: number, to: number): { of: Float64Array; at: number } {
+  const name = COLUMN_OF[source.by];
+  if (name) return { of: hands[name], at: from };
+  if (room.length < to - from) room = new Float64Array(2 * (to - from));
+  for (let i = from; i < to; i++) room[i - from] = readAt(source, hands, i);
+  return { of: room, at: 0 };
+}
+
+/** Adds a driver's part of the mean at dabs `from` up to `to`. */
+function addPart(source: Source, hands: Hands, from: number, to: number, out: Float64Array): void {
+  const { weight, bend } = source;
+  const { of, at } = readings(source, hands, from, to);
+  if (bend) for (let i = from, k = at; i < to; i++, k++) out[i] += weight * bend(of[k]);
+  else for (let i = from, k = at; i < to; i++, k++) out[i] += weight * of[k];
+}
+
+/**
+ * t of a property: the share-weighted mean of its drivers, each through its curve; undefined without a driver that
+ * counts, where t is always 1.
+ */
+export function meanReading(drivers: readonly Driver[], key: Omit<DrawKey, 'driver'>): Column | undefined {
+  const total = drivers.reduce((sum, d) => sum + d.share, 0);
+  if (drivers.length === 0 || total <= 0) return undefined;
+  const sources = drivers.map((driver, i) => sourceOf(driver, total, { ...key, driver: i }));
+  // driver by driver: a loop over one column is several times as fast as asking each dab which drivers it has
+  return (hands, from, to, out) => {
+    if (to - from === 1) {
+      out[from] = meanAt(sources, hands, from);
+      return;
+    }
+    out.fill(0, from, to);
+    for (const source of sources) addPart(source, hands, from, to, out);
+  };
+}
+
 /** The share-weighted mean of all drivers at a dab, each through its curve. */
 function meanAt(sources: readonly Source[], hands: Hands, dab: number): number {
   let mean = 0;
@@ -71,15 +118,3 @@ function meanAt(sources: readonly Source[], hands: Hands, dab: number): number {
   return mean;
 }
 
-/**
- * t of a property: the share-weighted mean of its drivers, each through its curve; undefined without a driver that
- * counts, where t is always 1.
- */
-export function meanReading(drivers: readonly Driver[], key: Omit<DrawKey, 'driver'>): Column | undefined {
-  const total = drivers.reduce((sum, d) => sum + d.share, 0);
-  if (drivers.length === 0 || total <= 0) return undefined;
-  const sources = drivers.map((driver, i) => sourceOf(driver, total, { ...key, driver: i }));
-  return (hands, from, to, out) => {
-    for (let i = from; i < to; i++) out[i] = meanAt(sources, hands, i);
-  };
-}
