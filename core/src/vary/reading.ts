@@ -117,4 +117,3 @@ function meanAt(sources: readonly Source[], hands: Hands, dab: number): number {
   }
   return mean;
 }
-
