@@ -7,3 +7,4 @@ export { place } from './place';
 export { lay } from './lay';
 export { layThrough } from './through';
 export { clear, blend, blendTint, keep, fill, bytes, multiplyAdd } from './sheet';
+export { raise, light, shine } from './light';

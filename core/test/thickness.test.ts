@@ -5,13 +5,14 @@ import {
   isThick,
   LAMP,
   layOut,
-  lightSheet,
+  SheetHeights,
   printSheet,
   printSheetWords,
   type Brush,
   type Plate,
 } from '@amber-stamp/core';
 import { expect } from 'chai';
+import { towardsLamp } from '../src/relief/shade.ts';
 import { raster } from '../src/raster/raster.ts';
 import { brushWith, sheetOf, solidPlate, straight } from './helpers/make.ts';
 
@@ -89,15 +90,34 @@ describe('strokes with thickness', () => {
 });
 
 describe('the lamp on a sheet', () => {
-  it('leaves every flat place as it is', () => {
-    const pixels = new Uint8ClampedArray(4 * 25).fill(90);
-    lightSheet(pixels, 255, { width: 5, height: 5, data: new Float32Array(25).fill(7) }, LAMP);
-    expect(pixels.every((v) => v === 90)).to.equal(true);
+  /** Pixels of a square sheet, all of one tone, lit by what stands on it. */
+  function lit(side: number, tone: number, height: (x: number, y: number) => number, kernel?: 'plain') {
+    const heights = new SheetHeights(new InkEngine(kernel), { width: side, height: side });
+    for (let y = 0; y < side; y++) heights.row(y).set(Float32Array.from({ length: side }, (_, x) => height(x, y)));
+    const pixels = new Uint8ClampedArray(4 * side * side).fill(tone);
+    heights.light(pixels, LAMP);
+    heights.free();
+    return pixels;
+  }
+
+  it('leaves every flat place as it is, up to the edges of the sheet', () => {
+    expect(lit(5, 90, () => 7).every((v) => v === 90)).to.equal(true);
+    expect(lit(256, 90, () => 7).every((v) => v === 90)).to.equal(true);
   });
   it('shows relief in black ink by its shine', () => {
-    const pixels = new Uint8ClampedArray(4 * 81);
-    const data = Float32Array.from({ length: 81 }, (_, i) => -0.35 * (8 - (i % 9) + (8 - Math.floor(i / 9))));
-    lightSheet(pixels, 255, { width: 9, height: 9, data }, LAMP);
-    expect(pixels[4 * 40]).to.be.greaterThan(12);
+    expect(lit(9, 0, (x, y) => -0.35 * (16 - x - y))[4 * 40]).to.be.greaterThan(12);
+  });
+  it('lights slopes by the cosine of their angle to it', () => {
+    const pixels = lit(9, 100, (x) => -0.5 * x);
+    const [x, , z] = towardsLamp(LAMP);
+    // falling to the right: the normal leans to the right
+    const cosine = (0.5 * x + z) / Math.hypot(0.5, 1) / z;
+    expect(pixels[4 * 40]).to.be.closeTo(100 * (0.34 + 0.66 * cosine), 1);
+  });
+  it('gives the same bits in both kernels', () => {
+    const bumps = (x: number, y: number) => 6 * Math.sin(x / 5) * Math.cos(y / 7);
+    const pixels = lit(40, 120, bumps);
+    expect(new Set(pixels).size).to.be.greaterThan(20);
+    expect(lit(40, 120, bumps, 'plain')).to.deep.equal(pixels);
   });
 });

@@ -215,7 +215,7 @@ const barkMask: DemoBrush = {
       brush,
       coatOf([tip(brush)], {
         size: { rest: 104, low: 45, high: 100, drivers: [by('pressure')] },
-        spacing: { rest: 6 },
+        spacing: { rest: 10 },
         flow: { rest: 60 },
       }),
       coatOf(

@@ -16,6 +16,10 @@ export interface TilePlace {
 const PIXELS = TILE * TILE;
 const NOTHING: Box = { x0: 0, y0: 0, x1: 0, y1: 0 };
 
+/** Lies over what is below as it was laid, in one ink or in those of its dabs. */
+export const isPlain = ({ join, gradient, grain }: CoatPrint): boolean =>
+  join === 'over' && gradient.length === 0 && !grain;
+
 /**
  * Whether a stroke is what one coverage says, in one ink or in the inks of its dabs: then its upper coats only take away
  * from the lowest.

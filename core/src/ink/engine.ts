@@ -1,14 +1,14 @@
 import type { Plate } from '../raster/raster.ts';
 import type { DabTable } from '../vary/dab-table.ts';
-import { Combiner, isOneCoverage, type TilePlace } from './combine.ts';
+import type { TilePlace } from './combine.ts';
 import { kernelFor, type Kernel, type KernelChoice } from './kernel.ts';
 import { levelBytes, writeLevel } from './entry.ts';
 import type { Coat } from '../model/brush.ts';
 import { throughOf, type GrainField, type Through } from './grain.ts';
 import { freeLayer, layDabs, type Layer, type Laying } from './layer.ts';
-import { layBelow, printGathered, takeAway } from './print-gathered.ts';
-import { TILE, tileColumns, tileRowsOf, type Box, type SheetSize } from './sheet-size.ts';
+import { TILE, tileColumns, tileRowsOf, type SheetSize } from './sheet-size.ts';
 import { InkMemory } from './memory.ts';
+import { TilePrinter, type Covered } from './tile-printer.ts';
 import { Tip, type TipLevel } from './tip.ts';
 
 /** Linear colour coordinates as they are written: r, g, b in 0..1. */
@@ -40,16 +40,8 @@ export const inOneInk = (layer: Layer, colour: Rgb): Impression => ({
   away: false,
 });
 
-/** Takes a run of coverages: of which sheet row, and from which column on. */
-type UseRun = (row: number, from: number, values: Float32Array) => void;
-
 const PIXELS = TILE * TILE;
-const RGBA_BYTES = PIXELS * 16;
 const GRAINS_KEPT = 128;
-const CLEAR: Rgb = [0, 0, 0];
-
-/** Lies over what is below as it was laid, in one ink or in those of its dabs. */
-const isPlain = ({ join, gradient, grain }: CoatPrint): boolean => join === 'over' && gradient.length === 0 && !grain;
 
 /**
  * Prints dab tables into coverage layers and layers onto a ground. One engine belongs to one thread; its layers live in
@@ -61,15 +53,13 @@ export class InkEngine {
   private readonly tips = new WeakMap<Plate, Tip>();
   private readonly levels = new Map<TipLevel, number>();
   private readonly grains = new Map<string, GrainField>();
-  private readonly pixels: number;
+  private readonly printer: TilePrinter;
   private readonly rows: number;
-  private readonly combiner: Combiner;
 
   constructor(choice: KernelChoice = 'wasm') {
     this.kernel = kernelFor(this.memory, choice);
-    this.pixels = this.memory.allocate(RGBA_BYTES);
+    this.printer = new TilePrinter(this.memory, this.kernel);
     this.rows = this.memory.allocate(PIXELS * 4);
-    this.combiner = new Combiner(this.memory, this.kernel);
   }
 
   /** The tip of a plate; built once per plate object. */
@@ -122,43 +112,6 @@ export class InkEngine {
     freeLayer(this.memory, layer);
   }
 
-  /** Prints the impressions of one tile over the ground as float32 r, g, b, a (premultiplied); false where there are none. */
-  private printTile(impressions: readonly Impression[], ground: Rgb | null, tile: TilePlace): boolean {
-    const here = impressions.filter(({ coats }) => coats.some(({ layer }) => layer.tiles.has(tile.key)));
-    if (here.length === 0) return false;
-    // what is taken away shows the ground again: then the ground comes last, from below
-    const below = ground !== null && here.some(({ away }) => away);
-    const [r, g, b] = below || !ground ? CLEAR : ground;
-    this.kernel.fill(this.pixels, tile.height * TILE, r, g, b, below || !ground ? 0 : 1);
-    for (const { coats, away } of here) {
-      if (away) takeAway(this.memory, coats, tile, this.memory.floats(this.pixels, PIXELS * 4));
-      else if (coats.every(isPlain)) for (const coat of coats) this.printPlain(coat, tile);
-      else if (isOneCoverage(coats)) this.printCombined(coats, tile);
-      else printGathered(this.memory, coats, tile, this.memory.floats(this.pixels, PIXELS * 4));
-    }
-    if (below) layBelow(ground, this.memory.floats(this.pixels, tile.height * TILE * 4));
-    return true;
-  }
-
-  /** Ink over what lies below. */
-  private printPlain({ layer, colour }: CoatPrint, { key, height }: TilePlace): void {
-    const tile = layer.tiles.get(key);
-    if (tile) this.blend(tile.address, tile.tint, colour, { ...tile.touched, y1: Math.min(tile.touched.y1, height) });
-  }
-
-  /** A stroke of which grain or upper coats take away. */
-  private printCombined(coats: readonly CoatPrint[], place: TilePlace): void {
-    const [{ layer, colour }] = coats;
-    const box = this.combiner.combine(coats, place);
-    if (box.x1 > box.x0) this.blend(this.combiner.at, layer.tiles.get(place.key)?.tint ?? 0, colour, box);
-  }
-
-  /** A coverage over what lies below: in the inks of its dabs where there are any, else in one. */
-  private blend(coverage: number, tints: number, colour: Rgb, { x0, y0, x1, y1 }: Box): void {
-    if (tints) this.kernel.blendTint(coverage, tints, this.pixels, TILE, x0, y0, x1, y1);
-    else this.kernel.blend(coverage, this.pixels, TILE, x0, y0, x1, y1, ...colour);
-  }
-
   /** Prints tile after tile and hands each that has impressions to `use`, with its box in sheet px. */
   private eachTile(
     impressions: readonly Impression[],
@@ -173,47 +126,42 @@ export class InkEngine {
         const x = tx * TILE;
         const y = ty * TILE;
         const height = Math.min(TILE, size.height - y);
-        if (this.printTile(impressions, ground, { key: ty * columns + tx, x, y, height }))
+        if (this.printer.print(impressions, ground, { key: ty * columns + tx, x, y, height }))
           use(x, y, Math.min(TILE, size.width - x), height);
       }
   }
 
-  /** Hands how much of each pixel is covered by a stroke to `use`: runs of values of one sheet row, from a column on. */
-  eachCovered(stroke: Impression, size: SheetSize, use: UseRun): void {
-    const { coats } = stroke;
-    if (isOneCoverage(coats)) return this.eachCombined(coats, size, use);
-    const run = new Float32Array(TILE);
-    this.eachTile([stroke], null, size, (x, y, width, height) => {
-      const px = this.memory.floats(this.pixels, PIXELS * 4);
-      for (let k = 0; k < height; k++) {
-        for (let i = 0; i < width; i++) run[i] = px[(k * TILE + i) * 4 + 3];
-        use(y + k, x, run.subarray(0, width));
-      }
-    });
+  /** Hands how much of each tile a stroke covers to `use`; only where it may cover anything. */
+  eachCoveredTile(stroke: Impression, size: SheetSize, use: (covered: Covered, place: TilePlace) => void): void {
+    const columns = tileColumns(size);
+    const keys = new Set(stroke.coats.flatMap(({ layer }) => [...layer.tiles.keys()]));
+    for (const key of keys) {
+      const y = Math.floor(key / columns) * TILE;
+      const place = { key, x: (key % columns) * TILE, y, height: Math.min(TILE, size.height - y) };
+      const covered = this.printer.covered(stroke, place);
+      if (covered && covered.box.x1 > covered.box.x0) use(covered, place);
+    }
   }
 
-  /** The same of what one coverage says: as its layer holds it already, or put together; only where it may print. */
-  private eachCombined(coats: readonly CoatPrint[], size: SheetSize, use: UseRun): void {
-    const { tiles, columns } = coats[0].layer;
-    for (const [key, { address, touched }] of tiles) {
-      const y = Math.floor(key / columns) * TILE;
-      const x = (key % columns) * TILE;
-      const plain = coats.length === 1 && isPlain(coats[0]);
-      const place = { key, x, y, height: Math.min(TILE, size.height - y) };
-      const box = plain ? touched : this.combiner.combine(coats, place);
-      const from = plain ? address : this.combiner.at;
+  /** Hands how much of each pixel is covered by a stroke to `use`: runs of values of one sheet row, from a column on. */
+  eachCovered(
+    stroke: Impression,
+    size: SheetSize,
+    use: (row: number, from: number, values: Float32Array) => void,
+  ): void {
+    this.eachCoveredTile(stroke, size, ({ at, box }, { x, y }) => {
       const width = Math.min(box.x1, size.width - x) - box.x0;
-      if (width <= 0) continue;
-      for (let k = box.y0; k < Math.min(box.y1, place.height); k++)
-        use(y + k, x + box.x0, this.memory.floats(from + 4 * (k * TILE + box.x0), width));
-    }
+      if (width <= 0) return;
+      for (let k = box.y0; k < box.y1; k++)
+        use(y + k, x + box.x0, this.memory.floats(at + 4 * (k * TILE + box.x0), width));
+    });
   }
 
   /** The strokes alone as float32 r, g, b, a, premultiplied: what a ground with layers is put together with. */
   toFloats(impressions: readonly Impression[], size: SheetSize): Float32Array {
     const out = new Float32Array(size.width * size.height * 4);
     this.eachTile(impressions, null, size, (x, y, width, height) => {
-      const px = this.memory.floats(this.pixels, PIXELS * 4);
+      const px = this.memory.floats(this.printer.pixels, PIXELS * 4);
       for (let k = 0; k < height; k++)
         out.set(px.subarray(k * TILE * 4, (k * TILE + width) * 4), ((y + k) * size.width + x) * 4);
     });
@@ -235,7 +183,7 @@ export class InkEngine {
       [...ground, 1].map((v) => Math.floor(v * 255 + 0.5)),
     );
     this.eachTile(impressions, ground, size, (x, y, width, height) => {
-      this.kernel.bytes(this.pixels, this.rows, height * TILE);
+      this.kernel.bytes(this.printer.pixels, this.rows, height * TILE);
       const rows = this.memory.bytes(this.rows, height * TILE * 4);
       for (let k = 0; k < height; k++)
         out.set(rows.subarray(k * TILE * 4, (k * TILE + width) * 4), ((y - first + k) * size.width + x) * 4);
@@ -249,7 +197,7 @@ export class InkEngine {
     const word = (v: number): number => Math.floor(Math.min(1, Math.max(0, v)) * 65535 + 0.5);
     if (ground) fillWith(out, [...ground, 1].map(word));
     this.eachTile(impressions, ground, size, (x, y, width, height) => {
-      const px = this.memory.floats(this.pixels, PIXELS * 4);
+      const px = this.memory.floats(this.printer.pixels, PIXELS * 4);
       for (let k = 0; k < height; k++)
         for (let i = 0; i < width; i++) {
           const p = (k * TILE + i) * 4;

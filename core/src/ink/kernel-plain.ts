@@ -1,6 +1,7 @@
 import type { InkMemory } from './memory.ts';
 import type { Kernel } from './kernel.ts';
 import { ENTRY_BYTES, viewsAt } from './entry.ts';
+import { plainLight } from './kernel-plain-light.ts';
 import { layThroughPlainly, mix, texel, type PlainViews } from './kernel-plain-through.ts';
 import { placeEntry, RECORD_BYTES, spanBegin, spanEnd } from './place.ts';
 
@@ -129,5 +130,6 @@ export function plainKernel(memory: InkMemory): Kernel {
     for (let i = 0; i < count; i++) floats[(a >> 2) + i] = fr(floats[(a >> 2) + i] + fr(floats[(b >> 2) + i] * fr(c)));
   };
 
-  return { place, lay, layThrough, clear, blend, blendTint, keep, fill, bytes, multiplyAdd };
+  const { raise, light, shine } = plainLight(() => viewsOf(memory));
+  return { place, lay, layThrough, clear, blend, blendTint, keep, raise, light, shine, fill, bytes, multiplyAdd };
 }

@@ -66,6 +66,22 @@ export interface Kernel {
     x1: number,
     y1: number,
   ): void;
+  /** a tile's coverage onto the heights of a sheet, `stride` floats a row, over the same box */
+  raise(
+    coverage: number,
+    heights: number,
+    stride: number,
+    by: number,
+    side: number,
+    x0: number,
+    y0: number,
+    x1: number,
+    y1: number,
+  ): void;
+  /** the light of a row of heights: what colours are multiplied by, and the shine; 0 where all of it is flat */
+  light(above: number, row: number, below: number, count: number, lamp: number, shares: number, shines: number): number;
+  /** puts 8-bit pixels into the light that `light` told, in place */
+  shine(pixels: number, count: number, shares: number, shines: number): void;
   fill(out: number, count: number, r: number, g: number, b: number, a: number): void;
   bytes(from: number, to: number, count: number): void;
   multiplyAdd(a: number, b: number, count: number, c: number): void;

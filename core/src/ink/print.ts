@@ -1,14 +1,12 @@
 import { soundingCoats, type Brush } from '../model/brush.ts';
 import type { PenStroke, Strokes } from '../model/strokes.ts';
 import type { DabTable } from '../vary/dab-table.ts';
-import type { Raster } from '../raster/raster.ts';
-import { lightSheet } from '../relief/light.ts';
 import { LAMP } from '../relief/shade.ts';
 import { dabsOf } from '../vary/dabs.ts';
 import { coatPrint, groundColour, layCoat, type Ground, type Plates } from './coat.ts';
 import type { CoatPrint, Impression, InkEngine } from './engine.ts';
 import type { SheetSize } from './sheet-size.ts';
-import { freeThickness, isThick, layThickness, standing, type ThickCoat } from './thickness.ts';
+import { freeThickness, isThick, layThickness, lightStrokes, type ThickCoat } from './thickness.ts';
 
 export interface StrokeDabs {
   stroke: number;
@@ -47,30 +45,26 @@ export function freeAll(engine: InkEngine, impressions: readonly Impression[]): 
   for (const { coats } of impressions) for (const { layer } of coats) engine.free(layer);
 }
 
-/** How high the strokes of impressions stand; undefined where they are flat. */
-function standingOf(
+/** Lights a picture by how thick the strokes of impressions stand. */
+function lightPrinted(
   engine: InkEngine,
+  pixels: Uint8ClampedArray | Uint16Array,
   impressions: readonly Impression[],
   brush: Brush,
   plates: Plates,
   laidOut: readonly StrokeDabs[],
   size: SheetSize,
-): Raster | undefined {
-  if (!isThick(brush)) return undefined;
+): void {
+  if (!isThick(brush)) return;
   const strokes = new Map<number, ThickCoat[]>();
   for (const { stroke, coat, dabs } of laidOut) {
     const job = { brush, coat, stroke, plates, size, zoom: 1, ground: 'none' as const };
     strokes.set(stroke, [...(strokes.get(stroke) ?? []), { job, laid: layThickness(engine, job, dabs) }]);
   }
   const coats = [...strokes.values()];
-  const heights = standing(
-    engine,
-    impressions.map((impression, k) => ({ impression, coats: coats[k] })),
-    size,
-    1,
-  );
+  const thick = impressions.map((impression, k) => ({ impression, coats: coats[k] }));
+  lightStrokes(engine, pixels, thick, { size, zoom: 1, lamp: LAMP });
   for (const { laid } of coats.flat()) freeThickness(engine, laid);
-  return heights;
 }
 
 /** Impresses strokes, hands the impressions to `use`, lights what stands by a raking lamp, and frees the layers. */
@@ -85,8 +79,7 @@ function printed<T extends Uint8ClampedArray | Uint16Array>(
 ): T {
   const impressions = impress(engine, brush, plates, laidOut, strokes, ground);
   const result = use(impressions);
-  const heights = standingOf(engine, impressions, brush, plates, laidOut, strokes);
-  if (heights) lightSheet(result, result instanceof Uint16Array ? 65535 : 255, heights, LAMP);
+  lightPrinted(engine, result, impressions, brush, plates, laidOut, strokes);
   freeAll(engine, impressions);
   return result;
 }

@@ -1,8 +1,10 @@
 import type { Brush, Coat } from '../model/brush.ts';
-import { raster, type Plate, type Raster } from '../raster/raster.ts';
+import type { Plate } from '../raster/raster.ts';
+import type { Lamp } from '../relief/shade.ts';
 import type { DabTable } from '../vary/dab-table.ts';
 import { coatPrint, layCoat, type CoatJob, type LaidCoat, type Plates } from './coat.ts';
 import type { Impression, InkEngine } from './engine.ts';
+import { SheetHeights } from './sheet-heights.ts';
 import type { SheetSize } from './sheet-size.ts';
 
 /** The thickest that paint can stand, px. */
@@ -82,68 +84,59 @@ export interface ThickCoat {
   laid: LaidThickness | undefined;
 }
 
-/** Adds `by` times how much each pixel is covered. */
-function add(engine: InkEngine, impression: Impression, size: SheetSize, into: Raster, by: number): void {
-  engine.eachCovered(impression, size, (row, from, values) => {
-    const at = row * into.width + from;
-    for (let i = 0; i < values.length; i++) into.data[at + i] += by * values[i];
-  });
+/** A stroke as it was laid, with the thickness of its coats. */
+export interface ThickStroke {
+  impression: Impression;
+  coats: readonly ThickCoat[];
 }
 
-/** Lowers what stands by how much a stroke takes away. */
-function lower(engine: InkEngine, away: Impression, size: SheetSize, into: Raster): void {
-  engine.eachCovered(away, size, (row, from, values) => {
-    const at = row * into.width + from;
-    for (let i = 0; i < values.length; i++) into.data[at + i] *= 1 - values[i];
-  });
+/** One part of a stroke's thickness as an impression: its other coats mask and cut the relief as they do the ink. */
+function partOf(
+  engine: InkEngine,
+  { impression, coats }: ThickStroke,
+  pick: (laid: LaidThickness) => LaidCoat | undefined,
+): Impression {
+  return {
+    away: false,
+    coats: coats.flatMap(({ job, laid }, k) => {
+      const picked = laid && pick(laid);
+      if (picked) return [coatPrint(engine, job, picked)];
+      const { join } = impression.coats[k];
+      return laid || (join !== 'mask' && join !== 'cut') ? [] : [impression.coats[k]];
+    }),
+  };
 }
 
 /**
- * How high strokes stand above the sheet, in its pixels: later ones on earlier ones; one that takes away takes the relief
- * too. undefined where everything is flat. `zoom`: pixels per px.
+ * Lights the picture of a sheet by how high its strokes stand: later ones on earlier ones; one that takes away takes the
+ * relief too. Nothing where everything is flat. `zoom`: pixels per px.
  */
-export function standing(
+export function lightStrokes(
   engine: InkEngine,
-  strokes: readonly { impression: Impression; coats: readonly ThickCoat[] }[],
-  size: SheetSize,
-  zoom: number,
-): Raster | undefined {
-  if (!strokes.some(({ coats }) => coats.some(({ laid }) => laid))) return undefined;
-  const heights = raster(size.width, size.height);
-  for (const { impression, coats } of strokes) {
-    if (impression.away) {
-      lower(engine, impression, size, heights);
-      continue;
-    }
-    const thick = coats.filter(({ laid }) => laid);
-    if (thick.length === 0) continue;
-    // the other coats mask and cut the relief as they do the ink
-    const withPart = (pick: (laid: LaidThickness) => LaidCoat | undefined): Impression => ({
-      away: false,
-      coats: coats.flatMap(({ job, laid }, k) => {
-        const picked = laid && pick(laid);
-        if (picked) return [coatPrint(engine, job, picked)];
-        const { join } = impression.coats[k];
-        return laid || (join !== 'mask' && join !== 'cut') ? [] : [impression.coats[k]];
-      }),
-    });
-    add(
-      engine,
-      withPart(({ raised }) => raised),
-      size,
-      heights,
-      MOST_THICK_PX * zoom,
-    );
-    if (thick.some(({ laid }) => laid?.sunken))
-      add(
-        engine,
-        withPart((laid) => laid.sunken),
-        size,
-        heights,
-        -MOST_THICK_PX * zoom,
+  pixels: Uint8ClampedArray | Uint16Array,
+  strokes: readonly ThickStroke[],
+  { size, zoom, lamp }: { size: SheetSize; zoom: number; lamp: Lamp },
+): void {
+  if (!strokes.some(({ coats }) => coats.some(({ laid }) => laid))) return;
+  const heights = new SheetHeights(engine, size);
+  const full = MOST_THICK_PX * zoom;
+  for (const stroke of strokes) {
+    const { impression, coats } = stroke;
+    if (impression.away) heights.lower(impression);
+    else if (coats.some(({ laid }) => laid)) {
+      heights.raise(
+        partOf(engine, stroke, ({ raised }) => raised),
+        full,
       );
+      if (coats.some(({ laid }) => laid?.sunken))
+        heights.raise(
+          partOf(engine, stroke, ({ sunken }) => sunken),
+          -full,
+        );
+    }
   }
-  return heights;
+  heights.light(pixels, lamp);
+  heights.free();
 }
 
 /** Share of what a plate prints that is full: where it stands flat, however thick it is. */

@@ -3,8 +3,7 @@ import {
   encodeRgba,
   freeThickness,
   layThickness,
-  lightSheet,
-  standing,
+  lightStrokes,
   coatPrint,
   freeAll,
   fromPlate,
@@ -133,8 +132,7 @@ function paint(job: InkJob, stack: GroundStack | undefined): { bytes: Uint8Clamp
   const strokes = made.flatMap((impression, i) =>
     job.strokes[i].lie.place === 'front' ? [{ impression, coats: coats[i] }] : [],
   );
-  const heights = standing(engine, strokes, job, job.zoom);
-  if (heights) lightSheet(bytes, 255, heights, job.lamp);
+  lightStrokes(engine, bytes, strokes, { size: job, zoom: job.zoom, lamp: job.lamp });
   return { bytes: bytes as Uint8ClampedArray<ArrayBuffer>, dabs };
 }
 

@@ -1,0 +1,119 @@
+import { towardsLamp, type Lamp } from '../relief/shade.ts';
+import type { Impression, InkEngine } from './engine.ts';
+import { lightPixels } from './kernel-plain-light.ts';
+import { TILE, type SheetSize } from './sheet-size.ts';
+
+/** Light that comes from everywhere, as a share of all. */
+const AMBIENT = 0.34;
+/** How much of what it gets a slope throws back like a mirror. */
+const GLOSS = 0.42;
+/** Floats before and behind each row: the neighbours of its ends. */
+const PAD = 4;
+const LAMP_FLOATS = 9;
+
+/**
+ * How high what was drawn stands above every pixel of a sheet, in px, in the memory of an engine; nothing at first. To be
+ * freed by `free`. Rows of whole tiles, so that the kernel need not look where the sheet ends.
+ */
+export class SheetHeights {
+  private readonly engine: InkEngine;
+  private readonly size: SheetSize;
+  private readonly stride: number;
+  private readonly at: number;
+  private readonly rows: number;
+
+  constructor(engine: InkEngine, size: SheetSize) {
+    this.engine = engine;
+    this.size = size;
+    this.rows = Math.ceil(size.height / TILE) * TILE;
+    this.stride = Math.ceil(size.width / TILE) * TILE + 2 * PAD;
+    this.at = engine.memory.allocate(this.bytes);
+    engine.kernel.clear(this.at, this.bytes);
+  }
+
+  private get bytes(): number {
+    return this.rows * this.stride * 4;
+  }
+
+  private address(x: number, y: number): number {
+    return this.at + 4 * (y * this.stride + PAD + x);
+  }
+
+  /** The heights of a row of the sheet, for reading and writing; valid until the engine's memory grows. */
+  row(y: number): Float32Array {
+    return this.engine.memory.floats(this.address(0, y), this.size.width);
+  }
+
+  /** Adds `px` where a stroke covers fully, and in proportion elsewhere. */
+  raise(stroke: Impression, px: number): void {
+    this.engine.eachCoveredTile(stroke, this.size, ({ at, box: { x0, y0, x1, y1 } }, { x, y }) =>
+      this.engine.kernel.raise(at, this.address(x, y), this.stride, px, TILE, x0, y0, x1, y1),
+    );
+  }
+
+  /** Lowers what stands by how much a stroke takes away. */
+  lower(away: Impression): void {
+    this.engine.eachCovered(away, this.size, (y, from, values) => {
+      const row = this.row(y);
+      for (let i = 0; i < values.length; i++) row[from + i] *= 1 - values[i];
+    });
+  }
+
+  free(): void {
+    this.engine.memory.free(this.at, this.bytes);
+  }
+
+  /**
+   * Lights a picture of the sheet by what stands on it, in place: r, g, b, a at 8 or 16 bit. A raking lamp: flat places
+   * stay as they are, slopes towards it become lighter and those away from it darker (Lambert), and what turns half way to
+   * it shines as fresh paint does (Blinn and Phong), so that black ink shows its relief too.
+   */
+  light(pixels: Uint8ClampedArray | Uint16Array, lamp: Lamp): void {
+    const { memory, kernel } = this.engine;
+    const { width, height } = this.size;
+    const count = Math.ceil(width / 4) * 4;
+    this.levelEnds();
+    const bytes = 4 * count;
+    const lampAt = memory.allocate(4 * LAMP_FLOATS);
+    const [shares, shines, line] = [0, 0, 0].map(() => memory.allocate(bytes));
+    memory.floats(lampAt, LAMP_FLOATS).set(lampFloats(lamp));
+    const [share, shine] = [shares, shines].map((at) => memory.floats(at, width));
+    const held = memory.bytes(line, 4 * width);
+    for (let y = 0; y < height; y++) {
+      const [above, row, below] = [Math.max(0, y - 1), y, Math.min(height - 1, y + 1)].map((r) => this.address(0, r));
+      if (!kernel.light(above, row, below, count, lampAt, shares, shines)) continue;
+      const from = 4 * y * width;
+      const pixelRow = pixels.subarray(from, from + 4 * width);
+      if (pixelRow instanceof Uint16Array) lightPixels(pixelRow, 65535, share, shine);
+      else {
+        held.set(pixelRow);
+        kernel.shine(line, count, shares, shines);
+        pixelRow.set(held);
+      }
+    }
+    memory.free(lampAt, 4 * LAMP_FLOATS);
+    for (const at of [shares, shines, line]) memory.free(at, bytes);
+  }
+
+  /** Beyond the sheet everything stands as high as its outermost pixels. */
+  private levelEnds(): void {
+    const { width, height } = this.size;
+    const all = this.engine.memory.floats(this.at, this.rows * this.stride);
+    for (let y = 0, at = PAD; y < height; y++, at += this.stride) {
+      all[at - 1] = all[at];
+      all[at + width] = all[at + width - 1];
+    }
+  }
+}
+
+function lampFloats(lamp: Lamp): number[] {
+  const [lx, ly, lz] = towardsLamp(lamp);
+  // half way between the lamp and the eye, which looks straight down
+  const hl = Math.sqrt(lx * lx + ly * ly + (lz + 1) * (lz + 1));
+  const [hx, hy, hz] = [lx / hl, ly / hl, (lz + 1) / hl];
+  // the sixteenth power, as narrowly as the kernel lets a slope shine
+  const two = hz * hz;
+  const four = two * two;
+  const still = four * four * four * four;
+  return [lx, ly, lz, hx, hy, hz, still, AMBIENT, GLOSS];
+}

@@ -1,0 +1,89 @@
+import { Combiner, isOneCoverage, isPlain, type TilePlace } from './combine.ts';
+import type { CoatPrint, Impression, Rgb } from './engine.ts';
+import type { Kernel } from './kernel.ts';
+import type { InkMemory } from './memory.ts';
+import { layBelow, printGathered, takeAway } from './print-gathered.ts';
+import { TILE, type Box } from './sheet-size.ts';
+
+const PIXELS = TILE * TILE;
+const CLEAR: Rgb = [0, 0, 0];
+
+/** Where the coverage of a stroke over one tile lies in memory, and outside of which box (x by fours) there is none. */
+export interface Covered {
+  at: number;
+  box: Box;
+}
+
+/** Prints strokes over one tile after the other, in the memory of the ink. */
+export class TilePrinter {
+  /** where the last printed tile lies: float32 r, g, b, a, premultiplied */
+  readonly pixels: number;
+  private readonly memory: InkMemory;
+  private readonly kernel: Kernel;
+  private readonly combiner: Combiner;
+
+  constructor(memory: InkMemory, kernel: Kernel) {
+    this.memory = memory;
+    this.kernel = kernel;
+    this.combiner = new Combiner(memory, kernel);
+    this.pixels = memory.allocate(PIXELS * 16);
+  }
+
+  /** Prints the impressions of one tile over the ground; false where there are none. */
+  print(impressions: readonly Impression[], ground: Rgb | null, tile: TilePlace): boolean {
+    const here = impressions.filter(({ coats }) => coats.some(({ layer }) => layer.tiles.has(tile.key)));
+    if (here.length === 0) return false;
+    // what is taken away shows the ground again: then the ground comes last, from below
+    const below = ground !== null && here.some(({ away }) => away);
+    const [r, g, b] = below || !ground ? CLEAR : ground;
+    this.kernel.fill(this.pixels, tile.height * TILE, r, g, b, below || !ground ? 0 : 1);
+    for (const { coats, away } of here) {
+      if (away) takeAway(this.memory, coats, tile, this.memory.floats(this.pixels, PIXELS * 4));
+      else if (coats.every(isPlain)) for (const coat of coats) this.printPlain(coat, tile);
+      else if (isOneCoverage(coats)) this.printCombined(coats, tile);
+      else printGathered(this.memory, coats, tile, this.memory.floats(this.pixels, PIXELS * 4));
+    }
+    if (below) layBelow(ground, this.memory.floats(this.pixels, tile.height * TILE * 4));
+    return true;
+  }
+
+  /** How much of a tile a stroke covers; undefined where it covers nothing. Valid until the next tile. */
+  covered(stroke: Impression, place: TilePlace): Covered | undefined {
+    const [lowest, ...upper] = stroke.coats;
+    if (!isOneCoverage(stroke.coats)) return this.coveredByAll(stroke, place);
+    const tile = lowest.layer.tiles.get(place.key);
+    if (!tile) return undefined;
+    // the coverage of a plain coat is what its layer holds already
+    if (upper.length === 0 && isPlain(lowest))
+      return { at: tile.address, box: { ...tile.touched, y1: Math.min(tile.touched.y1, place.height) } };
+    return { at: this.combiner.at, box: this.combiner.combine(stroke.coats, place) };
+  }
+
+  /** The same where coats do more than take away: what is clear is not covered. */
+  private coveredByAll(stroke: Impression, place: TilePlace): Covered | undefined {
+    if (!this.print([{ ...stroke, away: false }], null, place)) return undefined;
+    const px = this.memory.floats(this.pixels, PIXELS * 4);
+    const out = this.memory.floats(this.combiner.at, PIXELS);
+    for (let i = 0; i < place.height * TILE; i++) out[i] = px[4 * i + 3];
+    return { at: this.combiner.at, box: { x0: 0, y0: 0, x1: TILE, y1: place.height } };
+  }
+
+  /** Ink over what lies below. */
+  private printPlain({ layer, colour }: CoatPrint, { key, height }: TilePlace): void {
+    const tile = layer.tiles.get(key);
+    if (tile) this.blend(tile.address, tile.tint, colour, { ...tile.touched, y1: Math.min(tile.touched.y1, height) });
+  }
+
+  /** A stroke of which grain or upper coats take away. */
+  private printCombined(coats: readonly CoatPrint[], place: TilePlace): void {
+    const [{ layer, colour }] = coats;
+    const box = this.combiner.combine(coats, place);
+    if (box.x1 > box.x0) this.blend(this.combiner.at, layer.tiles.get(place.key)?.tint ?? 0, colour, box);
+  }
+
+  /** A coverage over what lies below: in the inks of its dabs where there are any, else in one. */
+  private blend(coverage: number, tints: number, colour: Rgb, { x0, y0, x1, y1 }: Box): void {
+    if (tints) this.kernel.blendTint(coverage, tints, this.pixels, TILE, x0, y0, x1, y1);
+    else this.kernel.blend(coverage, this.pixels, TILE, x0, y0, x1, y1, ...colour);
+  }
+}
