@@ -123,17 +123,17 @@ const SAME_WAY = 1.5;
 const reachesOf = ({ sizePx, count }: DabTable): Float64Array => sizePx.subarray(0, count).map((px) => SAME_WAY * px);
 
 /** What a coat is to those below it; without what it would join, it is the stroke itself. */
-const joinOf = ({ brush, coat }: CoatJob): Coat['join'] =>
+const joinOf = ({ brush, coat }: Pick<CoatJob, 'brush' | 'coat'>): Coat['join'] =>
   coat === soundingCoats(brush)[0] ? 'over' : brush.coats[coat].join;
 
 /** Whether a coat only takes away from those below, so that its own colours are never seen. */
-const takes = (job: CoatJob): boolean => ['mask', 'cut'].includes(joinOf(job));
+export const takesAway = (job: Pick<CoatJob, 'brush' | 'coat'>): boolean => ['mask', 'cut'].includes(joinOf(job));
 
 /** What the dabs of a coat do besides building up in one ink; undefined when nothing. */
 function ruleOf(engine: InkEngine, job: CoatJob, dabs: DabTable): LayRule | undefined {
   const coat = job.brush.coats[job.coat];
   const grains = cardGrains(coat);
-  const tinted = isTinted(coat, dabs) && !takes(job);
+  const tinted = isTinted(coat, dabs) && !takesAway(job);
   const even = coat.crossing === 'even' && (coat.meet === 'build' || coat.meet === 'add');
   if (coat.meet === 'build' && !even && !tinted && grains.every((grain) => grain === null)) return undefined;
   const fields = grains.map((grain): LayRule['grainsOf'] => {

@@ -1,6 +1,6 @@
 import { AmberError } from '../errors.ts';
 import { headingDeg } from '../maths/angles.ts';
-import type { PenStroke } from '../model/strokes.ts';
+import type { PenPoint, PenStroke } from '../model/strokes.ts';
 import { chordEnd } from '../path/chord.ts';
 import { steadied } from '../path/steady.ts';
 import { pathReader, readStill, smoothPath, type Path } from '../path/path.ts';
@@ -143,9 +143,20 @@ function layChord(hands: Hands, from: number, end: number): void {
   }
 }
 
+const paths = new WeakMap<readonly PenPoint[], { path: Path; steadyPct: number }>();
+
+/** The path of pen samples, which are immutable: smoothed once for all coats, and again only for another steadiness. */
+function pathOf(points: readonly PenPoint[], steadyPct: number): Path {
+  const known = paths.get(points);
+  if (known?.steadyPct === steadyPct) return known.path;
+  const path = smoothPath(steadied(points, steadyPct));
+  paths.set(points, { path, steadyPct });
+  return path;
+}
+
 /** The places of a stroke's dabs, valid until the next walk. Throws too-many-dabs. */
 export function walkAlong(stroke: PenStroke, gait: Gait, strokeIndex: number, steadyPct: number): Walk {
-  const path = smoothPath(steadied(stroke.points, steadyPct));
+  const path = pathOf(stroke.points, steadyPct);
   return new Walker(gait, path.lengthPx, strokeIndex).along(path);
 }
 

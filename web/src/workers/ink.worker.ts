@@ -17,9 +17,9 @@ import {
   partsOf,
   resample,
   soundingCoats,
+  takesAway,
   toPlate,
   type Brush,
-  type Coat,
   type Ground,
   type GroundStack,
   type Impression,
@@ -28,6 +28,7 @@ import {
   type ThickCoat,
   type Lie,
   type LyingInk,
+  type PenStroke,
   type Plate,
 } from '@amber-stamp/core';
 import { expose, transfer } from 'comlink';
@@ -51,23 +52,36 @@ function free({ laid, thick }: KeptCoat): void {
   freeThickness(engine, thick);
 }
 
-/** What of a coat is laid with its dabs; join, colours that are not laid and grain of the finished coat are applied later. */
-function laidWith(coat: Coat, paper: Ground): object {
-  const { second } = coat.ink;
-  const { grain } = coat;
-  return {
+/**
+ * Everything that moves or presses the dabs of a coat; its join, colours that are not laid and the grain of the finished
+ * coat are applied later, and the other coats are none of its business.
+ */
+function layKey(brush: Brush, which: number, paper: Ground): string {
+  const { seed, ends, steady, coats } = brush;
+  const coat = coats[which];
+  const { grain, ink } = coat;
+  const inks = mayTint(coat) && !takesAway({ brush, coat: which }) ? [inkColour(coat, paper), ink.second] : null;
+  const laid = {
     ...coat,
     join: null,
     muted: null,
-    ink: mayTint(coat) ? [inkColour(coat, paper), second] : null,
+    ink: inks,
     grain: grain?.appliesTo === 'stroke' ? grain.depth : grain,
   };
+  return JSON.stringify([seed, ends, steady, laid]);
 }
 
-/** Everything of a brush that moves or presses dabs. */
-const layKey = ({ seed, ends, steady, coats }: Brush, paper: Ground): string =>
-  JSON.stringify([seed, ends, steady, coats.map((coat) => laidWith(coat, paper))]);
+const MOST_STROKES = 400;
+const strokes = new Map<string, PenStroke>();
 
+/** The strokes of a job as they came first: what is known of a stroke is kept with the object. */
+function known(job: InkJob): PenStroke[] {
+  const met = job.strokes.map(({ key, stroke }) => strokes.get(key) ?? stroke);
+  // those of other views are drawn again and again as well
+  if (strokes.size > MOST_STROKES) strokes.clear();
+  job.strokes.forEach(({ key }, i) => strokes.set(key, met[i]));
+  return met;
+}
 /** The strokes of a job as impressions: coats that were laid before with the same settings are used again. */
 function impressions(job: InkJob): { impressions: Impression[]; coats: ThickCoat[][]; dabs: number } {
   const before = views.get(job.view) ?? new Map<string, KeptCoat>();
@@ -77,19 +91,21 @@ function impressions(job: InkJob): { impressions: Impression[]; coats: ThickCoat
   const brushes = job.brushes.map(({ brush, plates: keys }) => ({
     brush,
     held: plates.named(keys),
-    key: `${layKey(brush, ground)} ${JSON.stringify(keys)} ${width}x${height}@${zoom}`,
+    keys: brush.coats.map((_, coat) => layKey(brush, coat, ground)),
+    rest: `${JSON.stringify(keys)} ${width}x${height}@${zoom}`,
   }));
   let dabs = 0;
   const thick: ThickCoat[][] = [];
-  const made = job.strokes.map(({ stroke, number, key: strokeKey, brush: which, away }, place): Impression => {
+  const met = known(job);
+  const made = job.strokes.map(({ number, key: strokeKey, brush: which, away }, place): Impression => {
     thick[place] = [];
-    const { brush, held, key: common } = brushes[which];
+    const { brush, held, keys, rest } = brushes[which];
     const coats = soundingCoats(brush).map((coat) => {
-      const key = `${common} ${number} ${coat} ${strokeKey}`;
+      const key = `${keys[coat]} ${rest} ${number} ${coat} ${strokeKey}`;
       const coatJob = { brush, coat, stroke: number, plates: held, size: job, zoom, ground };
       let kept = after.get(key) ?? before.get(key);
       if (!kept) {
-        const table = dabsOf(brush, coat, stroke, number, zoom);
+        const table = dabsOf(brush, coat, met[place], number, zoom);
         kept = {
           laid: layCoat(engine, coatJob, table),
           thick: layThickness(engine, coatJob, table),
