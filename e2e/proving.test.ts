@@ -1,5 +1,5 @@
 import type { Page } from '@playwright/test';
-import { changed, drawn, kept, openBrush, pixels, stage } from './acts.ts';
+import { changed, drawn, kept, openBrush, pixels, scribble, stage } from './acts.ts';
 import { withApp, type App } from './app.ts';
 import { expect } from './expect.ts';
 
@@ -35,6 +35,23 @@ describe('repetition is measured, shown and cured', () => {
     await expect.poll(echo, { timeout: 60_000 }).toBeLessThan(before - 15);
     await page.keyboard.press('Control+z');
     await expect.poll(echo, { timeout: 60_000 }).toBe(before);
+  });
+
+  it('strokes of the hand are measured beside the standard stroke, as long as there are any', async () => {
+    await stage(page, 'Prove').click();
+    const own = dial().getByText(/^your strokes \d+$/);
+    await expect(own).toHaveCount(0);
+    await stage(page, 'Vary').click();
+    await scribble(page);
+    await expect(own).toBeVisible({ timeout: 30_000 });
+    const before = await own.innerText();
+    await page.getByRole('textbox', { name: 'Spacing value' }).fill('4');
+    await page.keyboard.press('Enter');
+    await expect(own).not.toHaveText(before, { timeout: 30_000 });
+    await page.keyboard.press('Control+z');
+    await expect(own).toHaveText(before, { timeout: 30_000 });
+    await page.keyboard.press('Control+z');
+    await expect(own).toHaveCount(0, { timeout: 30_000 });
   });
 
   it('what gives it away is named and marked, and one press opens the step that cures it, set to the place', async () => {

@@ -66,6 +66,36 @@ describe('give-aways', () => {
   it('of a clean disc are none', () => {
     expect(flawsOf(tipFrom(tips.disc())).filter((f) => f.salience > 0.1)).to.deep.equal([]);
   });
+  it('beside a tip are found whether or not a frame or a faint square lies around it', () => {
+    const around = Math.max;
+    const frame: tips.Shape = (x, y) => (around(Math.abs(x), Math.abs(y)) > 0.985 ? 0.8 : 0);
+    const faint: tips.Shape = (x, y) => (around(Math.abs(x), Math.abs(y)) < 0.97 ? 0.12 : 0);
+    const speck = tips.added(body, tips.spot(0.6, -0.55, 0.06));
+    for (const border of [frame, faint]) {
+      const plate = tipFrom((x, y) => around(speck(x, y), border(x, y)));
+      const flaws = flawsOf(plate);
+      expect(flaws.map(({ what }) => what)).to.include.members(['border', 'speck']);
+      const { x, y } = placeOnPlate(
+        plate,
+        flaws.find(({ what }) => what === 'speck')!,
+      );
+      expect([x, y], String(border)).to.satisfy(([a, b]: number[]) => Math.hypot(a - 0.8, b - 0.225) < 0.02);
+    }
+  });
+  it('that are lines do not hide each other', () => {
+    const line =
+      (offset: number): tips.Shape =>
+      (x, y) =>
+        Math.abs(0.8 * x - 0.6 * y - offset) < 0.016 && tips.disc()(x, y) > 0.5 ? 1 : 0;
+    const grained = tips.times(tips.rich(3), 0.7);
+    const found = (...offsets: number[]) =>
+      flawsOf(tipFrom(tips.added(grained, (x, y) => Math.max(...offsets.map((offset) => line(offset)(x, y)))))).filter(
+        ({ what, salience }) => what === 'line' && salience > 0.3,
+      ).length;
+    expect(found(-0.3)).to.equal(1);
+    expect(found(-0.3, 0.05)).to.equal(2);
+    expect(found(-0.3, 0.05, 0.35)).to.equal(3);
+  });
   it('many drops are a splatter, and a few beside a body are specks', () => {
     const drops = (count: number, from: number, size: number): tips.Shape => {
       const spots = Array.from({ length: count }, (_, k) => {

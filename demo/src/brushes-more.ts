@@ -49,7 +49,7 @@ const dust: DemoBrush = {
   source: 'mote',
   drawer: 'Air',
   note: 'photograph',
-  recipe: drawn(...trimmed(384, 4)),
+  recipe: drawn(CLEAN, ...trimmed(384, 4)),
   tune: (brush) => {
     set(
       brush,
@@ -198,7 +198,7 @@ const barkMask: DemoBrush = {
   source: 'disc',
   drawer: 'Wood and paint',
   note: 'photograph',
-  recipe: drawn(...trimmed(384, 3)),
+  recipe: drawn(CLEAN, ...trimmed(384, 3)),
   more: [
     {
       name: 'bark.png',

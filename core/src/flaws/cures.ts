@@ -21,6 +21,9 @@ const keeping = (share: (i: number) => number): Cure => {
   return { keep, add: undefined };
 };
 
+/** Keeps the pixels that a test picks. */
+export const keptWhere = (test: (i: number) => boolean): Cure => keeping((i) => (test(i) ? 1 : 0));
+
 /** Erases a mask and softly what is next to it. */
 export function erased(mask: PixelSet): Cure {
   const soft = blur(asRaster(mask), 0.8).data;

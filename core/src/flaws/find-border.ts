@@ -1,7 +1,7 @@
 import { clamp } from '../maths/index.ts';
 import { areaOf, boxOf, grown, maskWhere, type Tip256 } from './body.ts';
-import { feathered, frameDistance, keptOnly } from './cures.ts';
-import { flaw, type Flaw } from './flaw.ts';
+import { feathered, frameDistance, keptOnly, keptWhere } from './cures.ts';
+import { flaw, type Cure, type Flaw } from './flaw.ts';
 import { percentile, picked, rise } from '../maths/measures.ts';
 import { SIGHT, SIGHT_MIDDLE } from './sight.ts';
 
@@ -35,8 +35,17 @@ function stepOf(data: Float32Array, side: number, ref: number): { step: number; 
   return best;
 }
 
+/** A border with what takes it off and leaves everything else that lies beside the tip. */
+export interface Border {
+  flaw: Flaw;
+  alone: () => Cure;
+}
+
+/** How far inside a frame it is looked whether the tip goes on there, px. */
+const WITHIN = 16;
+
 /** A frame, or a faint square around the tip: a step along all sides but one. */
-export function findBorder({ image, body, ref, out }: Tip256): Flaw | undefined {
+export function findBorder({ image, body, ref, out }: Tip256): Border | undefined {
   const sides = [0, 1, 2, 3].map((side) => stepOf(image.data, side, ref));
   const step = sides.map((s) => s.step).sort((a, b) => a - b)[1];
   if (step <= 0.01 * ref) return undefined;
@@ -52,5 +61,15 @@ export function findBorder({ image, body, ref, out }: Tip256): Flaw | undefined 
       ? maskWhere((i) => frame[i] === 1 && image.data[i] > 0.05)
       : frame;
   const cure = () => (hard ? feathered(inset) : keptOnly(grown(body, 4.99), 1.5));
-  return flaw('border', faint ? 'faint' : 'frame', mask, rise(step / (0.05 * ref)), cure, boxOf(frame));
+  const tone = faint ? 1.2 * percentile(beyond, 0.6) : 0;
+  const within = maskWhere((i) => frame[i] === 0 && frameDistance(i) > SIGHT_MIDDLE - inset - 6 - WITHIN);
+  // a tip that goes on inside its hard border is cut square: its border is not a thing beside it
+  const cutSquare = hard && areaOf(body.map((v, i) => v & within[i])) / Math.max(1, areaOf(within)) > 0.5;
+  const near = grown(body, 4.99);
+  const alone = () =>
+    cutSquare ? cure() : keptWhere((i) => (faint ? near[i] === 1 || image.data[i] > tone : frame[i] === 0));
+  return {
+    flaw: flaw('border', faint ? 'faint' : 'frame', mask, rise(step / (0.05 * ref)), cure, boxOf(frame)),
+    alone,
+  };
 }

@@ -156,12 +156,20 @@ export function standardStrips(
   ).filter((strip): strip is Strip => strip !== undefined);
 }
 
+/** A stroke that keeps its chance by a number of its own; without one, its place among the others is its number. */
+type NumberedStroke = PenStroke & { number?: number };
+
 /** The strips of given strokes; those with fewer than three dabs are left out. */
-export function strokeStrips(engine: InkEngine, brush: Brush, plates: Plates, strokes: readonly PenStroke[]): Strip[] {
+export function strokeStrips(
+  engine: InkEngine,
+  brush: Brush,
+  plates: Plates,
+  strokes: readonly NumberedStroke[],
+): Strip[] {
   if (soundingCoats(brush).length === 0) return [];
-  return strokes.flatMap((stroke, index) => {
+  return strokes.flatMap((stroke, place) => {
     const nominal = nominalPx(brush, plates, stroke);
-    const strip = nominal > 0 ? stripOf(engine, brush, plates, nominal, stroke, index) : undefined;
+    const strip = nominal > 0 ? stripOf(engine, brush, plates, nominal, stroke, stroke.number ?? place) : undefined;
     return strip ? [strip] : [];
   });
 }

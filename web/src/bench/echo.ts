@@ -3,6 +3,7 @@ import { useEffect } from 'react';
 import { create } from 'zustand';
 import type { ProveJob, ToldEcho } from '../workers/prove-protocol.ts';
 import { proverFor } from '../workers/prover.ts';
+import { whenAtRest } from './at-rest.ts';
 import { usePlates } from './plates.ts';
 import { useBench } from './store.ts';
 
@@ -76,22 +77,9 @@ function measureNow(): void {
 /** Measures the echo of what is on the bench at every pause of the hand. */
 export function useMeasuring(): void {
   useEffect(() => {
-    let timer: ReturnType<typeof setTimeout> | undefined;
-    const rest = () => {
-      clearTimeout(timer);
-      timer = setTimeout(() => {
-        if (useBench.getState().gesturing) rest();
-        else measureNow();
-      }, REST_MS);
-    };
-    rest();
-    const stops = [
-      useBench.subscribe((state, before) => state.bench !== before.bench && rest()),
-      usePlates.subscribe((state, before) => state.ready !== before.ready && rest()),
-    ];
+    const stop = whenAtRest(REST_MS, measureNow);
     return () => {
-      clearTimeout(timer);
-      stops.forEach((stop) => stop());
+      stop();
       wanted = undefined;
       useEcho.setState({ told: null, key: '', busy: false, failed: false });
     };

@@ -7,6 +7,7 @@ import { rollSeed } from '../bench/edit.ts';
 import { startKeeping } from '../bench/keeping.ts';
 import { useBenchEye } from '../bench/eye.ts';
 import { useMeasuring } from '../bench/echo.ts';
+import { useMeasuringOwn } from '../bench/own-echo.ts';
 import { wantPlates } from '../bench/plates.ts';
 import { hangsOver } from '../bench/surface.ts';
 import { guardLeaving, openBrush } from '../bench/session.ts';
@@ -60,6 +61,7 @@ function Bench({ id, stage }: { id: string; stage: string }) {
   useBenchEye(); // another coat or plate: everything below shows it
   useBenchKeys(id);
   useMeasuring();
+  useMeasuringOwn();
   useEffect(() => startKeeping(), []);
   useEffect(() => guardLeaving(), []);
   // what a cast saw of its mesh is shown where the mesh is turned

@@ -13,6 +13,7 @@ import {
   standardStrips,
   STANDARD_LENGTH,
   STRIP_SIDE,
+  strokeStrips,
   tryFix,
   type GiveAway,
   type Plate,
@@ -129,6 +130,11 @@ const worker: ProveApi = {
   echo(job) {
     const strips = standardStrips(engine, job.brush, plates.named(job.plates), { seeds: 1 });
     return { echo: meanEcho(strips.map(measureStrip)).echo };
+  },
+
+  strokes(job, given) {
+    const strips = strokeStrips(engine, job.brush, plates.named(job.plates), given);
+    return strips.length > 0 ? meanEcho(strips.map(measureStrip)).echo : null;
   },
 
   heat(job, coat, card) {

@@ -1,0 +1,58 @@
+import type { Bench, OwnStroke } from '@amber-stamp/core';
+import { useEffect } from 'react';
+import { create } from 'zustand';
+import { proverFor } from '../workers/prover.ts';
+import { whenAtRest } from './at-rest.ts';
+import { echoJob } from './echo.ts';
+import { strokeKey } from './stroke-key.ts';
+import { useBench } from './store.ts';
+
+/** The echo of the strokes that were drawn by hand; null where there are none, or none that is long enough. */
+export const useOwnEcho = create<{ echo: number | null; key: string }>(() => ({ echo: null, key: '' }));
+
+/** How long the hand must rest, ms: longer than for the standard stroke, which is measured first. */
+const REST_MS = 400;
+/** The last strokes say most, and each takes its time. */
+const MOST = 4;
+/** The worker that helps with cures, so that the dial never waits for long strokes. */
+const HELPER = 1;
+
+/** The last strokes that print with the brush of the bench. */
+const measurable = ({ strokes }: Bench): OwnStroke[] =>
+  strokes.filter(({ away, state }) => !away && !state).slice(-MOST);
+
+let newest = '';
+
+async function measureOwn(): Promise<void> {
+  const { bench } = useBench.getState();
+  const job = bench ? echoJob(bench) : undefined;
+  if (!bench || !job) return;
+  const strokes = measurable(bench);
+  const key = strokes.length > 0 ? JSON.stringify([job, strokes.map((s) => [s.number, strokeKey(s)])]) : '';
+  if (key === newest) return;
+  newest = key;
+  if (strokes.length === 0) {
+    useOwnEcho.setState({ echo: null, key });
+    return;
+  }
+  const given = strokes.map(({ points, width, number }) => ({ points, width, number }));
+  // without it there is nothing to show, and the next pause of the hand asks again
+  const told = await proverFor(job, HELPER)
+    .then((prover) => prover?.strokes(job, given))
+    .catch(() => undefined);
+  if (newest !== key) return;
+  if (told === undefined) newest = '';
+  else useOwnEcho.setState({ echo: told, key });
+}
+
+/** Measures the user's own strokes at every longer pause of the hand. */
+export function useMeasuringOwn(): void {
+  useEffect(() => {
+    const stop = whenAtRest(REST_MS, () => void measureOwn());
+    return () => {
+      stop();
+      newest = '';
+      useOwnEcho.setState({ echo: null, key: '' });
+    };
+  }, []);
+}
