@@ -22,7 +22,7 @@ describe('the echo of given strokes', () => {
     const both = echoOf(engine, brush, plates, [
       { ...long, number: 3 },
       { ...long, number: 4 },
-    ] as (typeof long)[]);
+    ]);
     const [a, b] = each.map((strips) => meanEcho(strips).echo);
     expect(both.echo).to.be.closeTo((a + b) / 2, 1e-9);
   });

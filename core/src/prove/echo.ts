@@ -157,7 +157,7 @@ export function standardStrips(
 }
 
 /** A stroke that keeps its chance by a number of its own; without one, its place among the others is its number. */
-type NumberedStroke = PenStroke & { number?: number };
+export type NumberedStroke = PenStroke & { number?: number };
 
 /** The strips of given strokes; those with fewer than three dabs are left out. */
 export function strokeStrips(
@@ -175,7 +175,7 @@ export function strokeStrips(
 }
 
 /** The echo of a brush: along its standard stroke with three seeds, or along given strokes. */
-export function echoOf(engine: InkEngine, brush: Brush, plates: Plates, strokes?: readonly PenStroke[]): Echo {
+export function echoOf(engine: InkEngine, brush: Brush, plates: Plates, strokes?: readonly NumberedStroke[]): Echo {
   const strips = strokes ? strokeStrips(engine, brush, plates, strokes) : standardStrips(engine, brush, plates);
   return meanEcho(strips.map(measureStrip));
 }
