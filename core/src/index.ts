@@ -53,6 +53,7 @@ export * from './ink/layer.ts';
 export * from './ink/sheet-size.ts';
 export * from './ink/coat.ts';
 export * from './ink/print.ts';
+export * from './ink/lay-key.ts';
 export * from './ink/sheet-heights.ts';
 export * from './ink/thickness.ts';
 export * from './ground/lie.ts';

@@ -10,17 +10,13 @@ import {
   groundColour,
   InkEngine,
   impress,
-  inkColour,
   layCoat,
+  layKey,
   layOut,
-  mayTint,
   partsOf,
   resample,
   soundingCoats,
-  takesAway,
   toPlate,
-  type Brush,
-  type Ground,
   type GroundStack,
   type Impression,
   type LaidCoat,
@@ -50,25 +46,6 @@ const plates = new HeldPlates(96);
 function free({ laid, thick }: KeptCoat): void {
   engine.free(laid.layer);
   freeThickness(engine, thick);
-}
-
-/**
- * Everything that moves or presses the dabs of a coat; its join, colours that are not laid and the grain of the finished
- * coat are applied later, and the other coats are none of its business.
- */
-function layKey(brush: Brush, which: number, paper: Ground): string {
-  const { seed, ends, steady, coats } = brush;
-  const coat = coats[which];
-  const { grain, ink } = coat;
-  const inks = mayTint(coat) && !takesAway({ brush, coat: which }) ? [inkColour(coat, paper), ink.second] : null;
-  const laid = {
-    ...coat,
-    join: null,
-    muted: null,
-    ink: inks,
-    grain: grain?.appliesTo === 'stroke' ? grain.depth : grain,
-  };
-  return JSON.stringify([seed, ends, steady, laid]);
 }
 
 const MOST_STROKES = 400;
