@@ -40,17 +40,6 @@ describe('upper coats that take away', () => {
       expect(words.some((v, i) => i % 4 === 3 && v > 0)).to.equal(true);
       expect(drawn(brush, 'plain')).to.deep.equal(words);
     });
-  it('leave coverages that are told as they are printed', () => {
-    const engine = new InkEngine();
-    const brush = brushFor(cases[0]);
-    const impressions = impress(engine, brush, plates, layOut(brush, sheet), sheet, 'none');
-    const printed = engine.toFloats(impressions, sheet);
-    const told = new Float32Array(SIDE * SIDE);
-    engine.eachCovered(impressions[0], sheet, (row, from, values) => told.set(values, row * SIDE + from));
-    freeAll(engine, impressions);
-    expect(Array.from(told)).to.deep.equal(Array.from(told, (_, i) => printed[4 * i + 3]));
-    expect(told.some((v) => v > 0.1)).to.equal(true);
-  });
   it('leave the lower coat its inks, and are never seen in their own', () => {
     const hue = { hue: { rest: 120 } };
     const lower = coat('solid', { size: { rest: 90 }, ...hue }, { ink: { colour: '#c04020' } });
@@ -69,4 +58,35 @@ describe('upper coats that take away', () => {
     expect(drawn(brushOf(lower, beside('mask'))).every((v) => v === 0)).to.equal(true);
     expect(drawn(brushOf(lower, beside('cut')))).to.deep.equal(drawn(brushOf(lower)));
   });
+});
+
+describe('how much a stroke covers', () => {
+  const pair = (join: string) => brushOf(coat('tip', wide), coat('tip', fine, { join }));
+  const gradient = [
+    [0, '#ffffff'],
+    [1, '#203050'],
+  ];
+  const brushes: [string, Brush][] = [
+    ['of one coat', brushOf(coat('tip', wide))],
+    ['of one coat through grain', brushOf(coat('tip', wide, grained('multiply')))],
+    ['of one coat in the colours of a gradient', brushOf(coat('tip', wide, { ink: { gradient } }))],
+    ...['mask', 'cut', 'over', 'multiply'].map((join): [string, Brush] => [`with an upper coat: ${join}`, pair(join)]),
+  ];
+  for (const [what, brush] of brushes)
+    it(`is told as it is printed, ${what}, and whether or not it takes away`, () => {
+      const engine = new InkEngine();
+      const impressions = impress(engine, brush, plates, layOut(brush, sheet), sheet, 'none');
+      const printed = engine.toFloats(impressions, sheet);
+      const told = [false, true].map((away) => {
+        const out = new Float32Array(SIDE * SIDE);
+        engine.eachCovered({ ...impressions[0], away }, sheet, (row, from, values) =>
+          out.set(values, row * SIDE + from),
+        );
+        return Array.from(out);
+      });
+      freeAll(engine, impressions);
+      expect(told[0]).to.deep.equal(Array.from({ length: SIDE * SIDE }, (_, i) => printed[4 * i + 3]));
+      expect(told[1]).to.deep.equal(told[0]);
+      expect(told[0].some((v) => v > 0.1)).to.equal(true);
+    });
 });
