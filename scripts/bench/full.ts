@@ -13,13 +13,11 @@ import {
 import { tipPlate } from './dabs.ts';
 import { alternate } from './measure.ts';
 
-export const SHEET = { width: 2000, height: 700 };
-export const DRIVERS = ['chance', 'pressure', 'tilt', 'twist', 'speed', 'heading', 'progress', 'cycle'].map((by) => ({
-  by,
-}));
+const SHEET = { width: 2000, height: 700 };
+const DRIVERS = ['chance', 'pressure', 'tilt', 'twist', 'speed', 'heading', 'progress', 'cycle'].map((by) => ({ by }));
 const NAMES = Array.from({ length: 8 }, (_, k) => `tip ${k}`);
 
-export function plates(): Map<string, Plate> {
+function plates(): Map<string, Plate> {
   const all = new Map(NAMES.map((name) => [name, tipPlate()]));
   const data = Uint16Array.from({ length: 512 * 512 }, (_, i) => ((i * 7919) % 65536) | 0);
   return all.set('grain', { width: 512, height: 512, data });
@@ -33,7 +31,7 @@ const varied = (size: number) => ({
   flow: { low: 30, drivers: DRIVERS },
 });
 
-export const brushOf = (size: number, coats: number, more: object, rows: object = {}): Brush =>
+const brushOf = (size: number, coats: number, more: object, rows: object = {}): Brush =>
   parseBrush({
     format: 'amber-stamp/brush',
     version: 1,
@@ -45,7 +43,7 @@ export const brushOf = (size: number, coats: number, more: object, rows: object 
     })),
   });
 
-export const STROKES = {
+const STROKES = {
   strokes: [120, 260, 400, 540].map((y) => ({
     points: [80, 1000, 1920].map((x, i) => ({
       x,

@@ -1,5 +1,5 @@
 import { clamp } from '../maths/index.ts';
-import { areaOf, boxOf, grown, maskWhere, type Tip256 } from './body.ts';
+import { areaOf, boxOf, grown, maskWhere, type PixelSet, type Tip256 } from './body.ts';
 import { feathered, frameDistance, keptOnly, keptWhere } from './cures.ts';
 import { flaw, type Cure, type Flaw } from './flaw.ts';
 import { percentile, picked, rise } from '../maths/measures.ts';
@@ -38,11 +38,15 @@ function stepOf(data: Float32Array, side: number, ref: number): { step: number; 
 /** A border with what takes it off and leaves everything else that lies beside the tip. */
 export interface Border {
   flaw: Flaw;
-  alone: () => Cure;
+  alone: Cure;
 }
 
 /** How far inside a frame it is looked whether the tip goes on there, px. */
 const WITHIN = 16;
+
+/** How much of a region a set covers, 0..1. */
+const shareIn = (set: PixelSet, region: PixelSet): number =>
+  areaOf(set.map((v, i) => v & region[i])) / Math.max(1, areaOf(region));
 
 /** A frame, or a faint square around the tip: a step along all sides but one. */
 export function findBorder({ image, body, ref, out }: Tip256): Border | undefined {
@@ -53,23 +57,22 @@ export function findBorder({ image, body, ref, out }: Tip256): Border | undefine
   const inset = Math.floor((insets[1] + insets[2]) / 2);
   const frame = maskWhere((i) => frameDistance(i) > SIGHT_MIDDLE - inset - 6);
   const beyond = picked(image.data, (i) => out[i] > 4);
-  const faint = beyond.length > 0 && percentile(beyond, 0.6) > 0.03 * ref;
-  const hard = areaOf(body.map((v, i) => v & frame[i])) / Math.max(1, areaOf(frame)) > 0.5;
+  const ground = percentile(beyond, 0.6);
+  const faint = ground > 0.03 * ref;
+  const hard = shareIn(body, frame) > 0.5;
   const mask = faint
     ? maskWhere((i) => out[i] > 3 && image.data[i] > 0.02 * ref)
     : hard
       ? maskWhere((i) => frame[i] === 1 && image.data[i] > 0.05)
       : frame;
   const cure = () => (hard ? feathered(inset) : keptOnly(grown(body, 4.99), 1.5));
-  const tone = faint ? 1.2 * percentile(beyond, 0.6) : 0;
-  const within = maskWhere((i) => frame[i] === 0 && frameDistance(i) > SIGHT_MIDDLE - inset - 6 - WITHIN);
   // a tip that goes on inside its hard border is cut square: its border is not a thing beside it
-  const cutSquare = hard && areaOf(body.map((v, i) => v & within[i])) / Math.max(1, areaOf(within)) > 0.5;
-  const near = grown(body, 4.99);
-  const alone = () =>
-    cutSquare ? cure() : keptWhere((i) => (faint ? near[i] === 1 || image.data[i] > tone : frame[i] === 0));
+  const within = (i: number) => frame[i] === 0 && frameDistance(i) > SIGHT_MIDDLE - inset - 6 - WITHIN;
+  const cutSquare = hard && shareIn(body, maskWhere(within)) > 0.5;
+  const near = faint ? grown(body, 4.99) : body;
+  const apart = (i: number) => (faint ? near[i] === 1 || image.data[i] > 1.2 * ground : frame[i] === 0);
   return {
     flaw: flaw('border', faint ? 'faint' : 'frame', mask, rise(step / (0.05 * ref)), cure, boxOf(frame)),
-    alone,
+    alone: cutSquare ? cure() : keptWhere(apart),
   };
 }

@@ -44,7 +44,7 @@ function lookOver(plate: Plate): Flaw[] {
   const whole = tipOf(image);
   const border = findBorder(whole);
   // what else stands out is looked for as if the border were gone: it must neither hide nor make it
-  const tip = border ? tipOf(cured(image, border.alone())) : whole;
+  const tip = border ? tipOf(cured(image, border.alone)) : whole;
   const all = [
     ...(border ? [border.flaw] : []),
     ...findSpecks(tip),

@@ -5,6 +5,7 @@ import { soundingCoats, type Brush, type Coat, type Grain } from '../model/brush
 import type { Plate } from '../raster/raster.ts';
 import type { DabTable } from '../vary/dab-table.ts';
 import type { CoatPrint, InkEngine, Rgb } from './engine.ts';
+import { onlyTakes } from './gather.ts';
 import { grainField, throughOf, type GrainField } from './grain.ts';
 import type { Layer } from './layer.ts';
 import type { LayRule } from './lay-freely.ts';
@@ -127,7 +128,7 @@ const joinOf = ({ brush, coat }: Pick<CoatJob, 'brush' | 'coat'>): Coat['join'] 
   coat === soundingCoats(brush)[0] ? 'over' : brush.coats[coat].join;
 
 /** Whether a coat only takes away from those below, so that its own colours are never seen. */
-export const takesAway = (job: Pick<CoatJob, 'brush' | 'coat'>): boolean => ['mask', 'cut'].includes(joinOf(job));
+export const takesAway = (job: Pick<CoatJob, 'brush' | 'coat'>): boolean => onlyTakes(joinOf(job));
 
 /** What the dabs of a coat do besides building up in one ink; undefined when nothing. */
 function ruleOf(engine: InkEngine, job: CoatJob, dabs: DabTable): LayRule | undefined {

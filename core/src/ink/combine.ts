@@ -1,4 +1,5 @@
 import type { CoatPrint } from './engine.ts';
+import { onlyTakes } from './gather.ts';
 import { throughGrain } from './grain.ts';
 import type { Kernel } from './kernel.ts';
 import { KEEP } from './kernel-plain.ts';
@@ -25,7 +26,7 @@ export const isPlain = ({ join, gradient, grain }: CoatPrint): boolean =>
  * from the lowest.
  */
 export const isOneCoverage = ([lowest, ...upper]: readonly CoatPrint[]): boolean =>
-  lowest.gradient.length === 0 && upper.every(({ join }) => join === 'mask' || join === 'cut');
+  lowest.gradient.length === 0 && upper.every(({ join }) => onlyTakes(join));
 
 /** Writes a coverage as it is seen through the grain of its coat. */
 export function writeThrough(
@@ -41,6 +42,12 @@ export function writeThrough(
     into.set(covered.subarray(from, to), from);
     throughGrain(into, grain, print.through, print.depth, from, to);
   }
+}
+
+/** The part of a tile of the sheet that a coat may have touched. */
+export function touchedBox({ layer }: CoatPrint, { key, height }: TilePlace): Box {
+  const touched = layer.tiles.get(key)?.touched;
+  return touched ? { ...touched, y1: Math.min(touched.y1, height) } : NOTHING;
 }
 
 /** Puts together, tile by tile, the coverage of strokes whose upper coats only take away. */
@@ -61,17 +68,12 @@ export class Combiner {
 
   /** Puts the coats together in one tile, at `at`; gives the box outside of which nothing prints, x0 and x1 by fours. */
   combine(coats: readonly CoatPrint[], place: TilePlace): Box {
-    let box = this.boxOf(coats[0], place);
+    let box = touchedBox(coats[0], place);
     // what a mask does not touch, it takes away
-    for (const coat of coats.slice(1)) if (coat.join === 'mask') box = meet(box, this.boxOf(coat, place));
+    for (const coat of coats.slice(1)) if (coat.join === 'mask') box = meet(box, touchedBox(coat, place));
     if (box.x1 <= box.x0 || box.y1 <= box.y0) return NOTHING;
     coats.forEach((coat, c) => this.keep(coat, c === 0 ? KEEP.take : KEEP[coat.join as 'mask' | 'cut'], place, box));
     return box;
-  }
-
-  private boxOf({ layer }: CoatPrint, { key, height }: TilePlace): Box {
-    const touched = layer.tiles.get(key)?.touched;
-    return touched ? { ...touched, y1: Math.min(touched.y1, height) } : NOTHING;
   }
 
   private keep(coat: CoatPrint, how: number, { key, x, y }: TilePlace, box: Box): void {

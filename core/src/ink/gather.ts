@@ -4,6 +4,9 @@ import type { Coat } from '../model/brush.ts';
 
 type Join = Coat['join'];
 
+/** Whether a coat only takes away from those below it. */
+export const onlyTakes = (join: Join): join is 'mask' | 'cut' => join === 'mask' || join === 'cut';
+
 /** Writes r, g, b of a pixel of a coverage. */
 export type Colouring = (at: number, coverage: number, out: Float64Array) => void;
 
@@ -36,7 +39,7 @@ function keep(px: Float32Array, coverage: Float32Array | undefined, mask: boolea
  */
 export function gather(coats: readonly CoatTile[], px: Float32Array, from: number, to: number): void {
   coats.forEach(({ join, coverage, colour }, c) => {
-    if (c > 0 && (join === 'mask' || join === 'cut')) {
+    if (c > 0 && onlyTakes(join)) {
       keep(px, coverage, join === 'mask', from, to);
       return;
     }

@@ -4,6 +4,7 @@ import type { Lamp } from '../relief/shade.ts';
 import type { DabTable } from '../vary/dab-table.ts';
 import { coatPrint, layCoat, type CoatJob, type LaidCoat, type Plates } from './coat.ts';
 import type { Impression, InkEngine } from './engine.ts';
+import { onlyTakes } from './gather.ts';
 import { SheetHeights } from './sheet-heights.ts';
 import type { SheetSize } from './sheet-size.ts';
 
@@ -102,7 +103,7 @@ function partOf(
       const picked = laid && pick(laid);
       if (picked) return [coatPrint(engine, job, picked)];
       const { join } = impression.coats[k];
-      return laid || (join !== 'mask' && join !== 'cut') ? [] : [impression.coats[k]];
+      return laid || !onlyTakes(join) ? [] : [impression.coats[k]];
     }),
   };
 }

@@ -1,4 +1,4 @@
-import { Combiner, isOneCoverage, isPlain, type TilePlace } from './combine.ts';
+import { Combiner, isOneCoverage, isPlain, touchedBox, type TilePlace } from './combine.ts';
 import type { CoatPrint, Impression, Rgb } from './engine.ts';
 import type { Kernel } from './kernel.ts';
 import type { InkMemory } from './memory.ts';
@@ -39,8 +39,8 @@ export class TilePrinter {
     this.kernel.fill(this.pixels, tile.height * TILE, r, g, b, below || !ground ? 0 : 1);
     for (const { coats, away } of here) {
       if (away) takeAway(this.memory, coats, tile, this.memory.floats(this.pixels, PIXELS * 4));
-      else if (coats.every(isPlain)) for (const coat of coats) this.printPlain(coat, tile);
-      else if (isOneCoverage(coats)) this.printCombined(coats, tile);
+      else if (coats.every(isPlain)) for (const coat of coats) this.printCovered([coat], tile);
+      else if (isOneCoverage(coats)) this.printCovered(coats, tile);
       else printGathered(this.memory, coats, tile, this.memory.floats(this.pixels, PIXELS * 4));
     }
     if (below) layBelow(ground, this.memory.floats(this.pixels, tile.height * TILE * 4));
@@ -54,8 +54,7 @@ export class TilePrinter {
     const tile = lowest.layer.tiles.get(place.key);
     if (!tile) return undefined;
     // the coverage of a plain coat is what its layer holds already
-    if (upper.length === 0 && isPlain(lowest))
-      return { at: tile.address, box: { ...tile.touched, y1: Math.min(tile.touched.y1, place.height) } };
+    if (upper.length === 0 && isPlain(lowest)) return { at: tile.address, box: touchedBox(lowest, place) };
     return { at: this.combiner.at, box: this.combiner.combine(stroke.coats, place) };
   }
 
@@ -68,22 +67,14 @@ export class TilePrinter {
     return { at: this.combiner.at, box: { x0: 0, y0: 0, x1: TILE, y1: place.height } };
   }
 
-  /** Ink over what lies below. */
-  private printPlain({ layer, colour }: CoatPrint, { key, height }: TilePlace): void {
-    const tile = layer.tiles.get(key);
-    if (tile) this.blend(tile.address, tile.tint, colour, { ...tile.touched, y1: Math.min(tile.touched.y1, height) });
-  }
-
-  /** A stroke of which grain or upper coats take away. */
-  private printCombined(coats: readonly CoatPrint[], place: TilePlace): void {
+  /** A stroke that one coverage says, over what lies below: in the inks of its dabs where there are any, else in one. */
+  private printCovered(coats: readonly CoatPrint[], place: TilePlace): void {
     const [{ layer, colour }] = coats;
-    const box = this.combiner.combine(coats, place);
-    if (box.x1 > box.x0) this.blend(this.combiner.at, layer.tiles.get(place.key)?.tint ?? 0, colour, box);
-  }
-
-  /** A coverage over what lies below: in the inks of its dabs where there are any, else in one. */
-  private blend(coverage: number, tints: number, colour: Rgb, { x0, y0, x1, y1 }: Box): void {
-    if (tints) this.kernel.blendTint(coverage, tints, this.pixels, TILE, x0, y0, x1, y1);
-    else this.kernel.blend(coverage, this.pixels, TILE, x0, y0, x1, y1, ...colour);
+    const covered = this.covered({ coats, away: false }, place);
+    if (!covered || covered.box.x1 <= covered.box.x0) return;
+    const { at, box } = covered;
+    const tints = layer.tiles.get(place.key)?.tint;
+    if (tints) this.kernel.blendTint(at, tints, this.pixels, TILE, box.x0, box.y0, box.x1, box.y1);
+    else this.kernel.blend(at, this.pixels, TILE, box.x0, box.y0, box.x1, box.y1, ...colour);
   }
 }

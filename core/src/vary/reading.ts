@@ -60,6 +60,17 @@ function readAt(source: Source, hands: Hands, dab: number): number {
   }
 }
 
+/** The share-weighted mean of all drivers at a dab, each through its curve. */
+function meanAt(sources: readonly Source[], hands: Hands, dab: number): number {
+  let mean = 0;
+  for (let k = 0; k < sources.length; k++) {
+    const source = sources[k];
+    const reading = readAt(source, hands, dab);
+    mean += source.weight * (source.bend ? source.bend(reading) : reading);
+  }
+  return mean;
+}
+
 const COLUMN_OF: Partial<Record<Source['by'], 'pressure' | 'tilt' | 'twist' | 'heading' | 'hurry' | 'progress'>> = {
   pressure: 'pressure',
   tilt: 'tilt',
@@ -110,15 +121,4 @@ export function meanReading(drivers: readonly Driver[], key: Omit<DrawKey, 'driv
     out.fill(0, from, to);
     for (const source of sources) addPart(source, hands, from, to, out);
   };
-}
-
-/** The share-weighted mean of all drivers at a dab, each through its curve. */
-function meanAt(sources: readonly Source[], hands: Hands, dab: number): number {
-  let mean = 0;
-  for (let k = 0; k < sources.length; k++) {
-    const source = sources[k];
-    const reading = readAt(source, hands, dab);
-    mean += source.weight * (source.bend ? source.bend(reading) : reading);
-  }
-  return mean;
 }

@@ -38,7 +38,7 @@ export function echoJob(bench: Bench): ProveJob | undefined {
   return { brush: measured(bench.brush), plates };
 }
 
-const keyOf = (job: ProveJob): string => JSON.stringify([job.brush, job.plates]);
+export const keyOf = (job: ProveJob): string => JSON.stringify([job.brush, job.plates]);
 
 let wanted: ProveJob | undefined;
 let running = false;

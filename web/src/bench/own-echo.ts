@@ -3,12 +3,12 @@ import { useEffect } from 'react';
 import { create } from 'zustand';
 import { proverFor } from '../workers/prover.ts';
 import { whenAtRest } from './at-rest.ts';
-import { echoJob } from './echo.ts';
+import { echoJob, keyOf } from './echo.ts';
 import { strokeKey } from './stroke-key.ts';
 import { useBench } from './store.ts';
 
 /** The echo of the strokes that were drawn by hand; null where there are none, or none that is long enough. */
-export const useOwnEcho = create<{ echo: number | null; key: string }>(() => ({ echo: null, key: '' }));
+export const useOwnEcho = create<{ echo: number | null }>(() => ({ echo: null }));
 
 /** How long the hand must rest, ms: longer than for the standard stroke, which is measured first. */
 const REST_MS = 400;
@@ -28,11 +28,11 @@ async function measureOwn(): Promise<void> {
   const job = bench ? echoJob(bench) : undefined;
   if (!bench || !job) return;
   const strokes = measurable(bench);
-  const key = strokes.length > 0 ? JSON.stringify([job, strokes.map((s) => [s.number, strokeKey(s)])]) : '';
+  const key = strokes.length > 0 ? JSON.stringify([keyOf(job), strokes.map((s) => [s.number, strokeKey(s)])]) : '';
   if (key === newest) return;
   newest = key;
   if (strokes.length === 0) {
-    useOwnEcho.setState({ echo: null, key });
+    useOwnEcho.setState({ echo: null });
     return;
   }
   const given = strokes.map(({ points, width, number }) => ({ points, width, number }));
@@ -42,7 +42,7 @@ async function measureOwn(): Promise<void> {
     .catch(() => undefined);
   if (newest !== key) return;
   if (told === undefined) newest = '';
-  else useOwnEcho.setState({ echo: told, key });
+  else useOwnEcho.setState({ echo: told });
 }
 
 /** Measures the user's own strokes at every longer pause of the hand. */
@@ -52,7 +52,7 @@ export function useMeasuringOwn(): void {
     return () => {
       stop();
       newest = '';
-      useOwnEcho.setState({ echo: null, key: '' });
+      useOwnEcho.setState({ echo: null });
     };
   }, []);
 }

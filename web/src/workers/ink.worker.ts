@@ -49,16 +49,17 @@ function free({ laid, thick }: KeptCoat): void {
 }
 
 const MOST_STROKES = 400;
-const strokes = new Map<string, PenStroke>();
+const knownStrokes = new Map<string, PenStroke>();
 
 /** The strokes of a job as they came first: what is known of a stroke is kept with the object. */
 function known(job: InkJob): PenStroke[] {
-  const met = job.strokes.map(({ key, stroke }) => strokes.get(key) ?? stroke);
+  const met = job.strokes.map(({ key, stroke }) => knownStrokes.get(key) ?? stroke);
   // those of other views are drawn again and again as well
-  if (strokes.size > MOST_STROKES) strokes.clear();
-  job.strokes.forEach(({ key }, i) => strokes.set(key, met[i]));
+  if (knownStrokes.size > MOST_STROKES) knownStrokes.clear();
+  job.strokes.forEach(({ key }, i) => knownStrokes.set(key, met[i]));
   return met;
 }
+
 /** The strokes of a job as impressions: coats that were laid before with the same settings are used again. */
 function impressions(job: InkJob): { impressions: Impression[]; coats: ThickCoat[][]; dabs: number } {
   const before = views.get(job.view) ?? new Map<string, KeptCoat>();

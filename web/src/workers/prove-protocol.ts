@@ -1,4 +1,4 @@
-import type { Before, Brush, Fix, FlawPlace, PenStroke, Plate, PlateBox, TriedFix } from '@amber-stamp/core';
+import type { Before, Brush, Fix, FlawPlace, NumberedStroke, Plate, PlateBox, TriedFix } from '@amber-stamp/core';
 
 /** A brush whose plates the worker holds by key. */
 export interface ProveJob {
@@ -68,7 +68,7 @@ export interface ProveApi {
   /** The echo of a brush along its standard stroke with one seed: for many at once. */
   echo(job: ProveJob): { echo: number };
   /** The mean echo of given strokes; null where none has dabs enough. */
-  strokes(job: ProveJob, strokes: readonly (PenStroke & { number: number })[]): number | null;
+  strokes(job: ProveJob, strokes: readonly NumberedStroke[]): number | null;
   /** Where the tip of a card gives itself away; null where it prints too few dabs. */
   heat(job: ProveJob, coat: number, card: number): ToldHeat | null;
   /** What is worth trying on a brush, and what it is compared with. */
