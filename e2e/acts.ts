@@ -19,6 +19,15 @@ export async function openBrush(page: Page, url: string, name: string): Promise<
 export const drawn = (page: Page, view: string): Promise<void> =>
   expect(page.locator(`canvas[data-view="${view}"]`)).toHaveAttribute('data-drawn', /\d+/, { timeout: 30_000 });
 
+/** The number of the dial, once it is known and rests. */
+export async function echoAtRest(page: Page): Promise<number> {
+  const dial = page.getByTestId('echo');
+  const number = dial.getByRole('img');
+  await expect(number).toHaveAttribute('aria-label', /^Echo \d+ of 100$/, { timeout: 60_000 });
+  await expect(dial).toHaveAttribute('aria-busy', 'false', { timeout: 60_000 });
+  return Number(/Echo (\d+)/.exec((await number.getAttribute('aria-label')) ?? '')?.[1]);
+}
+
 /** What a view shows now, as PNG. */
 export const picture = (page: Page, view: string): Promise<Buffer> =>
   page

@@ -1,5 +1,5 @@
 import type { Page } from '@playwright/test';
-import { changed, drawn, kept, openBrush, pixels, same, stage } from './acts.ts';
+import { changed, drawn, echoAtRest, kept, openBrush, pixels, same, stage } from './acts.ts';
 import { withApp, type App } from './app.ts';
 import { expect } from './expect.ts';
 
@@ -27,10 +27,7 @@ describe('states are compared with pins and in ladders', () => {
   it('a pin is wiped across the present state by keys, blinks while B is held, and tells its echo', async () => {
     await openBrush(page, app.url, 'Crust lichen');
     await stage(page, 'Prove').click();
-    await expect(page.getByTestId('echo').getByRole('img')).toHaveAttribute('aria-label', /^Echo \d+/, {
-      timeout: 60_000,
-    });
-    await expect(page.getByTestId('echo')).toHaveAttribute('aria-busy', 'false', { timeout: 60_000 });
+    await echoAtRest(page);
     await view('pins');
     await page.keyboard.press('p');
     await drawn(page, 'pinned');

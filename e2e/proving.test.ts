@@ -1,5 +1,5 @@
 import type { Page } from '@playwright/test';
-import { changed, drawn, kept, openBrush, pixels, scribble, stage } from './acts.ts';
+import { changed, drawn, echoAtRest, kept, openBrush, pixels, scribble, stage } from './acts.ts';
 import { withApp, type App } from './app.ts';
 import { expect } from './expect.ts';
 
@@ -11,14 +11,7 @@ describe('repetition is measured, shown and cured', () => {
     page = opened;
   });
   const dial = () => page.getByTestId('echo');
-  /** The number of the dial once it rests. */
-  const echo = async (): Promise<number> => {
-    const picture = dial().getByRole('img');
-    await expect(picture).toHaveAttribute('aria-label', /^Echo \d+ of 100$/, { timeout: 60_000 });
-    await expect(dial()).toHaveAttribute('aria-busy', 'false', { timeout: 60_000 });
-    const label = await picture.getAttribute('aria-label');
-    return Number(/Echo (\d+) of 100/.exec(label ?? '')?.[1]);
-  };
+  const echo = () => echoAtRest(page);
   const region = (name: string) => page.getByRole('region', { name, exact: true });
 
   it('the dial shows the echo and its three parts in every stage, and follows the brush', async () => {

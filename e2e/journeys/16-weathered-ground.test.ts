@@ -1,6 +1,6 @@
 import type { Page } from '@playwright/test';
 import sharp from 'sharp';
-import { changed, kept, pixels } from '../acts.ts';
+import { changed, echoAtRest, kept, pixels } from '../acts.ts';
 import { withApp, type App } from '../app.ts';
 import { Hand } from './hand.ts';
 import { expect } from '../expect.ts';
@@ -33,12 +33,7 @@ describe('a weathered ground that never repeats', () => {
     app = started;
     page = opened;
   });
-  const dial = () => page.getByTestId('echo');
-  const echo = async (): Promise<number> => {
-    await expect(dial()).toHaveAttribute('aria-busy', 'false', { timeout: 60_000 });
-    const label = await dial().getByRole('img').getAttribute('aria-label', { timeout: 60_000 });
-    return Number(/Echo (\d+) of 100/.exec(label ?? '')?.[1]);
-  };
+  const echo = () => echoAtRest(page);
 
   it('what gives it away is told and taken out, the cures are tried, and the echo falls by more than half', async () => {
     const hand = new Hand(page);

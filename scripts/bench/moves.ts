@@ -6,7 +6,7 @@ import { join } from 'node:path';
 import sharp from 'sharp';
 import { BRUSHES } from '@amber-stamp/demo';
 import { App, closeBrowser } from '../../e2e/app.ts';
-import { drawn, openBrush, stage } from '../../e2e/acts.ts';
+import { drawn, echoAtRest, openBrush, stage } from '../../e2e/acts.ts';
 import { median } from './measure.ts';
 
 const MOVES = 200;
@@ -124,6 +124,7 @@ async function sheets(page: Page, url: string): Promise<string[]> {
     await stage(page, 'Vary').click();
     await drawn(page, 'wide');
     await page.waitForLoadState('networkidle');
+    await echoAtRest(page);
     const peg = page.getByRole('group', { name: 'Flow' }).getByRole('slider').first();
     await peg.scrollIntoViewIfNeeded();
     const box = (await peg.boundingBox())!;
@@ -169,7 +170,8 @@ const lines = [
   '',
   '## The trial sheet while a peg of Flow moves',
   '',
-  `Time in the worker, from the changed row to finished pixels, ${SHEET_MOVES} moves of the mouse with the peg held.`,
+  `Time in the worker, from the changed row to finished pixels, ${SHEET_MOVES} moves of the mouse with the peg held, begun`,
+  'when the echo of the brush is known.',
   '',
   ...sheetRows,
   '',

@@ -42,19 +42,22 @@ export const keyOf = (job: ProveJob): string => JSON.stringify([job.brush, job.p
 
 let wanted: ProveJob | undefined;
 let running = false;
+/** What was last measured with all seeds. */
+let finished = '';
 
-/** Measures the newest wish, first with one seed and then with all; a newer wish overtakes between the two. */
+/** Measures the newest wish with one seed more at a time; a newer wish, or a hand that moves on, ends it in between. */
 async function pump(): Promise<void> {
   running = true;
   while (wanted) {
     const job = wanted;
     const key = keyOf(job);
     try {
-      for (const seeds of [1, SEEDS]) {
-        if (wanted !== job) break;
+      for (let seeds = 1; seeds <= SEEDS && wanted === job; seeds++) {
         const prover = await proverFor(job);
         const told = await prover?.measure(job, seeds);
-        if (told && wanted === job) useEcho.setState({ told, key, failed: false });
+        if (!told || wanted !== job) continue;
+        useEcho.setState({ told, key, failed: false });
+        if (seeds === SEEDS) finished = key;
       }
     } catch {
       useEcho.setState({ failed: true });
@@ -68,7 +71,7 @@ async function pump(): Promise<void> {
 function measureNow(): void {
   const { bench } = useBench.getState();
   const job = bench ? echoJob(bench) : undefined;
-  if (!job || keyOf(job) === useEcho.getState().key) return;
+  if (!job || (keyOf(job) === finished && useEcho.getState().key === finished)) return;
   wanted = job;
   useEcho.setState({ busy: true });
   if (!running) void pump();
@@ -78,9 +81,15 @@ function measureNow(): void {
 export function useMeasuring(): void {
   useEffect(() => {
     const stop = whenAtRest(REST_MS, measureNow);
+    // what is drawn under the hand comes first, and nobody waits for the echo of a state that is gone
+    const drop = useBench.subscribe((state, before) => {
+      if (state.bench !== before.bench && state.gesturing) wanted = undefined;
+    });
     return () => {
       stop();
+      drop();
       wanted = undefined;
+      finished = '';
       useEcho.setState({ told: null, key: '', busy: false, failed: false });
     };
   }, []);

@@ -1,8 +1,8 @@
-import type { Bench } from '@amber-stamp/core';
-import { propertiesOf, resetRow, toggleMute } from '../../bench/edit.ts';
+import { memo } from 'react';
+import { propertiesOf } from '../../bench/edit.ts';
 import { live, settle } from '../../bench/store.ts';
 import { Ruler } from './Ruler.tsx';
-import { RowTools } from './PropertyRow.tsx';
+import { MuteAndReset } from './RowTools.tsx';
 import { settleSoon } from './settleSoon.ts';
 import { ValueField } from './ValueField.tsx';
 
@@ -18,12 +18,13 @@ interface Props {
   name: 'mirrorX' | 'mirrorY';
   label: string;
   note: string;
-  bench: Bench;
+  property: { chance: number; muted: boolean };
+  /** why the first guess is what it is, while it stands */
+  reason: string | undefined;
 }
 
 /** How many of the dabs are mirrored. */
-export function MirrorRow({ name, label, note, bench }: Props) {
-  const property = propertiesOf(bench)[name];
+export const MirrorRow = memo(function MirrorRow({ name, label, note, property, reason }: Props) {
   const set = (chance: number) =>
     live((draft) => {
       propertiesOf(draft)[name].chance = Math.max(0, Math.min(1, chance));
@@ -37,18 +38,14 @@ export function MirrorRow({ name, label, note, bench }: Props) {
     settle(label);
     return true;
   };
-  const reason = bench.guessed[name];
   return (
     <div className={`row ${property.muted ? 'muted' : ''}`} role="group" aria-label={label}>
       <div className="line1">
         <span className="label">{label}</span>
         <span className={property.chance > 0 ? 'chip' : 'chip none'}>{property.chance > 0 ? 'chance' : 'steady'}</span>
-        <RowTools
-          label={label}
-          muted={property.muted}
-          onMute={() => toggleMute(name, label, property.muted)}
-          onReset={() => resetRow(name, label)}
-        />
+        <span className="tools">
+          <MuteAndReset name={name} label={label} muted={property.muted} />
+        </span>
         <ValueField label={`${label} value`} text={textOf(property.chance)} onEnter={enter} />
       </div>
       <Ruler
@@ -68,4 +65,4 @@ export function MirrorRow({ name, label, note, bench }: Props) {
       <div className="why">{reason ?? note}</div>
     </div>
   );
-}
+});

@@ -1,45 +1,27 @@
-import { driverSilhouette, FOLLOWS, idleDrivers, STRAIGHT, type Bench, type Follow } from '@amber-stamp/core';
+import {
+  driverSilhouette,
+  FOLLOWS,
+  idleDrivers,
+  STRAIGHT,
+  type Follow,
+  type PenStroke,
+  type Property,
+} from '@amber-stamp/core';
 import { Tooltip } from '@mui/material';
-import { useMemo, type ReactNode } from 'react';
-import { definitionOf, editProperty, propertiesOf, propertyOf, resetRow, toggleMute } from '../../bench/edit.ts';
+import { memo, useMemo } from 'react';
+import { definitionOf, editProperty, propertiesOf, propertyOf, type RangeName } from '../../bench/edit.ts';
 import { change, presentBench, settle } from '../../bench/store.ts';
 import { Choices } from '../../parts/Choices.tsx';
-import { MutedIcon, MuteIcon, ResetIcon, StarIcon, TogetherIcon } from '../../parts/icons.tsx';
-import { STAR_WORDS, starOf, turnStar, useHabit } from './at-hand.ts';
+import type { Star } from './at-hand.ts';
 import { AddDriver, Drivers } from './Drivers.tsx';
 import { endsOf, placeOf, readValue, setEnds, setStill, valueAt, valueText, type RowDefinition } from './rows.ts';
+import { MuteAndReset, StarAndTogether } from './RowTools.tsx';
 import { Ruler } from './Ruler.tsx';
 import { settleSoon } from './settleSoon.ts';
 import { SpacingCost } from './SpacingCost.tsx';
-import { IDLE_WORDS, sheetStrokes } from './sheet-strokes.ts';
-import { carryOthers, turnTogether, useTogether } from './together.ts';
+import { IDLE_WORDS } from './sheet-strokes.ts';
+import { carryOthers, useTogether } from './together.ts';
 import { ValueField } from './ValueField.tsx';
-
-interface ToolProps {
-  label: string;
-  muted: boolean;
-  /** further tools of the row */
-  children?: ReactNode;
-  onMute: () => void;
-  onReset: () => void;
-}
-
-/** Mute shows what a row alone does; reset gives it its plain value. */
-export const RowTools = ({ label, muted, onMute, onReset, children }: ToolProps) => (
-  <span className="tools">
-    {children}
-    <Tooltip title={muted ? 'Let it act again' : 'Mute: see what it does'}>
-      <button className="tool" aria-label={`Mute ${label}`} aria-pressed={muted} onClick={onMute}>
-        {muted ? <MutedIcon size={15} /> : <MuteIcon size={15} />}
-      </button>
-    </Tooltip>
-    <Tooltip title="As it was made">
-      <button className="tool" aria-label={`Reset ${label}`} onClick={onReset}>
-        <ResetIcon size={15} />
-      </button>
-    </Tooltip>
-  </span>
-);
 
 const FOLLOW_WORDS: Record<Follow, string> = {
   none: 'as cut',
@@ -71,27 +53,34 @@ function FollowChoice({ follow }: { follow: Follow }) {
 
 interface Props {
   row: RowDefinition;
-  bench: Bench;
+  property: Property;
+  /** what is drawn with the brush: how the values are spread is read from it */
+  strokes: readonly PenStroke[];
+  /** why the first guess is what it is, while it stands */
+  reason: string | undefined;
+  star: Star;
+  /** what the angle follows; none for every other row */
+  follow: Follow;
   open: boolean;
-  onOpen: () => void;
+  onOpen: (name: RangeName) => void;
 }
 
-/** One property: name, drivers, value as text, ruler with pegs; it opens in place to its curves and shares. */
-export function PropertyRow({ row, bench, open, onOpen }: Props) {
+/**
+ * One property: name, drivers, value as text, ruler with pegs; it opens in place to its curves and shares. Rendered anew
+ * only when its own facts change: while one peg moves all other rows stay as they are.
+ */
+export const PropertyRow = memo(function PropertyRow(props: Props) {
+  const { row, property, strokes, reason, star, follow, open } = props;
   const { name } = row;
   const { label, help } = definitionOf(name);
-  const property = propertyOf(bench, name);
-  const { angle } = propertiesOf(bench);
+  const onOpen = () => props.onOpen(name);
   const moved = property.drivers.length > 0;
   const ends = endsOf(name, property);
-  const strokes = sheetStrokes(bench);
   const silhouette = useMemo(
     () => (moved ? driverSilhouette(property.drivers, 24, strokes) : null),
     [moved, property.drivers, strokes],
   );
   const idle = useMemo(() => idleDrivers(property.drivers, strokes), [property.drivers, strokes]);
-  const habit = useHabit((s) => s.rows);
-  const star = starOf(bench, habit, name);
   const together = useTogether((s) => s.names.includes(name));
   const move = (values: number[]) => {
     carryOthers(row, values.length === 2 ? ends : [ends[1]], values);
@@ -114,7 +103,6 @@ export function PropertyRow({ row, bench, open, onOpen }: Props) {
   };
   // read when the gesture ends, not when the row was drawn
   const told = () => `${label} ${valueText(name, propertyOf(presentBench(), name))}`;
-  const reason = bench.guessed[name];
   return (
     <div
       className={`row ${open ? 'open' : ''} ${property.muted ? 'muted' : ''} ${together ? 'together' : ''}`}
@@ -132,40 +120,16 @@ export function PropertyRow({ row, bench, open, onOpen }: Props) {
             {d.by}
           </button>
         ))}
-        {name === 'angle' && angle.follow !== 'none' && (
+        {follow !== 'none' && (
           <button className="chip" onClick={onOpen}>
-            {angle.follow}
+            {follow}
           </button>
         )}
-        {!moved && !(name === 'angle' && angle.follow !== 'none') && (
-          <AddDriver row={row} label={label} drivers={[]} className="chip none" />
-        )}
-        <RowTools
-          label={label}
-          muted={property.muted}
-          onMute={() => toggleMute(name, label, property.muted)}
-          onReset={() => resetRow(name, label)}
-        >
-          <Tooltip title={STAR_WORDS[star]}>
-            <button
-              className={`tool ${star === 'none' ? '' : 'lit'}`}
-              aria-label={`${STAR_WORDS[star]}: ${label}`}
-              onClick={() => turnStar(star, name, label)}
-            >
-              <StarIcon size={15} />
-            </button>
-          </Tooltip>
-          <Tooltip title={together ? 'Move alone again' : 'Move together with other rows that are marked so'}>
-            <button
-              className={`tool ${together ? 'lit' : ''}`}
-              aria-label={`${label} moves together`}
-              aria-pressed={together}
-              onClick={() => turnTogether(name)}
-            >
-              <TogetherIcon size={15} />
-            </button>
-          </Tooltip>
-        </RowTools>
+        {!moved && follow === 'none' && <AddDriver row={row} label={label} drivers={[]} className="chip none" />}
+        <span className="tools">
+          <StarAndTogether name={name} star={star} />
+          <MuteAndReset name={name} label={label} muted={property.muted} />
+        </span>
         <ValueField label={`${label} value`} text={valueText(name, property)} onEnter={enter} />
       </div>
       <Ruler
@@ -182,7 +146,7 @@ export function PropertyRow({ row, bench, open, onOpen }: Props) {
         onSettle={() => settle(told())}
         onNudge={() => settleSoon(told())}
       />
-      {open && name === 'angle' && <FollowChoice follow={angle.follow} />}
+      {open && name === 'angle' && <FollowChoice follow={follow} />}
       {open && <Drivers row={row} label={label} property={property} />}
       {reason && (
         <div className="why">
@@ -198,4 +162,4 @@ export function PropertyRow({ row, bench, open, onOpen }: Props) {
       {moved && ends[0] === ends[1] && <div className="why">its drivers do nothing: both ends are the same</div>}
     </div>
   );
-}
+});

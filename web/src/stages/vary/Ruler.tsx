@@ -1,4 +1,4 @@
-import { useEffect, useMemo, useRef, useState, type KeyboardEvent, type PointerEvent } from 'react';
+import { memo, useEffect, useMemo, useRef, useState, type KeyboardEvent, type PointerEvent } from 'react';
 
 interface Props {
   /** name for people, with the peg's role after it */
@@ -21,6 +21,19 @@ interface Props {
 const TICKS = 40;
 const BASE = 20;
 const HILL = 15;
+
+const tick = (k: number): string => `M${(k / TICKS) * 100} ${BASE}v${k % 10 === 0 ? -6 : k % 5 === 0 ? -4.5 : -2.5}`;
+const TICK_PATH = Array.from({ length: TICKS + 1 }, (_, k) => tick(k)).join('');
+
+/** What is printed on every ruler, once for all: it never changes. */
+const Ticks = memo(function Ticks() {
+  return (
+    <>
+      <path d={`M0 ${BASE}H100`} stroke="var(--line)" strokeWidth={1.5} vectorEffect="non-scaling-stroke" />
+      <path d={TICK_PATH} stroke="var(--line)" strokeWidth={1} vectorEffect="non-scaling-stroke" />
+    </>
+  );
+});
 
 let lastScroll = 0;
 const SCROLL_REST_MS = 400;
@@ -129,16 +142,7 @@ export function Ruler({
   return (
     <div className="rule" ref={box} onPointerDown={down} onPointerMove={move} onPointerUp={up} onPointerCancel={up}>
       <svg viewBox="0 0 100 25" preserveAspectRatio="none" aria-hidden>
-        <path d={`M0 ${BASE}H100`} stroke="var(--line)" strokeWidth={1.5} vectorEffect="non-scaling-stroke" />
-        {Array.from({ length: TICKS + 1 }, (_, k) => (
-          <path
-            key={k}
-            d={`M${(k / TICKS) * 100} ${BASE}v${k % 10 === 0 ? -6 : k % 5 === 0 ? -4.5 : -2.5}`}
-            stroke="var(--line)"
-            strokeWidth={1}
-            vectorEffect="non-scaling-stroke"
-          />
-        ))}
+        <Ticks />
         {hill && <path d={hill} fill="var(--amberfill)" opacity={0.55} />}
         {places.length === 2 && (
           <path

@@ -1,11 +1,11 @@
 import { withoutGuess, type Bench } from '@amber-stamp/core';
 import { Button } from '@mui/material';
-import { useState } from 'react';
+import { useCallback, useState } from 'react';
 import { coatOf, coatPlace } from '../../bench/coat.ts';
-import { definitionOf } from '../../bench/edit.ts';
+import { definitionOf, propertiesOf, propertyOf, type RangeName } from '../../bench/edit.ts';
 import { useBenchEye } from '../../bench/eye.ts';
 import { change } from '../../bench/store.ts';
-import { rowsAtHand, useHabit } from './at-hand.ts';
+import { rowsAtHand, starOf, useHabit } from './at-hand.ts';
 import { MirrorRow } from './MirrorRow.tsx';
 import { CoatsPanel } from './panels/CoatsPanel.tsx';
 import { DeckPanel } from './panels/DeckPanel.tsx';
@@ -15,6 +15,7 @@ import { InkPanel } from './panels/InkPanel.tsx';
 import { ReliefPanel } from './panels/ReliefPanel.tsx';
 import { PropertyRow } from './PropertyRow.tsx';
 import { MAIN_ROWS, ROWS, type RowDefinition } from './rows.ts';
+import { sheetStrokes } from './sheet-strokes.ts';
 
 const plain = (what: string) =>
   change(what, (draft) => {
@@ -120,7 +121,10 @@ export function VaryControls({ bench }: { bench: Bench }) {
   const habit = useHabit((s) => s.rows);
   const [wanted, setWanted] = useState('');
   const [part, setPart] = useState<Part>('rows');
-  const [open, setOpen] = useState<string | null>('size');
+  const [open, setOpen] = useState<RangeName | null>('size');
+  const onOpen = useCallback((name: RangeName) => setOpen((now) => (now === name ? null : name)), []);
+  const { angle, mirrorX, mirrorY } = propertiesOf(bench);
+  const strokes = sheetStrokes(bench);
   const words = wanted
     .toLowerCase()
     .split(/\s+/)
@@ -162,15 +166,31 @@ export function VaryControls({ bench }: { bench: Bench }) {
         <PropertyRow
           key={row.name}
           row={row}
-          bench={bench}
+          property={propertyOf(bench, row.name)}
+          strokes={strokes}
+          reason={bench.guessed[row.name]}
+          star={starOf(bench, habit, row.name)}
+          follow={row.name === 'angle' ? angle.follow : 'none'}
           open={open === row.name}
-          onOpen={() => setOpen(open === row.name ? null : row.name)}
+          onOpen={onOpen}
         />
       ))}
       {mirrors && (
         <>
-          <MirrorRow name="mirrorX" label="Mirror" note="left to right" bench={bench} />
-          <MirrorRow name="mirrorY" label="Turn over" note="top to bottom" bench={bench} />
+          <MirrorRow
+            name="mirrorX"
+            label="Mirror"
+            note="left to right"
+            property={mirrorX}
+            reason={bench.guessed.mirrorX}
+          />
+          <MirrorRow
+            name="mirrorY"
+            label="Turn over"
+            note="top to bottom"
+            property={mirrorY}
+            reason={bench.guessed.mirrorY}
+          />
         </>
       )}
       {searching && rows.length === 0 && !mirrors && parts.length === 0 && (
