@@ -1,4 +1,5 @@
 import type { Param, ParamValue } from '@amber-stamp/core';
+import { memo } from 'react';
 import { settle } from '../../bench/store.ts';
 import { ParamField } from '../../parts/ParamField.tsx';
 import { BrushParam } from './BrushParam.tsx';
@@ -16,7 +17,7 @@ export interface ParamProps {
 }
 
 /** One setting of a step, made from the table of steps. */
-export function ParamControl(props: ParamProps) {
+export const ParamControl = memo(function ParamControl(props: ParamProps) {
   const { place, step, name, param, value } = props;
   if (param.kind === 'source') return <SourceParam {...props} />;
   if (param.kind === 'brush') return <BrushParam {...props} />;
@@ -29,4 +30,4 @@ export function ParamControl(props: ParamProps) {
       onDone={(told) => settle(`${step}: ${param.label.toLowerCase()} ${told}`.trim())}
     />
   );
-}
+});

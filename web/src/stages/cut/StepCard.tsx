@@ -28,11 +28,51 @@ function looksTheSame(a: Props, b: Props): boolean {
   return a.id === b.id && a.place === b.place && a.step === b.step && a.picture === b.picture && histogram && facts;
 }
 
+interface ToolProps {
+  place: number;
+  label: string;
+}
+
+const StepSwitch = memo(function StepSwitch({ place, label, on }: ToolProps & { on: boolean }) {
+  return (
+    <Switch
+      checked={on}
+      slotProps={{ input: { 'aria-label': `${label} on` } }}
+      onChange={(_, wanted) => switchStep(place, wanted, label)}
+    />
+  );
+});
+
+/** What can be done with the open step as a whole. */
+const StepTools = memo(function StepTools({ place, label }: ToolProps) {
+  const alone = useBench((s) => s.bench !== null && standsAlone(recipeOf(s.bench), place));
+  return (
+    <div className="tools-row">
+      <button
+        className="small"
+        aria-pressed={alone}
+        onClick={() => stepAlone(place, label)}
+        title="All other steps off but gray and fit, to see what this one does; once more: all as they were"
+      >
+        {alone ? 'all as before' : 'alone'}
+      </button>
+      <button className="small" onClick={() => duplicateStep(place, label)}>
+        once more
+      </button>
+      <button className="small" onClick={() => void keepState(place)} title="A brush of its own, cut up to here">
+        keep as a plate
+      </button>
+      <button className="small" onClick={() => removeStep(place, label)}>
+        <AwayIcon size={11} /> remove
+      </button>
+    </div>
+  );
+});
+
 /** One step: its result as a picture, what it did in one line, a switch, a grip, and its settings when it is open. */
 export const StepCard = memo(function StepCard({ id, place, step, facts, picture, histogram }: Props) {
   const { attributes, listeners, setNodeRef, transform, transition, isDragging } = useSortable({ id });
   const open = useChosen((s) => s.place === place);
-  const alone = useBench((s) => s.bench !== null && standsAlone(recipeOf(s.bench), place));
   const { label, params, sentence, help } = stepNamed(step.step);
   const hidden = step.step === 'levels' ? ['low', 'high'] : [];
   const style = {
@@ -61,11 +101,7 @@ export const StepCard = memo(function StepCard({ id, place, step, facts, picture
         <b>{label}</b>
         <div className="sub">{step.on ? sentence(step, facts ?? {}) : 'off'}</div>
       </button>
-      <Switch
-        checked={step.on}
-        slotProps={{ input: { 'aria-label': `${label} on` } }}
-        onChange={(_, on) => switchStep(place, on, label)}
-      />
+      <StepSwitch place={place} label={label} on={step.on} />
       {open && (
         <div className="more">
           {step.step === 'levels' && <LevelsControl place={place} step={step} facts={facts} histogram={histogram} />}
@@ -75,25 +111,7 @@ export const StepCard = memo(function StepCard({ id, place, step, facts, picture
               <ParamControl key={name} place={place} step={label} name={name} param={param} value={step[name]} />
             ))}
           {step.step === 'fit' && <FitAdvice place={place} step={step} />}
-          <div className="tools-row">
-            <button
-              className="small"
-              aria-pressed={alone}
-              onClick={() => stepAlone(place, label)}
-              title="All other steps off but gray and fit, to see what this one does; once more: all as they were"
-            >
-              {alone ? 'all as before' : 'alone'}
-            </button>
-            <button className="small" onClick={() => duplicateStep(place, label)}>
-              once more
-            </button>
-            <button className="small" onClick={() => void keepState(place)} title="A brush of its own, cut up to here">
-              keep as a plate
-            </button>
-            <button className="small" onClick={() => removeStep(place, label)}>
-              <AwayIcon size={11} /> remove
-            </button>
-          </div>
+          <StepTools place={place} label={label} />
         </div>
       )}
     </li>

@@ -1,6 +1,6 @@
-import { nextNumber, recordings, RECORDING_SIZE, type Bench, type PenStroke, type Strokes } from '@amber-stamp/core';
+import { nextNumber, recordings, RECORDING_SIZE, type PenStroke, type Strokes } from '@amber-stamp/core';
 import { Divider, ListItemText, Menu, MenuItem } from '@mui/material';
-import { useState } from 'react';
+import { memo, useState } from 'react';
 import { sendJson } from '../../../api/client.ts';
 import { queryClient, useRecordings } from '../../../api/queries.ts';
 import type { Recording } from '../../../api/types.ts';
@@ -78,8 +78,14 @@ function KeepMine({ strokes, onDone }: { strokes: readonly PenStroke[]; onDone: 
   );
 }
 
+interface Props {
+  /** the user's own on the sheet */
+  strokes: readonly PenStroke[];
+  sheet: { width: number; height: number };
+}
+
 /** The menu of recorded strokes: those that ship, and the user's own by their names. */
-export function Recordings({ bench, sheet }: { bench: Bench; sheet: { width: number; height: number } }) {
+export const Recordings = memo(function Recordings({ strokes: mine, sheet }: Props) {
   const [menu, setMenu] = useState<HTMLElement | null>(null);
   const { data: own = [] } = useRecordings();
   const close = () => setMenu(null);
@@ -115,9 +121,9 @@ export function Recordings({ bench, sheet }: { bench: Bench; sheet: { width: num
             </button>
           </MenuItem>
         ))}
-        {bench.strokes.length > 0 && <Divider />}
-        {bench.strokes.length > 0 && <KeepMine strokes={bench.strokes} onDone={close} />}
+        {mine.length > 0 && <Divider />}
+        {mine.length > 0 && <KeepMine strokes={mine} onDone={close} />}
       </Menu>
     </>
   );
-}
+});

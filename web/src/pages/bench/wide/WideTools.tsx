@@ -46,7 +46,7 @@ export function WideTools({ bench, sheet }: { bench: Bench; sheet: BoxSize }) {
     <span className="tag hand">
       <Zoom />
       <PenHand />
-      <Recordings bench={bench} sheet={sheet} />
+      <Recordings strokes={bench.strokes} sheet={sheet} />
       {own && (
         <button
           className="small"
