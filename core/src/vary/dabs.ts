@@ -5,17 +5,23 @@ import type { PenStroke } from '../model/strokes.ts';
 import { dabTable, type DabTable } from './dab-table.ts';
 import { dealerOf } from './deal.ts';
 import { endsOf, widthOf } from './ends.ts';
-import type { Column, Hands } from './hands.ts';
-import { coatValues } from './value.ts';
+import { fillNew, type Column, type Hands } from './hands.ts';
+import { coatValues, type CoatValues } from './value.ts';
 import { walkAlong } from './walk.ts';
 
 const pair = new Float64Array(2);
 
 /** Moves dabs off the path: along and across it, both in percent of each dab's size. */
-function scatter(table: DabTable, hands: Hands, alongPct: Float64Array, acrossPct: Float64Array): void {
-  table.x.set(hands.x.subarray(0, table.count));
-  table.y.set(hands.y.subarray(0, table.count));
-  for (let i = 0; i < table.count; i++) {
+function scatter(table: DabTable, hands: Hands, { along: alongs, across: acrosses }: CoatValues['of']): void {
+  const { count } = table;
+  table.x.set(hands.x.subarray(0, count));
+  table.y.set(hands.y.subarray(0, count));
+  if (alongs.always === 0 && acrosses.always === 0) return;
+  const alongPct = new Float64Array(count);
+  const acrossPct = new Float64Array(count);
+  fillNew(alongs, hands, count, alongPct);
+  fillNew(acrosses, hands, count, acrossPct);
+  for (let i = 0; i < count; i++) {
     const along = (alongPct[i] * table.sizePx[i]) / 100;
     const across = (acrossPct[i] * table.sizePx[i]) / 100;
     if (along === 0 && across === 0) continue;
@@ -23,6 +29,14 @@ function scatter(table: DabTable, hands: Hands, alongPct: Float64Array, acrossPc
     table.x[i] += pair[1] * along - pair[0] * across;
     table.y[i] += pair[0] * along + pair[1] * across;
   }
+}
+
+/** Which dabs are mirrored. */
+function mirrors(column: Column, hands: Hands, count: number, out: Uint8Array): void {
+  if (column.always === 0) return;
+  const mirrored = new Float64Array(count);
+  column(hands, 0, count, mirrored);
+  out.set(mirrored);
 }
 
 function clampPercent(column: Float64Array): void {
@@ -55,29 +69,23 @@ export function dabsOf(brush: Brush, coatIndex: number, stroke: PenStroke, strok
   table.sizePx.set(sizePx);
   table.alongPx.set(hands.alongPx.subarray(0, count));
 
-  const some = new Float64Array(count);
-  const others = new Float64Array(count);
-  values.of.along(hands, 0, count, some);
-  values.of.across(hands, 0, count, others);
-  scatter(table, hands, some, others);
+  scatter(table, hands, values.of);
 
-  values.of.angle(hands, 0, count, table.angleDeg);
-  values.of.aspect(hands, 0, count, table.aspectPct);
-  values.of.opacity(hands, 0, count, table.opacityPct);
+  fillNew(values.of.angle, hands, count, table.angleDeg);
+  fillNew(values.of.aspect, hands, count, table.aspectPct);
+  fillNew(values.of.opacity, hands, count, table.opacityPct);
   ends.opacity(hands, 0, count, table.opacityPct);
-  values.of.flow(hands, 0, count, table.flowPct);
+  fillNew(values.of.flow, hands, count, table.flowPct);
   clampPercent(table.opacityPct);
   clampPercent(table.flowPct);
-  values.of.mix(hands, 0, count, table.mixPct);
-  values.of.hue(hands, 0, count, table.hueDeg);
-  values.of.saturation(hands, 0, count, table.saturationPct);
-  values.of.lightness(hands, 0, count, table.lightnessPct);
-  values.depth(hands, 0, count, table.depthPct);
-  values.of.thickness(hands, 0, count, table.thicknessPx);
-  values.mirrorX(hands, 0, count, some);
-  values.mirrorY(hands, 0, count, others);
-  table.mirrorX.set(some);
-  table.mirrorY.set(others);
+  fillNew(values.of.mix, hands, count, table.mixPct);
+  fillNew(values.of.hue, hands, count, table.hueDeg);
+  fillNew(values.of.saturation, hands, count, table.saturationPct);
+  fillNew(values.of.lightness, hands, count, table.lightnessPct);
+  fillNew(values.depth, hands, count, table.depthPct);
+  fillNew(values.of.thickness, hands, count, table.thicknessPx);
+  mirrors(values.mirrorX, hands, count, table.mirrorX);
+  mirrors(values.mirrorY, hands, count, table.mirrorY);
   const deal = dealerOf(coat.deck, key);
   for (let i = 0; i < count; i++) table.card[i] = deal(i, hands);
   return table;

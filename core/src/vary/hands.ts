@@ -19,7 +19,20 @@ export interface Hands {
   twist: Float64Array;
   hurry: Float64Array;
   progress: Float64Array;
+  /** what drivers read straight from a column, in the order of READ */
+  read: Float64Array[];
 }
+
+/** Drivers that read a column, with its name. */
+export const READ = {
+  pressure: 'pressure',
+  tilt: 'tilt',
+  twist: 'twist',
+  heading: 'heading',
+  speed: 'hurry',
+  progress: 'progress',
+} as const;
+const READ_COLUMNS = Object.values(READ);
 
 const COLUMNS = [
   'x',
@@ -39,14 +52,21 @@ const COLUMNS = [
 
 /** Empty columns with room for `capacity` dabs. */
 export function emptyHands(lengthPx: number, capacity: number): Hands {
-  const hands: Record<string, number | Float64Array> = { count: 0, lengthPx };
-  for (const name of COLUMNS) hands[name] = new Float64Array(capacity);
-  return hands as unknown as Hands;
+  const columns: Record<string, Float64Array> = {};
+  for (const name of COLUMNS) columns[name] = new Float64Array(capacity);
+  const hands = { count: 0, lengthPx, read: [] as Float64Array[], ...columns } as unknown as Hands;
+  nameRead(hands);
+  return hands;
+}
+
+function nameRead(hands: Hands): void {
+  hands.read = READ_COLUMNS.map((name) => hands[name]);
 }
 
 /** Gives the columns room for `capacity` dabs; their rows stay. */
 export function makeRoom(hands: Hands, capacity: number): void {
   for (const name of COLUMNS) hands[name] = widened(hands[name], capacity);
+  nameRead(hands);
 }
 
 /** The column with room for `capacity` numbers. */
@@ -83,4 +103,13 @@ export function repeatHand(hands: Hands, from: number, to: number): void {
  * Fills `out` for the dabs from `from` up to, not including, `to`. Dabs are asked in order, each once: a column may
  * remember what it gave before. Columns instead of a call for each dab: no number is boxed on the way.
  */
-export type Column = (hands: Hands, from: number, to: number, out: Float64Array) => void;
+export interface Column {
+  (hands: Hands, from: number, to: number, out: Float64Array): void;
+  /** the value at every dab, where it is the same at all of them */
+  readonly always?: number;
+}
+
+/** A new column of a table, which holds zeros, filled for the first `count` dabs. */
+export function fillNew(column: Column, hands: Hands, count: number, out: Float64Array): void {
+  if (column.always !== 0) column(hands, 0, count, out);
+}

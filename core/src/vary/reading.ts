@@ -1,22 +1,26 @@
 import { curveFunction, isStraight } from '../maths/curve.ts';
 import { chanceAfter } from '../maths/hash.ts';
 import type { Driver } from '../model/brush.ts';
-import { fraction, type Column, type Hands } from './hands.ts';
+import { fraction, READ, type Column, type Hands } from './hands.ts';
 import { drawOf, rollStart, type Draw, type DrawKey } from './spread.ts';
 
 const CYCLE_PX = 400;
 
+/** Places of the drivers that read a column of the hand. */
+const READ_PLACE: ReadonlyMap<string, number> = new Map(Object.keys(READ).map((by, place) => [by, place]));
+
 /** A driver made ready for one stroke: plain data, so that one loop reads drivers of every kind. */
 interface Source {
-  by: Driver['by'] | 'even-chance';
+  /** place of the column that it reads; below 0 for the others */
+  column: number;
   /** chance that is not even */
   draw: Draw | undefined;
+  /** px, of a cycle; else 0 */
+  cyclePx: number;
   /** even chance: the hash before the dab's number */
   start: number;
   /** place among the drivers */
   index: number;
-  /** px, cycle only */
-  lengthPx: number;
   /** undefined where the curve is straight and changes nothing */
   bend: ((t: number) => number) | undefined;
   /** this driver's part of the mean */
@@ -24,13 +28,14 @@ interface Source {
 }
 
 function sourceOf(driver: Driver, total: number, key: DrawKey): Source {
-  const isEven = driver.by === 'chance' && (driver.spread ?? 'even') === 'even' && driver.per !== 'stroke';
+  const { by } = driver;
+  const isEven = (driver.spread ?? 'even') === 'even' && driver.per !== 'stroke';
   return {
-    by: isEven ? 'even-chance' : driver.by,
-    draw: driver.by === 'chance' && !isEven ? drawOf(driver, key) : undefined,
+    column: READ_PLACE.get(by) ?? -1,
+    draw: by === 'chance' && !isEven ? drawOf(driver, key) : undefined,
+    cyclePx: by === 'cycle' ? (driver.lengthPx ?? CYCLE_PX) : 0,
     start: rollStart(key),
     index: key.driver,
-    lengthPx: driver.lengthPx ?? CYCLE_PX,
     bend: isStraight(driver.curve) ? undefined : curveFunction(driver.curve),
     weight: driver.share / total,
   };
@@ -38,26 +43,9 @@ function sourceOf(driver: Driver, total: number, key: DrawKey): Source {
 
 /** A driver's reading 0..1 at a dab, before its curve. */
 function readAt(source: Source, hands: Hands, dab: number): number {
-  switch (source.by) {
-    case 'even-chance':
-      return chanceAfter(source.start, dab, source.index, 0);
-    case 'chance':
-      return source.draw!(dab);
-    case 'pressure':
-      return hands.pressure[dab];
-    case 'tilt':
-      return hands.tilt[dab];
-    case 'twist':
-      return hands.twist[dab];
-    case 'heading':
-      return hands.heading[dab];
-    case 'speed':
-      return hands.hurry[dab];
-    case 'progress':
-      return hands.progress[dab];
-    case 'cycle':
-      return fraction(hands.alongPx[dab] / source.lengthPx);
-  }
+  if (source.column >= 0) return hands.read[source.column][dab];
+  if (source.cyclePx > 0) return fraction(hands.alongPx[dab] / source.cyclePx);
+  return source.draw ? source.draw(dab) : chanceAfter(source.start, dab, source.index, 0);
 }
 
 /** The share-weighted mean of all drivers at a dab, each through its curve. */
@@ -71,28 +59,13 @@ function meanAt(sources: readonly Source[], hands: Hands, dab: number): number {
   return mean;
 }
 
-const COLUMN_OF: Partial<Record<Source['by'], 'pressure' | 'tilt' | 'twist' | 'heading' | 'hurry' | 'progress'>> = {
-  pressure: 'pressure',
-  tilt: 'tilt',
-  twist: 'twist',
-  heading: 'heading',
-  speed: 'hurry',
-  progress: 'progress',
-};
-
 let room = new Float64Array(0);
 
 /** A driver's readings at dabs `from` up to `to`, before its curve, and which of the numbers is the first. */
 function readings(source: Source, hands: Hands, from: number, to: number): { of: Float64Array; at: number } {
-  const name = COLUMN_OF[source.by];
-  if (name) return { of: hands[name], at: from };
+  if (source.column >= 0) return { of: hands.read[source.column], at: from };
   if (room.length < to - from) room = new Float64Array(2 * (to - from));
-  // the most common ones in loops of their own: nothing is asked again for each dab, and no number is boxed on the way
-  if (source.by === 'even-chance')
-    for (let i = from; i < to; i++) room[i - from] = chanceAfter(source.start, i, source.index, 0);
-  else if (source.by === 'cycle')
-    for (let i = from; i < to; i++) room[i - from] = fraction(hands.alongPx[i] / source.lengthPx);
-  else for (let i = from; i < to; i++) room[i - from] = readAt(source, hands, i);
+  for (let i = from; i < to; i++) room[i - from] = readAt(source, hands, i);
   return { of: room, at: 0 };
 }
 

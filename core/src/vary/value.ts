@@ -11,12 +11,16 @@ export interface StrokeKey {
   coat: number;
 }
 
-const constant =
-  (value: number): Column =>
-  (_hands, from, to, out) => {
+function constant(value: number): Column {
+  const column = (_hands: Hands, from: number, to: number, out: Float64Array): void => {
     if (to - from === 1) out[from] = value;
     else out.fill(value, from, to);
   };
+  return Object.assign(column, { always: value });
+}
+
+/** So many dabs at a time: what one loop leaves is still close by for the next. */
+const BLOCK = 512;
 
 /** value = rest x lerp(low, high, t) / 100 (scaled) or rest + lerp(low, high, t) (added). */
 export function valuesOf(
@@ -32,10 +36,11 @@ export function valuesOf(
   const t = meanReading(property.drivers, { ...key, property: index });
   if (!t) return constant(scaled ? (rest * high) / 100 : rest + high);
   return (hands, from, to, out) => {
-    t(hands, from, to, out);
-    for (let i = from; i < to; i++) {
-      const between = lerp(low, high, out[i]);
-      out[i] = scaled ? (rest * between) / 100 : rest + between;
+    for (let at = from; at < to; at += BLOCK) {
+      const end = Math.min(to, at + BLOCK);
+      t(hands, at, end, out);
+      if (scaled) for (let i = at; i < end; i++) out[i] = (rest * lerp(low, high, out[i])) / 100;
+      else for (let i = at; i < end; i++) out[i] = rest + lerp(low, high, out[i]);
     }
   };
 }
