@@ -6,6 +6,7 @@ import {
   echoReport,
   encodePlate,
   fixesAfter,
+  helps,
   InkEngine,
   parseStrokes,
   platesOfFix,
@@ -38,8 +39,8 @@ async function bestFixes(engine: InkEngine, brush: Brush, plates: Plates, count:
   const several = await together(before.echo, tried, BUDGET, (fix) =>
     Promise.resolve(tryThem(fixesAfter(engine, before, plates, fix, tried))),
   );
-  const helping = [...tried, ...(several && !tried.includes(several) ? [several] : [])].filter(
-    ({ echo }) => echo < before.echo - 1,
+  const helping = [...tried, ...(several && !tried.includes(several) ? [several] : [])].filter((fix) =>
+    helps(before, fix),
   );
   return helping.sort(byScore).slice(0, count);
 }

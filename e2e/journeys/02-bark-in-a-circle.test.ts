@@ -28,7 +28,7 @@ describe('bark in a circle', () => {
     await hand.press(page.getByRole('option', { name: 'keeps what is below only where it prints' }));
     const round = await pixels(page, 'wide');
     await part('deck');
-    await hand.press(page.getByRole('button', { name: 'Add a plate' }));
+    await hand.press(page.getByRole('button', { name: 'Add plates' }));
     await hand.press(page.getByRole('button', { name: 'bark', exact: true }));
     await changed(page, 'wide', round);
     await hand.press(page.getByRole('button', { name: /^Take .*(out|away)/ }).first());

@@ -33,7 +33,7 @@ describe('a family of grains', () => {
     await hand.press(page.getByLabel('Inverted'));
     const inverted = await changed(page, 'sheet', dabs);
     await part('deck');
-    await hand.press(page.getByRole('button', { name: 'Add a plate' }));
+    await hand.press(page.getByRole('button', { name: 'Add plates' }));
     await hand.press(page.getByRole('button', { name: 'kelp-blade', exact: true }));
     await changed(page, 'sheet', inverted);
     await kept(page);

@@ -13,6 +13,8 @@ export interface Before {
   nominal: number;
   look: Look;
   echo: number;
+  /** with the first seed alone */
+  firstEcho: number;
 }
 
 /** A fix that was tried: what echo is left, and how far the look moved from where it was (0.05 is 5 %). */
@@ -41,7 +43,12 @@ export function beginFixes(
   const all = [...known.slice(0, SEEDS), ...more.map(measureStrip)];
   const echo = meanEcho(all);
   return {
-    before: { nominal, look: meanLook(all.map(({ shares }) => lookOf(shares))), echo: echo.echo },
+    before: {
+      nominal,
+      look: meanLook(all.map(({ shares }) => lookOf(shares))),
+      echo: echo.echo,
+      firstEcho: all[0]?.echo ?? echo.echo,
+    },
     fixes: fixesFor(brush, plates, echo),
   };
 }
@@ -65,6 +72,19 @@ export function platesOfFix(plates: Plates, { derived }: Fix): Map<string, Plate
   return all;
 }
 
+/** Points of echo that a fix must take away to be one. */
+const LEAST_FALL = 1;
+export const helps = (before: Before, { echo }: TriedFix): boolean => echo < before.echo - LEAST_FALL;
+
+/** The strips of a fix, measured: with one seed only where that already shows that it does not help. */
+function measuredFix(engine: InkEngine, base: Before, brush: Brush, plates: Plates): StripEcho[] {
+  const strips = (seeds: number, skip: number) =>
+    standardStrips(engine, brush, plates, { seeds, skip, nominal: base.nominal }).map(measureStrip);
+  const first = strips(1, 0);
+  const worthMore = first.some(({ echo }) => echo < Math.max(base.echo, base.firstEcho) - LEAST_FALL);
+  return worthMore ? [...first, ...strips(SEEDS, 1)] : first;
+}
+
 /** Tries a fix on the real brush: draws it, measures its echo and how far its look has moved. Gives a strip of it too. */
 export function tryFix(
   engine: InkEngine,
@@ -72,12 +92,10 @@ export function tryFix(
   plates: Plates,
   fix: Fix,
 ): { tried: TriedFix; strip: Strip | undefined } {
-  const all = platesOfFix(plates, fix);
-  const strips = standardStrips(engine, fix.brush, all, { seeds: SEEDS, nominal: base.nominal });
-  const measured = strips.map(measureStrip);
+  const measured = measuredFix(engine, base, fix.brush, platesOfFix(plates, fix));
   const { echo } = meanEcho(measured);
-  const look = strips.length > 0 ? lookApart(base.look, meanLook(measured.map(({ shares }) => lookOf(shares)))) : 1;
-  return { tried: { ...fix, echo, look, score: base.echo - echo - LOOK_COSTS * look }, strip: strips[0] };
+  const look = measured.length > 0 ? lookApart(base.look, meanLook(measured.map(({ shares }) => lookOf(shares)))) : 1;
+  return { tried: { ...fix, echo, look, score: base.echo - echo - LOOK_COSTS * look }, strip: measured[0]?.strip };
 }
 
 /**
@@ -112,7 +130,7 @@ export function fixesAfter(
   tried: readonly TriedFix[],
 ): Fix[] {
   const helped = [...tried]
-    .filter(({ echo }) => echo < base.echo - 1)
+    .filter((fix) => helps(base, fix))
     .sort(byScore)
     .map(kindOf)
     .filter((kind) => !fix.what.split('; ').some((part) => kindOf({ ...fix, what: part }) === kind));
@@ -147,10 +165,10 @@ export async function together(
   next: (fix: TriedFix) => Promise<readonly TriedFix[]>,
 ): Promise<TriedFix | undefined> {
   let best = bestWithin(tried, budget);
-  if (!best || best.echo > echo - 1) return undefined;
+  if (!best || best.echo > echo - LEAST_FALL) return undefined;
   for (let k = 1; k < MOST_TOGETHER && best.echo > ENOUGH; k++) {
     const better: TriedFix | undefined = bestWithin(await next(best), budget);
-    if (!better || better.echo > best.echo - 1) break;
+    if (!better || better.echo > best.echo - LEAST_FALL) break;
     best = better;
   }
   return best;

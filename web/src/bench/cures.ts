@@ -12,7 +12,8 @@ import { create } from 'zustand';
 import { coded } from '../parts/coded.ts';
 import { tell, trouble } from '../parts/messages.tsx';
 import type { ProveJob, ShownFix } from '../workers/prove-protocol.ts';
-import { onAllProvers, PROVERS, proverFor } from '../workers/prover.ts';
+import { onAllProvers, proverFor } from '../workers/prover.ts';
+import { begunFor, stopAhead, triedAhead } from './cures-ahead.ts';
 import { dropUnused } from './coat.ts';
 import { cutFurther } from './cut-further.ts';
 import { echoJob } from './echo.ts';
@@ -68,19 +69,13 @@ async function tryAll(
     handOut(fixes),
     () => mine === round,
     async (prover, fix) => {
-      const tried = await prover.tryOne(job, before, fix);
+      const tried = await (triedAhead(job, fix) ?? prover.tryOne(job, before, fix));
       if (mine !== round) return;
       done.push(tried);
       onTried(tried);
     },
   );
   return mine === round ? done : undefined;
-}
-
-/** Lets the other workers measure the present brush once, while nobody waits: a worker's first measures are slow. */
-export async function warmUp(): Promise<void> {
-  const job = echoJob(presentBench());
-  for (let number = 1; job && number < PROVERS; number++) await (await proverFor(job, number))?.echo(job);
 }
 
 const count = (): void => useCures.setState(({ work }) => ({ work: work && { ...work, done: work.done + 1 } }));
@@ -92,9 +87,10 @@ export async function tryCures(): Promise<void> {
   if (!job) return;
   round++;
   const mine = round;
+  stopAhead();
   useCures.setState({ tried: [], of: bench, before: null, work: { what: 'looking for cures', done: 0, total: 0 } });
   try {
-    const begun = await (await proverFor(job))?.begin(job);
+    const begun = await begunFor(job);
     if (!begun || mine !== round) return;
     const fixes = begun.fixes.filter((fix) => canBeCut(bench, fix));
     useCures.setState({ before: begun.before, work: { what: 'trying', done: 0, total: fixes.length } });

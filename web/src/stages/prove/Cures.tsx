@@ -1,7 +1,8 @@
-import type { Bench } from '@amber-stamp/core';
+import { helps, type Bench } from '@amber-stamp/core';
 import { Button, Slider } from '@mui/material';
 import { useEffect } from 'react';
-import { cancelCures, cureForMe, forgetCures, takeFix, tryCures, useCures, warmUp } from '../../bench/cures.ts';
+import { cancelCures, cureForMe, forgetCures, takeFix, tryCures, useCures } from '../../bench/cures.ts';
+import { tryAhead } from '../../bench/cures-ahead.ts';
 import { useEcho } from '../../bench/echo.ts';
 import { BitmapView } from '../../parts/BitmapView.tsx';
 import { Working } from '../../parts/Working.tsx';
@@ -34,11 +35,11 @@ export function Cures({ bench }: { bench: Bench }) {
   useEffect(() => {
     if (of && of !== bench) forgetCures();
   }, [of, bench]);
-  const measured = echo !== null;
+  const atRest = useEcho((s) => (s.busy ? '' : s.key));
   useEffect(() => {
-    if (measured) void warmUp().catch(() => undefined);
-  }, [measured]);
-  const helps = tried.filter((fix) => before && fix.echo < before.echo - 1);
+    if (atRest) void tryAhead();
+  }, [atRest]);
+  const helping = before ? tried.filter((fix) => helps(before, fix)) : [];
   return (
     <section aria-label="Cures" className="cures">
       <div className="top">
@@ -70,12 +71,12 @@ export function Cures({ bench }: { bench: Bench }) {
           Each is drawn with this very brush and measured: how much echo is left, and how far the look moves.
         </p>
       )}
-      {tried.length > 0 && !work && helps.length === 0 && (
+      {tried.length > 0 && !work && helping.length === 0 && (
         <p className="note" style={{ padding: '0 16px 8px', margin: 0 }}>
           Nothing that was tried lowers the echo of this stroke.
         </p>
       )}
-      <ol className="fixes">{before && helps.map((fix) => <Cure key={fix.what} fix={fix} from={before.echo} />)}</ol>
+      <ol className="fixes">{before && helping.map((fix) => <Cure key={fix.what} fix={fix} from={before.echo} />)}</ol>
     </section>
   );
 }

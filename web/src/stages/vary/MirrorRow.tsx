@@ -46,7 +46,12 @@ export const MirrorRow = memo(function MirrorRow({ name, label, note, property, 
         <span className="tools">
           <MuteAndReset name={name} label={label} muted={property.muted} />
         </span>
-        <ValueField label={`${label} value`} text={textOf(property.chance)} onEnter={enter} />
+        <ValueField
+          label={`${label} value`}
+          text={textOf(property.chance)}
+          hint="how many of the dabs, such as 30"
+          onEnter={enter}
+        />
       </div>
       <Ruler
         label={label}

@@ -3,6 +3,7 @@ import {
   FOLLOWS,
   idleDrivers,
   STRAIGHT,
+  type DriverName,
   type Follow,
   type PenStroke,
   type Property,
@@ -14,7 +15,8 @@ import { change, presentBench, settle } from '../../bench/store.ts';
 import { Choices } from '../../parts/Choices.tsx';
 import type { Star } from './at-hand.ts';
 import { AddDriver, Drivers } from './Drivers.tsx';
-import { endsOf, placeOf, readValue, setEnds, setStill, valueAt, valueText, type RowDefinition } from './rows.ts';
+import { readValue, TYPED, valueText } from './row-text.ts';
+import { endsOf, placeOf, setEnds, setStill, valueAt, type RowDefinition } from './rows.ts';
 import { MuteAndReset, StarAndTogether } from './RowTools.tsx';
 import { Ruler } from './Ruler.tsx';
 import { settleSoon } from './settleSoon.ts';
@@ -49,6 +51,12 @@ function FollowChoice({ follow }: { follow: Follow }) {
       />
     </div>
   );
+}
+
+/** Lets one driver alone move a property; one that is there already keeps its curve. */
+function moveBy(p: Property, by: DriverName): void {
+  const there = p.drivers.find((d) => d.by === by) ?? { by, curve: STRAIGHT };
+  p.drivers = [{ ...there, share: 1 }];
 }
 
 interface Props {
@@ -94,7 +102,7 @@ export const PropertyRow = memo(function PropertyRow(props: Props) {
     editProperty(name, (p) => {
       const two = read.low !== read.high;
       // two ends without a driver would be one value
-      if (two && p.drivers.length === 0) p.drivers.push({ by: 'chance', share: 1, curve: STRAIGHT });
+      if (read.by || (two && p.drivers.length === 0)) moveBy(p, read.by ?? 'chance');
       if (p.drivers.length > 0) setEnds(name, p, read.low, read.high);
       else setStill(name, p, read.low);
     });
@@ -130,7 +138,7 @@ export const PropertyRow = memo(function PropertyRow(props: Props) {
           <StarAndTogether name={name} star={star} />
           <MuteAndReset name={name} label={label} muted={property.muted} />
         </span>
-        <ValueField label={`${label} value`} text={valueText(name, property)} onEnter={enter} />
+        <ValueField label={`${label} value`} text={valueText(name, property)} hint={TYPED} onEnter={enter} />
       </div>
       <Ruler
         label={label}

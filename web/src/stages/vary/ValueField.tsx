@@ -3,12 +3,14 @@ import { useState } from 'react';
 interface Props {
   label: string;
   text: string;
+  /** what can be typed, in words */
+  hint: string;
   /** false: the text cannot be understood */
   onEnter: (text: string) => boolean;
 }
 
 /** A value as text that can be typed: Enter takes it, Escape leaves it as it was. */
-export function ValueField({ label, text, onEnter }: Props) {
+export function ValueField({ label, text, hint, onEnter }: Props) {
   const [draft, setDraft] = useState<string | null>(null);
   const [bad, setBad] = useState(false);
   const finish = (): boolean => {
@@ -22,7 +24,7 @@ export function ValueField({ label, text, onEnter }: Props) {
       className="value"
       aria-label={label}
       aria-invalid={bad}
-      title={bad ? 'Type one number, or two such as 58 – 96' : undefined}
+      title={bad ? `This cannot be read. Type ${hint}` : `Type ${hint}`}
       style={bad ? { borderColor: 'var(--brick)' } : undefined}
       value={draft ?? text}
       onFocus={(e) => {

@@ -179,19 +179,18 @@ export function placeOf(row: RowDefinition, value: number): number {
   return row.scale === 'root' ? Math.sqrt(clamped) : clamped;
 }
 
-/** Value at a place of a ruler, to a hundredth. */
-export function valueNear(row: RowDefinition, place: number): number {
+function valueBetween(row: RowDefinition, place: number): number {
   const t = Math.max(0, Math.min(1, place));
-  const value = row.min + (row.max - row.min) * (row.scale === 'root' ? t * t : t);
-  return Math.round(value * 100) / 100;
+  return row.min + (row.max - row.min) * (row.scale === 'root' ? t * t : t);
 }
 
+/** Value at a place of a ruler, to a hundredth. */
+export const valueNear = (row: RowDefinition, place: number): number =>
+  Math.round(valueBetween(row, place) * 100) / 100;
+
 /** Value at a place of a ruler, rounded to what the hand can mean. */
-export function valueAt(row: RowDefinition, place: number): number {
-  const t = Math.max(0, Math.min(1, place));
-  const value = row.min + (row.max - row.min) * (row.scale === 'root' ? t * t : t);
-  return Math.round(value / row.step) * row.step;
-}
+export const valueAt = (row: RowDefinition, place: number): number =>
+  Math.round(valueBetween(row, place) / row.step) * row.step;
 
 /** The two ends as values. */
 export function endsOf(name: RangeName, p: Property): [number, number] {
@@ -221,27 +220,4 @@ export function setStill(name: RangeName, p: Property, value: number): void {
   p.high = end;
   if (p.drivers.length === 0) p.low = end;
   p.rest = clamp(value, d.restMin, d.restMax);
-}
-
-const UNIT = { px: ' px', '%': ' %', deg: '°', '': '' } as const;
-const short = (v: number): string => String(Math.abs(v) >= 10 ? Math.round(v * 10) / 10 : Math.round(v * 100) / 100);
-
-/** The value as text: one number, a range, or plus and minus. */
-export function valueText(name: RangeName, p: Property): string {
-  const unit = UNIT[definitionOf(name).unit];
-  const [low, high] = endsOf(name, p);
-  if (p.drivers.length === 0 || low === high) return `${short(high)}${unit}`;
-  if (definitionOf(name).kind === 'added' && low === -high) return `± ${short(Math.abs(high))}${unit}`;
-  return `${short(low)} – ${short(high)}${unit}`;
-}
-
-/** Reads what was typed: `58 – 96`, `58..96`, `± 14`, `22`. Undefined when there is no number in it. */
-export function readValue(text: string): { low: number; high: number } | undefined {
-  const plain = text.replace(/,/g, '.').replace(/[–—−]/g, '-');
-  const around = /^\s*(?:±|\+\/?-)\s*(\d+(?:\.\d+)?)/.exec(plain);
-  if (around) return { low: -Number(around[1]), high: Number(around[1]) };
-  const numbers = /^\s*(-?\d+(?:\.\d+)?)(?:\s*[^\d\s.-]{0,3}\s*(?:-|\.\.|to)\s*(-?\d+(?:\.\d+)?))?/.exec(plain);
-  if (!numbers) return undefined;
-  const first = Number(numbers[1]);
-  return { low: first, high: numbers[2] === undefined ? first : Number(numbers[2]) };
 }

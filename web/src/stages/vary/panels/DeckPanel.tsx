@@ -221,7 +221,7 @@ export function DeckPanel({ bench }: { bench: Bench }) {
       </SortList>
       {deck.cards.length < MOST && (
         <p style={{ display: 'flex', gap: 14, margin: '6px 0 0' }}>
-          <PlatePicker label="Add a plate" onPick={addPlate} />
+          <PlatePicker label="Add plates" onPick={addPlate} several />
           <Relatives bench={bench} />
         </p>
       )}

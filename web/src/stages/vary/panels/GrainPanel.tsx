@@ -1,11 +1,11 @@
 import { plateTitle, choiceParam, MEETINGS, parseBrush, type Bench, type Coat, type Grain } from '@amber-stamp/core';
-import { MenuItem, Select } from '@mui/material';
 import { useState } from 'react';
 import { coatOf, dropUnused, editCoat, freePlateName } from '../../../bench/coat.ts';
 import { useBenchEye } from '../../../bench/eye.ts';
 import { usePlates } from '../../../bench/plates.ts';
 import { change } from '../../../bench/store.ts';
 import { Choices } from '../../../parts/Choices.tsx';
+import { PlateChoices } from '../../../parts/PlateChoices.tsx';
 import { PlateView } from '../../../parts/PlateView.tsx';
 import type { PlateInfo } from '../../../api/types.ts';
 import { PlatePicker } from './PlatePicker.tsx';
@@ -76,19 +76,7 @@ function OwnerChoice({ coat, owner, onChange }: { coat: Coat; owner: Owner; onCh
         onChange={(whose) => onChange(whose === 'coat' ? null : Math.max(0, looked))}
       />
       {owner !== null && (
-        <Select
-          variant="standard"
-          value={owner}
-          slotProps={{ input: { 'aria-label': 'Card with this grain' } }}
-          onChange={(e) => onChange(Number(e.target.value))}
-        >
-          {cards.map(({ plate, grain }, i) => (
-            <MenuItem key={i} value={i}>
-              {plateTitle(plate)}
-              {grain ? ', has its own' : ''}
-            </MenuItem>
-          ))}
-        </Select>
+        <PlateChoices label="Card" names={cards.map(({ plate }) => plate)} chosen={owner} onChoose={onChange} />
       )}
     </>
   );
@@ -115,6 +103,11 @@ function GrainSettings({ grain, owner }: { grain: Grain; owner: Owner }) {
       const own = ownGrain(c, owner);
       if (own) change(own);
     });
+  const forEveryCard = () =>
+    change('one grain for every card', (d) => {
+      for (const card of coatOf(d).deck.cards) card.grain = { ...grain };
+      dropUnused(d);
+    });
   const without = () =>
     change('no grain', (d) => {
       setGrain(coatOf(d), owner, null);
@@ -131,6 +124,14 @@ function GrainSettings({ grain, owner }: { grain: Grain; owner: Owner }) {
           <button className="link" onClick={without}>
             without
           </button>
+          {owner !== null && (
+            <>
+              {' '}
+              <button className="link" onClick={forEveryCard}>
+                for every card
+              </button>
+            </>
+          )}
         </span>
       </div>
       {owner !== null && (

@@ -1,48 +1,70 @@
 import { plateTitle } from '@amber-stamp/core';
 import type { PlateInfo } from '../../../api/types.ts';
 import { blobUrl, usePlateList } from '../../../api/queries.ts';
-import { Popover } from '@mui/material';
+import { ClickAwayListener, Paper, Popper } from '@mui/material';
 import { useState } from 'react';
 
 interface Props {
   label: string;
   onPick: (plate: PlateInfo) => void;
+  /** it stays open, for one after the other */
+  several?: boolean;
 }
 
-/** All plates of the cabinet as pictures; a press takes one. */
-export function PlatePicker({ label, onPick }: Props) {
+/** All plates of the cabinet as pictures, beside the controls; a press takes one. A press beside it closes it and does what it would have done. */
+export function PlatePicker({ label, onPick, several = false }: Props) {
   const [anchor, setAnchor] = useState<HTMLElement | null>(null);
   const { data = [] } = usePlateList();
+  const close = () => setAnchor(null);
+  const pick = (plate: PlateInfo) => {
+    if (!several) close();
+    onPick(plate);
+  };
   return (
     <>
-      <button className="link" aria-haspopup="dialog" onClick={(e) => setAnchor(e.currentTarget)}>
+      <button
+        className="link"
+        aria-haspopup="dialog"
+        aria-expanded={anchor !== null}
+        onClick={(e) => setAnchor(anchor ? null : e.currentTarget)}
+      >
         {label}
       </button>
-      <Popover
-        anchorEl={anchor}
+      <Popper
+        anchorEl={anchor?.closest('.controls')}
         open={anchor !== null}
-        onClose={() => setAnchor(null)}
-        transitionDuration={0}
-        anchorOrigin={{ vertical: 'bottom', horizontal: 'left' }}
-        slotProps={{ paper: { className: 'plates-picker', 'aria-label': 'Plates of the cabinet' } }}
+        placement="right-start"
+        style={{ zIndex: 1300 }}
       >
-        {data.length === 0 && <p className="note">No plate is kept yet.</p>}
-        {data.map((plate) => (
-          <button
-            key={plate.sha256}
-            className="plate-pick"
-            title={`${plate.name}, ${plate.width} x ${plate.height} px`}
-            aria-label={plate.name}
-            onClick={() => {
-              setAnchor(null);
-              onPick(plate);
+        <ClickAwayListener onClickAway={(e) => !anchor?.contains(e.target as Node) && close()}>
+          <Paper
+            className="plates-picker"
+            elevation={8}
+            role="dialog"
+            aria-label="Plates of the cabinet"
+            onKeyDown={(e) => {
+              if (e.key !== 'Escape') return;
+              close();
+              anchor?.focus();
             }}
           >
-            <img src={blobUrl(plate.sha256)} alt="" loading="lazy" />
-            <span>{plateTitle(plate.name)}</span>
-          </button>
-        ))}
-      </Popover>
+            {data.length === 0 && <p className="note">No plate is kept yet.</p>}
+            {data.map((plate, i) => (
+              <button
+                key={plate.sha256}
+                className="plate-pick"
+                autoFocus={i === 0}
+                title={`${plate.name}, ${plate.width} x ${plate.height} px`}
+                aria-label={plate.name}
+                onClick={() => pick(plate)}
+              >
+                <img src={blobUrl(plate.sha256)} alt="" loading="lazy" />
+                <span>{plateTitle(plate.name)}</span>
+              </button>
+            ))}
+          </Paper>
+        </ClickAwayListener>
+      </Popper>
     </>
   );
 }

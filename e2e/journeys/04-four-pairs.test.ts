@@ -1,0 +1,77 @@
+import { dabsOf, trialStrokes, type Bench } from '@amber-stamp/core';
+import type { Page } from '@playwright/test';
+import { changed, kept, openBrush, pixels } from '../acts.ts';
+import { withApp, type App } from '../app.ts';
+import { Hand } from './hand.ts';
+import { expect } from '../expect.ts';
+
+describe('four pairs', () => {
+  let app: App;
+  let page: Page;
+  withApp((started, opened) => {
+    app = started;
+    page = opened;
+  });
+  const part = (name: string) => page.getByRole('tab', { name, exact: true }).click();
+  const plate = (name: string) => page.getByRole('button', { name, exact: true });
+  const radio = (group: string, name: string) =>
+    page.getByRole('radiogroup', { name: group }).getByRole('radio', { name, exact: true });
+  /** Does something and waits until the trial strokes show it. */
+  const seen = async (act: () => Promise<void>): Promise<void> => {
+    const before = await pixels(page, 'sheet');
+    await act();
+    await changed(page, 'sheet', before);
+  };
+
+  /** The state that was kept last. */
+  async function keptBench(): Promise<Bench> {
+    const id = /brush\/([^/]+)/.exec(page.url())?.[1];
+    const answer = await page.request.get(`${app.url}/api/brushes/${id}`);
+    return ((await answer.json()) as { version: { body: Bench } }).version.body;
+  }
+
+  it('four tips with a grain each are dealt by pressure, meet by difference and lie end to end', async () => {
+    const hand = new Hand(page);
+    await openBrush(page, app.url, 'Crust lichen');
+    await part('deck');
+    await hand.press(page.getByRole('button', { name: 'Add plates' }));
+    for (const name of ['kelp-blade', 'bark', 'barnacle-field']) await seen(() => hand.press(plate(name)));
+    await part('grain');
+    await hand.press(radio('Whose grain', 'of one card'));
+    await hand.press(page.getByRole('button', { name: 'Choose a plate' }));
+    await seen(() => hand.press(plate('reed-paper')));
+    await seen(() => hand.press(page.getByRole('button', { name: 'for every card' })));
+    await hand.press(radio('Card', 'kelp-blade'));
+    await seen(() => hand.type(page.getByLabel('Scale value'), '40'));
+    await hand.press(radio('Card', 'bark'));
+    await seen(() => hand.type(page.getByLabel('Contrast value'), '60'));
+    await hand.press(radio('Card', 'barnacle-field'));
+    await seen(() => hand.press(page.getByLabel('Inverted')));
+    await part('deck');
+    await seen(() => hand.press(radio('Dealt', 'pressure')));
+    await part('ink');
+    await seen(() => hand.pick(page.getByRole('combobox').filter({ hasText: 'build' }), 'difference'));
+    await part('rows');
+    await hand.press(page.getByRole('button', { name: 'Angle', exact: true }));
+    await seen(() => hand.press(radio('Angle follows', 'end to end')));
+    await kept(page);
+    expect(hand.gestures).toBeLessThanOrEqual(20);
+
+    // a light, a middle and a heavy hand print other tips, each through its own grain
+    const { brush } = await keptBench();
+    const [coat] = brush.coats;
+    expect(coat.deck.cards.map(({ grain }) => [grain?.scale, grain?.contrast, grain?.invert])).toEqual([
+      [100, 0, false],
+      [40, 0, false],
+      [100, 60, false],
+      [100, 0, true],
+    ]);
+    const [stroke] = trialStrokes().strokes;
+    const cards = [0.1, 0.4, 0.9].map((pressure) => {
+      const points = stroke.points.map((point) => ({ ...point, pressure }));
+      const dealt = dabsOf(brush, 0, { points }, 0);
+      return [...new Set(dealt.card.subarray(0, dealt.count))];
+    });
+    expect(cards).toEqual([[0], [1], [3]]);
+  });
+});

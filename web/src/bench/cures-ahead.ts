@@ -1,0 +1,59 @@
+import type { Fix } from '@amber-stamp/core';
+import type { ProveApi, ProveJob, ShownFix } from '../workers/prove-protocol.ts';
+import { PROVERS, proverFor } from '../workers/prover.ts';
+import { echoJob, keyOf } from './echo.ts';
+import { presentBench, useBench } from './store.ts';
+
+type Begun = Awaited<ReturnType<ProveApi['begin']>>;
+
+/** What of the cures of a state was worked out while nobody waited. */
+interface Ahead {
+  key: string;
+  begun: Promise<Begun | undefined>;
+  /** by what they do */
+  tried: Map<string, Promise<ShownFix>>;
+}
+let ahead: Ahead | undefined;
+/** Whether fixes are still tried ahead: not once the button was pressed, when all workers do so. */
+let going = false;
+
+/** The worker that has nothing else to do. */
+const HELPER = PROVERS - 1;
+
+/**
+ * Begins with the cures of the present state in a worker that is idle, and tries one after the other: who looks at what
+ * gives a stroke away mostly wants them next. Ends when the hand moves on.
+ */
+export async function tryAhead(): Promise<void> {
+  const bench = presentBench();
+  const job = echoJob(bench);
+  if (!job || ahead?.key === keyOf(job)) return;
+  const begun = proverFor(job, HELPER).then((prover) => prover?.begin(job));
+  const mine: Ahead = { key: keyOf(job), begun, tried: new Map() };
+  ahead = mine;
+  going = true;
+  try {
+    const found = await begun;
+    const prover = await proverFor(job, HELPER);
+    // those that cut new plates take longest
+    const wait = ({ derived }: Fix) => Object.keys(derived).length;
+    for (const fix of [...(found?.fixes ?? [])].sort((a, b) => wait(a) - wait(b))) {
+      if (!prover || !found || !going || ahead !== mine || useBench.getState().bench !== bench) return;
+      const trying = prover.tryOne(job, found.before, fix);
+      mine.tried.set(fix.what, trying);
+      await trying;
+    }
+  } catch {
+    if (ahead === mine) ahead = undefined; // it is begun again, and told, when it is wanted
+  }
+}
+
+export const stopAhead = (): void => void (going = false);
+
+/** What a state is compared with and what is worth trying on it. */
+export const begunFor = async (job: ProveJob): Promise<Begun | undefined> =>
+  ahead?.key === keyOf(job) ? ahead.begun : (await proverFor(job))?.begin(job);
+
+/** A fix of a state that was tried already, or is being tried. */
+export const triedAhead = (job: ProveJob, fix: Fix): Promise<ShownFix> | undefined =>
+  ahead?.key === keyOf(job) ? ahead.tried.get(fix.what) : undefined;

@@ -1,0 +1,46 @@
+import { DRIVERS, type DriverName, type Property } from '@amber-stamp/core';
+import { definitionOf, type RangeName } from '../../bench/edit.ts';
+import { endsOf } from './rows.ts';
+
+const UNIT = { px: ' px', '%': ' %', deg: '°', '': '' } as const;
+const short = (v: number): string => String(Math.abs(v) >= 10 ? Math.round(v * 10) / 10 : Math.round(v * 100) / 100);
+
+/** The value as text: one number, a range, or plus and minus. */
+export function valueText(name: RangeName, p: Property): string {
+  const unit = UNIT[definitionOf(name).unit];
+  const [low, high] = endsOf(name, p);
+  if (p.drivers.length === 0 || low === high) return `${short(high)}${unit}`;
+  if (definitionOf(name).kind === 'added' && low === -high) return `± ${short(Math.abs(high))}${unit}`;
+  return `${short(low)} – ${short(high)}${unit}`;
+}
+
+/** What may be typed into a row, in words. */
+export const TYPED = 'one number, two such as 58 – 96, or two with what moves them: 50 – 100 by pressure';
+
+/** What was typed: both ends, the same where it was one number, and the driver that was named. */
+export interface Typed {
+  low: number;
+  high: number;
+  by: DriverName | undefined;
+}
+
+function readEnds(text: string): Pick<Typed, 'low' | 'high'> | undefined {
+  const around = /^\s*(?:±|\+\/?-)\s*(\d+(?:\.\d+)?)/.exec(text);
+  if (around) return { low: -Number(around[1]), high: Number(around[1]) };
+  const numbers = /^\s*(-?\d+(?:\.\d+)?)(?:\s*[^\d\s.-]{0,3}\s*(?:-|\.\.|to)\s*(-?\d+(?:\.\d+)?))?/.exec(text);
+  if (!numbers) return undefined;
+  const first = Number(numbers[1]);
+  return { low: first, high: numbers[2] === undefined ? first : Number(numbers[2]) };
+}
+
+/**
+ * Reads what was typed: `58 – 96`, `58..96`, `± 14`, `22`, each also with what moves it: `50 – 100 by pressure`. Undefined
+ * when there is no number in it, or nothing moves by that name.
+ */
+export function readValue(text: string): Typed | undefined {
+  const plain = text.replace(/,/g, '.').replace(/[–—−]/g, '-');
+  const named = /\bby\s+(\w+)\s*$/i.exec(plain);
+  const by = DRIVERS.find((driver) => driver === named?.[1].toLowerCase());
+  const ends = readEnds(plain);
+  return ends && (!named || by) ? { ...ends, by } : undefined;
+}
