@@ -82,6 +82,15 @@ describe('everything that varies', () => {
     await part('grain');
     const plain = await pixels(page, 'sheet');
     await page.getByRole('button', { name: 'Choose a plate' }).click();
+    // every plate is seen, those of heights as well
+    const seen = page.locator('.plate-pick img');
+    await expect(seen).not.toHaveCount(0);
+    for (const picture of await seen.all()) {
+      await picture.scrollIntoViewIfNeeded();
+      await expect
+        .poll(() => picture.evaluate((img: unknown) => (img as { naturalWidth: number }).naturalWidth))
+        .toBeGreaterThan(0);
+    }
     await page.getByRole('button', { name: 'reed-paper', exact: true }).click();
     const grained = await changed(page, 'sheet', plain);
     await page.getByLabel('Scale value').fill('50');

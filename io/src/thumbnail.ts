@@ -1,4 +1,4 @@
-import { raster, reducePicture, toPlate, type Picture } from '@amber-stamp/core';
+import { raster, reducePicture, toPlate, type Picture, type Plate } from '@amber-stamp/core';
 import sharp from 'sharp';
 import { decodeWorking, probePicture } from './decode.ts';
 
@@ -32,4 +32,13 @@ export async function thumbnailOf(bytes: Uint8Array, side: number, where: string
   const info = await probePicture(bytes, where);
   if (info.bits === 32) return thumbnailOfFloats(await decodeWorking(bytes, where, 'keep'), side);
   return sharp(bytes).autoOrient().resize(boxOf(side)).toColourspace('srgb').webp({ quality: 86 }).toBuffer();
+}
+
+/** A small WebP of a plate as it prints, dark on paper, `side` px at its longer side. */
+export function thumbnailOfPlate({ width, height, data }: Plate, side: number): Promise<Buffer> {
+  const printed = Uint8Array.from(data, (v) => 255 - (v >> 8));
+  return sharp(printed, { raw: { width, height, channels: 1 } })
+    .resize(boxOf(side))
+    .webp({ quality: 86 })
+    .toBuffer();
 }

@@ -109,7 +109,7 @@ same work takes up to twice as long from one run to the next, so only ratios hol
 | measuring a strip of ${width} x ${height} px with ${strip.coats[0].dabs.count} dabs | ${ms(strips)} | under 100 ms |
 | drawing that strip and laying it straight, for comparison | ${ms(draws)} | |
 | looking a new tip over for what stands out (once for each plate) | ${ms(looks)} | |
-| one fix tried with two seeds, the median of ${fixes.length} | ${ms(each)} | |
+| one fix tried, the median of ${fixes.length} | ${ms(each)} | |
 | twelve fixes of a new tip on two workers, measuring the brush itself included | ${(median(rounds) / 1000).toFixed(1)} s | under 4 s |
 | the same the first time, before the workers are warm | ${(first / 1000).toFixed(1)} s | |
 `;

@@ -9,6 +9,7 @@ import {
   solidMesh,
 } from '@amber-stamp/core';
 import { encodeExr, plateFile, readPlateFile } from '@amber-stamp/core/exr';
+import { decodeSource } from '@amber-stamp/io';
 import { expect } from 'chai';
 import { randomUUID } from 'node:crypto';
 import { call, startApi, type Made, type RunningApi } from './helpers.ts';
@@ -93,5 +94,18 @@ describe('reliefs over the API', () => {
     expect(pack.decoded.get('hill.exr')?.heights).to.deep.equal(hill.data);
     const { body: imported } = await call<{ brushes: { alreadyHere: boolean }[] }>(api, 'POST', '/packs', packed);
     expect(imported.brushes).to.have.length(1);
+  });
+  it('a plate of heights is shown as it prints: dark where it stands high', async () => {
+    const plate = heightPlate(hill);
+    const sha256 = sha256Hex(plateFile(plate));
+    const address = `${api.url}/api/plates/${sha256}/thumbnail?side=20`;
+    const small = await fetch(address);
+    expect([small.status, small.headers.get('content-type')]).to.deep.equal([200, 'image/webp']);
+    const picture = await decodeSource(new Uint8Array(await small.arrayBuffer()), 'small.webp');
+    expect([picture.width, picture.height]).to.deep.equal([20, 20]);
+    const shown = (i: number) => Number(picture.data[i * picture.channels]);
+    const [low, high] = [plate.data.indexOf(Math.min(...plate.data)), plate.data.indexOf(Math.max(...plate.data))];
+    expect(shown(low) - shown(high)).to.be.greaterThan(100);
+    expect((await fetch(address.replace(sha256, 'f'.repeat(64)))).status).to.equal(404);
   });
 });

@@ -1,9 +1,7 @@
 import { addSource, getSource, listSources, sourceMesh, sourceThumbnail, workingPicture } from '../services/sources.ts';
 import { blobChunksOf, findBlob } from '../services/blobs.ts';
-import type { Route } from './route.ts';
+import { sideOf, type Route } from './route.ts';
 import { sendForever, sendStream } from './send.ts';
-
-const side = (text: string): number => Math.max(16, Math.min(2048, Math.floor(Number(text)) || 320));
 
 export const sourceRoutes: readonly Route[] = [
   {
@@ -87,6 +85,6 @@ export const sourceRoutes: readonly Route[] = [
     answer: 'WebP',
     type: 'image/webp',
     run: async ({ db, param, query, res }) =>
-      sendForever(res, 'image/webp', await sourceThumbnail(db, param('id'), side(query('side')))),
+      sendForever(res, 'image/webp', await sourceThumbnail(db, param('id'), sideOf(query('side')))),
   },
 ];

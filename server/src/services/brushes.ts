@@ -1,4 +1,5 @@
 import { plateTitle, AmberError, plateNames, type Bench } from '@amber-stamp/core';
+import { thumbnailOfPlate } from '@amber-stamp/io';
 import { and, desc, eq, isNotNull, sql } from 'drizzle-orm';
 import { randomUUID } from 'node:crypto';
 import type { Queries } from '../db/database.ts';
@@ -179,3 +180,10 @@ export async function changeBrush(
 }
 
 export const listPlates = (db: Queries) => db.select().from(plates).orderBy(desc(plates.createdAt));
+
+/** A small WebP of a plate that is kept here, as it prints. */
+export async function plateThumbnail(db: Queries, sha256: string, side: number): Promise<Buffer> {
+  const [row] = await db.select().from(plates).where(eq(plates.sha256, sha256));
+  if (!row) throw new AmberError('not-found', `There is no plate ${sha256.slice(0, 12)}….`, sha256);
+  return thumbnailOfPlate(readPlate(await readBlob(db, sha256), row.name), side);
+}

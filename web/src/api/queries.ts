@@ -36,4 +36,6 @@ export function listsChanged(): void {
 }
 
 export const blobUrl = (sha256: string): string => `/api/blobs/${sha256}`;
+/** A plate as it prints, whatever form its file has. */
+export const plateUrl = (sha256: string, side: number): string => `/api/plates/${sha256}/thumbnail?side=${side}`;
 export const sourceUrl = (id: string, side: number): string => `/api/sources/${id}/thumbnail?side=${side}`;

@@ -1,4 +1,4 @@
-import { blobUrl, sourceUrl } from '../../api/queries.ts';
+import { plateUrl, sourceUrl } from '../../api/queries.ts';
 import type { PlateInfo, SourceInfo } from '../../api/types.ts';
 import { useBrushFromSource } from './SampleSources.tsx';
 
@@ -42,11 +42,10 @@ export function PlateBoxes({ plates }: { plates: readonly PlateInfo[] }) {
       {plates.map((plate) => (
         <article key={plate.sha256} className="box" aria-label={plate.name}>
           <div className="face">
-            <img src={blobUrl(plate.sha256)} alt={plate.name} style={{ filter: 'invert(1)', padding: 4 }} />
+            <img src={plateUrl(plate.sha256, 320)} alt={plate.name} style={{ padding: 4 }} />
           </div>
           <div className="cap">
-            <b>{plate.name}</b>
-            <span>16 bit</span>
+            <b style={{ gridColumn: '1 / -1' }}>{plate.name}</b>
             <span>
               {plate.width} x {plate.height} px
             </span>

@@ -1,6 +1,6 @@
 import { plateTitle } from '@amber-stamp/core';
 import type { PlateInfo } from '../../../api/types.ts';
-import { blobUrl, usePlateList } from '../../../api/queries.ts';
+import { plateUrl, usePlateList } from '../../../api/queries.ts';
 import { ClickAwayListener, Paper, Popper } from '@mui/material';
 import { useState } from 'react';
 
@@ -58,7 +58,7 @@ export function PlatePicker({ label, onPick, several = false }: Props) {
                 aria-label={plate.name}
                 onClick={() => pick(plate)}
               >
-                <img src={blobUrl(plate.sha256)} alt="" loading="lazy" />
+                <img src={plateUrl(plate.sha256, 180)} alt="" loading="lazy" />
                 <span>{plateTitle(plate.name)}</span>
               </button>
             ))}
