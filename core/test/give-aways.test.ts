@@ -8,9 +8,12 @@ import {
   flawsOf,
   fromPlate,
   heatOf,
+  helps,
   InkEngine,
   makeRecipe,
   makeStep,
+  meanEcho,
+  measureStrip,
   placeOnPlate,
   platesOfFix,
   RELATIVES,
@@ -210,6 +213,16 @@ describe('fixes', () => {
     const all = platesOfFix(plates, cured);
     expect([...all.keys()]).to.include('tip 0 cured.png');
     expect(cured.brush.coats[0].deck.cards[0].plate).to.equal('tip 0 cured.png');
+  });
+  it('are measured with two seeds, and with the first alone where it shows that they do not help', () => {
+    const { before: base } = begun;
+    const same = tryFix(engine, base, plates, { what: 'nothing', brush, derived: {} }).tried;
+    expect([same.echo, helps(base, same)]).to.deep.equal([base.firstEcho, false]);
+    const helping = tried.filter((fix) => helps(base, fix));
+    expect(helping.length).to.be.at.least(1);
+    const [best] = helping;
+    const strips = standardStrips(engine, best.brush, platesOfFix(plates, best), { seeds: 2, nominal: base.nominal });
+    expect(meanEcho(strips.map(measureStrip)).echo).to.equal(best.echo);
   });
   it('together stay within the budget and halve the echo', async () => {
     const best = await together(begun.before.echo, tried, 0.25, () => Promise.resolve([]));
