@@ -52,12 +52,17 @@ export async function pixels(page: Page, view: string): Promise<string> {
 }
 
 /** Views are mostly drawn within a few frames: looked for more often than Playwright would. */
-const OFTEN = { timeout: 20_000, intervals: [30, 50, 50, 100, 100, 200, 300] };
+const OFTEN = { timeout: 20_000, intervals: [50, 100, 100, 100, 200, 300] };
 
-/** Waits until a view shows something else than `before`. */
+/** Waits until a view shows something else than `before`, and the same at two looks: not a state on the way. */
 export async function changed(page: Page, view: string, before: string): Promise<string> {
   let now = before;
-  await expect.poll(async () => (now = await pixels(page, view)), OFTEN).not.toBe(before);
+  const rests = async () => {
+    const last = now;
+    now = await pixels(page, view);
+    return now !== before && now === last;
+  };
+  await expect.poll(rests, OFTEN).toBe(true);
   return now;
 }
 export const same = (page: Page, view: string, wanted: string): Promise<void> =>
