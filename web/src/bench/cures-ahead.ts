@@ -17,23 +17,25 @@ let ahead: Ahead | undefined;
 /** Whether fixes are still tried ahead: not once the button was pressed, when all workers do so. */
 let going = false;
 
-/** The worker that has nothing else to do. */
+/** The worker that the dial does not wait for. */
 const HELPER = PROVERS - 1;
 
+/** Begins in the worker that has just measured this state, so that hardly anything is left to measure. */
+const begin = async (job: ProveJob): Promise<Begun | undefined> => (await proverFor(job))?.begin(job);
+
 /**
- * Begins with the cures of the present state in a worker that is idle, and tries one after the other: who looks at what
+ * Begins with the cures of the present state and tries one after the other in a worker that is idle: who looks at what
  * gives a stroke away mostly wants them next. Ends when the hand moves on.
  */
 export async function tryAhead(): Promise<void> {
   const bench = presentBench();
   const job = echoJob(bench);
   if (!job || ahead?.key === keyOf(job)) return;
-  const begun = proverFor(job, HELPER).then((prover) => prover?.begin(job));
-  const mine: Ahead = { key: keyOf(job), begun, tried: new Map() };
+  const mine: Ahead = { key: keyOf(job), begun: begin(job), tried: new Map() };
   ahead = mine;
   going = true;
   try {
-    const found = await begun;
+    const found = await mine.begun;
     const prover = await proverFor(job, HELPER);
     // those that cut new plates take longest
     const wait = ({ derived }: Fix) => Object.keys(derived).length;
@@ -51,8 +53,8 @@ export async function tryAhead(): Promise<void> {
 export const stopAhead = (): void => void (going = false);
 
 /** What a state is compared with and what is worth trying on it. */
-export const begunFor = async (job: ProveJob): Promise<Begun | undefined> =>
-  ahead?.key === keyOf(job) ? ahead.begun : (await proverFor(job))?.begin(job);
+export const begunFor = (job: ProveJob): Promise<Begun | undefined> =>
+  ahead?.key === keyOf(job) ? ahead.begun : begin(job);
 
 /** A fix of a state that was tried already, or is being tried. */
 export const triedAhead = (job: ProveJob, fix: Fix): Promise<ShownFix> | undefined =>
