@@ -1,5 +1,5 @@
 import { raster, reducePicture, toPlate, type Picture, type Plate } from '@amber-stamp/core';
-import sharp from 'sharp';
+import sharp, { type Sharp } from 'sharp';
 import { decodeWorking, probePicture } from './decode.ts';
 
 /** Stretches the gray of a float or height picture to what can be seen. */
@@ -18,27 +18,26 @@ function visible(picture: Picture): Uint8Array {
   return Uint8Array.from(toPlate(gray).data, (v) => v >> 8);
 }
 
-const boxOf = (side: number) => ({ width: side, height: side, fit: 'inside', withoutEnlargement: true }) as const;
+/** A picture as a WebP, `side` px at its longer side, never larger than it was. */
+const small = (image: Sharp, side: number): Promise<Buffer> =>
+  image.resize({ width: side, height: side, fit: 'inside', withoutEnlargement: true }).webp({ quality: 86 }).toBuffer();
 
 /** A small WebP of floats that were read, `side` px at its longer side. */
 export function thumbnailOfFloats(floats: Picture, side: number): Promise<Buffer> {
   const picture = reducePicture(floats, Math.max(side, 2048));
   const raw = { width: picture.width, height: picture.height, channels: 1 } as const;
-  return sharp(visible(picture), { raw }).resize(boxOf(side)).webp({ quality: 86 }).toBuffer();
+  return small(sharp(visible(picture), { raw }), side);
 }
 
 /** A small WebP of a picture file, upright, `side` px at its longer side. */
 export async function thumbnailOf(bytes: Uint8Array, side: number, where: string): Promise<Buffer> {
   const info = await probePicture(bytes, where);
   if (info.bits === 32) return thumbnailOfFloats(await decodeWorking(bytes, where, 'keep'), side);
-  return sharp(bytes).autoOrient().resize(boxOf(side)).toColourspace('srgb').webp({ quality: 86 }).toBuffer();
+  return small(sharp(bytes).autoOrient().toColourspace('srgb'), side);
 }
 
 /** A small WebP of a plate as it prints, dark on paper, `side` px at its longer side. */
 export function thumbnailOfPlate({ width, height, data }: Plate, side: number): Promise<Buffer> {
   const printed = Uint8Array.from(data, (v) => 255 - (v >> 8));
-  return sharp(printed, { raw: { width, height, channels: 1 } })
-    .resize(boxOf(side))
-    .webp({ quality: 86 })
-    .toBuffer();
+  return small(sharp(printed, { raw: { width, height, channels: 1 } }), side);
 }

@@ -11,8 +11,8 @@ import {
   plateThumbnail,
   saveVersion,
 } from '../services/brushes.ts';
-import { sideOf, type Route } from './route.ts';
-import { sendForever } from './send.ts';
+import type { Route } from './route.ts';
+import { thumbnailRoute } from './thumbnail.ts';
 
 const sha256 = string().matches(/^[0-9a-f]{64}$/);
 const saveFields = {
@@ -118,14 +118,10 @@ export const brushRoutes: readonly Route[] = [
     answer: 'A list of plates',
     run: ({ db }) => listPlates(db),
   },
-  {
-    method: 'get',
-    path: '/api/plates/{sha256}/thumbnail',
-    summary: 'A small picture of the plate as it prints',
-    query: { side: 'px of the longer side, 16..2048' },
-    answer: 'WebP',
-    type: 'image/webp',
-    run: async ({ db, param, query, res }) =>
-      sendForever(res, 'image/webp', await plateThumbnail(db, param('sha256'), sideOf(query('side')))),
-  },
+  thumbnailRoute(
+    '/api/plates/{sha256}/thumbnail',
+    'sha256',
+    'A small picture of the plate as it prints',
+    plateThumbnail,
+  ),
 ];

@@ -30,6 +30,3 @@ export interface Context extends Services {
   param: (name: string) => string;
   query: (name: string) => string;
 }
-
-/** A wished side of a picture, px, from the text of a query. */
-export const sideOf = (text: string): number => Math.max(16, Math.min(2048, Math.floor(Number(text)) || 320));

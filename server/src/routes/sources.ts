@@ -1,7 +1,8 @@
 import { addSource, getSource, listSources, sourceMesh, sourceThumbnail, workingPicture } from '../services/sources.ts';
 import { blobChunksOf, findBlob } from '../services/blobs.ts';
-import { sideOf, type Route } from './route.ts';
+import type { Route } from './route.ts';
 import { sendForever, sendStream } from './send.ts';
+import { thumbnailRoute } from './thumbnail.ts';
 
 export const sourceRoutes: readonly Route[] = [
   {
@@ -77,14 +78,5 @@ export const sourceRoutes: readonly Route[] = [
       sendForever(res, 'application/octet-stream', Buffer.concat([bytes(positions), bytes(indices)]));
     },
   },
-  {
-    method: 'get',
-    path: '/api/sources/{id}/thumbnail',
-    summary: 'A small picture of the source',
-    query: { side: 'px of the longer side, 16..2048' },
-    answer: 'WebP',
-    type: 'image/webp',
-    run: async ({ db, param, query, res }) =>
-      sendForever(res, 'image/webp', await sourceThumbnail(db, param('id'), sideOf(query('side')))),
-  },
+  thumbnailRoute('/api/sources/{id}/thumbnail', 'id', 'A small picture of the source', sourceThumbnail),
 ];

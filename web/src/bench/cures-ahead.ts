@@ -1,6 +1,6 @@
 import type { Fix } from '@amber-stamp/core';
 import type { ProveApi, ProveJob, ShownFix } from '../workers/prove-protocol.ts';
-import { PROVERS, proverFor } from '../workers/prover.ts';
+import { HELPER, proverFor } from '../workers/prover.ts';
 import { echoJob, keyOf } from './echo.ts';
 import { presentBench, useBench } from './store.ts';
 
@@ -17,11 +17,13 @@ let ahead: Ahead | undefined;
 /** Whether fixes are still tried ahead: not once the button was pressed, when all workers do so. */
 let going = false;
 
-/** The worker that the dial does not wait for. */
-const HELPER = PROVERS - 1;
-
 /** Begins in the worker that has just measured this state, so that hardly anything is left to measure. */
 const begin = async (job: ProveJob): Promise<Begun | undefined> => (await proverFor(job))?.begin(job);
+
+/** What could not be done ahead is begun again, and told, when it is wanted. */
+function forget(mine: Ahead): void {
+  if (ahead === mine) ahead = undefined;
+}
 
 /**
  * Begins with the cures of the present state and tries one after the other in a worker that is idle: who looks at what
@@ -37,16 +39,20 @@ export async function tryAhead(): Promise<void> {
   try {
     const found = await mine.begun;
     const prover = await proverFor(job, HELPER);
+    if (!found || !prover) {
+      forget(mine);
+      return;
+    }
     // those that cut new plates take longest
     const wait = ({ derived }: Fix) => Object.keys(derived).length;
-    for (const fix of [...(found?.fixes ?? [])].sort((a, b) => wait(a) - wait(b))) {
-      if (!prover || !found || !going || ahead !== mine || useBench.getState().bench !== bench) return;
+    for (const fix of [...found.fixes].sort((a, b) => wait(a) - wait(b))) {
+      if (!going || ahead !== mine || useBench.getState().bench !== bench) return;
       const trying = prover.tryOne(job, found.before, fix);
       mine.tried.set(fix.what, trying);
       await trying;
     }
   } catch {
-    if (ahead === mine) ahead = undefined; // it is begun again, and told, when it is wanted
+    forget(mine);
   }
 }
 

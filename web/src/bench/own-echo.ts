@@ -1,7 +1,7 @@
 import type { Bench, OwnStroke } from '@amber-stamp/core';
 import { useEffect } from 'react';
 import { create } from 'zustand';
-import { proverFor } from '../workers/prover.ts';
+import { HELPER, proverFor } from '../workers/prover.ts';
 import { whenAtRest } from './at-rest.ts';
 import { echoJob, keyOf } from './echo.ts';
 import { strokeKey } from './stroke-key.ts';
@@ -14,8 +14,6 @@ export const useOwnEcho = create<{ echo: number | null }>(() => ({ echo: null })
 const REST_MS = 400;
 /** The last strokes say most, and each takes its time. */
 const MOST = 4;
-/** The worker that helps with cures, so that the dial never waits for long strokes. */
-const HELPER = 1;
 
 /** The last strokes that print with the brush of the bench. */
 const measurable = ({ strokes }: Bench): OwnStroke[] =>

@@ -11,6 +11,8 @@ const provers: Prover[] = [];
 
 /** The first measures; the second helps where many fixes are tried. */
 export const PROVERS = 2;
+/** The second one, which the dial does not wait for. */
+export const HELPER = PROVERS - 1;
 
 /** A worker that measures, with all plates of a job in its hands; undefined while one is not cut yet. */
 export async function proverFor(job: ProveJob, number = 0): Promise<Remote<ProveApi> | undefined> {

@@ -116,6 +116,11 @@ function CoatChoice({ bench }: { bench: Bench }) {
   );
 }
 
+const MIRRORS = [
+  { name: 'mirrorX', label: 'Mirror', note: 'left to right' },
+  { name: 'mirrorY', label: 'Turn over', note: 'top to bottom' },
+] as const;
+
 /** Everything that varies: the rows that matter first, and what they belong to one press away. */
 export function VaryControls({ bench }: { bench: Bench }) {
   const habit = useHabit((s) => s.rows);
@@ -123,7 +128,7 @@ export function VaryControls({ bench }: { bench: Bench }) {
   const [part, setPart] = useState<Part>('rows');
   const [open, setOpen] = useState<RangeName | null>('size');
   const onOpen = useCallback((name: RangeName) => setOpen((now) => (now === name ? null : name)), []);
-  const { angle, mirrorX, mirrorY } = propertiesOf(bench);
+  const properties = propertiesOf(bench);
   const strokes = sheetStrokes(bench);
   const words = wanted
     .toLowerCase()
@@ -170,29 +175,15 @@ export function VaryControls({ bench }: { bench: Bench }) {
           strokes={strokes}
           reason={bench.guessed[row.name]}
           star={starOf(bench, habit, row.name)}
-          follow={row.name === 'angle' ? angle.follow : 'none'}
+          follow={row.name === 'angle' ? properties.angle.follow : 'none'}
           open={open === row.name}
           onOpen={onOpen}
         />
       ))}
-      {mirrors && (
-        <>
-          <MirrorRow
-            name="mirrorX"
-            label="Mirror"
-            note="left to right"
-            property={mirrorX}
-            reason={bench.guessed.mirrorX}
-          />
-          <MirrorRow
-            name="mirrorY"
-            label="Turn over"
-            note="top to bottom"
-            property={mirrorY}
-            reason={bench.guessed.mirrorY}
-          />
-        </>
-      )}
+      {mirrors &&
+        MIRRORS.map((row) => (
+          <MirrorRow key={row.name} {...row} property={properties[row.name]} reason={bench.guessed[row.name]} />
+        ))}
       {searching && rows.length === 0 && !mirrors && parts.length === 0 && (
         <p className="note" style={{ padding: '4px 16px' }}>
           No row by that word. Try size, spacing, turn, scatter, flow, paper, colour, taper.
