@@ -1,6 +1,5 @@
 import {
   beginFixes,
-  boxOnPlate,
   checkBorder,
   cut,
   derivedPlate,
@@ -49,75 +48,6 @@ const cutBy = (plate: Plate, ...steps: ReturnType<typeof makeStep>[]): Plate =>
   );
 const valueOf = (plate: Plate, x: number, y: number): number =>
   plate.data[Math.round(((y + 1) / 2) * plate.height) * plate.width + Math.round(((x + 1) / 2) * plate.width)] / 65535;
-
-describe('give-aways', () => {
-  it('are told with their place on the plate, at any resolution and with any empty border', () => {
-    for (const side of [128, 256, 600]) {
-      const plate = tipFrom(tips.added(body, tips.spot(0.6, -0.55, 0.06)), side);
-      const [first] = flawsOf(plate);
-      expect(first.what).to.equal('speck');
-      const { x, y } = placeOnPlate(plate, first);
-      expect([x, y], String(side)).to.satisfy(([a, b]: number[]) => Math.hypot(a - 0.8, b - 0.225) < 0.015);
-      const box = boxOnPlate(plate, first);
-      expect(box.w / side).to.be.within(0.03, 0.09);
-    }
-    const small: tips.Shape = (x, y) => tips.added(body, tips.spot(0.6, -0.55, 0.06))(x * 2.5, y * 2.5);
-    const [first] = flawsOf(tipFrom(small, 512));
-    expect(first.what).to.equal('speck');
-    expect(placeOnPlate(tipFrom(small, 512), first).x).to.be.closeTo(0.5 + 0.3 / 2.5, 0.01);
-  });
-  it('of a clean disc are none', () => {
-    expect(flawsOf(tipFrom(tips.disc())).filter((f) => f.salience > 0.1)).to.deep.equal([]);
-  });
-  it('beside a tip are found whether or not a frame or a faint square lies around it', () => {
-    const around = Math.max;
-    const frame: tips.Shape = (x, y) => (around(Math.abs(x), Math.abs(y)) > 0.985 ? 0.8 : 0);
-    const faint: tips.Shape = (x, y) => (around(Math.abs(x), Math.abs(y)) < 0.97 ? 0.12 : 0);
-    const speck = tips.added(body, tips.spot(0.6, -0.55, 0.06));
-    for (const border of [frame, faint]) {
-      const plate = tipFrom((x, y) => around(speck(x, y), border(x, y)));
-      const flaws = flawsOf(plate);
-      expect(flaws.map(({ what }) => what)).to.include.members(['border', 'speck']);
-      const { x, y } = placeOnPlate(
-        plate,
-        flaws.find(({ what }) => what === 'speck')!,
-      );
-      expect([x, y], String(border)).to.satisfy(([a, b]: number[]) => Math.hypot(a - 0.8, b - 0.225) < 0.02);
-    }
-  });
-  it('that are lines do not hide each other', () => {
-    const line =
-      (offset: number): tips.Shape =>
-      (x, y) =>
-        Math.abs(0.8 * x - 0.6 * y - offset) < 0.016 && tips.disc()(x, y) > 0.5 ? 1 : 0;
-    const grained = tips.times(tips.rich(3), 0.7);
-    const found = (...offsets: number[]) =>
-      flawsOf(tipFrom(tips.added(grained, (x, y) => Math.max(...offsets.map((offset) => line(offset)(x, y)))))).filter(
-        ({ what, salience }) => what === 'line' && salience > 0.3,
-      ).length;
-    expect(found(-0.3)).to.equal(1);
-    expect(found(-0.3, 0.05)).to.equal(2);
-    expect(found(-0.3, 0.05, 0.35)).to.equal(3);
-  });
-  it('many drops are a splatter, and a few beside a body are specks', () => {
-    const drops = (count: number, from: number, size: number): tips.Shape => {
-      const spots = Array.from({ length: count }, (_, k) => {
-        const [r, a] = [from + (0.9 - from) * (((k * 7) % 11) / 11), k * 2.399963];
-        return tips.spot(r * Math.cos(a), r * Math.sin(a), size * (1 + ((k * 5) % 4)));
-      });
-      return (x, y) => Math.max(...spots.map((s) => s(x, y)));
-    };
-    const strongest = (shape: tips.Shape) =>
-      Math.max(
-        0,
-        ...echoWith([tipFrom(shape)], { spacing: 25, turn: 10 })
-          .giveAways.filter((g) => g.flaw.what === 'speck')
-          .map((g) => g.strength),
-      );
-    expect(strongest(drops(38, 0, 0.02))).to.be.below(15);
-    expect(strongest(tips.added(tips.disc(0.45, 0.04), drops(4, 0.62, 0.014)))).to.be.above(50);
-  });
-});
 
 describe('the step that cures give-aways', () => {
   const speck = [FLAWS.indexOf('speck'), 0.8, 0.225];

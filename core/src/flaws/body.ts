@@ -131,9 +131,11 @@ export interface Tip256 {
 }
 
 const BODY_SOFT = 2.5;
+/** From so much of what a tip's dark parts print it is taken for its body: dabs that overlap show even its light parts. */
+export const BODY_AT = 0.15;
 
-/** The large pieces of a tip, and what its dark parts print. */
-export function bodyOf(image: Raster): { body: PixelSet; ref: number } {
+/** The large pieces of a tip that print from a share `level` of what its dark parts print on, and what those print. */
+export function bodyOf(image: Raster, level: number): { body: PixelSet; ref: number } {
   const most = greatest(image.data);
   const ref =
     most > 0.05
@@ -143,19 +145,19 @@ export function bodyOf(image: Raster): { body: PixelSet; ref: number } {
         )
       : 1;
   const soft = blur(image, BODY_SOFT, false);
-  const found = pieces(soft, 0.3 * ref);
+  const found = pieces(soft, level * ref);
   const least = Math.max(40, 0.12 * Math.max(0, ...found.area));
-  return { body: maskWhere((i) => found.label[i] > 0 && found.area[found.label[i]] >= least), ref };
+  return { body: maskWhere((i) => found.label[i] > 0 && found.area[found.label[i]] >= least), ref: Math.max(0.1, ref) };
 }
 
-export function tipOf(image: Raster): Tip256 {
-  const { body, ref } = bodyOf(image);
+export function tipOf(image: Raster, level: number): Tip256 {
+  const { body, ref } = bodyOf(image, level);
   const solid = filled(body);
   return {
     image,
     body,
     solid,
-    ref: Math.max(0.1, ref),
+    ref,
     area: Math.max(1, areaOf(body)),
     out: farFrom(body),
     inn: farFrom(invertedMask(solid)),

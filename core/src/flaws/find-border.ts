@@ -1,12 +1,17 @@
 import { clamp } from '../maths/index.ts';
-import { areaOf, boxOf, grown, maskWhere, type PixelSet, type Tip256 } from './body.ts';
+import type { Raster } from '../raster/raster.ts';
+import { areaOf, BODY_AT, bodyOf, boxOf, farFrom, grown, maskWhere, type PixelSet } from './body.ts';
 import { feathered, frameDistance, keptOnly, keptWhere } from './cures.ts';
-import { flaw, type Cure, type Flaw } from './flaw.ts';
+import { cured, flaw, type Cure, type Flaw } from './flaw.ts';
 import { percentile, picked, rise } from '../maths/measures.ts';
 import { SIGHT, SIGHT_MIDDLE } from './sight.ts';
 
 const DEEPEST = 34;
 const CORNERS = 10;
+/** From so much on a body is surely one, even where a faint square lies around it. */
+const BODY_SURELY = 0.3;
+/** So much more than a faint square prints is the tip's own. */
+const ABOVE = 1.5;
 
 /** Value of a side's row `inset` px from the frame, `k` px along it; 0 beyond the frame. */
 function sideValue(data: Float32Array, side: number, inset: number, k: number): number {
@@ -39,6 +44,8 @@ function stepOf(data: Float32Array, side: number, ref: number): { step: number; 
 export interface Border {
   flaw: Flaw;
   alone: Cure;
+  /** from where on the tip is taken for its body once the border is gone: a share of what its dark parts print */
+  level: number;
 }
 
 /** How far inside a frame it is looked whether the tip goes on there, px. */
@@ -49,30 +56,36 @@ const shareIn = (set: PixelSet, region: PixelSet): number =>
   areaOf(set.map((v, i) => v & region[i])) / Math.max(1, areaOf(region));
 
 /** A frame, or a faint square around the tip: a step along all sides but one. */
-export function findBorder({ image, body, ref, out }: Tip256): Border | undefined {
+export function findBorder(image: Raster): Border | undefined {
+  const { body, ref } = bodyOf(image, BODY_SURELY);
   const sides = [0, 1, 2, 3].map((side) => stepOf(image.data, side, ref));
   const step = sides.map((s) => s.step).sort((a, b) => a - b)[1];
   if (step <= 0.01 * ref) return undefined;
   const insets = sides.map((s) => s.inset).sort((a, b) => a - b);
   const inset = Math.floor((insets[1] + insets[2]) / 2);
   const frame = maskWhere((i) => frameDistance(i) > SIGHT_MIDDLE - inset - 6);
+  const out = farFrom(body);
   const beyond = picked(image.data, (i) => out[i] > 4);
   const ground = percentile(beyond, 0.6);
   const faint = ground > 0.03 * ref;
   const hard = shareIn(body, frame) > 0.5;
+  // what prints more than the faint square belongs to the tip, even where it prints little
+  const level = faint ? clamp((ABOVE * ground) / ref, BODY_AT, BODY_SURELY) : BODY_AT;
+  const unframed = keptWhere((i) => frame[i] === 0);
+  const near = grown(bodyOf(faint ? image : cured(image, unframed), level).body, 4.99);
   const mask = faint
     ? maskWhere((i) => out[i] > 3 && image.data[i] > 0.02 * ref)
     : hard
       ? maskWhere((i) => frame[i] === 1 && image.data[i] > 0.05)
       : frame;
-  const cure = () => (hard ? feathered(inset) : keptOnly(grown(body, 4.99), 1.5));
+  const cure = () => (hard ? feathered(inset) : keptOnly(near, 1.5));
   // a tip that goes on inside its hard border is cut square: its border is not a thing beside it
   const within = (i: number) => frame[i] === 0 && frameDistance(i) > SIGHT_MIDDLE - inset - 6 - WITHIN;
   const cutSquare = hard && shareIn(body, maskWhere(within)) > 0.5;
-  const near = faint ? grown(body, 4.99) : body;
-  const apart = (i: number) => (faint ? near[i] === 1 || image.data[i] > 1.2 * ground : frame[i] === 0);
+  const beside = faint ? keptWhere((i) => near[i] === 1 || image.data[i] > 1.2 * ground) : unframed;
   return {
     flaw: flaw('border', faint ? 'faint' : 'frame', mask, rise(step / (0.05 * ref)), cure, boxOf(frame)),
-    alone: cutSquare ? cure() : keptWhere(apart),
+    alone: cutSquare ? cure() : beside,
+    level,
   };
 }

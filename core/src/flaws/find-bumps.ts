@@ -6,13 +6,13 @@ import { flaw, type Flaw } from './flaw.ts';
 import { median, riseSquared } from '../maths/measures.ts';
 import { SIGHT } from './sight.ts';
 
-const DISC = 17;
-const PAD = 24;
+const DISC = 22;
+const PAD = DISC + 7;
 const MOST = 3;
 const LEAST = 3;
 const LONGEST = 110;
 
-/** What of a mask a disc of 17 px can reach from within; beyond the frame is outside. */
+/** What of a mask a disc of 22 px can reach from within; beyond the frame is outside. */
 function openedByDisc(mask: PixelSet): PixelSet {
   const side = SIGHT + 2 * PAD;
   const outside = new Uint8Array(side * side).fill(1);

@@ -20,7 +20,11 @@ const AWAY = 5;
 const LONG = 91;
 /** Rows to both sides in which the exact course of a line is looked for. */
 const NEAR_ROWS = 9;
-const MOST = 3;
+const MOST = 5;
+/** So many others a line must stand out against. */
+const RIVALS = 10;
+/** So many rows of a direction can be lines, of either tone. */
+const ROWS = 8;
 /** A body smaller than this, px, has no room for a line. */
 const ROOM = 400;
 const LEAST_PX = 60;
@@ -130,7 +134,7 @@ function candidatesOf(directions: readonly Direction[]): Candidate[] {
   directions.forEach(({ dark, light }, direction) => {
     for (const [sign, { value, x, height }] of [[1, dark] as const, [-1, light] as const]) {
       const left = value.slice();
-      for (let k = 0; k < MOST; k++) {
+      for (let k = 0; k < ROWS; k++) {
         const y = left.indexOf(greatest(left));
         if (left[y] <= 0.05) break;
         all.push({ value: left[y], direction, sign, contrast: height[y], x: x[y], y });
@@ -152,7 +156,7 @@ function same(a: Candidate, b: Candidate): boolean {
 
 /**
  * The usual one of the strongest lines that are other lines than `chosen`, but for the first: what it must stand out against.
- * Two lines that both stand out do not hide each other.
+ * A few lines that all stand out do not hide each other; many are a texture.
  */
 function rivalsOf(chosen: Candidate, all: readonly Candidate[]): number {
   const met = [chosen];
@@ -161,7 +165,7 @@ function rivalsOf(chosen: Candidate, all: readonly Candidate[]): number {
     if (met.some((m) => same(c, m))) continue;
     met.push(c);
     values.push(c.value);
-    if (values.length === 6) break;
+    if (values.length === RIVALS) break;
   }
   const rest = values.length > 1 ? values.slice(1) : values;
   return rest.length > 0 ? median(rest) : 0.1;
@@ -171,13 +175,11 @@ interface Course {
   angleDeg: number;
   x: number;
   y: number;
-  ridges: Float32Array;
 }
 
 /** The direction to a degree, by longer pieces near the candidate. */
-function refined(fine: Raster, { direction, sign, x, y }: Candidate): Course {
+function refined(signed: Raster, { direction, x, y }: Candidate): Course {
   let best: (Course & { value: number }) | undefined;
-  const signed = { ...fine, data: fine.data.map((v) => sign * v) };
   for (let turn = -4; turn <= 4; turn++) {
     const angleDeg = direction * STEP_DEG + turn;
     const [c, s] = [cosineTurns(turn / 360), sineTurns(turn / 360)];
@@ -185,41 +187,71 @@ function refined(fine: Raster, { direction, sign, x, y }: Candidate): Course {
     const nearY = Math.round(SIGHT_MIDDLE + c * (y - SIGHT_MIDDLE) - s * (x - SIGHT_MIDDLE));
     const first = Math.max(0, nearY - NEAR_ROWS);
     const last = Math.min(SIGHT - 1, nearY + NEAR_ROWS);
-    // the ends of the line are looked for in the rows beside it, too
-    const ridges = turnedRidges(signed, angleDeg, AWAY + 1, first - 1, last + 1);
+    const ridges = turnedRidges(signed, angleDeg, AWAY + 1, first, last);
     const long = meanAlong(ridges, LONG, first, last);
     for (let py = first; py <= last; py++)
       for (let px = Math.max(0, nearX - 25); px <= Math.min(SIGHT - 1, nearX + 25); px++) {
         const value = long[py * SIGHT + px];
-        if (!best || value > best.value) best = { value, angleDeg, x: px, y: py, ridges };
+        if (!best || value > best.value) best = { value, angleDeg, x: px, y: py };
       }
   }
   return best as Course;
 }
 
-/** From where to where a line runs along its row. */
-function endsOf({ x, y, ridges }: Course): { from: number; to: number } {
-  const strongest = new Float32Array(SIGHT);
-  for (let k = 0; k < SIGHT; k++)
-    strongest[k] = Math.max(ridges[rowOf(y - 1) + k], ridges[rowOf(y) + k], ridges[rowOf(y + 1) + k]);
-  const row = meanAlong(strongest, 31);
+/** A line as it runs in the image turned by its direction. */
+interface Way {
+  angleDeg: number;
+  /** its row at each column */
+  rows: Int16Array;
+  from: number;
+  to: number;
+}
+
+/** How far a line may bend from its straight course, px, and what it must gain at once to do so, as a share of its height. */
+const BEND = 6;
+const GAIN = 0.1;
+
+/** Follows a line along its course and its bends, from its middle to both ends. */
+function wayOf(signed: Raster, { angleDeg, x, y }: Course): Way {
+  const ridges = turnedRidges(signed, angleDeg, AWAY + 1, y - BEND - 1, y + BEND + 1);
+  const near = meanAlong(ridges, 15, Math.max(0, y - BEND), Math.min(SIGHT - 1, y + BEND));
+  const least = GAIN * near[rowOf(y) + x];
+  const rows = new Int16Array(SIGHT).fill(y);
+  for (const step of [-1, 1])
+    for (let k = x + step, row = y; k >= 0 && k < SIGHT; k += step) {
+      for (const next of [row - 1, row + 1])
+        if (Math.abs(next - y) <= BEND && near[rowOf(next) + k] > near[rowOf(row) + k] + least) row = next;
+      rows[k] = row;
+    }
+  const strongest = Float32Array.from(rows, (row, k) =>
+    Math.max(ridges[rowOf(row - 1) + k], ridges[rowOf(row) + k], ridges[rowOf(row + 1) + k]),
+  );
+  const height = meanAlong(strongest, 31);
   let [from, to] = [x, x];
-  while (from > 0 && row[from - 1] > 0.4 * row[x]) from--;
-  while (to < SIGHT - 1 && row[to + 1] > 0.4 * row[x]) to++;
-  return { from, to };
+  while (from > 0 && height[from - 1] > 0.4 * height[x]) from--;
+  while (to < SIGHT - 1 && height[to + 1] > 0.4 * height[x]) to++;
+  return { angleDeg, rows, from, to };
 }
 
 /** The usual height of a line above both its sides. */
-function stepOf(image: Raster, sign: number, { angleDeg, y }: Course, from: number, to: number): number {
+function stepOf(image: Raster, sign: number, { angleDeg, rows, from, to }: Way): number {
   const data = turned(blur(image, 0.5, false), angleDeg);
-  const at = (rows: readonly number[], x: number) =>
-    (sign * rows.reduce((sum, dy) => sum + data[rowOf(y + dy) + x], 0)) / rows.length;
+  const at = (beside: readonly number[], x: number) =>
+    (sign * beside.reduce((sum, dy) => sum + data[rowOf(rows[x] + dy) + x], 0)) / beside.length;
   const steps = new Float32Array(Math.max(0, to - from + 1));
   for (let x = from; x <= to; x++) {
     const own = at([-1, 0, 1], x);
     steps[x - from] = Math.min(own - at([-7, -6, -5], x), own - at([5, 6, 7], x));
   }
   return steps.length > 1 ? median(steps) : 0;
+}
+
+/** A band of 7 px along a line and a little beyond its ends, in the image as it stands. */
+function bandOf({ angleDeg, rows, from, to }: Way): Float32Array {
+  const band = raster(SIGHT, SIGHT);
+  for (let x = Math.max(0, from - 8); x < Math.min(SIGHT, to + 9); x++)
+    for (let dy = -3; dy <= 3; dy++) band.data[rowOf(rows[x] + dy) + x] = 1;
+  return turned(band, -angleDeg);
 }
 
 /** Lines through the inside, lighter or darker than what is beside them. */
@@ -248,14 +280,11 @@ function lineOf(tip: Tip256, fine: Raster, candidate: Candidate, rivals: number)
   const outstanding =
     riseSquared(value / (rivals + 0.15) - 1, 0.5) * rise(v * v * v) * riseSquared(contrast, 0.04 * tip.ref);
   if (outstanding < 0.02) return undefined;
-  const course = refined(fine, candidate);
-  const { from, to } = endsOf(course);
-  const salience = outstanding * riseSquared(stepOf(tip.image, sign, course, from, to), 0.1 * tip.ref);
+  const signed = { ...fine, data: fine.data.map((v) => sign * v) };
+  const way = wayOf(signed, refined(signed, candidate));
+  const salience = outstanding * riseSquared(stepOf(tip.image, sign, way), 0.1 * tip.ref);
   if (salience < 0.02) return undefined;
-  const band = raster(SIGHT, SIGHT);
-  for (let row = Math.max(0, course.y - 3); row <= Math.min(SIGHT - 1, course.y + 3); row++)
-    band.data.fill(1, row * SIGHT + Math.max(0, from - 8), row * SIGHT + Math.min(SIGHT, to + 9));
-  const back = turned(band, -course.angleDeg);
+  const back = bandOf(way);
   const mask = maskWhere((i) => back[i] > 0.5 && tip.solid[i] === 1);
   if (areaOf(mask) < LEAST_PX) return undefined;
   return flaw('line', sign < 0 ? 'light' : 'dark', mask, salience, () => filledIn(tip, mask));

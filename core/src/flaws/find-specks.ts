@@ -9,7 +9,7 @@ const FAINTEST = 0.12;
 const NEAREST = 2.5;
 const LARGEST = 0.06;
 /** So many drops are a splatter. */
-const SPLATTER = 7;
+const SPLATTER = 6.5;
 
 interface Stray {
   label: number;

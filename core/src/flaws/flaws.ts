@@ -1,5 +1,5 @@
 import type { Plate } from '../raster/raster.ts';
-import { tipOf } from './body.ts';
+import { BODY_AT, tipOf } from './body.ts';
 import { findBorder } from './find-border.ts';
 import { findBumps } from './find-bumps.ts';
 import { findLines } from './find-lines.ts';
@@ -41,10 +41,9 @@ export function flawsOf(plate: Plate): readonly Flaw[] {
 
 function lookOver(plate: Plate): Flaw[] {
   const { image } = sightOf(plate);
-  const whole = tipOf(image);
-  const border = findBorder(whole);
+  const border = findBorder(image);
   // what else stands out is looked for as if the border were gone: it must neither hide nor make it
-  const tip = border ? tipOf(cured(image, border.alone)) : whole;
+  const tip = border ? tipOf(cured(image, border.alone), border.level) : tipOf(image, BODY_AT);
   const all = [
     ...(border ? [border.flaw] : []),
     ...findSpecks(tip),

@@ -6,9 +6,9 @@ import { blur, expMinus } from '../raster/blur.ts';
 import type { Plate, Raster } from '../raster/raster.ts';
 import { valueAt } from '../raster/sample.ts';
 import { grown, maskWhere, PIXELS } from '../flaws/body.ts';
-import { cured, type Flaw } from '../flaws/flaw.ts';
+import { cured, type Flaw, type FlawName } from '../flaws/flaw.ts';
 import { flawsOf } from '../flaws/flaws.ts';
-import { greatest, rise } from '../maths/measures.ts';
+import { greatest, median, picked, rise } from '../maths/measures.ts';
 import { lagWeights } from './likeness.ts';
 import { SIGHT, sightOf } from '../flaws/sight.ts';
 import type { Strip, StripDabs } from './strip.ts';
@@ -21,9 +21,14 @@ const EDGE_WIDTH = 6;
 const EDGE_SHARE = 0.25;
 const POINTS = 300;
 const NEAR = 6;
+/** Layers of a faint square that are still taken for it, beyond those that overlap along the path. */
+const MORE = 1;
 /** A dab that keeps more than this of a feature shows it. */
 const SHOWN = 0.25;
 const SAME_PLACE = 0.1;
+/** Within so much of a turn a flaw runs the same way; what share of it is recognised in another. */
+const SAME_WAY = 12 / 360;
+const OTHER_WAY = 0.4;
 const FULL = 0.5;
 /** A share of a feature that is barely to be seen. */
 const BARELY = 0.015;
@@ -50,6 +55,8 @@ interface Template {
   value: Float64Array;
   energy: number;
   middle: readonly [number, number];
+  /** what a faint square prints; else 1 */
+  tone: number;
 }
 
 const templates = new WeakMap<Flaw, readonly Template[]>();
@@ -59,15 +66,22 @@ function templatesOf(plate: Plate, flaw: Flaw): readonly Template[] {
   const there = templates.get(flaw);
   if (there) return there;
   const difference = differenceOf(plate, flaw);
-  const made = [makeTemplate(plate, flaw, difference.data, grown(flaw.mask, NEAR))];
+  const tone = flaw.tone === 'faint' ? usualOf(difference.data, flaw.mask) : 1;
+  const made = [makeTemplate(plate, flaw, difference.data, grown(flaw.mask, NEAR), tone)];
   if (flaw.what === 'border') {
-    const edges = edgesOf(difference);
-    made.push(makeTemplate(plate, flaw, edges, edgePlaces(edges)));
+    const edges = edgesOf(flaw.tone === 'faint' ? upTo(sightOf(plate).image, tone) : difference);
+    made.push(makeTemplate(plate, flaw, edges, edgePlaces(edges), tone));
   }
   const usable = made.filter((t): t is Template => t !== null);
   templates.set(flaw, usable);
   return usable;
 }
+
+/** What it usually prints where a mask is. */
+const usualOf = (data: Float32Array, mask: Uint8Array): number => median(picked(data, (i) => mask[i] === 1));
+
+/** An image without what it prints beyond `most`: of a faint square with a tip on it, the square. */
+const upTo = (image: Raster, most: number): Raster => ({ ...image, data: image.data.map((v) => Math.min(v, most)) });
 
 /** What a flaw adds to its tip. */
 function differenceOf(plate: Plate, flaw: Flaw): Raster {
@@ -88,7 +102,7 @@ function edgePlaces(edges: Float32Array): Uint8Array {
   return maskWhere((i) => Math.abs(edges[i]) > least);
 }
 
-function makeTemplate(plate: Plate, flaw: Flaw, added: Float32Array, near: Uint8Array): Template | null {
+function makeTemplate(plate: Plate, flaw: Flaw, added: Float32Array, near: Uint8Array, tone: number): Template | null {
   const { left, top, side } = sightOf(plate);
   let places: number[] = [];
   for (let i = 0; i < PIXELS; i++) if (near[i]) places.push(i);
@@ -118,18 +132,34 @@ function makeTemplate(plate: Plate, flaw: Flaw, added: Float32Array, near: Uint8
     value,
     energy,
     middle: [toX(mx / n), toY(my / n)],
+    tone,
   };
 }
 
-/** A coat's dabs in a strip; `full` is what the dark parts of the strip print. */
+/** A coat's dabs in a strip; `full` is what the dark parts of the strip print, and what prints more than `most` is not the flaw. */
 interface Look {
   strip: Strip;
   dabs: StripDabs;
   full: number;
+  most: number;
+}
+
+/** What a faint square's layers print together: other dabs lie over it, and what prints more says nothing of it. */
+function mostOf({ side, step }: Strip, full: number, { tone }: Template): number {
+  if (tone === 1) return Infinity;
+  const layers = Math.ceil(side / Math.max(1, step)) + MORE;
+  let left = 1;
+  for (let k = 0; k < layers; k++) left *= 1 - tone;
+  return full * (1 - left);
 }
 
 /** How much of a template is seen in a strip around a dab, moved along the path by `shift` px: 1 is all of it. */
-function shownAt({ strip, dabs, full }: Look, i: number, { x, y, value, energy }: Template, shift: number): number {
+function shownAt(
+  { strip, dabs, full, most }: Look,
+  i: number,
+  { x, y, value, energy }: Template,
+  shift: number,
+): number {
   const c = cosineTurns(dabs.turns[i]);
   const s = sineTurns(dabs.turns[i]);
   const [across, down] = [dabs.across[i], dabs.down[i]];
@@ -138,7 +168,7 @@ function shownAt({ strip, dabs, full }: Look, i: number, { x, y, value, energy }
   for (let k = 0; k < value.length; k++) {
     const [a, b] = [x[k] * across, y[k] * down];
     // the template's mean is nothing, so that of the strip falls away
-    sum += value[k] * valueAt(strip.image, u + c * a - s * b, v + s * a + c * b);
+    sum += value[k] * Math.min(most, valueAt(strip.image, u + c * a - s * b, v + s * a + c * b));
   }
   return clamp(sum / (energy * full), -1, 1.5);
 }
@@ -162,6 +192,22 @@ function shownByDabs(look: Look, card: number, template: Template): Float64Array
   return shown;
 }
 
+/** After so much of a turn what runs on comes to lie on itself: a line after half of one, a square after a quarter. */
+const COMES_ROUND: Partial<Record<FlawName, number>> = { line: 1 / 2, border: 1 / 4 };
+
+/** How alike two dabs show the way that a flaw runs, 0..1: a line that is turned is hardly known again. */
+function alikeWays({ turns, across, down }: StripDabs, { what }: Flaw): (i: number, k: number) => number {
+  const round = COMES_ROUND[what];
+  if (round === undefined) return () => 1;
+  return (i, k) => {
+    const flipped = across[i] * down[i] * across[k] * down[k] < 0;
+    if (flipped && what === 'line') return OTHER_WAY;
+    const way = flipped ? turns[i] + turns[k] : turns[i] - turns[k];
+    const away = way - round * Math.round(way / round);
+    return OTHER_WAY + (1 - OTHER_WAY) * expMinus((away * away) / (2 * SAME_WAY * SAME_WAY));
+  };
+}
+
 /** How regularly a feature comes back at each lag, together. */
 function recurrence(
   shown: Float64Array,
@@ -169,6 +215,7 @@ function recurrence(
   usable: Uint8Array,
   weights: Float64Array,
   own: (i: number) => boolean,
+  alike: (i: number, k: number) => number,
 ): number {
   const count = shown.length;
   let energy = 0;
@@ -194,7 +241,7 @@ function recurrence(
       if (both === 0) continue;
       const dx = at[i + lag][0] - at[i][0];
       const dy = at[i + lag][1] - at[i][1];
-      product += both * (0.5 + 0.5 * expMinus((dx * dx + dy * dy) / (2 * SAME_PLACE * SAME_PLACE)));
+      product += both * alike(i, i + lag) * (0.5 + 0.5 * expMinus((dx * dx + dy * dy) / (2 * SAME_PLACE * SAME_PLACE)));
     }
     const rho = pairs >= 2 ? Math.min(1, Math.max(0, product / pairs) / scale) : 0;
     sum += weights[k] * rho * rho;
@@ -221,11 +268,12 @@ function ofCoat(strip: Strip, place: number, full: number): GiveAway[] {
       .flatMap((flaw): GiveAway[] => {
         if (flaw.salience < LEAST_SALIENCE) return [];
         const all = templatesOf(plate, flaw).map((template) => {
-          const shown = shownByDabs({ strip, dabs, full }, card, template);
+          const look = { strip, dabs, full, most: mostOf(strip, full, template) };
+          const shown = shownByDabs(look, card, template);
           const middles = Array.from({ length: count }, (_, i) => placeOf(dabs, i, template.middle));
           // beside its dab along the path, beside the path across it, in nominal tips
           const beside = middles.map(([u, v], i) => [(u - dabs.u[i]) / strip.side, v / strip.side] as const);
-          const s = recurrence(shown, beside, usable, weights, own);
+          const s = recurrence(shown, beside, usable, weights, own, alikeWays(dabs, flaw));
           return { strength: 100 * flaw.salience * rise(s / FULL), places: middles.filter((_, i) => shown[i] > SHOWN) };
         });
         const [strongest] = all.sort((a, b) => b.strength - a.strength);
