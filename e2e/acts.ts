@@ -65,6 +65,11 @@ export async function changed(page: Page, view: string, before: string): Promise
   await expect.poll(rests, OFTEN).toBe(true);
   return now;
 }
+/** A hash of what a view shows once it has been drawn and does not change any more. */
+export async function rested(page: Page, view: string): Promise<string> {
+  await drawn(page, view);
+  return changed(page, view, '');
+}
 export const same = (page: Page, view: string, wanted: string): Promise<void> =>
   expect.poll(() => pixels(page, view), OFTEN).toBe(wanted);
 

@@ -1,5 +1,5 @@
 import type { Page } from '@playwright/test';
-import { changed, drawn, echoAtRest, kept, openBrush, pixels, same, stage } from './acts.ts';
+import { changed, drawn, echoAtRest, kept, openBrush, pixels, rested, same, stage } from './acts.ts';
 import { withApp, type App } from './app.ts';
 import { expect } from './expect.ts';
 
@@ -30,8 +30,7 @@ describe('states are compared with pins and in ladders', () => {
     await echoAtRest(page);
     await view('pins');
     await page.keyboard.press('p');
-    await drawn(page, 'pinned');
-    const first = await pixels(page, 'pinned');
+    const first = await rested(page, 'pinned');
     await same(page, 'present', first);
     await expect(pins().getByRole('listitem').first()).toContainText(/version 1\s*echo \d+/);
     await setSpacing('70');

@@ -17,6 +17,7 @@ import {
   openBrush,
   pixels,
   pngPixels,
+  rested,
   same,
   scribble,
   stage,
@@ -100,7 +101,7 @@ describe('a picture becomes a brush', () => {
   it('a handle moves and every stroke is drawn again while it moves', async () => {
     await stage(page, 'Vary').click();
     await drawn(page, 'wide');
-    const before = await pixels(page, 'sheet');
+    const before = await rested(page, 'sheet');
     const peg = page.getByRole('slider', { name: 'Spacing' });
     const box = await peg.boundingBox();
     if (!box) throw new Error('no peg');
@@ -229,8 +230,7 @@ describe('a picture becomes a brush', () => {
     await page.getByRole('radio', { name: 'pins', exact: true }).click();
     await drawn(page, 'present');
     await page.getByRole('button', { name: 'Pin this state' }).click();
-    await drawn(page, 'pinned');
-    const pinned = await pixels(page, 'pinned');
+    const pinned = await rested(page, 'pinned');
     await same(page, 'present', pinned);
     await page.keyboard.press('r');
     const now = await changed(page, 'present', pinned);

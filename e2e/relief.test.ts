@@ -2,7 +2,7 @@ import { encodeObj, solidMesh } from '@amber-stamp/core';
 import { encodeExr, exrPicture } from '@amber-stamp/core/exr';
 import type { Download, Page } from '@playwright/test';
 import { readFileSync } from 'node:fs';
-import { bringFile, changed, drag, drawn, kept, middleOf, openBrush, pixels, stage } from './acts.ts';
+import { bringFile, changed, drag, drawn, kept, middleOf, openBrush, pixels, rested, stage } from './acts.ts';
 import { withApp, type App } from './app.ts';
 import { expect } from './expect.ts';
 
@@ -103,8 +103,7 @@ describe('reliefs', () => {
     await page.getByRole('button', { name: 'Sculpt flat clay' }).click();
     const clay = page.getByTestId('clay');
     await expect(clay).toBeVisible({ timeout: 30_000 });
-    await drawn(page, 'sheet');
-    const flat = await pixels(page, 'sheet');
+    const flat = await rested(page, 'sheet');
     await drag(page, clay, 90, 10);
     await expect(clay).toHaveAttribute('data-strokes', '1');
     const raised = await changed(page, 'sheet', flat);

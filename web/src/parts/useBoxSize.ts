@@ -5,8 +5,11 @@ export interface BoxSize {
   height: number;
 }
 
-/** The size of an element in css px, followed as it changes. */
-export function useBoxSize(ref: RefObject<HTMLElement | null>): BoxSize {
+/**
+ * The size of an element in css px, followed as it changes. A change of `beside` makes it measured at once: what is drawn
+ * for it then is not drawn for its former size first.
+ */
+export function useBoxSize(ref: RefObject<HTMLElement | null>, beside?: string): BoxSize {
   const [size, setSize] = useState<BoxSize>({ width: 0, height: 0 });
   useLayoutEffect(() => {
     const element = ref.current;
@@ -19,6 +22,6 @@ export function useBoxSize(ref: RefObject<HTMLElement | null>): BoxSize {
     const observer = new ResizeObserver(measure);
     observer.observe(element);
     return () => observer.disconnect();
-  }, [ref]);
+  }, [ref, beside]);
   return size;
 }

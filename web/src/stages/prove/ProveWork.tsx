@@ -37,9 +37,10 @@ function EchoStrip({ bench }: { bench: Bench }) {
 /** The present state beside a pin, over what the view adds: the echo, or single dabs. */
 function Compared({ bench }: { bench: Bench }) {
   const field = useRef<HTMLDivElement>(null);
-  const box = useBoxSize(field);
   const { view, pin, how, blink } = useProveEye();
   const pinned = bench.pins[placeOfPin(pin, bench.pins)];
+  // single dabs of a pin are a row more under the field
+  const box = useBoxSize(field, `${view} ${pinned !== undefined}`);
   const halved = pinned !== undefined && how === 'beside' && !blink;
   // two panels are half as high: the strokes of the whole at a smaller scale
   const scale = halved ? 0.62 : 1;
