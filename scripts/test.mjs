@@ -1,9 +1,10 @@
 // npm test: installs what is missing, then everything; the last line is "N passed, N failed".
+// npm test -- e2e proving journey: only these files of the browser's tests.
 import { spawn } from 'node:child_process';
 import { preparePackages, prepareSystem } from './lib/prepare.mjs';
 import { ROOT } from './lib/root.mjs';
 
-const wanted = process.argv[2] ?? 'all';
+const [wanted = 'all', ...named] = process.argv.slice(2);
 prepareSystem({ browser: wanted === 'all' || wanted === 'e2e' });
 preparePackages();
 const { buildCli } = await import('./build-cli.mjs');
@@ -93,7 +94,8 @@ const suites = {
   async e2e() {
     const demo = await (ready ??= makeReady());
     const env = { TEST_DATABASE_URL: await databaseUrl(), DEMO_DATABASE: demo };
-    await mocha('browser', ['e2e/**/*.test.ts'], env);
+    const files = named.length > 0 ? named.map((name) => `e2e/**/${name}.test.ts`) : ['e2e/**/*.test.ts'];
+    await mocha('browser', files, env);
   },
 };
 
