@@ -28,6 +28,13 @@ export async function echoAtRest(page: Page): Promise<number> {
   return Number(/Echo (\d+)/.exec((await number.getAttribute('aria-label')) ?? '')?.[1]);
 }
 
+/** Adds a step of the recipe by its name. */
+export async function addStep(page: Page, label: string): Promise<void> {
+  const field = page.getByRole('combobox', { name: 'Add a step' });
+  await field.fill(label);
+  await field.press('Enter');
+}
+
 /** What a view shows now, as PNG. */
 export const picture = (page: Page, view: string): Promise<Buffer> =>
   page

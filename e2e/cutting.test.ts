@@ -1,13 +1,11 @@
 import type { Page } from '@playwright/test';
-import { changed, DEMO_BRUSHES, drawn, kept, middleOf, openBrush, pixels, stage } from './acts.ts';
+import { addStep, changed, DEMO_BRUSHES, drawn, kept, middleOf, openBrush, pixels, stage } from './acts.ts';
 import { withApp, type App } from './app.ts';
 import { expect } from './expect.ts';
 
 /** Adds a step by its name; its card opens. */
 async function add(page: Page, label: string): Promise<void> {
-  await page.getByRole('button', { name: 'add a step…' }).click();
-  await page.getByRole('textbox', { name: 'Find a step' }).fill(label);
-  await page.keyboard.press('Enter');
+  await addStep(page, label);
   await expect(page.getByRole('listitem', { name: label })).toBeVisible();
 }
 

@@ -1,5 +1,5 @@
 import type { Page } from '@playwright/test';
-import { drawn, kept, middleOf, openBrush, pixels, stage } from './acts.ts';
+import { addStep, drawn, kept, middleOf, openBrush, pixels, stage } from './acts.ts';
 import { withApp, type App } from './app.ts';
 import { expect } from './expect.ts';
 
@@ -29,9 +29,7 @@ describe('what is too slow to follow the hand', () => {
     await cards.filter({ hasText: 'Fit a square' }).locator('button.text').click();
     await page.getByLabel('Resolution value').fill('2048');
     await page.keyboard.press('Enter');
-    await page.getByRole('button', { name: 'add a step…' }).click();
-    await page.getByRole('textbox', { name: 'Find a step' }).fill('Shift to nothing');
-    await page.keyboard.press('Enter');
+    await addStep(page, 'Shift to nothing');
     await expect(page.getByText('plate, 2048 x 2048 px')).toBeVisible({ timeout: 30_000 });
     await kept(page);
     const plate = '.work canvas';

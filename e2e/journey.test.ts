@@ -78,8 +78,8 @@ describe('a picture becomes a brush', () => {
 
   it('steps are moved by keys and removed, and the strokes follow', async () => {
     const before = await pixels(page, 'sheet');
-    await page.getByRole('button', { name: /add a step/ }).click();
-    await page.getByRole('button', { name: /^Invert/ }).click();
+    await page.getByRole('combobox', { name: 'Add a step' }).click();
+    await page.getByRole('option', { name: /^Invert/ }).click();
     const inverted = await changed(page, 'sheet', before);
     const grip = page.getByRole('button', { name: 'Move Invert' });
     await grip.focus();

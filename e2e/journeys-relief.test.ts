@@ -1,7 +1,7 @@
 import { encodeExr, exrPicture } from '@amber-stamp/core/exr';
 import type { Page } from '@playwright/test';
 import { readFileSync } from 'node:fs';
-import { bringFile, changed, drag, drawn, kept, middleOf, pixels, stage } from './acts.ts';
+import { addStep, bringFile, changed, drag, drawn, kept, middleOf, pixels, stage } from './acts.ts';
 import { withApp, type App } from './app.ts';
 import { expect } from './expect.ts';
 
@@ -117,9 +117,7 @@ describe('whole jobs with reliefs', () => {
     await page.getByRole('switch', { name: 'Border fade on' }).click();
     await expect(page.getByRole('alert').getByText('The border prints a square.')).toBeVisible({ timeout: 20_000 });
     const before = await pixels(page, 'sheet');
-    await page.getByRole('button', { name: 'add a step…' }).click();
-    await page.getByRole('textbox', { name: 'Find a step' }).fill('Move the base');
-    await page.keyboard.press('Enter');
+    await addStep(page, 'Move the base');
     await expect(page.getByRole('alert').getByText('The border prints a square.')).toHaveCount(0, { timeout: 20_000 });
     await changed(page, 'sheet', before);
     await stage(page, 'Prove').click();

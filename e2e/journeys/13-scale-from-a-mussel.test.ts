@@ -38,8 +38,7 @@ describe('a scale from a mussel', () => {
     const seen = await changed(page, 'sheet', bent);
 
     await hand.look('Cut');
-    await hand.press(page.getByRole('button', { name: 'add a step…' }));
-    await hand.type(page.getByRole('textbox', { name: 'Find a step' }), 'Sculpt by hand');
+    await hand.addStep('Sculpt by hand');
     const clay = page.getByTestId('clay');
     await expect(clay).toBeVisible({ timeout: 30_000 });
     await hand.drag(clay, 60, 10);

@@ -1,5 +1,5 @@
 import type { Locator, Page } from '@playwright/test';
-import { drag, drawn, middleOf, stage } from '../acts.ts';
+import { addStep, drag, drawn, middleOf, stage } from '../acts.ts';
 import { expect } from '../expect.ts';
 
 /** A place on the wide sheet, in shares of its sides from its middle. */
@@ -45,8 +45,8 @@ export class Hand {
 
   /** Adds a step of the recipe by its name. */
   async addStep(label: string): Promise<void> {
-    await this.press(this.page.getByRole('button', { name: 'add a step…' }));
-    await this.type(this.page.getByRole('textbox', { name: 'Find a step' }), label);
+    this.gestures++;
+    await addStep(this.page, label);
   }
 
   /** Gives the brush on the bench another name. */

@@ -6,7 +6,7 @@ import { join } from 'node:path';
 import sharp from 'sharp';
 import { BRUSHES } from '@amber-stamp/demo';
 import { App, closeBrowser } from '../../e2e/app.ts';
-import { drawn, echoAtRest, openBrush, stage } from '../../e2e/acts.ts';
+import { addStep, drawn, echoAtRest, openBrush, stage } from '../../e2e/acts.ts';
 import { median } from './measure.ts';
 
 const MOVES = 200;
@@ -42,9 +42,7 @@ async function eightSteps(page: Page): Promise<void> {
   await page.getByLabel('Resolution value').fill('1024');
   await page.keyboard.press('Enter');
   for (const name of ['Tone', 'Border fade', 'Shift to nothing']) {
-    await page.getByRole('button', { name: 'add a step…' }).click();
-    await page.getByRole('textbox', { name: 'Find a step' }).fill(name);
-    await page.keyboard.press('Enter');
+    await addStep(page, name);
     await expect(cards.last()).toContainText(name);
   }
   await expect(cards).toHaveCount(8);

@@ -1,71 +1,74 @@
 import { STEP_GROUPS, STEPS } from '@amber-stamp/core';
-import { Popover } from '@mui/material';
-import { memo, useState } from 'react';
+import { Paper, Popper, useAutocomplete } from '@mui/material';
+import { memo } from 'react';
 import { addStep } from './steps.ts';
 
-/** All steps by what they are for; typing narrows them down by name and by what they do. */
+type Step = (typeof STEPS)[number];
+
+const BY_GROUP: readonly Step[] = STEP_GROUPS.flatMap((group) => STEPS.filter((s) => s.group === group));
+
+/** How well a step fits what is looked for: by how its name begins, by its name, by what it does; 3 is not at all. */
+function rank({ label, help }: Step, words: string): number {
+  const name = label.toLowerCase();
+  if (name.startsWith(words)) return 0;
+  if (name.includes(words)) return 1;
+  return help.toLowerCase().includes(words) ? 2 : 3;
+}
+
+function fitting(text: string): Step[] {
+  const words = text.trim().toLowerCase();
+  const ranked = BY_GROUP.map((step) => ({ step, rank: words === '' ? 0 : rank(step, words) }));
+  return ranked
+    .filter((r) => r.rank < 3)
+    .sort((a, b) => a.rank - b.rank)
+    .map(({ step }) => step);
+}
+
+/** Adds a step that is looked for by its name or by what it does; without a word all stand there by what they are for. */
 export const AddStep = memo(function AddStep() {
-  const [anchor, setAnchor] = useState<HTMLElement | null>(null);
-  const [wanted, setWanted] = useState('');
-  const close = () => {
-    setAnchor(null);
-    setWanted('');
-  };
-  const fits = (text: string) => text.toLowerCase().includes(wanted.trim().toLowerCase());
-  const groups = STEP_GROUPS.map((group) => ({
-    group,
-    steps: STEPS.filter((s) => s.group === group && (fits(s.label) || fits(s.help))),
-  })).filter(({ steps }) => steps.length > 0);
-  const add = (name: string, label: string) => {
-    close();
-    addStep(name, label);
-  };
+  const field = useAutocomplete({
+    id: 'add-step',
+    options: BY_GROUP,
+    value: null as Step | null,
+    getOptionLabel: ({ label }) => label,
+    filterOptions: (_, { inputValue }) => fitting(inputValue),
+    onChange: (_, step) => step && addStep(step.name, step.label),
+    autoHighlight: true,
+    openOnFocus: true,
+    blurOnSelect: true,
+    clearOnBlur: true,
+    clearOnEscape: true,
+  });
+  const found = field.groupedOptions as Step[];
+  const pick = (step: Step, index: number) => (
+    <li {...field.getOptionProps({ option: step, index })} key={step.name} className="pick">
+      <b>{step.label}</b>
+      <span>{step.help}</span>
+    </li>
+  );
+  const inGroup = (group: string) => (
+    <li key={group} role="group" aria-label={group}>
+      <h3>{group}</h3>
+      <ul role="presentation">{found.map((step, index) => step.group === group && pick(step, index))}</ul>
+    </li>
+  );
   return (
-    <>
-      <button
+    <div ref={field.setAnchorEl} {...field.getRootProps()} style={{ marginLeft: 'auto' }}>
+      <input
+        {...field.getInputProps()}
         className="underline"
-        style={{ textAlign: 'left', cursor: 'pointer', color: 'var(--ink2)', width: 96 }}
-        onClick={(e) => setAnchor(e.currentTarget)}
-        aria-haspopup="dialog"
-      >
-        add a step…
-      </button>
-      <Popover
-        anchorEl={anchor}
-        open={anchor !== null}
-        onClose={close}
-        transitionDuration={0} // its cover must not swallow the first press on the picture
-        anchorOrigin={{ vertical: 'bottom', horizontal: 'left' }}
-        slotProps={{ paper: { className: 'picker', 'aria-label': 'Steps' } }}
-      >
-        <input
-          className="underline"
-          autoFocus
-          aria-label="Find a step"
-          placeholder="what should happen?"
-          value={wanted}
-          onChange={(e) => setWanted(e.target.value)}
-          onKeyDown={(e) => {
-            const first = groups[0]?.steps[0];
-            if (e.key !== 'Enter' || !first) return;
-            // the key must not press the button that gets the focus back
-            e.preventDefault();
-            add(first.name, first.label);
-          }}
-        />
-        {groups.map(({ group, steps }) => (
-          <section key={group} aria-label={group}>
-            <h3>{group}</h3>
-            {steps.map((step) => (
-              <button key={step.name} className="pick" onClick={() => add(step.name, step.label)}>
-                <b>{step.label}</b>
-                <span>{step.help}</span>
-              </button>
-            ))}
-          </section>
-        ))}
-        {groups.length === 0 && <p className="note">No step does that. Try another word.</p>}
-      </Popover>
-    </>
+        style={{ width: 96 }}
+        aria-label="Add a step"
+        placeholder="add a step…"
+      />
+      <Popper open={field.popupOpen} anchorEl={field.anchorEl} placement="bottom-start" style={{ zIndex: 1300 }}>
+        <Paper elevation={8}>
+          {found.length === 0 && <p className="note found">No step does that. Try another word.</p>}
+          <ul {...field.getListboxProps()} className={field.inputValue ? 'picker found' : 'picker'}>
+            {field.inputValue ? found.map(pick) : STEP_GROUPS.map(inGroup)}
+          </ul>
+        </Paper>
+      </Popper>
+    </div>
   );
 });
