@@ -69,7 +69,7 @@ export interface Materials {
   fresh?: (size: Size) => Raster;
 }
 
-export const STEP_GROUPS = ['Gray', 'Clean', 'Shape', 'Edge', 'Relief', 'Mix', 'Hand'] as const;
+export const STEP_GROUPS = ['Gray', 'Clean', 'Shape', 'Edge', 'Mix', 'Hand', 'Relief'] as const;
 export type StepGroup = (typeof STEP_GROUPS)[number];
 
 /** Row by row: from the px after a step to the px before it. */
