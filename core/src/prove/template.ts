@@ -1,0 +1,101 @@
+import { hash32 } from '../maths/hash.ts';
+import { grown, maskWhere, PIXELS } from '../flaws/body.ts';
+import { cured, type Flaw } from '../flaws/flaw.ts';
+import { SIGHT, sightOf } from '../flaws/sight.ts';
+import { greatest, median, picked } from '../maths/measures.ts';
+import { blur } from '../raster/blur.ts';
+import type { Plate, Raster } from '../raster/raster.ts';
+
+/** Width of what counts as the edge of a border, px of a tip of 256, and how strong it is against its strongest part. */
+const EDGE_WIDTH = 6;
+const EDGE_SHARE = 0.25;
+const POINTS = 300;
+const NEAR = 6;
+
+/** What a flaw looks like: points around it in shares of the plate's longer side, and the values that it adds there. */
+export interface Template {
+  x: Float64Array;
+  y: Float64Array;
+  value: Float64Array;
+  energy: number;
+  middle: readonly [number, number];
+  /** what a faint square prints; else 1 */
+  tone: number;
+}
+
+const templates = new WeakMap<Flaw, readonly Template[]>();
+
+/** What is looked for of a flaw; of a border both its tone and its edges, since either may be what is seen again. */
+export function templatesOf(plate: Plate, flaw: Flaw): readonly Template[] {
+  const there = templates.get(flaw);
+  if (there) return there;
+  const difference = differenceOf(plate, flaw);
+  const tone = flaw.tone === 'faint' ? usualOf(difference.data, flaw.mask) : 1;
+  const made = [makeTemplate(plate, flaw, difference.data, grown(flaw.mask, NEAR), tone)];
+  if (flaw.what === 'border') {
+    const edges = edgesOf(flaw.tone === 'faint' ? upTo(sightOf(plate).image, tone) : difference);
+    made.push(makeTemplate(plate, flaw, edges, edgePlaces(edges), tone));
+  }
+  const usable = made.filter((t): t is Template => t !== null);
+  templates.set(flaw, usable);
+  return usable;
+}
+
+/** What it usually prints where a mask is. */
+const usualOf = (data: Float32Array, mask: Uint8Array): number => median(picked(data, (i) => mask[i] === 1));
+
+/** An image without what it prints beyond `most`: of a faint square with a tip on it, the square. */
+const upTo = (image: Raster, most: number): Raster => ({ ...image, data: image.data.map((v) => Math.min(v, most)) });
+
+/** What a flaw adds to its tip. */
+function differenceOf(plate: Plate, flaw: Flaw): Raster {
+  const { image } = sightOf(plate);
+  const without = cured(image, flaw.cure());
+  return blur({ ...image, data: image.data.map((v, i) => v - without.data[i]) }, 1.2);
+}
+
+/** The edges of what is added, without the even tone that they enclose. */
+function edgesOf(difference: Raster): Float32Array {
+  const even = blur(difference, EDGE_WIDTH, false).data;
+  return difference.data.map((v, i) => v - even[i]);
+}
+
+/** Where edges are strong. */
+function edgePlaces(edges: Float32Array): Uint8Array {
+  const least = EDGE_SHARE * greatest(edges.map(Math.abs));
+  return maskWhere((i) => Math.abs(edges[i]) > least);
+}
+
+function makeTemplate(plate: Plate, flaw: Flaw, added: Float32Array, near: Uint8Array, tone: number): Template | null {
+  const { left, top, side } = sightOf(plate);
+  let places: number[] = [];
+  for (let i = 0; i < PIXELS; i++) if (near[i]) places.push(i);
+  if (places.length > POINTS) places = places.sort((a, b) => hash32(a, 1) - hash32(b, 1)).slice(0, POINTS);
+  const longest = Math.max(plate.width, plate.height);
+  const share = side / SIGHT / longest;
+  const toX = (px: number) => (px + 0.5) * share + (left - plate.width / 2) / longest;
+  const toY = (py: number) => (py + 0.5) * share + (top - plate.height / 2) / longest;
+  const value = Float64Array.from(places, (i) => added[i]);
+  const mean = value.reduce((a, b) => a + b, 0) / value.length;
+  let energy = 1e-9;
+  for (let k = 0; k < value.length; k++) {
+    value[k] -= mean;
+    energy += value[k] * value[k];
+  }
+  if (energy / value.length < 1e-6) return null;
+  let [mx, my, n] = [0, 0, 0];
+  for (let i = 0; i < PIXELS; i++)
+    if (flaw.mask[i]) {
+      mx += i % SIGHT;
+      my += Math.floor(i / SIGHT);
+      n++;
+    }
+  return {
+    x: Float64Array.from(places, (i) => toX(i % SIGHT)),
+    y: Float64Array.from(places, (i) => toY(Math.floor(i / SIGHT))),
+    value,
+    energy,
+    middle: [toX(mx / n), toY(my / n)],
+    tone,
+  };
+}
