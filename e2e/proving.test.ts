@@ -53,7 +53,14 @@ describe('repetition is measured, shown and cured', () => {
     const list = region('What gives it away').getByRole('listitem');
     await expect(list.first()).toContainText(/seen again \d+ times/);
     await expect(page.getByRole('button', { name: /^Give-away 1: / })).toBeVisible();
-    await expect(page.getByRole('img', { name: /^Likeness along the stroke/ })).toBeVisible();
+    const plot = page.getByRole('img', { name: /^Likeness along the stroke: most alike after .* px, \d+ % by the / });
+    await expect(plot).toBeVisible();
+    // pointing at a distance marks dabs that are alike so far apart, two and two
+    const marks = page.locator('.measured circle');
+    await expect(marks).toHaveCount(0);
+    await plot.hover();
+    await expect.poll(() => marks.count()).toBeGreaterThan(1);
+    expect((await marks.count()) % 2).toBe(0);
     await list.first().getByRole('button').click();
     await expect(page).toHaveURL(/\/cut$/);
     const step = page.getByRole('listitem', { name: 'Give-aways away' });

@@ -1,4 +1,4 @@
-import { boxOnPlate, flawsOf, placeOnPlate, SIGHT } from '@amber-stamp/core';
+import { boxOnPlate, flawsOf, placeOnPlate, SIGHT, type Echo, type GiveAway } from '@amber-stamp/core';
 import { expect } from 'chai';
 import { echoWith } from './helpers/echoes.ts';
 import * as tips from './helpers/tips.ts';
@@ -123,5 +123,35 @@ describe('give-aways', () => {
       );
     expect(strongest(drops(38, 0, 0.02))).to.be.below(15);
     expect(strongest(tips.added(tips.disc(0.45, 0.04), drops(4, 0.62, 0.014)))).to.be.above(50);
+  });
+});
+
+describe('what gives a stroke away comes back', () => {
+  const speckOf = (echo: Echo): GiveAway => {
+    const found = echo.giveAways.find(({ flaw }) => flaw.what === 'speck');
+    if (!found) throw new Error('no speck gives it away');
+    return found;
+  };
+  const speck = tipFrom(tips.added(body, tips.spot(0.6, -0.55, 0.06)));
+  const plain = tipFrom(body);
+
+  it('at every dab where there is one tip, as strongly at each as it is told', () => {
+    const { lags, strength, dabs, seen } = speckOf(echoWith([speck], { spacing: 30 }));
+    expect(seen).to.equal(dabs.length);
+    expect(seen).to.be.above(50);
+    for (const lag of lags) expect(lag).to.be.closeTo(strength / 100, 0.05);
+  });
+
+  it('at every second dab where two are dealt in order, and only its own dabs show it', () => {
+    const { lags, card, dabs } = speckOf(echoWith([speck, plain], { spacing: 30, deal: 'in-order' }));
+    expect(card).to.equal(0);
+    expect(new Set(dabs.map((i) => i % 2)).size).to.equal(1);
+    lags.slice(0, 12).forEach((lag, k) => (k % 2 === 0 ? expect(lag).to.be.below(0.02) : expect(lag).to.be.above(0.5)));
+  });
+
+  it('less plainly where each dab is turned another way, since it is never in the same place', () => {
+    const still = speckOf(echoWith([speck], { spacing: 30 }));
+    const turned = speckOf(echoWith([speck], { spacing: 30, turn: 180 }));
+    turned.lags.forEach((lag, k) => expect(lag).to.be.below(still.lags[k]));
   });
 });

@@ -5,6 +5,7 @@ import { clamp } from '../maths/index.ts';
 import { rise } from '../maths/measures.ts';
 import { fourthRoot } from '../maths/roots.ts';
 import { expMinus } from '../raster/blur.ts';
+import type { Plate } from '../raster/raster.ts';
 import { valueAt } from '../raster/sample.ts';
 import { lagWeights } from './likeness.ts';
 import { LOOK_SIDE } from './seen.ts';
@@ -35,8 +36,11 @@ export interface GiveAway {
   card: number;
   /** 0..100 */
   strength: number;
-  /** how many dabs show it, and where in the strip, px */
+  /** how strongly it is recognised 1, 2, ... dabs further on, 0..1: a hundredth of its strength, were all lags alike */
+  lags: readonly number[];
+  /** how many dabs show it; which, and where in the strip, px */
   seen: number;
+  dabs: readonly number[];
   places: readonly (readonly [number, number])[];
 }
 
@@ -112,15 +116,15 @@ function alikeWays({ turns, across, down }: StripDabs, { what }: Flaw): (i: numb
   };
 }
 
-/** How regularly a feature comes back at each lag, together. */
+/** How regularly a feature comes back at each of so many lags, 0..1. */
 function recurrence(
   shown: Float64Array,
   at: readonly (readonly [number, number])[],
   usable: Uint8Array,
-  weights: Float64Array,
+  most: number,
   own: (i: number) => boolean,
   alike: (i: number, k: number) => number,
-): number {
+): Float64Array {
   const count = shown.length;
   let energy = 0;
   let n = 0;
@@ -129,12 +133,12 @@ function recurrence(
       energy += shown[i] * shown[i];
       n++;
     }
-  if (n < 2) return 0;
+  const rho = new Float64Array(most);
+  if (n < 2) return rho;
   // halfway between how plainly it shows and how alike: what is faint everywhere is still recognised by its course
   const plain = Math.sqrt(energy / n) + BARELY;
   const scale = plain * Math.sqrt(plain);
-  let sum = 0;
-  for (let k = 0; k < weights.length; k++) {
+  for (let k = 0; k < most; k++) {
     const lag = k + 1;
     let product = 0;
     let pairs = 0;
@@ -147,10 +151,61 @@ function recurrence(
       const dy = at[i + lag][1] - at[i][1];
       product += both * alike(i, i + lag) * (0.5 + 0.5 * expMinus((dx * dx + dy * dy) / (2 * SAME_PLACE * SAME_PLACE)));
     }
-    const rho = pairs >= 2 ? Math.min(1, Math.max(0, product / pairs) / scale) : 0;
-    sum += weights[k] * rho * rho;
+    if (pairs >= 2) rho[k] = Math.min(1, Math.max(0, product / pairs) / scale);
   }
-  return Math.sqrt(sum);
+  return rho;
+}
+
+/** Lags together: the root of the weighted mean of their squares. */
+const together = (rho: Float64Array, weights: Float64Array): number =>
+  Math.sqrt(rho.reduce((sum, r, k) => sum + weights[k] * r * r, 0));
+
+/** The dabs of a coat in a strip, and how they are compared. */
+interface Row {
+  strip: Strip;
+  dabs: StripDabs;
+  coat: number;
+  count: number;
+  /** what the dark parts of the strip print */
+  full: number;
+  /** 1 for dabs that lie well within the strip */
+  usable: Uint8Array;
+  /** of each lag */
+  weights: Float64Array;
+}
+
+/** How one template of a flaw comes back. */
+function comesBack(row: Row, card: number, flaw: Flaw, template: Template) {
+  const { strip, dabs, count, full, usable, weights } = row;
+  const own = (i: number) => dabs.tip[i] === card;
+  const shown = shownByDabs({ strip, dabs, full, most: mostOf(strip, full, template) }, card, template);
+  const middles = Array.from({ length: count }, (_, i) => placeOf(dabs, i, template.middle));
+  // beside its dab along the path, beside the path across it, in nominal tips
+  const beside = middles.map(([u, v], i) => [(u - dabs.u[i]) / strip.side, v / strip.side] as const);
+  const rho = recurrence(shown, beside, usable, weights.length, own, alikeWays(dabs, flaw));
+  return { strength: 100 * flaw.salience * rise(together(rho, weights) / FULL), rho, shown, middles };
+}
+
+/** A flaw of a tip in a strip, by what of it comes back most strongly. */
+function giveAwayOf(row: Row, plate: Plate, card: number, flaw: Flaw): GiveAway[] {
+  if (flaw.salience < LEAST_SALIENCE) return [];
+  const all = templatesOf(plate, flaw).map((template) => comesBack(row, card, flaw, template));
+  const [strongest] = all.sort((a, b) => b.strength - a.strength);
+  if (!strongest) return [];
+  const { strength, rho, shown, middles } = strongest;
+  const dabs = middles.flatMap((_, i) => (shown[i] > SHOWN ? [i] : []));
+  return [
+    {
+      flaw,
+      coat: row.coat,
+      card,
+      strength,
+      lags: Array.from(rho, (r) => flaw.salience * rise(r / FULL)),
+      seen: dabs.length,
+      dabs,
+      places: dabs.map((i) => middles[i]),
+    },
+  ];
 }
 
 /** Every give-away of the tips of one coat, in one strip. */
@@ -164,26 +219,14 @@ function ofCoat(strip: Strip, place: number, full: number): GiveAway[] {
   const usable = Uint8Array.from({ length: count }, (_, i) =>
     dabs.u[i] > first + 0.3 * strip.side && dabs.u[i] < last - 0.3 * strip.side ? 1 : 0,
   );
-  return tips.flatMap((plate, card) => {
-    const own = (i: number) => dabs.tip[i] === card;
-    if (!usable.some((v, i) => v === 1 && own(i))) return [];
-    return flawsOf(plate)
-      .slice(0, MOST)
-      .flatMap((flaw): GiveAway[] => {
-        if (flaw.salience < LEAST_SALIENCE) return [];
-        const all = templatesOf(plate, flaw).map((template) => {
-          const look = { strip, dabs, full, most: mostOf(strip, full, template) };
-          const shown = shownByDabs(look, card, template);
-          const middles = Array.from({ length: count }, (_, i) => placeOf(dabs, i, template.middle));
-          // beside its dab along the path, beside the path across it, in nominal tips
-          const beside = middles.map(([u, v], i) => [(u - dabs.u[i]) / strip.side, v / strip.side] as const);
-          const s = recurrence(shown, beside, usable, weights, own, alikeWays(dabs, flaw));
-          return { strength: 100 * flaw.salience * rise(s / FULL), places: middles.filter((_, i) => shown[i] > SHOWN) };
-        });
-        const [strongest] = all.sort((a, b) => b.strength - a.strength);
-        return strongest ? [{ flaw, coat, card, ...strongest, seen: strongest.places.length }] : [];
-      });
-  });
+  const row: Row = { strip, dabs, coat, count, full, usable, weights };
+  return tips.flatMap((plate, card) =>
+    usable.some((v, i) => v === 1 && dabs.tip[i] === card)
+      ? flawsOf(plate)
+          .slice(0, MOST)
+          .flatMap((flaw) => giveAwayOf(row, plate, card, flaw))
+      : [],
+  );
 }
 
 /** Where a place of the tip lies in the strip for a dab, px. */

@@ -17,8 +17,11 @@ export interface ToldGiveAway {
   /** px of the plate */
   box: PlateBox;
   strength: number;
+  /** how strongly it is recognised 1, 2, ... dabs further on, 0..1 */
+  lags: readonly number[];
   seen: number;
-  /** px of the measured stroke, its head at 0, 0 */
+  /** the dabs that show it, and where, px of the measured stroke, its head at 0, 0 */
+  dabs: readonly number[];
   places: (readonly [number, number])[];
 }
 

@@ -47,7 +47,9 @@ function toldGiveAway(first: StripEcho, job: ProveJob, held: Map<string, Plate>,
     plate,
     box: boxOnPlate(pixels, g.flaw),
     strength: g.strength,
+    lags: g.lags,
     seen: g.seen,
+    dabs: g.dabs,
     places: g.places.map(([u, v]) => onStroke(first, u, v)),
   };
 }
@@ -65,8 +67,8 @@ function likenessOf(first: StripEcho): Likeness {
 }
 
 /** The middle of a strip as a small picture, black on white: so many nominal tips of it. */
-const SHOWN_TIPS = 6;
-const PICTURE = { width: 220, height: 76 };
+const SHOWN_TIPS = 7;
+const PICTURE = { width: 576, height: 108 };
 
 function pictureOf({ image, side }: Strip): Promise<ImageBitmap> {
   const width = Math.min(image.width, SHOWN_TIPS * side);

@@ -1,16 +1,15 @@
 import type { Bench } from '@amber-stamp/core';
 import { LineChart } from 'echarts/charts';
-import { GridComponent, MarkLineComponent, TooltipComponent } from 'echarts/components';
+import { GridComponent, LegendComponent, MarkLineComponent, TooltipComponent } from 'echarts/components';
 import { init, use as register } from 'echarts/core';
 import { SVGRenderer } from 'echarts/renderers';
 import { useEffect, useRef } from 'react';
 import { inked } from '../../parts/inked.ts';
-import type { Likeness } from '../../workers/prove-protocol.ts';
+import type { ToldEcho } from '../../workers/prove-protocol.ts';
+import { curvesOf, strongestOf, type Curve } from './curves.ts';
 import { useMarked } from './marked.ts';
 
-register([LineChart, GridComponent, MarkLineComponent, TooltipComponent, SVGRenderer]);
-
-const MOST_LAGS = 24;
+register([LineChart, GridComponent, LegendComponent, MarkLineComponent, TooltipComponent, SVGRenderer]);
 
 /** After how many dabs a deck that is dealt in order begins again; 0 for any other. */
 function cycleOf(bench: Bench): number {
@@ -25,33 +24,39 @@ function causeOf(lag: number, cycle: number): string {
   return lag === 1 ? `${dabs}: the spacing` : dabs;
 }
 
+/** So much above the lower of its neighbours a peak stands, else it is part of a level run. */
+const LEAST_RISE = 0.04;
+
 /** Lags whose likeness stands above both neighbours, at most four; they are named in the plot. */
 function peaksOf(values: readonly number[]): Set<number> {
+  const beside = (i: number) => [values[i - 1] ?? 0, values[i + 1] ?? values[i - 1] ?? 0];
   const peaks = values
     .map((v, i) => ({ v, i }))
-    .filter(({ v, i }) => v > 0.08 && v >= (values[i - 1] ?? 0) && v >= (values[i + 1] ?? 0))
+    .filter(({ v, i }) => v > 0.08 && v >= Math.max(...beside(i)) && v >= Math.min(...beside(i)) + LEAST_RISE)
     .sort((a, b) => b.v - a.v)
     .slice(0, 4);
   return new Set(peaks.map(({ i }) => i));
 }
 
-function optionOf(likeness: Likeness, cycle: number) {
-  const { lagPx, grainPx } = likeness;
-  const count = Math.min(MOST_LAGS, Math.max(likeness.inside.length, likeness.outline.length));
-  const both = Array.from({ length: count }, (_, k) => Math.max(likeness.inside[k] ?? 0, likeness.outline[k] ?? 0));
-  const peaks = peaksOf(both);
+function optionOf(told: ToldEcho, cycle: number) {
+  const { lagPx = 0, grainPx = 0 } = told.likeness ?? {};
+  const curves = curvesOf(told);
+  const strongest = strongestOf(curves);
+  const count = strongest.length;
+  const peaks = peaksOf(strongest.map(({ value }) => value));
   const ink = inked('--ink2', '#6b5f55');
-  const series = (name: string, values: readonly number[], colour: string) => ({
+  const series = ({ name, lags, colour, dashed }: Curve, which: number) => ({
     name,
     type: 'line',
     symbol: 'circle',
     symbolSize: 6,
-    color: colour,
-    data: values.slice(0, count).map((v, k) => ({
+    color: inked(colour, '#2a211c'),
+    lineStyle: { type: dashed ? 'dashed' : 'solid' },
+    data: lags.slice(0, count).map((v, k) => ({
       value: [(k + 1) * lagPx, Math.max(0, Math.min(1, v))],
       label: {
         // on the curve that makes the peak
-        show: peaks.has(k) && v === both[k],
+        show: peaks.has(k) && which === strongest[k].which,
         formatter: causeOf(k + 1, cycle),
         color: inked('--ink', '#2a211c'),
         position: 'top',
@@ -62,7 +67,8 @@ function optionOf(likeness: Likeness, cycle: number) {
   return {
     animation: false,
     textStyle: { fontFamily: inked('--sans', 'sans-serif') },
-    grid: { left: 34, right: 18, top: 22, bottom: 26 },
+    grid: { left: 34, right: 18, top: 30, bottom: 26 },
+    legend: { right: 18, top: 0, selectedMode: false, itemWidth: 26, textStyle: { color: ink, fontSize: 12 } },
     tooltip: {
       trigger: 'axis',
       confine: true,
@@ -83,32 +89,29 @@ function optionOf(likeness: Likeness, cycle: number) {
       axisLine: { lineStyle: { color: ink } },
     },
     yAxis: { type: 'value', min: 0, max: 1, interval: 1, axisLabel: { color: ink }, splitLine: { show: false } },
-    series: [
-      {
-        ...series('inside', likeness.inside, inked('--amber', '#8f4b00')),
-        markLine:
-          grainPx > 0 && grainPx < count * lagPx
-            ? {
-                symbol: 'none',
-                lineStyle: { color: ink },
-                label: { formatter: 'the grain comes round', color: ink },
-                data: [{ xAxis: grainPx }],
-              }
-            : undefined,
-      },
-      series('outline', likeness.outline, inked('--moss', '#46613f')),
-    ],
+    series: curves.map((curve, which) => ({
+      ...series(curve, which),
+      markLine:
+        which === 0 && grainPx > 0 && grainPx < count * lagPx
+          ? {
+              symbol: 'none',
+              lineStyle: { color: ink },
+              label: { formatter: 'the grain comes round', color: ink },
+              data: [{ xAxis: grainPx }],
+            }
+          : undefined,
+    })),
   };
 }
 
 /** How alike dabs are to those further on, over the way between them. Pointing at a place marks such dabs. */
-export function EchoPlot({ bench, likeness }: { bench: Bench; likeness: Likeness }) {
+export function EchoPlot({ bench, told }: { bench: Bench; told: ToldEcho }) {
   const box = useRef<HTMLDivElement>(null);
   const cycle = cycleOf(bench);
   useEffect(() => {
     if (!box.current) return;
     const chart = init(box.current, undefined, { renderer: 'svg' });
-    chart.setOption(optionOf(likeness, cycle));
+    chart.setOption(optionOf(told, cycle));
     chart.on('updateAxisPointer', (event) => {
       const { dataIndex } = event as { dataIndex?: number };
       if (dataIndex !== undefined) useMarked.setState({ lag: dataIndex + 1, giveAway: null });
@@ -119,15 +122,18 @@ export function EchoPlot({ bench, likeness }: { bench: Bench; likeness: Likeness
       fit.disconnect();
       chart.dispose();
     };
-  }, [likeness, cycle]);
-  return <div ref={box} className="plot" role="img" aria-label={wordsOf(likeness, cycle)} />;
+  }, [told, cycle]);
+  return <div ref={box} className="plot" role="img" aria-label={wordsOf(told, cycle)} />;
 }
 
 /** The plot for those who do not see it: the first strongest peak. */
-function wordsOf({ inside, outline, lagPx }: Likeness, cycle: number): string {
-  const both = inside.map((v, k) => Math.max(v, outline[k] ?? 0));
-  const best = both.reduce((top, v, k) => (v > both[top] ? k : top), 0);
-  if (both.length === 0 || both[best] < 0.05) return 'Likeness along the stroke: dabs are not alike at any distance';
-  const px = ((best + 1) * lagPx).toFixed(0);
-  return `Likeness along the stroke: most alike after ${causeOf(best + 1, cycle)}, ${px} px, ${(100 * both[best]).toFixed(0)} %`;
+function wordsOf(told: ToldEcho, cycle: number): string {
+  const curves = curvesOf(told);
+  const all = strongestOf(curves);
+  const best = all.reduce((top, { value }, k) => (value > all[top].value ? k : top), 0);
+  if (!told.likeness || all.length === 0 || all[best].value < 0.05)
+    return 'Likeness along the stroke: dabs are not alike at any distance';
+  const { value, which } = all[best];
+  const px = ((best + 1) * told.likeness.lagPx).toFixed(0);
+  return `Likeness along the stroke: most alike after ${causeOf(best + 1, cycle)}, ${px} px, ${(100 * value).toFixed(0)} % by the ${curves[which].name}`;
 }

@@ -24,7 +24,7 @@ function EchoStrip({ bench }: { bench: Bench }) {
         <>
           <MeasuredStroke bench={bench} told={told} />
           <Suspense fallback={<div className="plot" />}>
-            <EchoPlot bench={bench} likeness={told.likeness} />
+            <EchoPlot bench={bench} told={told} />
           </Suspense>
         </>
       ) : (

@@ -1,0 +1,54 @@
+import type { ToldEcho } from '../../workers/prove-protocol.ts';
+import { giveAwayWords } from './cure.ts';
+
+/** How strongly something comes back 1, 2, ... dabs further on, 0..1. */
+export interface Curve {
+  name: string;
+  lags: readonly number[];
+  colour: string;
+  dashed: boolean;
+}
+
+export const MOST_LAGS = 24;
+/** Give-aways weaker than this have no curve of their own. */
+const LEAST_STRENGTH = 8;
+
+/** What is drawn over the way between dabs: the inside, the outline, and the strongest give-away. */
+export function curvesOf({ likeness, giveAways }: ToldEcho): Curve[] {
+  if (!likeness) return [];
+  const [strongest] = giveAways;
+  const curves: Curve[] = [
+    { name: 'inside', lags: likeness.inside, colour: '--amber', dashed: false },
+    { name: 'outline', lags: likeness.outline, colour: '--moss', dashed: false },
+  ];
+  if (strongest && strongest.strength >= LEAST_STRENGTH)
+    curves.push({ name: giveAwayWords(strongest), lags: strongest.lags, colour: '--ink', dashed: true });
+  return curves;
+}
+
+/** The strongest of some curves at each lag, and which it is. */
+export function strongestOf(curves: readonly Curve[]): { value: number; which: number }[] {
+  const count = Math.min(MOST_LAGS, Math.max(0, ...curves.map(({ lags }) => lags.length)));
+  return Array.from({ length: count }, (_, k) => {
+    const values = curves.map(({ lags }) => lags[k] ?? 0);
+    const value = Math.max(...values);
+    return { value, which: values.indexOf(value) };
+  });
+}
+
+type Place = readonly [number, number];
+const MOST_PAIRS = 5;
+
+/** Places of the measured stroke that are alike after so many dabs, by whatever comes back most strongly then. */
+export function alikeAfter(told: ToldEcho, lag: number): readonly (readonly [Place, Place])[] {
+  const strongest = strongestOf(curvesOf(told))[lag - 1];
+  if (!strongest || strongest.which < 2) return told.likeness?.pairs[lag - 1] ?? [];
+  const { dabs, places } = told.giveAways[0];
+  const placeOf = new Map(dabs.map((dab, k) => [dab, places[k]]));
+  const pairs = dabs.flatMap((dab, k) => {
+    const later = placeOf.get(dab + lag);
+    return later ? [[places[k], later] as const] : [];
+  });
+  const every = Math.max(1, pairs.length / MOST_PAIRS);
+  return Array.from({ length: Math.min(MOST_PAIRS, pairs.length) }, (_, k) => pairs[Math.floor(k * every)]);
+}
