@@ -1,0 +1,147 @@
+import './helpers/workers.ts';
+import { makeStep, type Before, type Brush, type Fix } from '@amber-stamp/core';
+import { expect } from 'chai';
+import { cancelCures, cureForMe, forgetCures, takeFix, tryCures, useCures } from '../src/bench/cures.ts';
+import { usePlates, wantPlates } from '../src/bench/plates.ts';
+import { change, closeBench, openBench, presentBench, undo, useBench } from '../src/bench/store.ts';
+import type { ProveJob, ShownFix } from '../src/workers/prove-protocol.ts';
+import { benchOf, plateOf, STANDING } from './helpers/benches.ts';
+import { standIn, until } from './helpers/workers.ts';
+
+const BEFORE: Before = { nominal: 40, look: [], echo: 60, firstEcho: 60 };
+const SPECK = makeStep('heal', { places: [[1, 0.5, 0.5]] });
+
+/** What each fix leaves of the echo, and how far it moves the look. */
+const RESULTS: Record<string, [number, number]> = {
+  turned: [30, 0.08],
+  mirrored: [45, 0.02],
+  'speck cured': [50, 0.01],
+  scattered: [5, 0.3],
+  worse: [70, 0.01],
+};
+
+const HEALED = 'tip healed.png';
+const seeded = (brush: Brush, seed: number): Brush => ({ ...brush, seed });
+const dealing = (brush: Brush, plate: string): Brush => ({
+  ...brush,
+  coats: brush.coats.map((coat) => ({ ...coat, deck: { ...coat.deck, cards: [{ plate, weight: 1, muted: false }] } })),
+});
+const fixesOf = (brush: Brush): Fix[] =>
+  Object.keys(RESULTS).map((what, k) =>
+    what === 'speck cured'
+      ? { what, brush: dealing(brush, HEALED), derived: { [HEALED]: { base: 'tip.png', steps: [SPECK] } } }
+      : { what, brush: seeded(brush, 100 + k), derived: {} },
+  );
+const triedAs = (fix: Fix, [echo, look]: [number, number]): ShownFix => ({
+  ...fix,
+  echo,
+  look,
+  score: BEFORE.echo - echo - 150 * look,
+  picture: null,
+});
+
+/** A worker that knows what each fix gives; `onTry` hears of every one that is tried. */
+function prover(onTry: (fix: Fix) => void = () => undefined): void {
+  standIn('prove', {
+    hold: () => undefined,
+    begin: ({ brush }: ProveJob) => ({ before: BEFORE, fixes: fixesOf(brush) }),
+    tryOne: (_job: ProveJob, _before: Before, fix: Fix) => {
+      onTry(fix);
+      return triedAs(fix, RESULTS[fix.what] ?? [20, 0.09]);
+    },
+    after: (_job: ProveJob, _before: Before, fix: Fix): Fix[] =>
+      fix.what.includes(';') ? [] : [{ ...fix, what: `${fix.what}; more`, brush: seeded(fix.brush, 500) }],
+  });
+}
+
+const names = () => useCures.getState().tried.map(({ what }) => what);
+
+describe('cures that are tried', () => {
+  beforeEach(async () => {
+    const bench = benchOf(['tip.png'], { spacing: { rest: 25 } });
+    openBench(bench, STANDING);
+    forgetCures();
+    useCures.setState({ budget: 0.1 });
+    standIn('cut', { cut: () => ({ plate: plateOf(1), facts: [], ms: 1 }) });
+    prover();
+    wantPlates(bench, false);
+    await until(() => usePlates.getState().ready['tip.png'] !== undefined);
+  });
+  afterEach(closeBench);
+
+  it('are every one that there is, the best first, and of the state that they were tried on', async () => {
+    await tryCures();
+    expect(names()).to.deep.equal(['turned', 'mirrored', 'scattered', 'speck cured', 'worse']);
+    const { of, before, work } = useCures.getState();
+    expect(of).to.equal(presentBench());
+    expect(before?.echo).to.equal(60);
+    expect(work).to.equal(null);
+  });
+
+  it('are each tried once, on whichever worker is free', async () => {
+    const seen: string[] = [];
+    prover(({ what }) => seen.push(what));
+    await tryCures();
+    expect(seen.sort()).to.deep.equal(Object.keys(RESULTS).sort());
+  });
+
+  it('leave those out that need a plate which cannot be cut here', async () => {
+    change('a plate without a source', (draft) => {
+      draft.plates['tip.png'].source = null;
+      draft.plates['tip.png'].recipe = null;
+    });
+    standIn('file', { open: () => plateOf(2) });
+    wantPlates(presentBench(), false);
+    await until(() => usePlates.getState().ready['tip.png'].plate.data[0] === 2);
+    await tryCures();
+    expect(names()).to.not.include('speck cured');
+    expect(names()).to.have.length(4);
+  });
+
+  it('end when they are cancelled, and what was found stays', async () => {
+    prover(({ what }) => what === 'mirrored' && cancelCures());
+    await tryCures();
+    expect(useCures.getState().work).to.equal(null);
+    const found = names();
+    await new Promise((done) => setTimeout(done, 20));
+    expect(names()).to.deep.equal(found);
+    expect(found).to.not.include('mirrored');
+  });
+
+  it('are taken with one press and taken back with one key, with the plate that they need', async () => {
+    const before = presentBench();
+    await tryCures();
+    const cure = useCures.getState().tried.find(({ what }) => what === 'speck cured');
+    takeFix(cure as ShownFix);
+    const { brush, plates } = presentBench();
+    expect(plates[HEALED]?.recipe?.steps.at(-1)).to.deep.equal(SPECK);
+    expect(plates, 'what nothing prints with any more').not.to.have.property('tip.png');
+    // measuring leaves names and inks out: those of the brush stay
+    expect(brush).to.deep.include({ name: 'Barnacle', seed: before.brush.seed });
+    expect(useBench.getState().what).to.equal('cure: speck cured');
+    expect(names()).to.deep.equal([]);
+    undo();
+    expect(presentBench()).to.equal(before);
+  });
+
+  it('are put together within the look that is allowed: the one that would change more is never taken', async () => {
+    await cureForMe();
+    expect(useBench.getState().what).to.equal('cure: turned; more');
+    expect(useCures.getState().work).to.equal(null);
+  });
+
+  it('may change the look more where the user says so', async () => {
+    useCures.setState({ budget: 0.4 });
+    await cureForMe();
+    expect(useBench.getState().what).to.match(/^cure: scattered/);
+  });
+
+  it('are tried first where they were not, and not again where they were', async () => {
+    const seen: string[] = [];
+    prover(({ what }) => seen.push(what));
+    await tryCures();
+    const first = seen.length;
+    await cureForMe();
+    expect(seen.slice(first)).to.deep.equal(['turned; more']);
+  });
+});
