@@ -27,11 +27,10 @@ const dealing = (brush: Brush, plate: string): Brush => ({
   coats: brush.coats.map((coat) => ({ ...coat, deck: { ...coat.deck, cards: [{ plate, weight: 1, muted: false }] } })),
 });
 const fixesOf = (brush: Brush): Fix[] =>
-  Object.keys(RESULTS).map((what, k) =>
-    what === 'speck cured'
-      ? { what, brush: dealing(brush, HEALED), derived: { [HEALED]: { base: 'tip.png', steps: [SPECK] } } }
-      : { what, brush: seeded(brush, 100 + k), derived: {} },
-  );
+  Object.keys(RESULTS).map((what, k): Fix => {
+    if (what !== 'speck cured') return { what, brush: seeded(brush, 100 + k), derived: {} };
+    return { what, brush: dealing(brush, HEALED), derived: { [HEALED]: { base: 'tip.png', steps: [SPECK] } } };
+  });
 const triedAs = (fix: Fix, [echo, look]: [number, number]): ShownFix => ({
   ...fix,
   echo,

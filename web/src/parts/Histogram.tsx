@@ -11,11 +11,13 @@ register([BarChart, GridComponent, TooltipComponent, SVGRenderer]);
 export function Histogram({ shares, label }: { shares: readonly number[]; label: string }) {
   const box = useRef<HTMLDivElement>(null);
   useEffect(() => {
-    if (!box.current) return;
-    const chart = init(box.current, undefined, { renderer: 'svg' });
-    const ink = inked('--ink2', '#6b5f55');
+    const field = box.current;
+    if (!field) return;
+    const chart = init(field, undefined, { renderer: 'svg' });
+    const ink = inked(field, '--ink2');
     chart.setOption({
       animation: false,
+      textStyle: { fontFamily: inked(field, '--sans') },
       grid: { left: 8, right: 8, top: 8, bottom: 22 },
       xAxis: {
         type: 'category',
@@ -37,7 +39,7 @@ export function Histogram({ shares, label }: { shares: readonly number[]; label:
           type: 'bar',
           barCategoryGap: '0%',
           data: shares.map((v) => Math.sqrt(v)),
-          itemStyle: { color: inked('--amber', '#8f4b00') },
+          itemStyle: { color: inked(field, '--amber') },
         },
       ],
     });

@@ -1,3 +1,3 @@
-/** A colour of the theme by the name of its variable, for charts. */
-export const inked = (name: string, otherwise: string): string =>
-  getComputedStyle(document.documentElement).getPropertyValue(name).trim() || otherwise;
+/** A colour of the theme where an element stands, by the name of its variable, for charts. */
+export const inked = (element: Element, name: string): string =>
+  getComputedStyle(element).getPropertyValue(name).trim() || '#2a211c';

@@ -38,19 +38,19 @@ function peaksOf(values: readonly number[]): Set<number> {
   return new Set(peaks.map(({ i }) => i));
 }
 
-function optionOf(told: ToldEcho, cycle: number) {
+function optionOf(told: ToldEcho, cycle: number, colourOf: (name: string) => string) {
   const { lagPx = 0, grainPx = 0 } = told.likeness ?? {};
   const curves = curvesOf(told);
   const strongest = strongestOf(curves);
   const count = strongest.length;
   const peaks = peaksOf(strongest.map(({ value }) => value));
-  const ink = inked('--ink2', '#6b5f55');
+  const ink = colourOf('--ink2');
   const series = ({ name, lags, colour, dashed }: Curve, which: number) => ({
     name,
     type: 'line',
     symbol: 'circle',
     symbolSize: 6,
-    color: inked(colour, '#2a211c'),
+    color: colourOf(colour),
     lineStyle: { type: dashed ? 'dashed' : 'solid' },
     data: lags.slice(0, count).map((v, k) => ({
       value: [(k + 1) * lagPx, Math.max(0, Math.min(1, v))],
@@ -58,7 +58,7 @@ function optionOf(told: ToldEcho, cycle: number) {
         // on the curve that makes the peak
         show: peaks.has(k) && which === strongest[k].which,
         formatter: causeOf(k + 1, cycle),
-        color: inked('--ink', '#2a211c'),
+        color: colourOf('--ink'),
         position: 'top',
         align: k === 0 ? 'left' : 'center',
       },
@@ -66,7 +66,7 @@ function optionOf(told: ToldEcho, cycle: number) {
   });
   return {
     animation: false,
-    textStyle: { fontFamily: inked('--sans', 'sans-serif') },
+    textStyle: { fontFamily: colourOf('--sans') },
     grid: { left: 34, right: 18, top: 30, bottom: 26 },
     legend: { right: 18, top: 0, selectedMode: false, itemWidth: 26, textStyle: { color: ink, fontSize: 12 } },
     tooltip: {
@@ -109,15 +109,16 @@ export function EchoPlot({ bench, told }: { bench: Bench; told: ToldEcho }) {
   const box = useRef<HTMLDivElement>(null);
   const cycle = cycleOf(bench);
   useEffect(() => {
-    if (!box.current) return;
-    const chart = init(box.current, undefined, { renderer: 'svg' });
-    chart.setOption(optionOf(told, cycle));
+    const field = box.current;
+    if (!field) return;
+    const chart = init(field, undefined, { renderer: 'svg' });
+    chart.setOption(optionOf(told, cycle, (name) => inked(field, name)));
     chart.on('updateAxisPointer', (event) => {
       const { dataIndex } = event as { dataIndex?: number };
       if (dataIndex !== undefined) useMarked.setState({ lag: dataIndex + 1, giveAway: null });
     });
     const fit = new ResizeObserver(() => chart.resize());
-    fit.observe(box.current);
+    fit.observe(field);
     return () => {
       fit.disconnect();
       chart.dispose();

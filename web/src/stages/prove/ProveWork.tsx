@@ -16,7 +16,7 @@ const EchoPlot = lazy(() => import('./EchoPlot.tsx').then((m) => ({ default: m.E
 function EchoStrip({ bench }: { bench: Bench }) {
   const told = useEcho((s) => s.told);
   return (
-    <div className="echo-strip">
+    <div className="echo-strip on-paper">
       <span>
         <b>How alike the dabs are</b> to those so many px further on; point at a place to see them on the stroke
       </span>
