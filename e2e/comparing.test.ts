@@ -67,6 +67,17 @@ describe('states are compared with pins and in ladders', () => {
     await page.getByRole('radio', { name: 'wiped across' }).click();
   });
 
+  it('a state that was pinned before it was measured is measured afterwards', async () => {
+    for (const key of ['r', 'p', 'r']) await page.keyboard.press(key);
+    const entry = pins()
+      .getByRole('listitem')
+      .filter({ has: page.getByRole('button', { pressed: true }) });
+    await expect(entry).toContainText(/echo \d+/, { timeout: 60_000 });
+    await expect(page.locator('.tag').first()).toContainText(/^pinned, version .*, echo \d+$/);
+    await entry.getByRole('button', { name: /^Take the pin/ }).click();
+    await kept(page);
+  });
+
   it('going on from a pin makes a branch that stays when the brush is opened again, and undo takes it back', async () => {
     await pins()
       .getByRole('button', { name: /^version 1/ })

@@ -19,13 +19,16 @@ export const useEcho = create<EchoState>(() => ({ told: null, key: '', busy: fal
 
 /** How long the hand must rest, ms. */
 const REST_MS = 90;
-const SEEDS = 3;
+export const SEEDS = 3;
 
 /** The brush without what changes no echo, so that renaming or recolouring measures nothing anew. */
 function measured(brush: Brush): Brush {
   const coats = brush.coats.map((coat) => ({ ...coat, ink: { colour: null, second: null, gradient: [] } }));
   return { ...brush, name: '', coats };
 }
+
+/** The job of measuring a brush whose plates have these keys. */
+export const jobOf = (brush: Brush, plates: ProveJob['plates']): ProveJob => ({ brush: measured(brush), plates });
 
 /** The job of measuring the present state; undefined while a plate is not cut yet. */
 export function echoJob(bench: Bench): ProveJob | undefined {
@@ -35,7 +38,7 @@ export function echoJob(bench: Bench): ProveJob | undefined {
     if (!ready[name]) return undefined;
     plates[name] = ready[name].key;
   }
-  return { brush: measured(bench.brush), plates };
+  return jobOf(bench.brush, plates);
 }
 
 export const keyOf = (job: ProveJob): string => JSON.stringify([job.brush, job.plates]);

@@ -1,6 +1,7 @@
 import { MAX_PINS, type Pin } from '@amber-stamp/core';
 import { tell } from '../parts/messages.tsx';
-import { useEcho } from './echo.ts';
+import { jobOf, keyOf, useEcho } from './echo.ts';
+import { keysOf } from './ink-job.ts';
 import { keepAsBranchOf } from './keeping.ts';
 import { change, presentBench, useBench } from './store.ts';
 
@@ -12,14 +13,16 @@ export function pinNow(): number {
     tell(`There are ${MAX_PINS} pins; take one off first.`);
     return pins.length - 1;
   }
-  const { told, busy } = useEcho.getState();
+  const { told, busy, key } = useEcho.getState();
+  // the hand may not have rested yet: then what is measured is the state before
+  const measured = told !== null && !busy && key === keyOf(jobOf(brush, keysOf({ plates })));
   const label = `version ${standing?.number ?? 0}${keep === 'kept' ? '' : ' and after'}`;
   const pin: Pin = {
     brush,
     plates,
     label,
     version: standing?.versionId ?? null,
-    echo: told && !busy ? told.echo : null,
+    echo: measured ? told.echo : null,
   };
   change(`pinned ${label}`, (draft) => void draft.pins.push(structuredClone(pin)));
   return pins.length;

@@ -1,5 +1,6 @@
 import type { Bench, BrushState, Pin } from '@amber-stamp/core';
 import { type KeyboardEvent, type PointerEvent } from 'react';
+import { usePinEcho } from '../../bench/pin-echo.ts';
 import type { ProofStroke } from '../../bench/ink-job.ts';
 import { InkProof } from '../../parts/InkProof.tsx';
 import { useProveEye } from './view.ts';
@@ -71,6 +72,16 @@ function Peg() {
   );
 }
 
+function PinTag({ pin }: { pin: Pin }) {
+  const echo = usePinEcho(pin);
+  return (
+    <span className="tag">
+      pinned, {pin.label}
+      {echo !== null && `, echo ${Math.round(echo)}`}
+    </span>
+  );
+}
+
 /** A pin and the present state: the same strokes, the same chance. */
 export function Comparison({ pin, ...common }: Common & { pin: Pin | undefined }) {
   const { how, wipe, blink } = useProveEye();
@@ -81,12 +92,7 @@ export function Comparison({ pin, ...common }: Common & { pin: Pin | undefined }
         <span className="tag">now; nothing is pinned beside it yet</span>
       </div>
     );
-  const tag = (
-    <span className="tag">
-      pinned, {pin.label}
-      {pin.echo !== null && `, echo ${Math.round(pin.echo)}`}
-    </span>
-  );
+  const tag = <PinTag pin={pin} />;
   if (blink)
     return (
       <div className="proof">

@@ -1,12 +1,28 @@
-import type { Bench } from '@amber-stamp/core';
+import type { Bench, Pin } from '@amber-stamp/core';
 import { Button } from '@mui/material';
 import { pinNow, takePin, unpin } from '../../bench/pins.ts';
 import { useEcho } from '../../bench/echo.ts';
+import { usePinEcho } from '../../bench/pin-echo.ts';
 import { Choices } from '../../parts/Choices.tsx';
 import { AwayIcon } from '../../parts/icons.tsx';
 import { placeOfPin, useProveEye } from './view.ts';
 
-const pin = () => useProveEye.setState({ pin: pinNow() });
+const pinHere = () => useProveEye.setState({ pin: pinNow() });
+
+function PinEntry({ pin, place, on }: { pin: Pin; place: number; on: boolean }) {
+  const echo = usePinEcho(pin);
+  return (
+    <li className={on ? 'on' : ''}>
+      <button className="pin" aria-pressed={on} onClick={() => useProveEye.setState({ pin: place })}>
+        <b>{pin.label}</b>
+        <span className="note">{echo === null ? 'measuring …' : `echo ${Math.round(echo)}`}</span>
+      </button>
+      <button className="tool" aria-label={`Take the pin of ${pin.label} off`} onClick={() => unpin(place)}>
+        <AwayIcon size={13} />
+      </button>
+    </li>
+  );
+}
 
 /** Kept states to compare with: which is shown, how, and the way back to it. */
 export function PinsPanel({ bench }: { bench: Bench }) {
@@ -28,15 +44,7 @@ export function PinsPanel({ bench }: { bench: Bench }) {
       )}
       <ol className="pins">
         {pins.map((one, i) => (
-          <li key={i} className={i === shown ? 'on' : ''}>
-            <button className="pin" aria-pressed={i === shown} onClick={() => useProveEye.setState({ pin: i })}>
-              <b>{one.label}</b>
-              <span className="note">{one.echo === null ? 'echo not measured' : `echo ${Math.round(one.echo)}`}</span>
-            </button>
-            <button className="tool" aria-label={`Take the pin of ${one.label} off`} onClick={() => unpin(i)}>
-              <AwayIcon size={13} />
-            </button>
-          </li>
+          <PinEntry key={i} pin={one} place={i} on={i === shown} />
         ))}
         {pins.length > 0 && (
           <li className="now">
@@ -48,7 +56,7 @@ export function PinsPanel({ bench }: { bench: Bench }) {
         )}
       </ol>
       <div className="buttons" style={{ padding: '4px 16px 12px' }}>
-        <Button variant={pins.length === 0 ? 'contained' : 'outlined'} onClick={pin}>
+        <Button variant={pins.length === 0 ? 'contained' : 'outlined'} onClick={pinHere}>
           {pins.length === 0 ? 'Pin this state' : 'Pin this state too'}
         </Button>
         {chosen && <Button onClick={() => takePin(shown)}>Go on from this pin</Button>}
