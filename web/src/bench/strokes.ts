@@ -23,7 +23,10 @@ export const editStrokeLive = (number: number, edit: (stroke: OwnStroke) => void
   live(inStrokes(number, edit));
 
 export const deleteStroke = (number: number): void =>
-  change('a stroke deleted', (draft) => void (draft.strokes = draft.strokes.filter((s) => s.number !== number)));
+  change('a stroke deleted', (draft) => {
+    const place = draft.strokes.findIndex((s) => s.number === number);
+    if (place >= 0) draft.strokes.splice(place, 1);
+  });
 
 const BESIDE_PX = 24;
 
