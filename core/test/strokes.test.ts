@@ -12,6 +12,7 @@ import {
   toPlate,
   cutAll,
   replayed,
+  replayMoments,
   replayMs,
   straightened,
   sweepNamed,
@@ -137,6 +138,16 @@ describe('a stroke under the hand', () => {
     expect(shown(129)).to.deep.equal([4]);
     expect(shown(130)).to.deep.equal([4, 1]);
     expect(shown(160)).to.deep.equal([4, 4]);
+  });
+  it('is played step by step at the moments when its samples came', () => {
+    const strokes = [{ points }, { points: points.map((p) => ({ ...p, t: p.t + 500 })) }];
+    const moments = replayMoments(strokes, 100);
+    expect(moments).to.have.length(8);
+    expect(moments[0]).to.equal(0);
+    expect(moments.at(-1)).to.equal(replayMs(strokes, 100));
+    // at each moment there is one sample more than at the one before
+    const samples = moments.map((ms) => replayed(strokes, ms, 100).reduce((sum, s) => sum + s.points.length, 0));
+    expect(samples).to.deep.equal([1, 2, 3, 4, 5, 6, 7, 8]);
   });
   it('pressed in one place builds up, once more in every cell', () => {
     expect(builtUpDabs(4, 50).strokes.map(({ points: p }) => p.length)).to.deep.equal([1, 2, 3, 4]);
