@@ -45,6 +45,13 @@ describe('plates while a recipe changes', () => {
     clearPlates();
   });
   const cutting = (count: number) => until(() => orders.length >= count);
+  /** The bench's plate, blurred by one, is cut and shown. */
+  const cutOnce = async () => {
+    wantPlates(withBlur(bench, 1), false);
+    await cutting(1);
+    orders[0].done();
+    await until(() => shown() !== undefined);
+  };
 
   it('are cut one after the other, and only the newest wish of those that wait', async () => {
     for (const radius of [1, 2, 3, 4]) wantPlates(withBlur(bench, radius), false);
@@ -59,10 +66,7 @@ describe('plates while a recipe changes', () => {
   });
 
   it('stay in print until the next is ready, which is then the one that was asked for', async () => {
-    wantPlates(withBlur(bench, 1), false);
-    await cutting(1);
-    orders[0].done();
-    await until(() => shown() !== undefined);
+    await cutOnce();
     wantPlates(withBlur(bench, 2), false);
     await cutting(2);
     expect(shown().plate.data[0]).to.equal(1);
@@ -72,10 +76,7 @@ describe('plates while a recipe changes', () => {
   });
 
   it('that are there already are not cut again', async () => {
-    wantPlates(withBlur(bench, 1), false);
-    await cutting(1);
-    orders[0].done();
-    await until(() => shown() !== undefined);
+    await cutOnce();
     wantPlates(withBlur(bench, 1), false);
     await rested();
     expect(orders).to.have.length(1);
@@ -95,10 +96,7 @@ describe('plates while a recipe changes', () => {
   });
 
   it('are cut again where what their steps found is wanted and not known', async () => {
-    wantPlates(withBlur(bench, 1), false);
-    await cutting(1);
-    orders[0].done();
-    await until(() => shown() !== undefined);
+    await cutOnce();
     usePlates.setState((s) => ({ ready: { 'tip.png': { ...s.ready['tip.png'], report: null } } }));
     wantPlates(withBlur(bench, 1), true);
     await cutting(2);
@@ -107,10 +105,7 @@ describe('plates while a recipe changes', () => {
   });
 
   it('tell what refused them, keep the last one in print, and forget the words with the next that can be cut', async () => {
-    wantPlates(withBlur(bench, 1), false);
-    await cutting(1);
-    orders[0].done();
-    await until(() => shown() !== undefined);
+    await cutOnce();
     wantPlates(withBlur(bench, 2), false);
     await cutting(2);
     orders[1].fail(new AmberError('nothing-to-print', 'Nothing prints.'));

@@ -13,10 +13,9 @@ import {
   takeTold,
   undo,
   useBench,
-  type Standing,
 } from '../src/bench/store.ts';
+import { STANDING } from './helpers/benches.ts';
 
-const standing: Standing = { brushId: 'b', versionId: 'v', number: 1, branch: 0, drawer: 'Tideline', keptAt: 0 };
 const benchNamed = (name: string): Bench =>
   parseBench({
     brush: {
@@ -32,7 +31,7 @@ const size = () => presentBench().brush.coats[0].properties.size;
 const steps = () => useBench.temporal.getState().pastStates.length;
 
 describe('the bench', () => {
-  beforeEach(() => openBench(benchNamed('Barnacle'), standing));
+  beforeEach(() => openBench(benchNamed('Barnacle'), STANDING));
   afterEach(closeBench);
 
   it('counts a gesture of many moves as one step back', () => {
@@ -95,7 +94,7 @@ describe('the bench', () => {
 
   it('starts clean with another brush: neither its state nor its history leaks', () => {
     change('seed', (draft) => void (draft.brush.seed = 77));
-    openBench(benchNamed('Kelp'), { ...standing, brushId: 'k' }, true);
+    openBench(benchNamed('Kelp'), { ...STANDING, brushId: 'k' }, true);
     expect(steps()).to.equal(0);
     undo();
     expect(presentBench().brush).to.include({ name: 'Kelp', seed: benchNamed('Kelp').brush.seed });
@@ -104,7 +103,7 @@ describe('the bench', () => {
 
   it('stands on a kept version without a step of its own', () => {
     change('seed', (draft) => void (draft.brush.seed = 4));
-    stand({ ...standing, number: 2 }, 'kept');
+    stand({ ...STANDING, number: 2 }, 'kept');
     expect(useBench.getState()).to.include({ keep: 'kept' });
     expect(useBench.getState().standing?.number).to.equal(2);
     expect(steps()).to.equal(1);
@@ -112,7 +111,7 @@ describe('the bench', () => {
 });
 
 describe('rows', () => {
-  beforeEach(() => openBench(benchNamed('Barnacle'), standing));
+  beforeEach(() => openBench(benchNamed('Barnacle'), STANDING));
   afterEach(closeBench);
 
   it('forget the first guess of what is touched, and only of that', () => {

@@ -2,11 +2,10 @@ import { rowOfStroke, type Rows, type SculptStroke } from '@amber-stamp/core';
 import { useRef, type KeyboardEvent, type PointerEvent, type RefObject } from 'react';
 import { settle } from '../../../bench/store.ts';
 import type { Hit, SurfaceScene } from '../../../parts/surface-scene.ts';
+import { turnByDrag, turnByKeys } from '../../../parts/table-turn.ts';
 import { setParam } from '../steps.ts';
 import { useChisel } from './chisel.ts';
 
-const DEG_PER_PX = 0.4;
-const KEY_DEG = 6;
 const MOST_NUMBERS = 5990;
 const round = (v: number): number => Math.round(v * 1e5) / 1e5;
 
@@ -108,7 +107,7 @@ export function useSculpting(
       const held = grip.current;
       if (!held || !scene.current) return;
       if (!held.stroke) {
-        turnBy(-(x - held.x) * DEG_PER_PX, (y - held.y) * DEG_PER_PX);
+        turnByDrag(turnBy, x - held.x, y - held.y);
         Object.assign(held, { x, y });
         return;
       }
@@ -119,17 +118,7 @@ export function useSculpting(
     },
     onPointerUp: up,
     onPointerCancel: up,
-    onKeyDown: (event: KeyboardEvent) => {
-      const by = {
-        ArrowLeft: [KEY_DEG, 0],
-        ArrowRight: [-KEY_DEG, 0],
-        ArrowUp: [0, -KEY_DEG],
-        ArrowDown: [0, KEY_DEG],
-      }[event.key];
-      if (!by) return;
-      event.preventDefault();
-      turnBy(by[0], by[1]);
-    },
+    onKeyDown: (event: KeyboardEvent) => turnByKeys(turnBy, event),
   };
   return { ring, handlers };
 }

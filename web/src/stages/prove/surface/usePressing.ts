@@ -3,11 +3,10 @@ import { useRef, useState, type KeyboardEvent, type PointerEvent, type RefObject
 import { tipNames } from '../../../bench/surface.ts';
 import { change } from '../../../bench/store.ts';
 import { tell } from '../../../parts/messages.tsx';
+import { turnByDrag, turnByKeys } from '../../../parts/table-turn.ts';
 import { turnBy, useSurfaceEye, zoomBy } from './eye.ts';
 import type { Hit, SurfaceScene } from '../../../parts/surface-scene.ts';
 
-const DEG_PER_PX = 0.4;
-const KEY_DEG = 6;
 /** A drag that is shorter than this is a click: it lays a dab of the size that strokes have. */
 const CLICK_PX = 6;
 
@@ -117,7 +116,7 @@ export function usePressing(bench: Bench, scene: RefObject<SurfaceScene | null>)
         if (!held) return;
         const [x, y] = place(event);
         if (held.kind === 'turn') {
-          turnBy(-(x - held.x) * DEG_PER_PX, (y - held.y) * DEG_PER_PX);
+          turnByDrag(turnBy, x - held.x, y - held.y);
           Object.assign(held, { x, y });
         } else if (held.kind === 'dab') {
           if (held.from && Math.hypot(x - held.x, y - held.y) >= CLICK_PX) setHand(draggedOut(held.from, x, y));
@@ -129,17 +128,7 @@ export function usePressing(bench: Bench, scene: RefObject<SurfaceScene | null>)
       onPointerUp: finish,
       onPointerCancel: finish,
       onWheel: (event: WheelEvent<HTMLElement>) => zoomBy(event.deltaY < 0 ? 1.1 : 1 / 1.1),
-      onKeyDown: (event: KeyboardEvent<HTMLElement>) => {
-        const by = {
-          ArrowLeft: [KEY_DEG, 0],
-          ArrowRight: [-KEY_DEG, 0],
-          ArrowUp: [0, -KEY_DEG],
-          ArrowDown: [0, KEY_DEG],
-        }[event.key];
-        if (!by) return;
-        event.preventDefault();
-        turnBy(by[0], by[1]);
-      },
+      onKeyDown: (event: KeyboardEvent) => turnByKeys(turnBy, event),
     },
   };
 }
