@@ -1,5 +1,5 @@
 import type { Page } from '@playwright/test';
-import { changed, drawn, echoAtRest, kept, openBrush, pixels, scribble, stage } from './acts.ts';
+import { changed, drawn, echoAtRest, kept, openBrush, pixels, rested, same, scribble, stage } from './acts.ts';
 import { withApp, type App } from './app.ts';
 import { expect } from './expect.ts';
 
@@ -83,6 +83,15 @@ describe('repetition is measured, shown and cured', () => {
     await expect(cures.getByRole('progressbar', { name: 'Trying cures' })).toHaveCount(0);
     const first = cures.getByRole('listitem').first();
     await expect(first).toContainText(/echo \d+ to \d+, look \d+\s%/);
+    // pointing at one tries it on in large, looking away takes it off again
+    await region('Comparison').hover();
+    const plain = await rested(page, 'present');
+    const what = await first.locator('b').first().innerText();
+    await first.hover();
+    await expect(page.getByText(`now, with this tried on: ${what}`)).toBeVisible();
+    await changed(page, 'present', plain);
+    await region('Comparison').hover();
+    await same(page, 'present', plain);
     const sheet = await pixels(page, 'sheet');
     await first.getByRole('button', { name: /^Take: / }).click();
     const after = await changed(page, 'sheet', sheet);

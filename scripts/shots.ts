@@ -2,7 +2,7 @@
 import { expect, type Page } from '@playwright/test';
 import { mkdirSync } from 'node:fs';
 import { App, closeBrowser } from '../e2e/app.ts';
-import { DEMO_BRUSHES, drawn, kept, openBrush, scribble, stage } from '../e2e/acts.ts';
+import { DEMO_BRUSHES, drawn, kept, openBrush, rested, scribble, stage } from '../e2e/acts.ts';
 import { shootReliefs } from './shots-reliefs.ts';
 
 const FOLDER = 'docs/screenshots';
@@ -58,12 +58,17 @@ await shot(page, 'prove');
 
 await openBrush(page, app.url, 'Barnacle field');
 await stage(page, 'Prove').click();
+await expect(page.getByTestId('echo')).toHaveAttribute('aria-busy', 'false', { timeout: 60_000 });
+await page.keyboard.press('p');
+await kept(page);
 await page.getByRole('button', { name: 'Try the cures' }).click();
 await expect(page.getByRole('listitem').filter({ hasText: 'echo' }).first()).toBeVisible({ timeout: 90_000 });
 await expect(page.getByRole('progressbar', { name: 'Trying cures' })).toHaveCount(0, { timeout: 120_000 });
 const cures = page.getByRole('heading', { name: 'Cures tried' }).locator('..');
 await cures.evaluate((part: unknown) => (part as { scrollIntoView: () => void }).scrollIntoView());
 await drawn(page, 'measured');
+await page.getByRole('region', { name: 'Cures' }).getByRole('listitem').first().hover();
+await rested(page, 'present');
 await shot(page, 'cures');
 
 await page.getByRole('radio', { name: 'ladder', exact: true }).click();

@@ -1,7 +1,16 @@
 import './helpers/workers.ts';
 import { makeStep, type Before, type Brush, type Fix } from '@amber-stamp/core';
 import { expect } from 'chai';
-import { cancelCures, cureForMe, forgetCures, takeFix, tryCures, useCures } from '../src/bench/cures.ts';
+import {
+  cancelCures,
+  cureForMe,
+  forgetCures,
+  stateOfFix,
+  takeFix,
+  tryCures,
+  tryOn,
+  useCures,
+} from '../src/bench/cures.ts';
 import { usePlates, wantPlates } from '../src/bench/plates.ts';
 import { change, closeBench, openBench, presentBench, undo, useBench } from '../src/bench/store.ts';
 import type { ProveJob, ShownFix } from '../src/workers/prove-protocol.ts';
@@ -121,6 +130,20 @@ describe('cures that are tried', () => {
     expect(names()).to.deep.equal([]);
     undo();
     expect(presentBench()).to.equal(before);
+  });
+
+  it('are tried on without touching the bench, and taken off when others are tried or all are forgotten', async () => {
+    await tryCures();
+    const before = presentBench();
+    const [best] = useCures.getState().tried;
+    tryOn(best);
+    expect(presentBench()).to.equal(before);
+    expect(stateOfFix(before, best).brush).to.deep.equal({ ...best.brush, seed: before.brush.seed });
+    await tryCures();
+    expect(useCures.getState().on).to.equal(null);
+    tryOn(best);
+    forgetCures();
+    expect(useCures.getState().on).to.equal(null);
   });
 
   it('are put together within the look that is allowed: the one that would change more is never taken', async () => {

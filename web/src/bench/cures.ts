@@ -5,6 +5,7 @@ import {
   type Before,
   type Bench,
   type Brush,
+  type BrushState,
   type Fix,
   type TriedFix,
 } from '@amber-stamp/core';
@@ -28,9 +29,14 @@ interface Cures {
   work: { what: string; done: number; total: number } | null;
   /** how far the look may change, 0..1 */
   budget: number;
+  /** the fix that is looked at in large before it is taken */
+  on: Fix | null;
 }
-const NOTHING = { tried: [], of: null, before: null, work: null } as const;
+const NOTHING = { tried: [], of: null, before: null, work: null, on: null } as const;
 export const useCures = create<Cures>(() => ({ ...NOTHING, tried: [], budget: 0.1 }));
+
+/** Shows what a fix would make of the strokes, or the present state again. */
+export const tryOn = (on: Fix | null): void => useCures.setState({ on });
 
 let round = 0;
 /** Ends whatever is being tried; what was found stays. */
@@ -88,7 +94,7 @@ export async function tryCures(): Promise<void> {
   round++;
   const mine = round;
   stopAhead();
-  useCures.setState({ tried: [], of: bench, before: null, work: { what: 'looking for cures', done: 0, total: 0 } });
+  useCures.setState({ ...NOTHING, tried: [], of: bench, work: { what: 'looking for cures', done: 0, total: 0 } });
   try {
     const begun = await begunFor(job);
     if (!begun || mine !== round) return;
@@ -115,16 +121,21 @@ function whole(fixed: Brush, present: Brush): Brush {
   return { ...fixed, name: present.name, seed: present.seed, coats };
 }
 
+/** What a fix makes of the bench: its brush and the plates that it prints with. */
+export function stateOfFix({ brush, plates }: Bench, fix: Fix): BrushState {
+  const all = { ...plates };
+  for (const [name, { base, steps }] of Object.entries(fix.derived)) {
+    const plate = cutFurther(all[base], steps);
+    if (plate) all[name] = plate;
+  }
+  return { brush: whole(fix.brush, brush), plates: all };
+}
+
 /** Puts a fix on the bench: one gesture, which undo takes back. */
 export function takeFix(fix: Fix): void {
-  const plates = { ...presentBench().plates };
-  for (const [name, { base, steps }] of Object.entries(fix.derived)) {
-    const plate = cutFurther(plates[base], steps);
-    if (plate) plates[name] = plate;
-  }
+  const { brush, plates } = stateOfFix(presentBench(), fix);
   change(`cure: ${fix.what}`, (draft) => {
-    draft.plates = plates;
-    draft.brush = whole(fix.brush, draft.brush);
+    Object.assign(draft, { brush, plates });
     dropUnused(draft);
   });
   forgetCures();

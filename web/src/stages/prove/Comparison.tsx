@@ -1,5 +1,6 @@
 import type { Bench, BrushState, Pin } from '@amber-stamp/core';
-import { type KeyboardEvent, type PointerEvent } from 'react';
+import { useMemo, type KeyboardEvent, type PointerEvent } from 'react';
+import { stateOfFix, useCures } from '../../bench/cures.ts';
 import { usePinEcho } from '../../bench/pin-echo.ts';
 import type { ProofStroke } from '../../bench/ink-job.ts';
 import { InkProof } from '../../parts/InkProof.tsx';
@@ -11,17 +12,28 @@ interface Common {
   scale: number;
 }
 
-const Present = ({ strokes, bench, scale }: Common) => (
-  <InkProof
-    view="present"
-    label="Present state"
-    brush={bench.brush}
-    plates={bench.plates}
-    strokes={strokes}
-    scale={scale}
-    ground={bench.sheet}
-  />
-);
+/** The present state, or what a cure that is tried on makes of it. */
+function Present({ strokes, bench, scale }: Common) {
+  const on = useCures((s) => s.on);
+  const { brush, plates } = useMemo(() => (on ? stateOfFix(bench, on) : bench), [bench, on]);
+  return (
+    <InkProof
+      view="present"
+      label={on ? `Present state with ${on.what}` : 'Present state'}
+      brush={brush}
+      plates={plates}
+      strokes={strokes}
+      scale={scale}
+      ground={bench.sheet}
+      kept={on !== null}
+    />
+  );
+}
+
+function PresentTag({ right = false }: { right?: boolean }) {
+  const what = useCures((s) => s.on?.what);
+  return <span className={right ? 'tag right' : 'tag'}>{what ? `now, with this tried on: ${what}` : 'now'}</span>;
+}
 
 const Kept = ({ strokes, bench, scale, state, view }: Common & { state: BrushState; view: string }) => (
   <InkProof
@@ -85,11 +97,12 @@ function PinTag({ pin }: { pin: Pin }) {
 /** A pin and the present state: the same strokes, the same chance. */
 export function Comparison({ pin, ...common }: Common & { pin: Pin | undefined }) {
   const { how, wipe, blink } = useProveEye();
+  const on = useCures((s) => s.on !== null);
   if (!pin)
     return (
       <div className="proof">
         <Present {...common} />
-        <span className="tag">now; nothing is pinned beside it yet</span>
+        {on ? <PresentTag /> : <span className="tag">now; nothing is pinned beside it yet</span>}
       </div>
     );
   const tag = <PinTag pin={pin} />;
@@ -109,7 +122,7 @@ export function Comparison({ pin, ...common }: Common & { pin: Pin | undefined }
         </div>
         <div className="proof">
           <Present {...common} />
-          <span className="tag">now</span>
+          <PresentTag />
         </div>
       </div>
     );
@@ -120,7 +133,7 @@ export function Comparison({ pin, ...common }: Common & { pin: Pin | undefined }
         <Kept {...common} state={pin} view="pinned" />
       </div>
       {tag}
-      <span className="tag right">now</span>
+      <PresentTag right />
       <Peg />
     </div>
   );

@@ -1,7 +1,7 @@
 import { helps, type Bench } from '@amber-stamp/core';
 import { Button, Slider } from '@mui/material';
 import { useEffect } from 'react';
-import { cancelCures, cureForMe, forgetCures, takeFix, tryCures, useCures } from '../../bench/cures.ts';
+import { cancelCures, cureForMe, forgetCures, takeFix, tryCures, tryOn, useCures } from '../../bench/cures.ts';
 import { tryAhead } from '../../bench/cures-ahead.ts';
 import { useEcho } from '../../bench/echo.ts';
 import { BitmapView } from '../../parts/BitmapView.tsx';
@@ -10,9 +10,17 @@ import type { ShownFix } from '../../workers/prove-protocol.ts';
 
 const percent = (share: number): string => `${Math.round(share * 100)}\u00a0%`;
 
+/** One that was tried. Pointing at it shows it in large. */
 function Cure({ fix, from }: { fix: ShownFix; from: number }) {
+  const leave = () => tryOn(null);
   return (
-    <li className="fix">
+    <li
+      className="fix"
+      onPointerEnter={() => tryOn(fix)}
+      onPointerLeave={leave}
+      onFocus={() => tryOn(fix)}
+      onBlur={leave}
+    >
       <span className="shot">{fix.picture && <BitmapView bitmap={fix.picture} label={`Stroke: ${fix.what}`} />}</span>
       <span>
         <b>{fix.what}</b>
@@ -35,6 +43,8 @@ export function Cures({ bench }: { bench: Bench }) {
   useEffect(() => {
     if (of && of !== bench) forgetCures();
   }, [of, bench]);
+  // another view of the stage shows no cure
+  useEffect(() => () => tryOn(null), []);
   const atRest = useEcho((s) => (s.busy ? '' : s.key));
   useEffect(() => {
     if (atRest) void tryAhead();
