@@ -2,7 +2,7 @@
 import { expect, type Page } from '@playwright/test';
 import { mkdirSync } from 'node:fs';
 import { App, closeBrowser } from '../e2e/app.ts';
-import { DEMO_BRUSHES, drawn, kept, openBrush, rested, scribble, stage } from '../e2e/acts.ts';
+import { changed, DEMO_BRUSHES, drawn, kept, openBrush, rested, scribble, stage } from '../e2e/acts.ts';
 import { shootReliefs } from './shots-reliefs.ts';
 
 const FOLDER = 'docs/screenshots';
@@ -67,8 +67,10 @@ await expect(page.getByRole('progressbar', { name: 'Trying cures' })).toHaveCoun
 const cures = page.getByRole('heading', { name: 'Cures tried' }).locator('..');
 await cures.evaluate((part: unknown) => (part as { scrollIntoView: () => void }).scrollIntoView());
 await drawn(page, 'measured');
+const present = await rested(page, 'present');
 await page.getByRole('region', { name: 'Cures' }).getByRole('listitem').first().hover();
-await rested(page, 'present');
+await expect(page.getByText(/^now, with this tried on/)).toBeVisible({ timeout: 30_000 });
+await changed(page, 'present', present);
 await shot(page, 'cures');
 
 await page.getByRole('radio', { name: 'ladder', exact: true }).click();

@@ -1,6 +1,7 @@
 import type { Bench, BrushState, Pin } from '@amber-stamp/core';
 import { useMemo, type KeyboardEvent, type PointerEvent } from 'react';
 import { stateOfFix, useCures } from '../../bench/cures.ts';
+import { useHeldStates } from '../../bench/held-states.ts';
 import { usePinEcho } from '../../bench/pin-echo.ts';
 import type { ProofStroke } from '../../bench/ink-job.ts';
 import { InkProof } from '../../parts/InkProof.tsx';
@@ -13,26 +14,37 @@ interface Common {
 }
 
 /** The present state, or what a cure that is tried on makes of it. */
-function Present({ strokes, bench, scale }: Common) {
+function usePresent(bench: Bench): { state: BrushState; what: string | undefined; ready: boolean } {
   const on = useCures((s) => s.on);
-  const { brush, plates } = useMemo(() => (on ? stateOfFix(bench, on) : bench), [bench, on]);
+  const state = useMemo(() => (on ? stateOfFix(bench, on) : bench), [bench, on]);
+  const ready = useHeldStates(useMemo(() => (on ? [state] : []), [on, state]));
+  return { state, what: on?.what, ready };
+}
+
+function Present({ strokes, bench, scale }: Common) {
+  const { state, what } = usePresent(bench);
   return (
     <InkProof
       view="present"
-      label={on ? `Present state with ${on.what}` : 'Present state'}
-      brush={brush}
-      plates={plates}
+      label={what ? `Present state with ${what}` : 'Present state'}
+      brush={state.brush}
+      plates={state.plates}
       strokes={strokes}
       scale={scale}
       ground={bench.sheet}
-      kept={on !== null}
+      kept={what !== undefined}
     />
   );
 }
 
-function PresentTag({ right = false }: { right?: boolean }) {
-  const what = useCures((s) => s.on?.what);
-  return <span className={right ? 'tag right' : 'tag'}>{what ? `now, with this tried on: ${what}` : 'now'}</span>;
+function PresentTag({ bench, alone, right = false }: { bench: Bench; alone?: boolean; right?: boolean }) {
+  const { what, ready } = usePresent(bench);
+  const now = alone ? 'now; nothing is pinned beside it yet' : 'now';
+  return (
+    <span className={right ? 'tag right' : 'tag'}>
+      {what === undefined ? now : ready ? `now, with this tried on: ${what}` : `cutting what is tried on: ${what} …`}
+    </span>
+  );
 }
 
 const Kept = ({ strokes, bench, scale, state, view }: Common & { state: BrushState; view: string }) => (
@@ -97,12 +109,11 @@ function PinTag({ pin }: { pin: Pin }) {
 /** A pin and the present state: the same strokes, the same chance. */
 export function Comparison({ pin, ...common }: Common & { pin: Pin | undefined }) {
   const { how, wipe, blink } = useProveEye();
-  const on = useCures((s) => s.on !== null);
   if (!pin)
     return (
       <div className="proof">
         <Present {...common} />
-        {on ? <PresentTag /> : <span className="tag">now; nothing is pinned beside it yet</span>}
+        <PresentTag bench={common.bench} alone />
       </div>
     );
   const tag = <PinTag pin={pin} />;
@@ -122,7 +133,7 @@ export function Comparison({ pin, ...common }: Common & { pin: Pin | undefined }
         </div>
         <div className="proof">
           <Present {...common} />
-          <PresentTag />
+          <PresentTag bench={common.bench} />
         </div>
       </div>
     );
@@ -133,7 +144,7 @@ export function Comparison({ pin, ...common }: Common & { pin: Pin | undefined }
         <Kept {...common} state={pin} view="pinned" />
       </div>
       {tag}
-      <PresentTag right />
+      <PresentTag bench={common.bench} right />
       <Peg />
     </div>
   );
