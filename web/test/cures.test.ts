@@ -138,7 +138,8 @@ describe('cures that are tried', () => {
     const [best] = useCures.getState().tried;
     tryOn(best);
     expect(presentBench()).to.equal(before);
-    expect(stateOfFix(before, best).brush).to.deep.equal({ ...best.brush, seed: before.brush.seed });
+    const { name, seed } = before.brush;
+    expect(stateOfFix(before, best).brush).to.deep.equal({ ...best.brush, name, seed });
     await tryCures();
     expect(useCures.getState().on).to.equal(null);
     tryOn(best);
