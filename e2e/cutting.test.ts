@@ -118,6 +118,29 @@ describe('every way to a tip', () => {
     await kept(page);
   });
 
+  it('a step is found by what it does, and none is added before one is meant', async () => {
+    await openBrush(page, app.url, 'Crust lichen');
+    await stage(page, 'Cut').click();
+    const cards = page.locator('li.card');
+    await expect(cards).toHaveCount(5);
+    const field = page.getByRole('combobox', { name: 'Add a step' });
+    await field.click();
+    await expect(page.getByRole('option', { name: /^Retouch by hand/ })).toBeInViewport();
+    await field.press('Enter');
+    await field.fill('no such thing');
+    await expect(page.getByText('No step does that. Try another word.')).toBeVisible();
+    await field.press('Enter');
+    await field.fill('softens');
+    await expect(page.getByRole('option')).toHaveCount(1);
+    await expect(cards).toHaveCount(5);
+    await field.press('Enter');
+    await expect(cards).toHaveCount(6);
+    await expect(cards.last()).toContainText('Blur');
+    await expect(field).toHaveValue('');
+    await page.keyboard.press('Control+z');
+    await expect(cards).toHaveCount(5);
+  });
+
   it('pins bend the plate, paint takes out of it, and both stay editable steps', async () => {
     await stage(page, 'Cut').click();
     await add(page, 'Warp by pins');

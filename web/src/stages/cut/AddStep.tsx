@@ -1,6 +1,6 @@
 import { STEP_GROUPS, STEPS } from '@amber-stamp/core';
 import { Paper, Popper, useAutocomplete } from '@mui/material';
-import { memo } from 'react';
+import { memo, useState } from 'react';
 import { addStep } from './steps.ts';
 
 type Step = (typeof STEPS)[number];
@@ -26,14 +26,18 @@ function fitting(text: string): Step[] {
 
 /** Adds a step that is looked for by its name or by what it does; without a word all stand there by what they are for. */
 export const AddStep = memo(function AddStep() {
+  const [text, setText] = useState('');
   const field = useAutocomplete({
     id: 'add-step',
+    inputValue: text,
+    onInputChange: (_, next) => setText(next),
     options: BY_GROUP,
     value: null as Step | null,
     getOptionLabel: ({ label }) => label,
-    filterOptions: (_, { inputValue }) => fitting(inputValue),
+    filterOptions: () => fitting(text),
     onChange: (_, step) => step && addStep(step.name, step.label),
-    autoHighlight: true,
+    // without a word nothing is meant yet: Enter adds nothing
+    autoHighlight: text.trim() !== '',
     openOnFocus: true,
     blurOnSelect: true,
     clearOnBlur: true,
@@ -64,8 +68,8 @@ export const AddStep = memo(function AddStep() {
       <Popper open={field.popupOpen} anchorEl={field.anchorEl} placement="bottom-start" style={{ zIndex: 1300 }}>
         <Paper elevation={8}>
           {found.length === 0 && <p className="note found">No step does that. Try another word.</p>}
-          <ul {...field.getListboxProps()} className={field.inputValue ? 'picker found' : 'picker'}>
-            {field.inputValue ? found.map(pick) : STEP_GROUPS.map(inGroup)}
+          <ul {...field.getListboxProps()} className={text ? 'picker found' : 'picker'}>
+            {text ? found.map(pick) : STEP_GROUPS.map(inGroup)}
           </ul>
         </Paper>
       </Popper>
