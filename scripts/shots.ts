@@ -2,7 +2,7 @@
 import { expect, type Page } from '@playwright/test';
 import { mkdirSync } from 'node:fs';
 import { App, closeBrowser } from '../e2e/app.ts';
-import { changed, DEMO_BRUSHES, drawn, kept, openBrush, rested, scribble, stage } from '../e2e/acts.ts';
+import { changed, DEMO_BRUSHES, drawn, echoAtRest, kept, openBrush, rested, scribble, stage } from '../e2e/acts.ts';
 import { shootReliefs } from './shots-reliefs.ts';
 
 const FOLDER = 'docs/screenshots';
@@ -41,7 +41,7 @@ await expect(page.getByRole('img', { name: 'After Fit a square' })).toBeVisible(
 await shot(page, 'cut');
 
 await stage(page, 'Prove').click();
-await expect(page.getByTestId('echo')).toHaveAttribute('aria-busy', 'false', { timeout: 60_000 });
+await echoAtRest(page);
 await page.getByRole('radio', { name: 'pins', exact: true }).waitFor();
 await page.keyboard.press('p');
 await drawn(page, 'pinned');
@@ -58,7 +58,7 @@ await shot(page, 'prove');
 
 await openBrush(page, app.url, 'Barnacle field');
 await stage(page, 'Prove').click();
-await expect(page.getByTestId('echo')).toHaveAttribute('aria-busy', 'false', { timeout: 60_000 });
+await echoAtRest(page);
 await page.keyboard.press('p');
 await kept(page);
 await page.getByRole('button', { name: 'Try the cures' }).click();

@@ -7,7 +7,7 @@ import { fourthRoot } from '../maths/roots.ts';
 import { expMinus } from '../raster/blur.ts';
 import type { Plate } from '../raster/raster.ts';
 import { valueAt } from '../raster/sample.ts';
-import { lagWeights } from './likeness.ts';
+import { lagWeights, together } from './likeness.ts';
 import { LOOK_SIDE } from './seen.ts';
 import type { Strip, StripDabs } from './strip.ts';
 import { templatesOf, type Template } from './template.ts';
@@ -156,10 +156,6 @@ function recurrence(
   return rho;
 }
 
-/** Lags together: the root of the weighted mean of their squares. */
-const together = (rho: Float64Array, weights: Float64Array): number =>
-  Math.sqrt(rho.reduce((sum, r, k) => sum + weights[k] * r * r, 0));
-
 /** The dabs of a coat in a strip, and how they are compared. */
 interface Row {
   strip: Strip;
@@ -183,7 +179,7 @@ function comesBack(row: Row, card: number, flaw: Flaw, template: Template) {
   // beside its dab along the path, beside the path across it, in nominal tips
   const beside = middles.map(([u, v], i) => [(u - dabs.u[i]) / strip.side, v / strip.side] as const);
   const rho = recurrence(shown, beside, usable, weights.length, own, alikeWays(dabs, flaw));
-  return { strength: 100 * flaw.salience * rise(together(rho, weights) / FULL), rho, shown, middles };
+  return { strength: 100 * flaw.salience * rise(together(rho, weights, 0) / FULL), rho, shown, middles };
 }
 
 /** A flaw of a tip in a strip, by what of it comes back most strongly. */

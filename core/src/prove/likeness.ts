@@ -218,7 +218,7 @@ export function lagWeights(count: number, step: number): Float64Array {
 }
 
 /** How strong likeness is together: the root of the weighted mean of its squares, above the floor of chance. */
-function together(lags: readonly number[], weights: Float64Array, floor: number): number {
+export function together(lags: ArrayLike<number>, weights: Float64Array, floor: number): number {
   let sum = 0;
   for (let k = 0; k < weights.length; k++) {
     const rho = clamp((lags[k] - floor) / (1 - floor));

@@ -43,6 +43,10 @@ export function echoJob(bench: Bench): ProveJob | undefined {
 
 export const keyOf = (job: ProveJob): string => JSON.stringify([job.brush, job.plates]);
 
+/** The echo of what has a key, if that is what was measured last, and to its end; else null. */
+export const echoOfKey = ({ told, key: of, busy }: EchoState, key: string): number | null =>
+  told !== null && !busy && of === key ? told.echo : null;
+
 let wanted: ProveJob | undefined;
 let running = false;
 /** What was last measured with all seeds. */

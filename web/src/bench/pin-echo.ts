@@ -1,11 +1,14 @@
-import type { Pin } from '@amber-stamp/core';
+import type { BrushState, Pin } from '@amber-stamp/core';
 import { useEffect, useMemo } from 'react';
 import { create } from 'zustand';
 import type { ProveJob } from '../workers/prove-protocol.ts';
 import { HELPER, proverFor } from '../workers/prover.ts';
-import { jobOf, keyOf, SEEDS, useEcho } from './echo.ts';
+import { echoOfKey, jobOf, keyOf, SEEDS, useEcho } from './echo.ts';
 import { holdState } from './held-states.ts';
 import { keysOf } from './ink-job.ts';
+
+/** The job of measuring a kept state. */
+export const jobOfState = (state: BrushState): ProveJob => jobOf(state.brush, keysOf(state));
 
 /** Echoes of states that were pinned before they had been measured, by what they print. */
 const usePinEchoes = create<Readonly<Record<string, number>>>(() => ({}));
@@ -29,13 +32,13 @@ async function measurePin(pin: Pin, job: ProveJob, key: string): Promise<void> {
 /** The echo of a pin: as it was when it was pinned, else measured now, once the present state is; null until then. */
 export function usePinEcho(pin: Pin): number | null {
   const { job, key } = useMemo(() => {
-    const made = jobOf(pin.brush, keysOf(pin));
+    const made = jobOfState(pin);
     return { job: made, key: keyOf(made) };
   }, [pin]);
   const found = usePinEchoes((s) => s[key]);
-  const present = useEcho((s) => (s.busy || s.key !== key ? undefined : s.told?.echo));
+  const present = useEcho((s) => echoOfKey(s, key));
   const atRest = useEcho((s) => !s.busy && s.told !== null);
-  const echo = pin.echo ?? found ?? present ?? null;
+  const echo = pin.echo ?? found ?? present;
   useEffect(() => {
     if (echo === null && atRest) void measurePin(pin, job, key);
   }, [echo, atRest, pin, job, key]);

@@ -1,8 +1,8 @@
 import { MAX_PINS, type Pin } from '@amber-stamp/core';
 import { tell } from '../parts/messages.tsx';
-import { jobOf, keyOf, useEcho } from './echo.ts';
-import { keysOf } from './ink-job.ts';
+import { echoOfKey, keyOf, useEcho } from './echo.ts';
 import { keepAsBranchOf } from './keeping.ts';
+import { jobOfState } from './pin-echo.ts';
 import { change, presentBench, useBench } from './store.ts';
 
 /** Pins the present state: brush and plates as they are, with the echo where it is measured. Gives its place. */
@@ -13,16 +13,14 @@ export function pinNow(): number {
     tell(`There are ${MAX_PINS} pins; take one off first.`);
     return pins.length - 1;
   }
-  const { told, busy, key } = useEcho.getState();
-  // the hand may not have rested yet: then what is measured is the state before
-  const measured = told !== null && !busy && key === keyOf(jobOf(brush, keysOf({ plates })));
   const label = `version ${standing?.number ?? 0}${keep === 'kept' ? '' : ' and after'}`;
   const pin: Pin = {
     brush,
     plates,
     label,
     version: standing?.versionId ?? null,
-    echo: measured ? told.echo : null,
+    // the hand may not have rested yet: then what is measured is the state before
+    echo: echoOfKey(useEcho.getState(), keyOf(jobOfState({ brush, plates }))),
   };
   change(`pinned ${label}`, (draft) => void draft.pins.push(structuredClone(pin)));
   return pins.length;

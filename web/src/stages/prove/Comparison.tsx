@@ -13,32 +13,36 @@ interface Common {
   scale: number;
 }
 
+interface Shown {
+  state: BrushState;
+  /** the cure that is tried on, and whether its plates are cut */
+  what: string | undefined;
+  ready: boolean;
+}
+
 /** The present state, or what a cure that is tried on makes of it. */
-function usePresent(bench: Bench): { state: BrushState; what: string | undefined; ready: boolean } {
+function useShown(bench: Bench): Shown {
   const on = useCures((s) => s.on);
   const state = useMemo(() => (on ? stateOfFix(bench, on) : bench), [bench, on]);
   const ready = useHeldStates(useMemo(() => (on ? [state] : []), [on, state]));
   return { state, what: on?.what, ready };
 }
 
-function Present({ strokes, bench, scale }: Common) {
-  const { state, what } = usePresent(bench);
-  return (
-    <InkProof
-      view="present"
-      label={what ? `Present state with ${what}` : 'Present state'}
-      brush={state.brush}
-      plates={state.plates}
-      strokes={strokes}
-      scale={scale}
-      ground={bench.sheet}
-      kept={what !== undefined}
-    />
-  );
-}
+const Present = ({ strokes, bench, scale, shown: { state, what } }: Common & { shown: Shown }) => (
+  <InkProof
+    view="present"
+    label={what ? `Present state with ${what}` : 'Present state'}
+    brush={state.brush}
+    plates={state.plates}
+    strokes={strokes}
+    scale={scale}
+    ground={bench.sheet}
+    kept={what !== undefined}
+  />
+);
 
-function PresentTag({ bench, alone, right = false }: { bench: Bench; alone?: boolean; right?: boolean }) {
-  const { what, ready } = usePresent(bench);
+function PresentTag({ shown, alone, right = false }: { shown: Shown; alone?: boolean; right?: boolean }) {
+  const { what, ready } = shown;
   const now = alone ? 'now; nothing is pinned beside it yet' : 'now';
   return (
     <span className={right ? 'tag right' : 'tag'}>
@@ -109,11 +113,12 @@ function PinTag({ pin }: { pin: Pin }) {
 /** A pin and the present state: the same strokes, the same chance. */
 export function Comparison({ pin, ...common }: Common & { pin: Pin | undefined }) {
   const { how, wipe, blink } = useProveEye();
+  const shown = useShown(common.bench);
   if (!pin)
     return (
       <div className="proof">
-        <Present {...common} />
-        <PresentTag bench={common.bench} alone />
+        <Present {...common} shown={shown} />
+        <PresentTag shown={shown} alone />
       </div>
     );
   const tag = <PinTag pin={pin} />;
@@ -132,19 +137,19 @@ export function Comparison({ pin, ...common }: Common & { pin: Pin | undefined }
           {tag}
         </div>
         <div className="proof">
-          <Present {...common} />
-          <PresentTag bench={common.bench} />
+          <Present {...common} shown={shown} />
+          <PresentTag shown={shown} />
         </div>
       </div>
     );
   return (
     <div className="proof">
-      <Present {...common} />
+      <Present {...common} shown={shown} />
       <div className="over" style={{ clipPath: `inset(0 ${100 - 100 * wipe}% 0 0)` }}>
         <Kept {...common} state={pin} view="pinned" />
       </div>
       {tag}
-      <PresentTag bench={common.bench} right />
+      <PresentTag shown={shown} right />
       <Peg />
     </div>
   );

@@ -45,13 +45,13 @@ function optionOf(told: ToldEcho, cycle: number, colourOf: (name: string) => str
   const count = strongest.length;
   const peaks = peaksOf(strongest.map(({ value }) => value));
   const ink = colourOf('--ink2');
-  const series = ({ name, lags, colour, dashed }: Curve, which: number) => ({
+  const series = ({ name, lags, colour, giveAway }: Curve, which: number) => ({
     name,
     type: 'line',
     symbol: 'circle',
     symbolSize: 6,
     color: colourOf(colour),
-    lineStyle: { type: dashed ? 'dashed' : 'solid' },
+    lineStyle: { type: giveAway ? 'dashed' : 'solid' },
     data: lags.slice(0, count).map((v, k) => ({
       value: [(k + 1) * lagPx, Math.max(0, Math.min(1, v))],
       label: {

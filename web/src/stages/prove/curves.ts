@@ -1,4 +1,4 @@
-import type { ToldEcho } from '../../workers/prove-protocol.ts';
+import type { ToldEcho, ToldGiveAway } from '../../workers/prove-protocol.ts';
 import { giveAwayWords } from './cure.ts';
 
 /** How strongly something comes back 1, 2, ... dabs further on, 0..1. */
@@ -6,7 +6,8 @@ export interface Curve {
   name: string;
   lags: readonly number[];
   colour: string;
-  dashed: boolean;
+  /** what comes back, where it is one place of a tip */
+  giveAway?: ToldGiveAway;
 }
 
 export const MOST_LAGS = 24;
@@ -18,11 +19,11 @@ export function curvesOf({ likeness, giveAways }: ToldEcho): Curve[] {
   if (!likeness) return [];
   const [strongest] = giveAways;
   const curves: Curve[] = [
-    { name: 'inside', lags: likeness.inside, colour: '--amber', dashed: false },
-    { name: 'outline', lags: likeness.outline, colour: '--moss', dashed: false },
+    { name: 'inside', lags: likeness.inside, colour: '--amber' },
+    { name: 'outline', lags: likeness.outline, colour: '--moss' },
   ];
   if (strongest && strongest.strength >= LEAST_STRENGTH)
-    curves.push({ name: giveAwayWords(strongest), lags: strongest.lags, colour: '--ink', dashed: true });
+    curves.push({ name: giveAwayWords(strongest), lags: strongest.lags, colour: '--ink', giveAway: strongest });
   return curves;
 }
 
@@ -41,9 +42,10 @@ const MOST_PAIRS = 5;
 
 /** Places of the measured stroke that are alike after so many dabs, by whatever comes back most strongly then. */
 export function alikeAfter(told: ToldEcho, lag: number): readonly (readonly [Place, Place])[] {
-  const strongest = strongestOf(curvesOf(told))[lag - 1];
-  if (!strongest || strongest.which < 2) return told.likeness?.pairs[lag - 1] ?? [];
-  const { dabs, places } = told.giveAways[0];
+  const curves = curvesOf(told);
+  const giveAway = curves[strongestOf(curves)[lag - 1]?.which]?.giveAway;
+  if (!giveAway) return told.likeness?.pairs[lag - 1] ?? [];
+  const { dabs, places } = giveAway;
   const placeOf = new Map(dabs.map((dab, k) => [dab, places[k]]));
   const pairs = dabs.flatMap((dab, k) => {
     const later = placeOf.get(dab + lag);

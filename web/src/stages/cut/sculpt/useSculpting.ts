@@ -2,7 +2,7 @@ import { rowOfStroke, type Rows, type SculptStroke } from '@amber-stamp/core';
 import { useRef, type KeyboardEvent, type PointerEvent, type RefObject } from 'react';
 import { settle } from '../../../bench/store.ts';
 import type { Hit, SurfaceScene } from '../../../parts/surface-scene.ts';
-import { turnByDrag, turnByKeys } from '../../../parts/table-turn.ts';
+import { turnByDrag, turnByKeys, turnedOn } from '../../../parts/table-turn.ts';
 import { setParam } from '../steps.ts';
 import { useChisel } from './chisel.ts';
 
@@ -22,11 +22,7 @@ const shareOf = ({ at: [x, y] }: Hit): [number, number] => [round((x + 1) / 2), 
 const pressureOf = (e: PointerEvent): number => (e.pointerType === 'mouse' || e.pressure === 0 ? 1 : round(e.pressure));
 
 /** Turns the clay under the eye by degrees. */
-const turnBy = (yaw: number, pitch: number): void =>
-  useChisel.setState(({ yawDeg, pitchDeg }) => ({
-    yawDeg: yawDeg + yaw,
-    pitchDeg: Math.max(-85, Math.min(85, pitchDeg + pitch)),
-  }));
+const turnBy = (yaw: number, pitch: number): void => useChisel.setState((turn) => turnedOn(turn, yaw, pitch));
 
 /** A stroke that begins at a place of the clay. */
 function begun(hit: Hit, event: PointerEvent): SculptStroke {

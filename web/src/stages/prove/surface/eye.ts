@@ -1,5 +1,6 @@
 import type { Press } from '@amber-stamp/core';
 import { create } from 'zustand';
+import { turnedOn } from '../../../parts/table-turn.ts';
 
 /** How the next dabs are pressed, and from where the surface is seen: choices of the hand and eye, not of the brush. */
 interface SurfaceEye {
@@ -31,9 +32,6 @@ const within = (v: number, low: number, high: number): number => Math.max(low, M
 
 /** Turns the surface under the eye by degrees. */
 export const turnBy = (yaw: number, pitch: number): void =>
-  useSurfaceEye.setState(({ yawDeg, pitchDeg }) => ({
-    yawDeg: yawDeg + yaw,
-    pitchDeg: within(pitchDeg + pitch, -85, 85),
-  }));
+  useSurfaceEye.setState((turn) => turnedOn(turn, yaw, pitch));
 export const zoomBy = (factor: number): void =>
   useSurfaceEye.setState(({ zoom }) => ({ zoom: within(zoom * factor, 0.5, 6) }));
