@@ -17,31 +17,46 @@ const drawn = (at: (t: number) => [number, number]): PenStroke => ({
 
 describe('the echo of one fixed tip', () => {
   it('is high with dabs side by side, falls as they blend, and is gone when they are dense', () => {
-    const [whole, half, fifth, dense] = [100, 60, 20, 5].map((spacing) => echoWith([rough], { spacing }).echo);
+    const [whole, half, fifth, tenth, dense] = [100, 60, 20, 10, 5].map(
+      (spacing) => echoWith([rough], { spacing }).echo,
+    );
     expect(whole).to.be.above(half - 3);
-    expect(half).to.be.above(fifth + 40);
-    expect(fifth).to.be.above(dense + 4);
+    expect(half).to.be.at.least(fifth);
+    expect(fifth).to.be.above(tenth + 40);
+    expect(tenth).to.be.above(dense + 4);
     expect(dense).to.be.below(5);
   });
   it('is next to nothing for smooth discs that are laid densely', () => {
     const soft = tipFrom(tips.disc(0.5, 0.45));
-    expect(echoWith([soft], { spacing: 5 }).echo).to.be.below(2);
-    expect(echoWith([soft], { spacing: 20 }).echo).to.be.below(3);
+    expect(echoWith([soft], { spacing: 5 }).echo).to.be.below(4);
+    expect(echoWith([soft], { spacing: 20 }).echo).to.be.below(10);
     expect(echoWith([tipFrom(tips.disc())], { spacing: 5 }).echo).to.be.below(2);
   });
+  it('tells the scallops of a hard disc at a quarter of its width, and the steps within a pale one', () => {
+    expect(echoWith([tipFrom(tips.disc())], { spacing: 25 }).echo).to.be.within(20, 60);
+    expect(echoWith([tipFrom(tips.times(tips.disc(), 0.5))], { spacing: 25, flow: 50 }).echo).to.be.above(60);
+  });
   it('falls the further dabs are turned by chance', () => {
-    const at = (turn: number) => echoWith([rich], { spacing: 50, turn }, turn ? 2 : 1).echo;
+    const at = (turn: number) => echoWith([rich], { spacing: 25, turn }, turn ? 2 : 1).echo;
     const [fixed, ten, thirty, free] = [0, 10, 30, 180].map(at);
-    expect(fixed).to.be.within(80, 96);
+    expect(fixed).to.be.within(80, 100);
     expect(fixed).to.be.above(ten + 8);
     expect(ten).to.be.above(thirty + 12);
     expect(thirty).to.be.above(free + 5);
+    expect(free).to.be.below(35);
   });
-  it('falls by mirroring, by sizes that differ, and by scatter', () => {
+  it('stays high where dabs stand free or poke out, though they are turned, mirrored, sized or scattered', () => {
+    const ring = tipFrom(tips.without(tips.disc(0.76, 0.02), tips.disc(0.66, 0.02)));
+    expect(echoWith([ring], { spacing: 15, turn: 180, size: 50, scatter: 35, flow: 40 }, 2).echo).to.be.above(60);
+    for (const tip of [rich, rough])
+      expect(echoWith([tip], { spacing: 110, turn: 180, mirror: true }).echo).to.be.above(70);
+  });
+  it('falls by mirroring and by scatter, once dabs lie close', () => {
     for (const tip of [rich, rough]) {
-      const fixed = echoWith([tip], { spacing: 50 }).echo;
-      for (const change of [{ mirror: true }, { size: 30 }, { scatter: 20 }])
-        expect(echoWith([tip], { spacing: 50, ...change }, 2).echo, JSON.stringify(change)).to.be.below(fixed - 20);
+      const fixed = echoWith([tip], { spacing: 20 }).echo;
+      for (const change of [{ mirror: true }, { scatter: 20 }])
+        expect(echoWith([tip], { spacing: 20, ...change }, 2).echo, JSON.stringify(change)).to.be.below(fixed - 5);
+      expect(echoWith([tip], { spacing: 20, mirror: true, scatter: 20, turn: 180 }, 2).echo).to.be.below(fixed - 40);
     }
   });
 });
@@ -52,16 +67,15 @@ describe('the echo of a deck', () => {
   const family = (count: number): Plate[] => familyOf(tips.rich, count);
   const eight = family(8);
 
-  it('of two in order is much above three shuffled, and those above eight by chance', () => {
+  it('of two in order is above three shuffled, those above eight by chance, and all far above dense ones turned', () => {
     const two = echoWith(eight.slice(0, 2), { spacing: 50, deal: 'in-order' }).echo;
     const three = echoWith(eight.slice(0, 3), { spacing: 50, deal: 'shuffled' }, 2).echo;
     const many = echoWith(eight, { spacing: 50 }, 2).echo;
     const turned = echoWith(eight, { spacing: 50, turn: 180, size: 30 }, 2).echo;
-    expect(two).to.be.above(50);
-    expect(two).to.be.above(three + 25);
-    expect(three).to.be.above(many + 5);
-    expect(many).to.be.below(25);
+    expect(two).to.be.above(three + 10);
+    expect(three).to.be.above(many + 3);
     expect(turned).to.be.below(many - 5);
+    expect(echoWith(eight, { spacing: 20, turn: 180 }, 2).echo).to.be.below(many - 30);
   });
   it('of eight is lower when each comes once before any returns than when they fall by chance', () => {
     const families = [eight, ...[tips.rough, tips.ragged].map((shape) => familyOf(shape, 8))];
@@ -73,16 +87,19 @@ describe('the echo of a deck', () => {
     });
     expect(falls.reduce((a, b) => a + b, 0) / falls.length).to.be.at.least(1);
   });
-  it('of tips that never come back is none', () => {
+  it('of tips that never come back is far below that of one that does, and not nothing: their outlines are alike', () => {
     // the stroke ends before the first comes back
     const once = drawn((t) => [100 + 18 * 0.3 * 64 * t, 200]);
     const all = Array.from({ length: 18 }, (_, k) => tipFrom(tips.rich(31 + k), 96));
-    expect(echoAlong(all, { spacing: 30, deal: 'in-order' }, once).echo).to.be.below(5);
+    const various = echoAlong(all, { spacing: 30, deal: 'in-order' }, once).echo;
+    expect(various).to.be.below(50);
+    expect(echoAlong([all[0]], { spacing: 30 }, once).echo).to.be.above(various + 40);
   });
 });
 
 describe('what stands out on a tip', () => {
-  const base = tips.times(tips.disc(), 0.5);
+  // soft, so that nothing but the flaw is seen in it
+  const base = tips.times(tips.disc(0.5, 0.45), 0.5);
   const line = (turn: number): tips.Shape => {
     const [c, s] = [Math.cos(turn), Math.sin(turn)];
     return (x, y) => (Math.abs(s * x - c * y) < 0.02 ? 1 : 0);
@@ -95,10 +112,10 @@ describe('what stands out on a tip', () => {
   ];
   const clean = echoWith([tipFrom(base)], { spacing: 25, flow: 50 }).echo;
   for (const [name, shape, what] of planted)
-    it(`${name} raises the echo and is named first`, () => {
+    it(`${name} raises the echo and is named`, () => {
       const { echo, giveAways } = echoWith([tipFrom(shape)], { spacing: 25, flow: 50 });
-      expect(echo).to.be.above(clean + (what === 'bump' ? 5 : 15));
-      expect(giveAways[0].flaw.what).to.equal(what);
+      expect(echo).to.be.above(clean + 40);
+      expect(giveAways.slice(0, 2).map(({ flaw }) => flaw.what)).to.include(what);
       expect(giveAways[0].seen).to.be.above(10);
     });
   it('a line along the path hardly counts: it is a streak, no repetition', () => {
@@ -108,8 +125,8 @@ describe('what stands out on a tip', () => {
   it('a stray speck raises it by half the scale, and counts to the outline', () => {
     const small = tips.disc(0.5, 0.05);
     const stray = tipFrom(tips.added(small, tips.spot(0.6, -0.55, 0.06)));
-    const before = echoWith([tipFrom(small)], { spacing: 25 });
-    const after = echoWith([stray], { spacing: 25 });
+    const before = echoWith([tipFrom(small)], { spacing: 12 });
+    const after = echoWith([stray], { spacing: 12 });
     expect(after.echo).to.be.above(before.echo + 50);
     expect(after.outline).to.be.above(before.outline + 40);
     expect(after.giveAways[0].flaw.what).to.equal('speck');

@@ -65,7 +65,7 @@ describe('the step that cures give-aways', () => {
   });
   it('brings the echo down by as much as the speck had brought', () => {
     const healed = cutBy(specked, makeStep('heal', { places: [speck] }));
-    const [with_, without] = [specked, healed].map((tip) => echoWith([tip], { spacing: 25 }).echo);
+    const [with_, without] = [specked, healed].map((tip) => echoWith([tip], { spacing: 12 }).echo);
     expect(without).to.be.below(with_ - 40);
   });
   it('fills a hole with what is around it', () => {
@@ -124,7 +124,7 @@ describe('relatives of a tip', () => {
 });
 
 describe('fixes', () => {
-  const { brush, plates } = brushOf([specked], { spacing: 25 });
+  const { brush, plates } = brushOf([specked], { spacing: 12 });
   const begun = beginFixes(engine, brush, plates);
   let tried: TriedFix[] = [];
   before(() => {

@@ -1,4 +1,3 @@
-import { fourthRoot, sixthRoot } from '../maths/roots.ts';
 import type { Plates } from '../ink/coat.ts';
 import type { InkEngine } from '../ink/engine.ts';
 import { soundingCoats, type Brush } from '../model/brush.ts';
@@ -6,9 +5,13 @@ import type { PenStroke } from '../model/strokes.ts';
 import type { Raster } from '../raster/raster.ts';
 import { featuresOf, giveAwaysIn, type GiveAway } from './features.ts';
 import { grainEcho } from './grain-echo.ts';
+import { knownIn } from './known.ts';
 import { likenessOf, type Places } from './likeness.ts';
-import { fullOf, LOOK_SIDE, normalised, seenOf } from './seen.ts';
+import { joined, knownAgain, putTogether, type Measures } from './put-together.ts';
+import { fullOf, LOOK_SIDE, normalised, seenOf, unevennessOf } from './seen.ts';
 import { evenStroke, nominalPx, STANDARD_LENGTH, stripOf, type Strip, type StripDabs } from './strip.ts';
+import { textureOf } from './texture.ts';
+import { meanWhole, wholeOutline, type WholeOutline } from './whole-outline.ts';
 
 /** How much a stroke repeats: each number 0..100. */
 export interface Echo {
@@ -16,13 +19,20 @@ export interface Echo {
   outline: number;
   inside: number;
   grain: number;
+  /** how much of the material is still seen, 0..100 */
+  texture: number;
   /** strongest first */
   giveAways: GiveAway[];
+  /** the tip that is known again by its whole outline, where one is */
+  whole: WholeOutline | undefined;
+  /** px of the sheet after which a grain comes back; 0 for none */
+  grainPx: number;
 }
 
 /** One strip measured, with what the plot shows. */
 export interface StripEcho extends Echo {
   strip: Strip;
+  measures: Measures;
   /** the strip as it is looked at */
   shares: Raster;
   /** likeness at lags of 1, 2, ... dabs, inside and outline */
@@ -34,8 +44,6 @@ export interface StripEcho extends Echo {
   compared: { u: Float64Array; v: Float64Array };
   /** for the first lags: places in `compared` of the dabs most alike to the one so much later */
   pairs: number[][];
-  /** px of the sheet after which a grain comes back; 0 for none */
-  grainPx: number;
 }
 
 /** The places of a coat's dabs that lie well within the strip, at the scale that likeness is measured. */
@@ -58,51 +66,70 @@ function placesOf(strip: Strip, dabs: StripDabs): Places {
 }
 const MOST_DABS = 400;
 
-/** The parts joined: the strongest rules, and above 90 the number saturates. */
-export function joined(parts: readonly number[]): number {
-  const n = fourthRoot(parts.reduce((sum, v) => sum + v ** 4, 0));
-  return Math.min(100, n / sixthRoot(1 + 1.1 * (n / 100) ** 6));
+/** A strip of which nothing is known yet. */
+const unmeasured = (strip: Strip, shares: Raster): StripEcho => ({
+  strip,
+  measures: { rim: 0, alike: 0, edge: 0, uneven: 0, inside: 0, regular: 0, grain: 0, features: 0 },
+  shares,
+  echo: 0,
+  outline: 0,
+  inside: 0,
+  grain: 0,
+  texture: 0,
+  giveAways: [],
+  whole: undefined,
+  grainPx: 0,
+  insideLags: [],
+  outlineLags: [],
+  lagPx: strip.step * strip.sheetPx,
+  compared: { u: new Float64Array(0), v: new Float64Array(0) },
+  pairs: [],
+});
+
+/** The columns of a strip at 48 px a tip that lie half a tip within its dabs. */
+function columnsOf({ dabs }: Strip['coats'][number], scale: number, width: number): [number, number] {
+  const us = dabs.u.map((v) => v * scale);
+  const from = Math.max(0, Math.floor(Math.min(...us) + LOOK_SIDE / 2));
+  return [from, Math.min(width, Math.floor(Math.max(...us) - LOOK_SIDE / 2))];
+}
+
+/** Looks at what the dabs of one coat bring to a strip's echo; the strongest coat rules each part. */
+function lookAtCoat(echo: StripEcho, place: number): void {
+  const { strip, shares, measures } = echo;
+  const { dabs, tips, coat } = strip.coats[place];
+  const scale = LOOK_SIDE / strip.side;
+  const places = placesOf(strip, dabs);
+  if (places.count < 3) return;
+  const [from, to] = columnsOf(strip.coats[place], scale, shares.width);
+  const seen = seenOf(shares, from, to);
+  const { inside, outline } = likenessOf(seen, places);
+  const rules = Math.max(inside.seen, outline.seen) >= Math.max(measures.inside, measures.regular);
+  if (rules) {
+    echo.compared = { u: places.u.map((u) => u / scale), v: places.v.map((v) => v / scale) };
+    echo.pairs = inside.seen >= outline.seen ? inside.pairs : outline.pairs;
+  }
+  if (inside.seen >= measures.inside) [measures.inside, echo.insideLags] = [inside.seen, inside.lags];
+  if (outline.seen >= measures.regular) [measures.regular, echo.outlineLags] = [outline.seen, outline.lags];
+  const known = knownIn({ shares, dabs, tips, scale });
+  if (!known) return;
+  const { rim, alike, edge } = known;
+  const own = { ...measures, rim, alike, edge, uneven: unevennessOf(seen, from, to) };
+  const strength = knownAgain(own);
+  if (strength < (echo.whole?.strength ?? 0)) return;
+  echo.measures = own;
+  echo.whole = wholeOutline(known, strength, coat, dabs);
 }
 
 /** Measures one strip. */
 export function measureStrip(strip: Strip): StripEcho {
-  const shares = normalised(strip);
-  const f = LOOK_SIDE / strip.side;
+  const echo = unmeasured(strip, normalised(strip));
   const grain = grainEcho(strip.grain);
-  const base: StripEcho = {
-    strip,
-    shares,
-    echo: 0,
-    outline: 0,
-    inside: 0,
-    grain: grain.value,
-    giveAways: [],
-    insideLags: [],
-    outlineLags: [],
-    lagPx: strip.step * strip.sheetPx,
-    compared: { u: new Float64Array(0), v: new Float64Array(0) },
-    pairs: [],
-    grainPx: grain.lag ? Math.sqrt(grain.lag[0] ** 2 + grain.lag[1] ** 2) * strip.sheetPx : 0,
-  };
-  for (const { dabs } of strip.coats) {
-    const places = placesOf(strip, dabs);
-    if (places.count < 3) continue;
-    const us = dabs.u.map((v) => v * f);
-    const from = Math.max(0, Math.floor(Math.min(...us) + LOOK_SIDE / 2));
-    const to = Math.min(shares.width, Math.floor(Math.max(...us) - LOOK_SIDE / 2));
-    const { inside, outline } = likenessOf(seenOf(shares, from, to), places);
-    const rules = Math.max(inside.value, outline.value) >= Math.max(base.inside, base.outline);
-    if (rules) {
-      base.compared = { u: places.u.map((u) => u / f), v: places.v.map((v) => v / f) };
-      base.pairs = inside.value >= outline.value ? inside.pairs : outline.pairs;
-    }
-    if (inside.value >= base.inside) [base.inside, base.insideLags] = [inside.value, inside.lags];
-    if (outline.value >= base.outline) [base.outline, base.outlineLags] = [outline.value, outline.lags];
-  }
+  if (grain.lag) echo.grainPx = Math.sqrt(grain.lag[0] ** 2 + grain.lag[1] ** 2) * strip.sheetPx;
+  strip.coats.forEach((_, place) => lookAtCoat(echo, place));
   const full = fullOf(strip.image.data);
-  if (full > 0) base.giveAways = giveAwaysIn(strip, full);
-  base.echo = joined([base.inside, base.outline, base.grain, featuresOf(base.giveAways)]);
-  return base;
+  if (full > 0) echo.giveAways = giveAwaysIn(strip, full);
+  echo.measures = { ...echo.measures, grain: grain.value, features: featuresOf(echo.giveAways) };
+  return { ...echo, ...putTogether(echo.measures), grain: grain.value, texture: textureOf(strip) };
 }
 
 /** Which rings of the dial a give-away belongs to: those at the rim to the outline. */
@@ -128,7 +155,10 @@ export function meanEcho(all: readonly StripEcho[]): Echo {
       (g) => !atRim(g),
     ),
     grain: mean((e) => e.grain),
+    texture: mean((e) => e.texture),
     giveAways,
+    whole: meanWhole(all.map(({ whole }) => whole)),
+    grainPx: all[0]?.grainPx ?? 0,
   };
 }
 

@@ -1,9 +1,8 @@
 import { expMinus } from '../raster/blur.ts';
-import { cosineTurns, sineTurns } from '../maths/angles.ts';
 import { fourthRoot } from '../maths/roots.ts';
 import { clamp } from '../maths/index.ts';
 import type { Raster } from '../raster/raster.ts';
-import { deviation, median, rise } from '../maths/measures.ts';
+import { rise, riseSquared } from '../maths/measures.ts';
 import { LOOK_SIDE, type Seen } from './seen.ts';
 
 /** Half a patch, px, and the samples along its side. */
@@ -12,10 +11,12 @@ const SIDE = 27;
 const EDGE = 2 * HALF + 1;
 /** How much of the mean patch is forgiven: even beads are only partly repetition. */
 const BEADS = 0.4;
-/** What of a likeness counts that shows only once the dabs are turned back. */
-const TURNED = 0.3;
-const INSIDE = { visible: 0.07, free: 40 };
-const OUTLINE = { visible: 0.03, free: 8 };
+/** Values that are free to differ in each nominal tip of a stroke: chance likeness is one by the root of their number. */
+const INSIDE_FREE = 40;
+const OUTLINE_FREE = 8;
+/** What is half seen of the inside (shares) and of the outline (nominal tips). Fitted on the rated strokes. */
+const INSIDE_SEEN = 0.03;
+const OUTLINE_SEEN = 0.02;
 /** Dabs that are compared with later ones; of more an even choice. */
 const FIRSTS = 72;
 
@@ -31,10 +32,10 @@ export interface Places {
   step: number;
 }
 
-/** Likeness of dabs at each lag from 1 on, how strong it is together, and how visible. */
+/** Likeness of dabs at each lag from 1 on. */
 export interface Part {
-  value: number;
-  strength: number;
+  /** how strong it is together, as far as it is seen, 0..1 */
+  seen: number;
   lags: number[];
   /** for the first lags: which dabs are most alike to the one so much later, the most alike first */
   pairs: number[][];
@@ -70,24 +71,6 @@ function around({ width, height, data }: Raster, u: Float64Array, v: Float64Arra
   return out;
 }
 
-/** What surrounds each dab, turned back and un-mirrored, within a disc. */
-function turnedBack({ width, height, data }: Raster, places: Places): Patches {
-  const { count, u, v, turns, mirrorX, mirrorY } = places;
-  const out = patches(count, SIDE * SIDE);
-  const reach = (HALF + 1) * (HALF + 1);
-  for (let i = 0, at = 0; i < count; i++) {
-    const c = cosineTurns(turns[i]);
-    const s = sineTurns(turns[i]);
-    for (let b = -HALF; b <= HALF; b += 2)
-      for (let a = -HALF; a <= HALF; a += 2, at++) {
-        if (a * a + b * b > reach) continue;
-        const [x, y] = [a * mirrorX[i], b * mirrorY[i]];
-        out.data[at] = read(data, width, height, u[i] + c * x - s * y, v[i] + s * x + c * y);
-      }
-  }
-  return out;
-}
-
 /** The run of both edges around each place. */
 function edgesAround({ width, data }: Raster, u: Float64Array, count: number): Patches {
   const out = patches(count, 2 * EDGE);
@@ -120,23 +103,6 @@ function forgiveBeads(set: Patches, columns: number): void {
     return (BEADS / 4) * (mean[k] + mean[my * columns + x] + mean[y * columns + mx] + mean[my * columns + mx]);
   });
   for (let i = 0, at = 0; i < set.count; i++) for (let k = 0; k < set.size; k++) set.data[at++] -= even[k];
-}
-
-/** Takes from every patch what of their mean goes round in rings. */
-function forgiveRings(set: Patches): void {
-  const mean = meanPatch(set);
-  const sums = new Float64Array(2 * HALF);
-  const counts = new Float64Array(2 * HALF);
-  const ring = new Int32Array(set.size);
-  for (let k = 0; k < set.size; k++) {
-    const a = (k % SIDE) * 2 - HALF;
-    const b = Math.floor(k / SIDE) * 2 - HALF;
-    ring[k] = Math.floor(Math.sqrt(a * a + b * b));
-    sums[ring[k]] += mean[k];
-    counts[ring[k]]++;
-  }
-  for (let i = 0, at = 0; i < set.count; i++)
-    for (let k = 0; k < set.size; k++) set.data[at++] -= sums[ring[k]] / Math.max(1, counts[ring[k]]);
 }
 
 const energyOf = ({ count, data }: Patches): number => {
@@ -227,47 +193,56 @@ export function together(lags: ArrayLike<number>, weights: Float64Array, floor: 
   return Math.sqrt(sum);
 }
 
-/** How visible patches are, 0..1: by the fourth power, since it is the strong parts that are seen. */
-function visibility({ data }: Patches, scale: number): number {
+/** How strong patches are, by the fourth power, since it is the strong parts that are seen. */
+function strengthOf({ data }: Patches): number {
   let sum = 0;
   for (let i = 0; i < data.length; i++) sum += data[i] * data[i] * data[i] * data[i];
-  const a = fourthRoot(sum / Math.max(1, data.length));
-  return rise((a / scale) * (a / scale));
+  return fourthRoot(sum / Math.max(1, data.length));
 }
 
 const middles = (values: Float64Array, count: number): Float64Array =>
   Float64Array.from({ length: Math.max(0, count - 1) }, (_, i) => (values[i] + values[i + 1]) / 2);
 
-/** The strength of likeness that shows only in dabs turned back; 0 where no dab is turned. */
-function turnedStrength(inside: Raster, places: Places, weights: Float64Array, floor: number): number {
-  const turned = deviation(places.turns) > 3 / 360;
-  const flips = [places.mirrorX, places.mirrorY].some((m) => deviation(m) > 0);
-  if (!turned && !flips) return 0;
-  const set = turnedBack(inside, places);
-  forgiveRings(set);
-  const energy = energyOf(set);
-  const lags = Array.from(weights, (_, i) => product(set, set, i + 1, 0) / energy);
-  const usual = median(Float32Array.from(lags));
-  const near = lags.map((r, i) => ((i + 1) * places.step < 0.5 * LOOK_SIDE ? Math.min(r, usual) : r));
-  return TURNED * together(near, weights, floor);
+/** How patches of one part are compared. */
+interface PartLook {
+  /** samples in a row of a patch */
+  columns: number;
+  /** likeness that chance has */
+  floor: number;
+  step: number;
+  weights: Float64Array;
+  /** how much of patches so strong is seen, 0..1 */
+  shown: (strength: number) => number;
 }
 
-/** How alike the inside and the outline of dabs are: the two parts of an echo. */
+/** Likeness of patches at each lag, as strong as it is together and as much of it as is seen. */
+function partOf(p: Patches, q: Patches, look: PartLook): Part {
+  forgiveBeads(p, look.columns);
+  forgiveBeads(q, look.columns);
+  const lags = likeness(p, q, look.weights.length, look.step);
+  const seen = together(lags, look.weights, look.floor) * look.shown(strengthOf(p));
+  return { seen, lags, pairs: alikePairs(p, look.weights.length) };
+}
+
+/** How alike the inside and the outline of dabs are, each at its place along the path: the regular part of an echo. */
 export function likenessOf(seen: Seen, places: Places): { inside: Part; outline: Part } {
   const { count, u, v, step } = places;
   const weights = lagWeights(count, step);
   const span = Math.max(1, (u[count - 1] - u[0]) / LOOK_SIDE);
   const [um, vm] = [middles(u, count), middles(v, count)];
-  const part = (p: Patches, q: Patches, columns: number, { visible, free }: typeof INSIDE, turned: number): Part => {
-    forgiveBeads(p, columns);
-    forgiveBeads(q, columns);
-    const lags = likeness(p, q, weights.length, step);
-    const strength = Math.max(turned, together(lags, weights, 1 / Math.sqrt(span * free)));
-    return { value: 100 * strength * visibility(p, visible), strength, lags, pairs: alikePairs(p, weights.length) };
-  };
-  const turned = turnedStrength(seen.inside, places, weights, 1 / Math.sqrt(span * INSIDE.free));
+  const common = { step, weights };
   return {
-    inside: part(around(seen.inside, u, v, count), around(seen.inside, um, vm, count - 1), SIDE, INSIDE, turned),
-    outline: part(edgesAround(seen.outline, u, count), edgesAround(seen.outline, um, count - 1), EDGE, OUTLINE, 0),
+    inside: partOf(around(seen.inside, u, v, count), around(seen.inside, um, vm, count - 1), {
+      ...common,
+      columns: SIDE,
+      floor: 1 / Math.sqrt(span * INSIDE_FREE),
+      shown: (a) => riseSquared(a * a, INSIDE_SEEN * INSIDE_SEEN),
+    }),
+    outline: partOf(edgesAround(seen.outline, u, count), edgesAround(seen.outline, um, count - 1), {
+      ...common,
+      columns: EDGE,
+      floor: 1 / Math.sqrt(span * OUTLINE_FREE),
+      shown: (a) => rise(a / OUTLINE_SEEN),
+    }),
   };
 }

@@ -31,11 +31,19 @@ export function boxOnPlate(plate: Plate, { box }: Flaw): PlateBox {
 /** What is weaker than this is no give-away that is told. */
 const TOLD = 1;
 
-interface GiveAwayReport extends PlateBox {
+/** A place of a plate that gives a stroke away. */
+interface PlaceReport extends PlateBox {
   what: string;
   /** only where a brush has several coats */
   coat?: number;
   card: number;
+  strength: number;
+}
+
+/** A grain whose tile is seen again after so many px of the sheet. */
+interface GrainReport {
+  what: 'grain';
+  periodPx: number;
   strength: number;
 }
 
@@ -44,26 +52,48 @@ export interface EchoReport {
   outline: number;
   inside: number;
   grain: number;
-  giveAways: GiveAwayReport[];
+  texture: number;
+  giveAways: (PlaceReport | GrainReport)[];
 }
 
 const tenth = (v: number): number => Math.round(v * 10) / 10;
 
-/** An echo as it is written into files: numbers to a tenth, give-aways in px of their plates. */
+/** The box of what prints on a plate. */
+export function printedBox(plate: Plate): PlateBox {
+  const { left, top, side } = sightOf(plate);
+  const [x, y] = [Math.max(0, left), Math.max(0, top)];
+  return { x, y, w: Math.min(plate.width, left + side) - x, h: Math.min(plate.height, top + side) - y };
+}
+
+/** An echo as it is written into files: numbers to a tenth, give-aways in px of their plates, the strongest first. */
 export function echoReport(echo: Echo, brush: Brush, plates: Plates): EchoReport {
+  const plateOf = (coat: number, card: number) => plates.get(brush.coats[coat].deck.cards[card].plate) as Plate;
+  const placed = (what: string, coat: number, card: number, box: PlateBox, strength: number): PlaceReport => ({
+    what,
+    ...(brush.coats.length > 1 ? { coat } : {}),
+    card,
+    ...box,
+    strength,
+  });
+  const { whole, grain, grainPx } = echo;
+  const all: EchoReport['giveAways'] = [
+    ...echo.giveAways.map(({ flaw, coat, card, strength }) =>
+      placed(flaw.what, coat, card, boxOnPlate(plateOf(coat, card), flaw), strength),
+    ),
+    ...(whole
+      ? [placed('outline', whole.coat, whole.card, printedBox(plateOf(whole.coat, whole.card)), whole.strength)]
+      : []),
+    ...(grainPx > 0 ? [{ what: 'grain' as const, periodPx: tenth(grainPx), strength: grain }] : []),
+  ];
   return {
     echo: tenth(echo.echo),
     outline: tenth(echo.outline),
     inside: tenth(echo.inside),
     grain: tenth(echo.grain),
-    giveAways: echo.giveAways
+    texture: tenth(echo.texture),
+    giveAways: all
       .filter(({ strength }) => strength >= TOLD)
-      .map(({ flaw, coat, card, strength }) => ({
-        what: flaw.what,
-        ...(brush.coats.length > 1 ? { coat } : {}),
-        card,
-        ...boxOnPlate(plates.get(brush.coats[coat].deck.cards[card].plate) as Plate, flaw),
-        strength: tenth(strength),
-      })),
+      .sort((a, b) => b.strength - a.strength)
+      .map((g) => ({ ...g, strength: tenth(g.strength) })),
   };
 }

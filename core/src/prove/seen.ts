@@ -32,14 +32,17 @@ export function fullOf(data: Float32Array): number {
   );
 }
 
-/** A strip at 48 px a nominal tip, as shares of what its darker parts print: 1 is the 95th of a hundred. */
+/** Coverage as shares of what its darker parts print: 1 is the 95th of a hundred. */
+export function sharesOf(image: Raster): Raster {
+  const full = fullOf(image.data);
+  const share = full > 0 ? 1 / full : 1;
+  return { ...image, data: image.data.map((v) => Math.min(1.2, v * share)) };
+}
+
+/** A strip at 48 px a nominal tip, as shares of what its darker parts print. */
 export function normalised({ image, side }: Strip): Raster {
   const factor = LOOK_SIDE / side;
-  const small = resample(image, Math.floor(image.width * factor), Math.floor(image.height * factor));
-  const full = fullOf(small.data);
-  const share = full > 0 ? 1 / full : 1;
-  for (let i = 0; i < small.data.length; i++) small.data[i] = Math.min(1.2, small.data[i] * share);
-  return small;
+  return sharesOf(resample(image, Math.floor(image.width * factor), Math.floor(image.height * factor)));
 }
 
 /** 1 within `px` of a set, 0 elsewhere. */
@@ -145,6 +148,17 @@ export function seenOf(shares: Raster, from: number, to: number): Seen {
     inside.data[i] -= (streaks.data[i] / Math.max(0.05, depth.data[i])) * deep.data[i];
   addStrays(inside, shares, printing, body, fill);
   return { width, height, outline: outlineOf(edges, height, from, to), inside: blur(inside, 0.8) };
+}
+
+/** How far the two edges of a stroke run off their slow course, nominal tips: the root of the mean of squares. */
+export function unevennessOf({ outline, width }: Seen, from: number, to: number): number {
+  let sum = 0;
+  for (let row = 0; row < 2; row++)
+    for (let x = from; x < to; x++) {
+      const v = outline.data[row * width + x];
+      sum += v * v;
+    }
+  return Math.sqrt(sum / Math.max(1, 2 * (to - from)));
 }
 
 /** Adds what prints apart from the body: it repeats as much as anything. */

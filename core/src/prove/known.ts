@@ -1,0 +1,158 @@
+import { cosineTurns, sineTurns } from '../maths/angles.ts';
+import { clamp } from '../maths/index.ts';
+import { mean } from '../maths/measures.ts';
+import { logTwo } from '../maths/roots.ts';
+import { expMinus } from '../raster/blur.ts';
+import { raster, type Plate, type Raster } from '../raster/raster.ts';
+import { valueAt } from '../raster/sample.ts';
+import { detailOf, rimTemplate, type RimTemplate } from './rim.ts';
+import { LOOK_SIDE } from './seen.ts';
+import type { StripDabs } from './strip.ts';
+
+/** Dabs that are looked for, and neighbours that each is compared with. */
+const MOST = 40;
+const NEIGHBOURS = 6;
+/** Of dabs that differ in size by this factor (octaves, one sigma) only two thirds are still taken for the same. */
+const SIZE_APART = 0.58;
+/** Contrast, per px, below which a place shows nothing. */
+const FAINT = 1e-3;
+
+/** Dabs of one coat in a strip, in px of the strip as it is looked at. */
+export interface LookedAt {
+  shares: Raster;
+  dabs: StripDabs;
+  tips: readonly Plate[];
+  /** px of the look for one of the strip */
+  scale: number;
+}
+
+/** How plainly single dabs are seen in a stroke. */
+export interface Known {
+  /** likeness of each dab's rim to what is seen at its place, the mean of all, 0..1 */
+  rim: number;
+  /** how alike neighbours lie, as they are turned, mirrored and sized, 0..1 */
+  alike: number;
+  /** steepness of a tip's edges together, in sides; of a deck the mean */
+  edge: number;
+  /** the dabs that were looked for, and the likeness of each one's rim */
+  dabs: readonly number[];
+  rims: readonly number[];
+}
+
+/** An even choice of the dabs that lie well within the strip. */
+function chosen({ shares, dabs, scale }: LookedAt): number[] {
+  const end = shares.width - 1.3 * LOOK_SIDE;
+  const all: number[] = [];
+  for (let i = 0; i < dabs.count; i++) {
+    const u = dabs.u[i] * scale;
+    if (u > 1.3 * LOOK_SIDE && u < end) all.push(i);
+  }
+  const every = Math.max(1, all.length / MOST);
+  return Array.from({ length: Math.min(MOST, all.length) }, (_, k) => all[Math.floor(k * every)]);
+}
+
+/** How detail rises along the path. */
+function slopesAlong(image: Raster): Raster {
+  const detail = detailOf(image);
+  const { width, height, data } = detail;
+  const out = raster(width, height);
+  for (let y = 0; y < height; y++)
+    for (let x = 1, i = y * width + 1; x < width - 1; x++, i++) out.data[i] = (data[i + 1] - data[i - 1]) / 2;
+  return out;
+}
+
+const sidePx = ({ across, down }: StripDabs, i: number): number => Math.max(Math.abs(across[i]), Math.abs(down[i]));
+
+/**
+ * Likeness of a dab's rim to the slopes that are seen at its place, 0..1. Only what changes along the path counts: an
+ * edge that runs along it is the stroke's own.
+ */
+function rimSeen(slopes: Raster, { dabs, scale }: LookedAt, i: number, template: RimTemplate): number {
+  const { x, y, right, down, rim, px } = template;
+  const [c, s] = [cosineTurns(dabs.turns[i]), sineTurns(dabs.turns[i])];
+  const [across, high] = [dabs.across[i] * scale, dabs.down[i] * scale];
+  // a squashed or mirrored side is steeper, or rises the other way
+  const [cx, sy] = [(c * px) / across, (s * px) / high];
+  const u = (dabs.u[i] + 0.5) * scale - 0.5;
+  const v = (dabs.v[i] + 0.5) * scale - 0.5;
+  let [both, seen, own, weight] = [0, 0, 0, 0];
+  for (let k = 0; k < x.length; k++) {
+    const w = rim[k];
+    if (w < 0.02) continue;
+    const [a, b] = [x[k] * across, y[k] * high];
+    const found = valueAt(slopes, u + c * a - s * b, v + s * a + c * b);
+    const wanted = cx * right[k] - sy * down[k];
+    both += w * found * wanted;
+    seen += w * found * found;
+    own += w * wanted * wanted;
+    weight += w;
+  }
+  const floor = weight * FAINT * FAINT;
+  return clamp(both / Math.sqrt((seen + floor) * (own + floor) + 1e-20));
+}
+
+/** Where a place of one dab's tip lies on another's, were both laid on each other: shares of the longer side. */
+function placeOn(dabs: StripDabs, i: number, k: number): (x: number, y: number, out: Float64Array) => void {
+  const turn = dabs.turns[i] - dabs.turns[k];
+  const [c, s] = [cosineTurns(turn), sineTurns(turn)];
+  const [fx, fy] = [Math.sign(dabs.across[i]), Math.sign(dabs.down[i])];
+  const [gx, gy] = [Math.sign(dabs.across[k]), Math.sign(dabs.down[k])];
+  return (x, y, out) => {
+    out[0] = gx * (c * fx * x - s * fy * y);
+    out[1] = gy * (s * fx * x + c * fy * y);
+  };
+}
+
+const place = new Float64Array(2);
+
+/** Likeness of two dabs as they lie, whatever their sizes, 0..1. */
+function alikeAsTurned(dabs: StripDabs, tips: readonly Plate[], i: number, k: number): number {
+  const own = rimTemplate(tips[dabs.tip[i]], LOOK_SIDE);
+  const { detail } = rimTemplate(tips[dabs.tip[k]], LOOK_SIDE);
+  const middle = (detail.width - 1) / 2;
+  const on = placeOn(dabs, i, k);
+  let [both, mine, other] = [0, 0, 0];
+  for (let n = 0; n < own.x.length; n++) {
+    const w = own.printed[n];
+    on(own.x[n], own.y[n], place);
+    const there = valueAt(detail, place[0] * own.px + middle, place[1] * own.px + middle);
+    both += w * own.value[n] * there;
+    mine += w * own.value[n] * own.value[n];
+    other += w * there * there;
+  }
+  return clamp(both / Math.sqrt(mine * other + 1e-12));
+}
+
+/** How alike each chosen dab lies to the nearest others: the square of their likeness, less where sizes differ. */
+function alikeNeighbours({ dabs, tips }: LookedAt, rows: readonly number[]): number {
+  let sum = 0;
+  let n = 0;
+  rows.forEach((i, at) => {
+    const from = clamp(at - NEIGHBOURS / 2, 0, Math.max(0, rows.length - 1 - NEIGHBOURS));
+    for (let other = from; other <= from + NEIGHBOURS && other < rows.length; other++) {
+      if (other === at) continue;
+      const k = rows[other];
+      const octaves = logTwo(sidePx(dabs, i) / sidePx(dabs, k)) / SIZE_APART;
+      const r = alikeAsTurned(dabs, tips, i, k);
+      sum += r * r * expMinus((octaves * octaves) / 2);
+      n++;
+    }
+  });
+  return n > 0 ? sum / n : 0;
+}
+
+/** How plainly the dabs of a coat are seen one by one, and how alike they lie. Undefined with fewer than three. */
+export function knownIn(look: LookedAt): Known | undefined {
+  const rows = chosen(look);
+  if (rows.length < 3) return undefined;
+  const { dabs, tips, scale } = look;
+  const slopes = slopesAlong(look.shares);
+  const rims = rows.map((i) => rimSeen(slopes, look, i, rimTemplate(tips[dabs.tip[i]], sidePx(dabs, i) * scale)));
+  return {
+    rim: mean(rims),
+    alike: alikeNeighbours(look, rows),
+    edge: mean(rows.map((i) => rimTemplate(tips[dabs.tip[i]], LOOK_SIDE).edge)),
+    dabs: rows,
+    rims,
+  };
+}

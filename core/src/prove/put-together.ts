@@ -1,0 +1,59 @@
+import { rise } from '../maths/measures.ts';
+import { fourthRoot } from '../maths/roots.ts';
+
+/** What of a stroke was measured that makes its echo. */
+export interface Measures {
+  /** how plainly the rims of single dabs are seen, and how alike neighbours lie, 0..1 */
+  rim: number;
+  alike: number;
+  /** steepness of a tip's edges together, in sides */
+  edge: number;
+  /** how far the edges of the stroke run off their course, nominal tips */
+  uneven: number;
+  /** likeness of dabs further on in the same place along the path, as far as it is seen: of the inside, of the edge */
+  inside: number;
+  regular: number;
+  /** 0..100 each */
+  grain: number;
+  features: number;
+}
+
+/** The four factors that were fitted on the rated strokes (docs/bench/eye.md tells how well, tip by tip left out). */
+export interface Factors {
+  /** how much it counts that neighbours lie alike, and that outlines poke out or stand free */
+  alike: number;
+  uneven: number;
+  /** likeness that has 63 of 100 */
+  inside: number;
+  regular: number;
+}
+export const FITTED: Factors = { alike: 1.42, uneven: 1.29, inside: 0.39, regular: 0.3 };
+
+/** Unevenness of the edge that is noticed, nominal tips: less than one px of a tip of 64 px. */
+const NOTICED = 0.015;
+/** Tips whose edges together are no steeper than this are hairs, hardly seen: a disc has 2.7. */
+const HAIR = 0.1;
+/** Where the number saturates. */
+const MOST = 110;
+
+/** The parts joined: the strongest rules, and near 100 the number saturates. */
+export function joined(parts: readonly number[]): number {
+  const n = fourthRoot(parts.reduce((sum, v) => sum + v ** 4, 0));
+  return Math.min(100, n / Math.sqrt(fourthRoot(1 + (n / MOST) ** 8)));
+}
+
+/**
+ * How surely dabs are known again by their outlines although they are turned, mirrored, sized or dealt, 0..100: how
+ * plainly they are seen, where neighbours lie alike, or where outlines poke out of the stroke or stand free.
+ */
+export function knownAgain(m: Measures, factors = FITTED): number {
+  const plain = m.rim * rise(m.edge / HAIR) * (factors.alike * m.alike + factors.uneven * rise(m.uneven / NOTICED));
+  return 100 * rise(plain * Math.sqrt(plain));
+}
+
+/** The parts of an echo and the echo, each 0..100. */
+export function putTogether(m: Measures, factors = FITTED) {
+  const inside = 100 * rise(m.inside / factors.inside);
+  const outline = joined([100 * rise(m.regular / factors.regular), knownAgain(m, factors)]);
+  return { inside, outline, echo: joined([inside, outline, m.grain, m.features]) };
+}

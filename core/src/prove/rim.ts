@@ -1,0 +1,199 @@
+import { sightOf } from '../flaws/sight.ts';
+import { greatest, percentile, picked } from '../maths/measures.ts';
+import { blur, expMinus } from '../raster/blur.ts';
+import { distanceTo } from '../raster/distance.ts';
+import { dilate } from '../raster/morph.ts';
+import { pieces, touchingFrame } from '../raster/pieces.ts';
+import { raster, type Plate, type Raster } from '../raster/raster.ts';
+import { resample } from '../raster/resample.ts';
+import { LOOK_SIDE } from './seen.ts';
+
+/** Detail between these two blurs, px at 48 px a tip, is what outlines are known by: finer is grain, coarser is tone. */
+const FINE = 1.1;
+const COARSE = 2.2;
+/** The body of a tip: what a blur of so much of its side leaves above so much of its strongest. */
+const BODY_BLUR = 0.04;
+const BODY_AT = 0.2;
+/** How far the rim reaches into the body, share of the side. */
+const RIM = 0.07;
+/** What prints more than this of the tip's dark parts belongs to it, and so much around it, px. */
+const PRINTS = 0.08;
+const AROUND = 2;
+/** Places of a tip that are compared lie so far apart, px. */
+const STEP = 1.5;
+const LEAST_WEIGHT = 0.3;
+/** Empty px around a tip, for blurs to run out in. */
+const MARGIN = 12;
+/** Edges are counted at this blur, px. */
+const EDGE_BLUR = 3.2;
+
+/** A tip at one size: where it is compared, and what stands there. */
+export interface RimTemplate {
+  /** px of the plate's longer side that this is made for */
+  px: number;
+  /** places, in shares of the plate's longer side from its middle */
+  x: Float64Array;
+  y: Float64Array;
+  /** detail there, and how it rises along and across the plate, for each px */
+  value: Float64Array;
+  right: Float64Array;
+  down: Float64Array;
+  /** how much of each place is rim, and whether the tip prints there at all, 0..1 */
+  rim: Float64Array;
+  printed: Float64Array;
+  /** the detail of the whole tip, its middle in the middle */
+  detail: Raster;
+  /** steepness of all its coarse edges together, in sides */
+  edge: number;
+}
+
+/** What is left between a fine and a coarse blur: the detail that outlines are made of. */
+export function detailOf(image: Raster): Raster {
+  const fine = blur(image, FINE);
+  const coarse = blur(image, COARSE).data;
+  for (let i = 0; i < coarse.length; i++) fine.data[i] -= coarse[i];
+  return fine;
+}
+
+/** The tip drawn so that its plate's longer side is `px`, in shares of what its dark parts print, with a margin. */
+function drawn(plate: Plate, px: number): { image: Raster; offsetX: number; offsetY: number } {
+  const { image, left, top, side } = sightOf(plate);
+  const longest = Math.max(plate.width, plate.height);
+  const shown = Math.max(4, Math.round((px * side) / longest));
+  const small = resample(image, shown, shown);
+  const least = 0.05 * greatest(image.data);
+  const full = percentile(
+    picked(image.data, (i) => image.data[i] > least),
+    0.95,
+  );
+  const made = raster(shown + 2 * MARGIN, shown + 2 * MARGIN);
+  for (let y = 0; y < shown; y++)
+    for (let x = 0; x < shown; x++)
+      made.data[(y + MARGIN) * made.width + x + MARGIN] =
+        full > 0 ? Math.min(1.2, small.data[y * shown + x] / full) : 0;
+  // where the middle of the plate lies in the drawing
+  const scale = shown / side;
+  return {
+    image: made,
+    offsetX: (plate.width / 2 - left) * scale + MARGIN - 0.5,
+    offsetY: (plate.height / 2 - top) * scale + MARGIN - 0.5,
+  };
+}
+
+/** How far each px lies inside the body (above 0) or outside it (below 0), holes filled. */
+function depthInBody(image: Raster, px: number): Float32Array {
+  const { width, height } = image;
+  const soft = blur(image, BODY_BLUR * px).data;
+  const least = BODY_AT * greatest(soft);
+  const outside = new Float32Array(soft.length);
+  for (let i = 0; i < soft.length; i++) outside[i] = soft[i] > least ? 0 : 1;
+  const found = pieces({ width, height, data: outside }, 0.5);
+  const open = touchingFrame(found, width, height);
+  const around = Uint8Array.from(found.label, (k) => (k > 0 && open.has(k) ? 1 : 0));
+  const inside = distanceTo(around, width, height);
+  const beyond = distanceTo(
+    around.map((v) => 1 - v),
+    width,
+    height,
+  );
+  return inside.map((v, i) => (around[i] ? -beyond[i] : v));
+}
+
+/** How much of each px is rim of a tip, 0..1: the border of its body, and what prints outside it. */
+function rimOf(depth: Float32Array, printed: Float32Array, px: number): Float32Array {
+  const reach = RIM * px;
+  return depth.map((d, i) => {
+    const away = Math.abs(d) - 0.5;
+    const near = expMinus((away * away) / (2 * reach * reach));
+    return d > 0 ? near : printed[i] > LEAST_WEIGHT ? Math.max(near, printed[i]) : 0;
+  });
+}
+
+function printedOf(image: Raster): Float32Array {
+  const mask = { ...image, data: image.data.map((v) => (v > PRINTS ? 1 : 0)) };
+  return blur(dilate(mask, AROUND), 1).data;
+}
+
+/** How steep all edges of a tip are together, in sides: a disc has 2.7, a hair 0.1. */
+function edgeOf(image: Raster, px: number): number {
+  const { width, height, data } = blur(image, EDGE_BLUR);
+  let sum = 0;
+  for (let y = 1; y < height - 1; y++)
+    for (let x = 1, i = y * width + 1; x < width - 1; x++, i++) {
+      const across = (data[i + 1] - data[i - 1]) / 2;
+      const down = (data[i + width] - data[i - width]) / 2;
+      sum += Math.sqrt(across * across + down * down);
+    }
+  return sum / px;
+}
+
+/** Bilinear without bounds: the caller keeps a px away from the border. */
+function between({ width, data }: Raster, x: number, y: number): number {
+  const x0 = Math.floor(x);
+  const y0 = Math.floor(y);
+  const [fx, fy] = [x - x0, y - y0];
+  const at = y0 * width + x0;
+  const upper = data[at] + (data[at + 1] - data[at]) * fx;
+  const low = data[at + width] + (data[at + width + 1] - data[at + width]) * fx;
+  return upper + (low - upper) * fy;
+}
+
+function makeTemplate(plate: Plate, px: number): RimTemplate {
+  const { image, offsetX, offsetY } = drawn(plate, px);
+  const detail = detailOf(image);
+  const printed = { ...image, data: printedOf(image) };
+  const rim = { ...image, data: rimOf(depthInBody(image, px), printed.data, px) };
+  const rows: number[][] = [];
+  for (let y = 2; y < image.height - 3; y += STEP)
+    for (let x = 2; x < image.width - 3; x += STEP) {
+      const weights = [between(rim, x, y), between(printed, x, y)];
+      if (Math.max(...weights) <= LEAST_WEIGHT) continue;
+      const right = (between(detail, x + 1, y) - between(detail, x - 1, y)) / 2;
+      const down = (between(detail, x, y + 1) - between(detail, x, y - 1)) / 2;
+      rows.push([(x - offsetX) / px, (y - offsetY) / px, between(detail, x, y), right, down, ...weights]);
+    }
+  const column = (k: number) => Float64Array.from(rows, (row) => row[k]);
+  return {
+    px,
+    x: column(0),
+    y: column(1),
+    value: column(2),
+    right: column(3),
+    down: column(4),
+    rim: column(5),
+    printed: column(6),
+    detail: centred(detail, offsetX, offsetY),
+    edge: edgeOf(image, px),
+  };
+}
+
+/** The raster cut so that (x, y) is its middle. */
+function centred(source: Raster, x: number, y: number): Raster {
+  const half = Math.floor(Math.min(x, y, source.width - 2 - x, source.height - 2 - y));
+  const out = raster(2 * half + 1, 2 * half + 1);
+  for (let b = -half, at = 0; b <= half; b++)
+    for (let a = -half; a <= half; a++) out.data[at++] = between(source, x + a, y + b);
+  return out;
+}
+
+const templates = new WeakMap<Plate, Map<number, RimTemplate>>();
+
+/** Sizes are looked at in half octaves. */
+function classOf(px: number): number {
+  let size = LOOK_SIDE;
+  const half = Math.SQRT2;
+  const quarter = Math.sqrt(half);
+  while (size * quarter < px && size < 8 * LOOK_SIDE) size *= half;
+  while (size > px * quarter && size > LOOK_SIDE / 8) size /= half;
+  return size;
+}
+
+/** A plate as it is compared with what it printed at a size of about `px`; made once for each half octave. */
+export function rimTemplate(plate: Plate, px: number): RimTemplate {
+  const size = classOf(px);
+  const made = templates.get(plate) ?? new Map<number, RimTemplate>();
+  templates.set(plate, made);
+  const template = made.get(size) ?? makeTemplate(plate, size);
+  made.set(size, template);
+  return template;
+}
