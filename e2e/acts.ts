@@ -23,7 +23,7 @@ export const drawn = (page: Page, view: string): Promise<void> =>
 export async function echoAtRest(page: Page): Promise<number> {
   const dial = page.getByTestId('echo');
   const number = dial.getByRole('img');
-  await expect(number).toHaveAttribute('aria-label', /^Echo \d+ of 100$/, { timeout: 60_000 });
+  await expect(number).toHaveAttribute('aria-label', /^Echo \d+ of 100, texture \d+ of 100$/, { timeout: 60_000 });
   await expect(dial).toHaveAttribute('aria-busy', 'false', { timeout: 60_000 });
   return Number(/Echo (\d+)/.exec((await number.getAttribute('aria-label')) ?? '')?.[1]);
 }

@@ -73,7 +73,7 @@ describe('states are compared with pins and in ladders', () => {
       .getByRole('listitem')
       .filter({ has: page.getByRole('button', { pressed: true }) });
     await expect(entry).toContainText(/echo \d+/, { timeout: 60_000 });
-    await expect(page.locator('.tag').first()).toContainText(/^pinned, version .*, echo \d+$/);
+    await expect(page.locator('.tag').first()).toContainText(/^pinned, version .*, echo \d+, texture \d+$/);
     await entry.getByRole('button', { name: /^Take the pin/ }).click();
     await kept(page);
   });
@@ -116,11 +116,13 @@ describe('states are compared with pins and in ladders', () => {
     await page.keyboard.press('Enter');
     await expect(sheet.getByRole('button', { name: /^Take / })).toHaveCount(6);
     await page.getByRole('button', { name: 'Measure each cell' }).click();
-    await expect(sheet.getByRole('button', { name: /^Take .*, echo \d+$/ })).toHaveCount(6, { timeout: 60_000 });
+    await expect(sheet.getByRole('button', { name: /^Take .*, echo \d+, texture \d+$/ })).toHaveCount(6, {
+      timeout: 60_000,
+    });
     const labels = await sheet.getByRole('button', { name: /^Take / }).evaluateAll((all) =>
       all.map((b: unknown) => {
         const button = b as { getAttribute: (n: string) => string; className: string };
-        const [, echo] = /, echo (\d+)$/.exec(button.getAttribute('aria-label')) ?? [];
+        const [, echo] = /, echo (\d+), texture \d+$/.exec(button.getAttribute('aria-label')) ?? [];
         return { echo: Number(echo), best: button.className.includes('best') };
       }),
     );

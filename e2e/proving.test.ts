@@ -21,7 +21,10 @@ describe('repetition is measured, shown and cured', () => {
     await expect(dial()).toContainText(/outline\s*\d+\s*inside\s*\d+\s*grain\s*\d+/);
     await expect(page.getByRole('link', { name: /^Prove/ })).toContainText(`Echo ${before}`);
     await stage(page, 'Cut').click();
-    await expect(dial().getByRole('img')).toHaveAttribute('aria-label', `Echo ${before} of 100`);
+    await expect(dial().getByRole('img')).toHaveAttribute(
+      'aria-label',
+      new RegExp(`^Echo ${before} of 100, texture \\d+ of 100$`),
+    );
     await stage(page, 'Vary').click();
     await page.getByRole('textbox', { name: 'Spacing value' }).fill('4');
     await page.keyboard.press('Enter');
@@ -82,7 +85,7 @@ describe('repetition is measured, shown and cured', () => {
     await cures.getByRole('button', { name: 'Cancel' }).click();
     await expect(cures.getByRole('progressbar', { name: 'Trying cures' })).toHaveCount(0);
     const first = cures.getByRole('listitem').first();
-    await expect(first).toContainText(/echo \d+ to \d+, look \d+\s%/);
+    await expect(first).toContainText(/echo \d+ to \d+, texture \d+ to \d+, look \d+\s%/);
     // pointing at one tries it on in large, looking away takes it off again
     await region('Comparison').hover();
     const plain = await rested(page, 'present');

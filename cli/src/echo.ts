@@ -36,15 +36,16 @@ async function bestFixes(engine: InkEngine, brush: Brush, plates: Plates, count:
   const { before, fixes } = beginFixes(engine, brush, plates);
   const tryThem = (all: typeof fixes) => all.map((fix) => tryFix(engine, before, plates, fix).tried);
   const tried = tryThem(fixes);
-  const several = await together(before.echo, tried, BUDGET, (fix) =>
+  const several = await together(before, tried, BUDGET, (fix) =>
     Promise.resolve(tryThem(fixesAfter(engine, before, plates, fix, tried))),
   );
   const helping = [...tried, ...(several && !tried.includes(several) ? [several] : [])].filter((fix) =>
     helps(before, fix),
   );
-  return helping.sort(byScore).slice(0, count);
+  return helping.sort(byScore(before)).slice(0, count);
 }
 
+const tenth = (v: number): number => Math.round(v * 10) / 10;
 const thousandth = (v: number): number => Math.round(v * 1000) / 1000;
 
 /** The fixes for the report, and the plates that they need as files in its folder. */
@@ -63,8 +64,8 @@ function toldFixes(all: readonly TriedFix[], plates: Plates, folder: string) {
         const pixels = made.get(plate);
         if (name && pixels) files.set(join(folder, name), encodePlate(pixels));
       }
-    const { what, echo, look } = fix;
-    return { what, echo: Math.round(echo * 10) / 10, look: thousandth(look), brush: { ...fix.brush, coats } };
+    const { what, echo, texture, look } = fix;
+    return { what, echo: tenth(echo), texture: tenth(texture), look: thousandth(look), brush: { ...fix.brush, coats } };
   });
   return { fixes, files: [...files].map(([path, bytes]) => ({ path, bytes })) };
 }

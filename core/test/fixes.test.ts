@@ -5,6 +5,7 @@ import {
   handOut,
   helps,
   InkEngine,
+  keepsTexture,
   parseBrush,
   tryFix,
   type Fix,
@@ -71,15 +72,40 @@ describe('fixes of a grain', () => {
   });
 });
 
-describe('fixes of what chance moves', () => {
-  it('draw it apart where it is drawn evenly, and not where nothing is moved by chance', () => {
-    const apart = named(fixesOf([specked], { spacing: 25, turn: 90 }), 'angle drawn apart');
-    const [driver] = apart.brush.coats[0].properties.angle.drivers;
-    expect(driver).to.include({ by: 'chance', spread: 'apart' });
-    const still = fixesOf([specked], { spacing: 25 });
-    expect(still.some(({ what }) => what.includes('apart'))).to.equal(false);
+describe('fixes that lay dabs nearer', () => {
+  it('make each as much thinner as there are more of them, so that as much ink lies on the sheet', () => {
+    const { spacing, flow } = named(fixesOf([solid], { spacing: 60, flow: 75 }), 'much nearer and thinner, turned')
+      .brush.coats[0].properties;
+    expect(spacing.rest).to.equal(8);
+    // what seven and a half dabs let through is what the one did
+    expect((1 - flow.rest / 100) ** (60 / 8)).to.be.closeTo(0.25, 0.005);
   });
+  it('are not offered where dabs lie as near as can be', () => {
+    expect(fixesOf([solid], { spacing: 4 }).some(({ what }) => what.includes('nearer'))).to.equal(false);
+  });
+  it('hide the outlines of dabs that overlap, and keep the texture', () => {
+    const { brush, plates } = brushOf([tipFrom(tips.rich(31))], { spacing: 40 });
+    const { before, fixes } = beginFixes(engine, brush, plates);
+    const tried = tryFix(engine, before, plates, named(fixes, 'dabs nearer and thinner, turned all round')).tried;
+    expect(tried.echo).to.be.below(before.echo / 2);
+    expect(keepsTexture(before, tried)).to.equal(true);
+  });
+});
 
+describe('fixes in order', () => {
+  it('stand behind when they cost more than a tenth of the texture, however far the echo falls', () => {
+    const { brush, plates } = brushOf([specked], { spacing: 25 });
+    const { before } = beginFixes(engine, brush, plates);
+    const with_ = (what: string, score: number, texture: number): TriedFix => ({
+      ...{ what, brush, derived: {}, echo: 0, look: 0, score, texture },
+    });
+    const base = { ...before, texture: 60 };
+    const order = [with_('smear', 90, 20), with_('some', 10, 58), with_('more', 40, 56)].sort(byScore(base));
+    expect(order.map(({ what }) => what)).to.deep.equal(['more', 'some', 'smear']);
+  });
+});
+
+describe('fixes of what chance moves', () => {
   it('are brushes as the files of brushes may hold them', () => {
     for (const { what, brush } of fixesOf([specked, solid], { spacing: 25, turn: 90, size: 20, scatter: 10 }))
       expect(parseBrush(JSON.parse(JSON.stringify(brush))), what).to.deep.equal(brush);
@@ -115,8 +141,8 @@ describe('fixes that are handed out', () => {
 describe('fixes after a fix', () => {
   const { brush, plates } = brushOf([specked], { spacing: 25 });
   const { before, fixes } = beginFixes(engine, brush, plates);
-  const tried = fixes.map((fix) => tryFix(engine, before, plates, fix).tried).sort(byScore);
-  const kind = (what: string): string => what.replace(/[\d.]+/g, '');
+  const tried = fixes.map((fix) => tryFix(engine, before, plates, fix).tried).sort(byScore(before));
+  const kind = (what: string): string => (/^dabs (much )?nearer/.test(what) ? 'nearer' : what.replace(/[\d.]+/g, ''));
 
   it('are of the kinds that helped by themselves, best first, and never that kind again', () => {
     const [first] = tried;

@@ -155,17 +155,17 @@ describe('fixes', () => {
     expect(meanEcho(strips.map(measureStrip)).echo).to.equal(best.echo);
   });
   it('together stay within the budget and halve the echo', async () => {
-    const best = await together(begun.before.echo, tried, 0.25, () => Promise.resolve([]));
+    const best = await together(begun.before, tried, 0.25, () => Promise.resolve([]));
     expect(best?.echo).to.be.below(begun.before.echo / 2);
     expect(best?.look).to.be.at.most(0.25);
-    expect(await together(0.5, tried, 0.25, () => Promise.resolve([]))).to.equal(undefined);
+    expect(await together({ ...begun.before, echo: 0.5 }, tried, 0.25, () => Promise.resolve([]))).to.equal(undefined);
   });
   it('never turn freely what has a direction', () => {
     const long = tipFrom((x, y) => (Math.abs(y) < 0.15 && Math.abs(x) < 0.85 ? 1 : 0));
     const other = brushOf([long], { spacing: 50 });
     const names = beginFixes(engine, other.brush, other.plates).fixes.map(({ what }) => what);
     expect(names.some((what) => what.includes('all round'))).to.equal(false);
-    expect(names).to.include('turned by up to 30 degrees');
+    expect(names).to.include('turned by up to 30 degrees, half mirrored');
   });
   it('a look is no distance from itself, little from another seed, and more from another size of dabs', () => {
     const looks = (s: object) => {

@@ -5,6 +5,7 @@ import {
   cancelCures,
   cureForMe,
   forgetCures,
+  NO_NEED,
   stateOfFix,
   takeFix,
   tryCures,
@@ -17,7 +18,7 @@ import type { ProveJob, ShownFix } from '../src/workers/prove-protocol.ts';
 import { benchOf, plateOf, STANDING } from './helpers/benches.ts';
 import { standIn, until } from './helpers/workers.ts';
 
-const BEFORE: Before = { nominal: 40, look: [], echo: 60, firstEcho: 60 };
+const BEFORE: Before = { nominal: 40, look: [], echo: 60, texture: 50, firstEcho: 60 };
 const SPECK = makeStep('heal', { places: [[1, 0.5, 0.5]] });
 
 /** What each fix leaves of the echo, and how far it moves the look. */
@@ -44,6 +45,7 @@ const triedAs = (fix: Fix, [echo, look]: [number, number]): ShownFix => ({
   ...fix,
   echo,
   look,
+  texture: 50,
   score: BEFORE.echo - echo - 150 * look,
   picture: null,
 });
@@ -151,6 +153,30 @@ describe('cures that are tried', () => {
     await cureForMe();
     expect(useBench.getState().what).to.equal('cure: turned; more');
     expect(useCures.getState().work).to.equal(null);
+  });
+
+  it('tell what was changed, with the state before pinned in the same gesture', async () => {
+    const before = presentBench();
+    await cureForMe();
+    const { done } = useCures.getState();
+    expect(done).to.deep.include({ changes: ['turned', 'more'], from: { echo: 60, texture: 50 }, pin: 0 });
+    expect(done?.of).to.equal(presentBench());
+    expect(presentBench().pins.map(({ brush }) => brush)).to.deep.equal([before.brush]);
+    undo();
+    expect(presentBench()).to.equal(before);
+  });
+
+  it('change nothing where hardly anybody sees the stroke repeat', async () => {
+    const before = presentBench();
+    standIn('prove', {
+      hold: () => undefined,
+      begin: ({ brush }: ProveJob) => ({ before: { ...BEFORE, echo: NO_NEED - 1 }, fixes: fixesOf(brush) }),
+      tryOne: (_job: ProveJob, _before: Before, fix: Fix) => triedAs(fix, [0, 0]),
+    });
+    await cureForMe();
+    expect(presentBench()).to.equal(before);
+    expect(useCures.getState()).to.deep.include({ done: null, work: null });
+    expect(useCures.getState().said).to.match(/^The echo is 19: .* nothing was changed/);
   });
 
   it('may change the look more where the user says so', async () => {

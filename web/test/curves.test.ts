@@ -21,6 +21,8 @@ const told = (likeness: Partial<Likeness>, ...giveAways: ToldGiveAway[]): ToldEc
   outline: 40,
   inside: 5,
   grain: 0,
+  texture: 50,
+  whole: null,
   giveAways,
   likeness: { inside: [], outline: [], lagPx: 20, grainPx: 0, pairs: [], ...likeness },
   spanPx: 800,

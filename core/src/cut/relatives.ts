@@ -30,6 +30,22 @@ function pins(seed: number): number[][] {
   return [...inner.map(([x, y], k) => [x, y, away(2 * k), away(2 * k + 1)]), ...rim.map(([x, y]) => [x, y, 0, 0])];
 }
 
+/** Pins all over a plate, its outline too, each carried to somewhere else. */
+function pinsAllOver(seed: number): number[][] {
+  const away = (k: number) => sineTurns(seed * 1.618 + k * 7.3819) * 0.13;
+  const out: number[][] = [];
+  for (const y of [0.2, 0.5, 0.8])
+    for (const x of [0.2, 0.5, 0.8]) out.push([x, y, away(2 * out.length), away(2 * out.length + 1)]);
+  return [...out, [0.02, 0.02, 0, 0], [0.98, 0.02, 0, 0], [0.02, 0.98, 0, 0]];
+}
+
+/** What makes another tip of a tip: pulled about all over and mirrored in turn, so that outline and landmarks differ. */
+export const reshaped = (seed: number): RecipeStep[] => [
+  ...(seed % 2 === 0 ? [makeStep('place', { mirrorX: true })] : []),
+  makeStep('warp', { pins: pinsAllOver(seed) }),
+  makeStep('wave', { seed: 1 + (seed % 999) }),
+];
+
 /** A turn that shows, in whole degrees of -180..180. */
 const turn = (seed: number): number => 35 + ((seed * 67) % 290) - (35 + ((seed * 67) % 290) > 180 ? 360 : 0);
 

@@ -39,6 +39,7 @@ export interface Pin extends BrushState {
   version: string | null;
   /** as it was measured when it was pinned; null: it was not */
   echo: number | null;
+  texture: number | null;
 }
 export interface SheetState {
   ground: Ground;
@@ -111,6 +112,7 @@ export const benchSchema = shape({
       label: string().max(200).required(),
       version: string().uuid().nullable().default(null),
       echo: finite().min(0).max(100).nullable().default(null),
+      texture: finite().min(0).max(100).nullable().default(null),
     }),
   )
     .max(MAX_PINS)

@@ -1,10 +1,12 @@
 import { makeStep, type RecipeStep } from '../cut/recipe.ts';
-import { RELATIVES } from '../cut/relatives.ts';
+import { reshaped } from '../cut/relatives.ts';
 import { FLAWS } from '../flaws/flaw.ts';
 import { placeOnPlate } from '../flaws/heal.ts';
 import type { Plates } from '../ink/coat.ts';
 import { STRAIGHT } from '../maths/curve.ts';
 import { clamp } from '../maths/index.ts';
+import { logTwo } from '../maths/roots.ts';
+import { expMinus } from '../raster/blur.ts';
 import {
   soundingCoats,
   type Brush,
@@ -47,9 +49,6 @@ const withCoat = (brush: Brush, place: number, change: (coat: Coat) => Coat): Br
   ...brush,
   coats: brush.coats.map((coat, k) => (k === place ? change(coat) : coat)),
 });
-const withRows = (brush: Brush, place: number, rows: (p: Properties) => Partial<Properties>): Brush =>
-  withCoat(brush, place, (coat) => ({ ...coat, properties: { ...coat.properties, ...rows(coat.properties) } }));
-
 const turn = (p: Properties, by: number): Partial<Properties> => ({
   angle: { ...moved(p.angle, -by, by), follow: p.angle.follow },
 });
@@ -76,50 +75,89 @@ function mayTurn(coat: Coat, plates: Plates): boolean {
 
 const plain = (what: string, brush: Brush): Fix => ({ what, brush, derived: {} });
 
-/** Moves, turns and sizes: what rows can do. */
+/** Dabs nearer to one another, each thinner by as much as there are more of them: as much ink lies on the sheet. */
+function closer(coat: Coat, spacing: number): Coat {
+  const { spacing: row, flow } = coat.properties;
+  const rest = Math.min(spacing, 0.8 * row.rest);
+  // of what a dab lets through, the root by how many more there are: by halving, since few powers are needed
+  const through = Math.max(0.02, 1 - flow.rest / 100);
+  const thinner = 100 * (1 - rootByShare(through, rest / row.rest));
+  return {
+    ...coat,
+    properties: {
+      ...coat.properties,
+      spacing: { ...row, rest },
+      flow: { ...flow, rest: Math.max(4, Math.round(thinner * 10) / 10) },
+    },
+  };
+}
+
+/** x to the power of a share 0..1, x 0..1. */
+const rootByShare = (x: number, share: number): number => expMinus(-logTwo(x) * share * LN2);
+const LN2 = 0.6931471805599453;
+
+/** Dabs nearer to one another of which the strongest prints at each place. */
+const closerBest = (coat: Coat, spacing: number): Coat => ({
+  ...coat,
+  meet: 'best',
+  properties: {
+    ...coat.properties,
+    spacing: { ...coat.properties.spacing, rest: Math.min(spacing, 0.8 * coat.properties.spacing.rest) },
+  },
+});
+
+const withMoved = (coat: Coat, change: (p: Properties) => Partial<Properties>): Coat => ({
+  ...coat,
+  properties: { ...coat.properties, ...change(coat.properties) },
+});
+const scattered = (p: Properties, by: number): Partial<Properties> => ({
+  across: moved(p.across, -by, by),
+  along: moved(p.along, -by, by),
+});
+
+/** How dabs may be turned that have no direction of their own, and those that have: not at all, only mirrored. */
+const turnedAs = (free: boolean, p: Properties): Partial<Properties> => ({
+  ...(free ? turn(p, 180) : {}),
+  ...mirrors(free),
+});
+
+/** Spacings that are tried: outlines drown the sooner the nearer dabs lie. */
+const NEAR = 20;
+const NEARER = 12;
+const NEAREST = 6;
+/** Nearer than this already, nothing comes of laying dabs nearer still. */
+const DENSE = 5;
+
+/** Moves, turns, sizes and nearness: what rows can do. */
 function rowFixes(brush: Brush, place: number, plates: Plates): Fix[] {
   const coat = brush.coats[place];
-  const p = coat.properties;
   const free = mayTurn(coat, plates);
-  const rows = (what: string, change: (p: Properties) => Partial<Properties>) =>
-    plain(what, withRows(brush, place, change));
-  const { rest } = p.spacing;
+  const how = free ? 'turned all round' : 'half mirrored';
+  const fix = (what: string, change: (coat: Coat) => Coat) => plain(what, withCoat(brush, place, change));
+  const nearer = (c: Coat, spacing: number, by: number, size: number): Coat =>
+    withMoved(closer(c, spacing), (p) => ({
+      ...turnedAs(free, p),
+      ...(by > 0 ? scattered(p, by) : {}),
+      ...(size < 100 ? smaller(p, size) : {}),
+    }));
   const fixes = [
-    rows('turned by up to 30 degrees', (q) => turn(q, 30)),
-    rows('half of the dabs mirrored', () => mirrors(false)),
-    rows('sizes from 70 to 100 %', (q) => smaller(q, 70)),
-    rows('scattered by 20 %', (q) => ({ across: moved(q.across, -20, 20), along: moved(q.along, -12, 12) })),
-    rows(`spacing ${Math.round(rest * 0.6)} %`, (q) => ({ spacing: { ...q.spacing, rest: Math.max(3, rest * 0.6) } })),
-    rows('flow from 55 to 100 %', (q) => ({ flow: moved(q.flow, 55, 100) })),
-    rows('sizes from 70 %, half mirrored, up to 30 degrees', (q) => ({
-      ...smaller(q, 70),
-      ...mirrors(false),
-      ...turn(q, 30),
-    })),
+    fix(free ? 'turned all round, half mirrored' : 'turned by up to 30 degrees, half mirrored', (c) =>
+      withMoved(c, (p) => (free ? turnedAs(true, p) : { ...turn(p, 30), ...mirrors(false) })),
+    ),
+    fix(`${how}, scattered by 20 %`, (c) => withMoved(c, (p) => ({ ...turnedAs(free, p), ...scattered(p, 20) }))),
+    fix('half of the dabs mirrored', (c) => withMoved(c, () => mirrors(false))),
   ];
-  if (free)
-    fixes.push(
-      rows('turned all round', (q) => turn(q, 180)),
-      rows('turned all round, half mirrored', (q) => ({ ...turn(q, 180), ...mirrors(true) })),
-      rows('turned all round, mirrored, sizes from 70 %', (q) => ({
-        ...turn(q, 180),
-        ...mirrors(true),
-        ...smaller(q, 70),
-      })),
-    );
-  const driven = (['angle', 'size'] as const).find((name) =>
-    p[name].drivers.some((d) => d.by === 'chance' && d.spread !== 'apart'),
-  );
-  if (driven)
-    fixes.push(
-      rows(`${driven} drawn apart`, (q) => ({
-        [driven]: {
-          ...q[driven],
-          drivers: q[driven].drivers.map((d) => (d.by === 'chance' ? { ...d, spread: 'apart', memory: 3 } : d)),
-        },
-      })),
-    );
-  return fixes;
+  if (coat.properties.spacing.rest <= DENSE) return fixes;
+  return [
+    ...fixes,
+    fix('dabs nearer and thinner', (c) => closer(c, NEAREST)),
+    fix('dabs nearer, the strongest kept', (c) => closerBest(c, NEAR)),
+    fix(`dabs nearer and thinner, ${how}`, (c) => nearer(c, NEAR, 0, 100)),
+    fix(`dabs much nearer and thinner, ${how}`, (c) => nearer(c, 8, 0, 100)),
+    fix(`dabs nearer and thinner, ${how}, scattered`, (c) => nearer(c, NEARER, 20, 100)),
+    fix(`dabs nearer and thinner, ${how}, scattered, sizes from 50 %`, (c) => nearer(c, NEARER, 15, 50)),
+    fix(`dabs much nearer and thinner, ${how}, scattered, sizes from 50 %`, (c) => nearer(c, NEAREST, 15, 50)),
+  ];
 }
 
 /** A name that no plate has. */
@@ -174,10 +212,13 @@ function cureFixes(brush: Brush, plates: Plates, { giveAways }: Echo): Fix[] {
 }
 
 const MOST_CARDS = 24;
-const KINDS = ['warped', 'waved', 'mirrored', 'warped'];
+const RESHAPED = 4;
 
-/** Further cards made from the first: warped, in a wave, mirrored, warped otherwise. */
-function relativesFix(brush: Brush, place: number, plates: Plates, count: number): Fix | undefined {
+/**
+ * Further cards made from the first whose outline, landmarks and inside differ: relatives that keep one outline are the
+ * same stamp to the eye.
+ */
+function relativesFix(brush: Brush, place: number, plates: Plates, count: number): Fix[] | undefined {
   const { deck } = brush.coats[place];
   const [first] = deck.cards;
   if (deck.cards.length + count > MOST_CARDS || !plates.has(first.plate)) return undefined;
@@ -185,22 +226,21 @@ function relativesFix(brush: Brush, place: number, plates: Plates, count: number
   const derived: Record<string, { base: string; steps: RecipeStep[] }> = {};
   const cards: Card[] = [];
   for (let k = 0; k < count; k++) {
-    const kind = RELATIVES.find(({ name }) => name === KINDS[k % KINDS.length]);
-    if (!kind) continue;
-    const name = freeName(`${plateTitle(first.plate)} ${kind.name}`, taken);
+    const name = freeName(`${plateTitle(first.plate)} reshaped`, taken);
     taken.add(name);
-    derived[name] = { base: first.plate, steps: kind.steps((brush.seed >>> 0) + deck.cards.length + k) };
+    derived[name] = { base: first.plate, steps: reshaped((brush.seed >>> 0) + deck.cards.length + k) };
     cards.push({ plate: name, weight: first.weight, muted: false });
   }
+  const free = mayTurn(brush.coats[place], plates);
   const changed = withCoat(brush, place, (coat) => ({
-    ...coat,
+    ...withMoved(coat, (p) => turnedAs(free, p)),
     deck: {
       ...coat.deck,
       deal: coat.deck.deal === 'in-order' ? 'shuffled' : coat.deck.deal,
       cards: [...deck.cards, ...cards],
     },
   }));
-  return { what: `${count === 2 ? 'two' : 'four'} relatives of the tip`, brush: changed, derived };
+  return [{ what: `${count} more tips, reshaped from it`, brush: changed, derived }];
 }
 
 function grainFixes(brush: Brush, place: number): Fix[] {
@@ -229,11 +269,10 @@ function grainFixes(brush: Brush, place: number): Fix[] {
 export function fixesFor(brush: Brush, plates: Plates, echo: Echo): Fix[] {
   const [place] = soundingCoats(brush);
   if (place === undefined) return [];
-  const relatives = [2, 4].flatMap((count) => relativesFix(brush, place, plates, count) ?? []);
   return [
     ...cureFixes(brush, plates, echo),
     ...rowFixes(brush, place, plates),
-    ...relatives,
+    ...(relativesFix(brush, place, plates, RESHAPED) ?? []),
     ...grainFixes(brush, place),
   ];
 }

@@ -13,13 +13,15 @@ export interface Before {
   nominal: number;
   look: Look;
   echo: number;
+  texture: number;
   /** with the first seed alone */
   firstEcho: number;
 }
 
-/** A fix that was tried: what echo is left, and how far the look moved from where it was (0.05 is 5 %). */
+/** A fix that was tried: what echo and texture are left, and how far the look moved from where it was (0.05 is 5 %). */
 export interface TriedFix extends Fix {
   echo: number;
+  texture: number;
   look: number;
   score: number;
 }
@@ -47,6 +49,7 @@ export function beginFixes(
       nominal,
       look: meanLook(all.map(({ shares }) => lookOf(shares))),
       echo: echo.echo,
+      texture: echo.texture,
       firstEcho: all[0]?.echo ?? echo.echo,
     },
     fixes: fixesFor(brush, plates, echo),
@@ -93,9 +96,10 @@ export function tryFix(
   fix: Fix,
 ): { tried: TriedFix; strip: Strip | undefined } {
   const measured = measuredFix(engine, base, fix.brush, platesOfFix(plates, fix));
-  const { echo } = meanEcho(measured);
+  const { echo, texture } = meanEcho(measured);
   const look = measured.length > 0 ? lookApart(base.look, meanLook(measured.map(({ shares }) => lookOf(shares)))) : 1;
-  return { tried: { ...fix, echo, look, score: base.echo - echo - LOOK_COSTS * look }, strip: measured[0]?.strip };
+  const score = base.echo - echo - LOOK_COSTS * look;
+  return { tried: { ...fix, echo, texture, look, score }, strip: measured[0]?.strip };
 }
 
 /**
@@ -108,7 +112,19 @@ export function handOut(fixes: readonly Fix[]): (worker: number) => Fix | undefi
   return (worker) => (worker === 0 ? (heavy.shift() ?? light.shift()) : (light.shift() ?? heavy.pop()));
 }
 
-export const byScore = (a: TriedFix, b: TriedFix): number => b.score - a.score;
+/** What must be left of the texture; and points of it that no eye misses. */
+const KEPT = 0.9;
+const HARDLY = 3;
+
+/** Whether a fix keeps the texture: one that does not says so, and ranks behind those that do. */
+export const keepsTexture = (before: Before, { texture }: TriedFix): boolean =>
+  texture >= KEPT * before.texture - HARDLY;
+
+/** The best first: those that keep the texture, then by how far the echo falls against how far the look moves. */
+export const byScore =
+  (before: Before) =>
+  (a: TriedFix, b: TriedFix): number =>
+    Number(keepsTexture(before, b)) - Number(keepsTexture(before, a)) || b.score - a.score;
 
 /** The fix with more of the same after it: first one, then the other. */
 const after = (first: Fix, second: Fix): Fix => ({
@@ -117,8 +133,11 @@ const after = (first: Fix, second: Fix): Fix => ({
   derived: { ...first.derived, ...second.derived },
 });
 
-/** What a fix says before it names the fix that it follows, and without its numbers: what kind it is. */
-const kindOf = ({ what }: Fix): string => (what.split('; ').at(-1) ?? what).replace(/[\d.]+/g, '');
+/** What a fix says after the fix that it follows, without its numbers: what kind it is. All that lay dabs nearer are one. */
+const kindOf = ({ what }: Fix): string => {
+  const own = (what.split('; ').at(-1) ?? what).replace(/[\d.]+/g, '');
+  return /^dabs (much )?nearer/.test(own) ? 'dabs nearer' : own;
+};
 const MOST_AFTER = 6;
 
 /** What is worth trying after a fix was taken: the kinds that helped most by themselves. */
@@ -131,7 +150,7 @@ export function fixesAfter(
 ): Fix[] {
   const helped = [...tried]
     .filter((fix) => helps(base, fix))
-    .sort(byScore)
+    .sort(byScore(base))
     .map(kindOf)
     .filter((kind) => !fix.what.split('; ').some((part) => kindOf({ ...fix, what: part }) === kind));
   const all = platesOfFix(plates, fix);
@@ -148,10 +167,10 @@ const ENOUGH = 5;
 /** Points of echo that a whole look is worth among those within the budget. */
 const LOOK_WITHIN = 40;
 
-/** The fix within the budget that leaves the least echo. */
-function bestWithin(all: readonly TriedFix[], budget: number): TriedFix | undefined {
+/** The fix within the budget, keeping the texture, that leaves the least echo. */
+function bestWithin(before: Before, all: readonly TriedFix[], budget: number): TriedFix | undefined {
   const cost = ({ echo, look }: TriedFix) => echo + LOOK_WITHIN * look;
-  return all.filter(({ look }) => look <= budget).sort((a, b) => cost(a) - cost(b))[0];
+  return all.filter((fix) => fix.look <= budget && keepsTexture(before, fix)).sort((a, b) => cost(a) - cost(b))[0];
 }
 
 /**
@@ -159,15 +178,15 @@ function bestWithin(all: readonly TriedFix[], budget: number): TriedFix | undefi
  * `tried` are the fixes of the brush itself; `next` tries all that can follow one. Undefined where none helps.
  */
 export async function together(
-  echo: number,
+  before: Before,
   tried: readonly TriedFix[],
   budget: number,
   next: (fix: TriedFix) => Promise<readonly TriedFix[]>,
 ): Promise<TriedFix | undefined> {
-  let best = bestWithin(tried, budget);
-  if (!best || best.echo > echo - LEAST_FALL) return undefined;
+  let best = bestWithin(before, tried, budget);
+  if (!best || best.echo > before.echo - LEAST_FALL) return undefined;
   for (let k = 1; k < MOST_TOGETHER && best.echo > ENOUGH; k++) {
-    const better: TriedFix | undefined = bestWithin(await next(best), budget);
+    const better: TriedFix | undefined = bestWithin(before, await next(best), budget);
     if (!better || better.echo > best.echo - LEAST_FALL) break;
     best = better;
   }

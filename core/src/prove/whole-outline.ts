@@ -8,7 +8,8 @@ export interface WholeOutline {
   card: number;
   /** 0..100 */
   strength: number;
-  /** how many dabs of those that were looked for show it, and where in the strip, px */
+  /** how many dabs were looked for, how many show it, and where in the strip, px */
+  looked: number;
   seen: number;
   places: readonly (readonly [number, number])[];
 }
@@ -32,7 +33,14 @@ export function wholeOutline(
   const plain = ([, { sum, n }]: [number, { sum: number; n: number }]) => sum / n;
   const [[card]] = [...sums].sort((a, b) => plain(b) - plain(a) || a[0] - b[0]);
   const shown = rows.filter((_, k) => rims[k] > SHOWN);
-  return { coat, card, strength, seen: shown.length, places: shown.map((i) => [dabs.u[i], dabs.v[i]] as const) };
+  return {
+    coat,
+    card,
+    strength,
+    looked: rows.length,
+    seen: shown.length,
+    places: shown.map((i) => [dabs.u[i], dabs.v[i]] as const),
+  };
 }
 
 /** Several looks at the same brush as one: the first with the mean of all strengths. */

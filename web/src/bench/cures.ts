@@ -1,5 +1,6 @@
 import {
   byScore,
+  MAX_PINS,
   handOut,
   together,
   type Before,
@@ -7,17 +8,20 @@ import {
   type Brush,
   type BrushState,
   type Fix,
+  type Pin,
   type TriedFix,
 } from '@amber-stamp/core';
 import { create } from 'zustand';
 import { coded } from '../parts/coded.ts';
-import { tell, trouble } from '../parts/messages.tsx';
+import { trouble } from '../parts/messages.tsx';
 import type { ProveJob, ShownFix } from '../workers/prove-protocol.ts';
 import { onAllProvers, proverFor } from '../workers/prover.ts';
 import { begunFor, stopAhead, triedAhead } from './cures-ahead.ts';
 import { dropUnused } from './coat.ts';
 import { cutFurther } from './cut-further.ts';
-import { echoJob } from './echo.ts';
+import { echoJob, useEcho } from './echo.ts';
+import { presentPin } from './present-pin.ts';
+import type { EchoPair } from '../parts/Dial.tsx';
 import { change, presentBench } from './store.ts';
 
 interface Cures {
@@ -31,8 +35,23 @@ interface Cures {
   budget: number;
   /** the fix that is looked at in large before it is taken */
   on: Fix | null;
+  /** why nothing was cured */
+  said: string | null;
+  /** what was cured by itself last */
+  done: Cured | null;
 }
-const NOTHING = { tried: [], of: null, before: null, work: null, on: null } as const;
+
+/** What curing by itself did, each change in words, and the state that it made. */
+export interface Cured {
+  changes: readonly string[];
+  from: EchoPair;
+  to: EchoPair;
+  look: number;
+  /** place of the pin that holds the state before */
+  pin: number;
+  of: Bench;
+}
+const NOTHING = { tried: [], of: null, before: null, work: null, on: null, said: null, done: null } as const;
 export const useCures = create<Cures>(() => ({ ...NOTHING, tried: [], budget: 0.1 }));
 
 /** Shows what a fix would make of the strokes, or the present state again. */
@@ -102,7 +121,7 @@ export async function tryCures(): Promise<void> {
     useCures.setState({ before: begun.before, work: { what: 'trying', done: 0, total: fixes.length } });
     const done = await tryAll(job, begun.before, fixes, (fix) => {
       count();
-      useCures.setState(({ tried }) => ({ tried: [...tried, fix].sort(byScore) }));
+      useCures.setState(({ tried }) => ({ tried: [...tried, fix].sort(byScore(begun.before)) }));
     });
     if (done) useCures.setState({ work: null });
   } catch (cause) {
@@ -131,35 +150,65 @@ export function stateOfFix({ brush, plates }: Bench, fix: Fix): BrushState {
   return { brush: whole(fix.brush, brush), plates: all };
 }
 
-/** Puts a fix on the bench: one gesture, which undo takes back. */
-export function takeFix(fix: Fix): void {
+/** Puts a fix on the bench: one gesture, which undo takes back. With `pin`, the state before is pinned in the same. */
+export function takeFix(fix: Fix, pin?: Pin): void {
   const { brush, plates } = stateOfFix(presentBench(), fix);
   change(`cure: ${fix.what}`, (draft) => {
     Object.assign(draft, { brush, plates });
     dropUnused(draft);
+    if (pin) draft.pins = [...draft.pins.slice(-(MAX_PINS - 1)), structuredClone(pin)];
   });
   forgetCures();
 }
 
-/** Takes the best set of fixes within the budget for the look; gives false when nothing helps. */
+/** Takes the best set of fixes, pins the state before, and tells what it did. */
+function takeTogether(best: TriedFix, before: Before): void {
+  takeFix(best, presentPin());
+  const of = presentBench();
+  useCures.setState({
+    done: {
+      changes: best.what.split(/[;,] /),
+      from: { echo: before.echo, texture: before.texture },
+      to: { echo: best.echo, texture: best.texture },
+      look: best.look,
+      pin: of.pins.length - 1,
+      of,
+    },
+  });
+}
+
+/** A lower echo than this needs no cure. */
+export const NO_NEED = 20;
+const noNeed = (echo: number): void =>
+  useCures.setState({
+    said: `The echo is ${Math.round(echo)}: hardly anybody sees this stroke repeat. Nothing needs a cure, and nothing was changed.`,
+    of: presentBench(),
+    work: null,
+  });
+
+/** Takes the best set of fixes within the budget for the look, and tells what it did; where nothing helps, it says so. */
 export async function cureForMe(): Promise<void> {
+  const { told, busy } = useEcho.getState();
+  if (told && !busy && told.echo < NO_NEED) return noNeed(told.echo);
   if (useCures.getState().of !== presentBench() || useCures.getState().tried.length === 0) await tryCures();
   const { tried, before, of: bench, budget } = useCures.getState();
   const job = bench ? echoJob(bench) : undefined;
   if (!job || !before || !bench) return;
+  if (before.echo < NO_NEED) return noNeed(before.echo);
   const mine = round;
   // a picture is of no use to a worker
-  const plain = tried.map(({ what, brush, derived, echo, look, score }): TriedFix => ({
+  const plain = tried.map(({ what, brush, derived, echo, texture, look, score }): TriedFix => ({
     what,
     brush,
     derived,
     echo,
+    texture,
     look,
     score,
   }));
   useCures.setState({ work: { what: 'trying them together', done: 0, total: 0 } });
   try {
-    const best = await together(before.echo, tried, budget, async (fix) => {
+    const best = await together(before, tried, budget, async (fix) => {
       if (mine !== round) return [];
       const next = ((await (await proverFor(job))?.after(job, before, fix, plain)) ?? []).filter((f) =>
         canBeCut(bench, f),
@@ -169,8 +218,11 @@ export async function cureForMe(): Promise<void> {
     });
     if (mine !== round) return;
     useCures.setState({ work: null });
-    if (best) takeFix(best);
-    else tell('Nothing that was tried lowers the echo within this change of the look; let the look change more.');
+    if (best) takeTogether(best, before);
+    else
+      useCures.setState({
+        said: 'Nothing that was tried lowers the echo and keeps the texture within this change of the look; let the look change more.',
+      });
   } catch (cause) {
     failed(cause);
   }

@@ -2,6 +2,7 @@ import { sweepNamed, sweepValues, swept, SWEEPS, type Bench, type Brush, type Sw
 import { create } from 'zustand';
 import { coded } from '../parts/coded.ts';
 import { trouble } from '../parts/messages.tsx';
+import type { EchoPair } from '../parts/Dial.tsx';
 import { onAllProvers } from '../workers/prover.ts';
 import { coatOf, coatPlace } from './coat.ts';
 import { echoJob } from './echo.ts';
@@ -20,8 +21,8 @@ interface Ladder {
   across: Side;
   /** null: one row */
   down: Side | null;
-  /** echo of each cell, by its settings; of which state they are */
-  echoes: Record<string, number>;
+  /** echo and texture of each cell, by its settings; of which state they are */
+  echoes: Record<string, EchoPair>;
   of: Bench | null;
   work: { done: number; total: number } | null;
 }
@@ -107,10 +108,10 @@ export async function measureLadder(): Promise<void> {
       () => waiting.shift(),
       () => mine === round,
       async (prover, { brush, key }) => {
-        const { echo } = await prover.echo({ ...job, brush });
+        const pair = await prover.pair({ ...job, brush });
         if (mine !== round) return;
         useLadder.setState(({ echoes, work }) => ({
-          echoes: { ...echoes, [key]: echo },
+          echoes: { ...echoes, [key]: pair },
           work: work && { ...work, done: work.done + 1 },
         }));
       },

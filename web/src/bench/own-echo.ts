@@ -1,14 +1,15 @@
 import type { Bench, OwnStroke } from '@amber-stamp/core';
 import { useEffect } from 'react';
 import { create } from 'zustand';
+import type { EchoPair } from '../parts/Dial.tsx';
 import { HELPER, proverFor } from '../workers/prover.ts';
 import { whenAtRest } from './at-rest.ts';
 import { echoJob, keyOf } from './echo.ts';
 import { strokeKey } from './stroke-key.ts';
 import { useBench } from './store.ts';
 
-/** The echo of the strokes that were drawn by hand; null where there are none, or none that is long enough. */
-export const useOwnEcho = create<{ echo: number | null }>(() => ({ echo: null }));
+/** What is measured of the strokes that were drawn by hand; null where there are none, or none that is long enough. */
+export const useOwnEcho = create<{ pair: EchoPair | null }>(() => ({ pair: null }));
 
 /** How long the hand must rest, ms: longer than for the standard stroke, which is measured first. */
 const REST_MS = 400;
@@ -30,7 +31,7 @@ async function measureOwn(): Promise<void> {
   if (key === newest) return;
   newest = key;
   if (strokes.length === 0) {
-    useOwnEcho.setState({ echo: null });
+    useOwnEcho.setState({ pair: null });
     return;
   }
   const given = strokes.map(({ points, width, number }) => ({ points, width, number }));
@@ -40,7 +41,7 @@ async function measureOwn(): Promise<void> {
     .catch(() => undefined);
   if (newest !== key) return;
   if (told === undefined) newest = '';
-  else useOwnEcho.setState({ echo: told });
+  else useOwnEcho.setState({ pair: told });
 }
 
 /** Measures the user's own strokes at every longer pause of the hand. */
@@ -50,7 +51,7 @@ export function useMeasuringOwn(): void {
     return () => {
       stop();
       newest = '';
-      useOwnEcho.setState({ echo: null });
+      useOwnEcho.setState({ pair: null });
     };
   }, []);
 }

@@ -1,9 +1,11 @@
 import type { BrushState, Pin } from '@amber-stamp/core';
 import { useEffect, useMemo } from 'react';
 import { create } from 'zustand';
+import { useShallow } from 'zustand/react/shallow';
+import type { EchoPair } from '../parts/Dial.tsx';
 import type { ProveJob } from '../workers/prove-protocol.ts';
 import { HELPER, proverFor } from '../workers/prover.ts';
-import { echoOfKey, jobOf, keyOf, SEEDS, useEcho } from './echo.ts';
+import { jobOf, keyOf, pairOfKey, SEEDS, useEcho } from './echo.ts';
 import { holdState } from './held-states.ts';
 import { keysOf } from './ink-job.ts';
 
@@ -11,7 +13,7 @@ import { keysOf } from './ink-job.ts';
 export const jobOfState = (state: BrushState): ProveJob => jobOf(state.brush, keysOf(state));
 
 /** Echoes of states that were pinned before they had been measured, by what they print. */
-const usePinEchoes = create<Readonly<Record<string, number>>>(() => ({}));
+const usePinEchoes = create<Readonly<Record<string, EchoPair>>>(() => ({}));
 const asked = new Set<string>();
 
 async function measurePin(pin: Pin, job: ProveJob, key: string): Promise<void> {
@@ -21,26 +23,31 @@ async function measurePin(pin: Pin, job: ProveJob, key: string): Promise<void> {
     await holdState(pin);
     const prover = await proverFor(job, HELPER);
     if (!prover) throw new Error('its plates are not there yet');
-    const { echo } = await prover.measure(job, SEEDS);
-    usePinEchoes.setState({ [key]: echo });
+    const { echo, texture } = await prover.measure(job, SEEDS);
+    usePinEchoes.setState({ [key]: { echo, texture } });
   } catch {
     // the next pause of the hand asks again
     asked.delete(key);
   }
 }
 
-/** The echo of a pin: as it was when it was pinned, else measured now, once the present state is; null until then. */
-export function usePinEcho(pin: Pin): number | null {
+/**
+ * Echo and texture of a pin: as they were when it was pinned, else measured now, once the present state is; null until
+ * then. A pin from before textures were measured has an echo of another kind: it is measured anew.
+ */
+export function usePinEcho(pin: Pin): EchoPair | null {
   const { job, key } = useMemo(() => {
     const made = jobOfState(pin);
     return { job: made, key: keyOf(made) };
   }, [pin]);
   const found = usePinEchoes((s) => s[key]);
-  const present = useEcho((s) => echoOfKey(s, key));
+  const present = useEcho(useShallow((s) => pairOfKey(s, key)));
   const atRest = useEcho((s) => !s.busy && s.told !== null);
-  const echo = pin.echo ?? found ?? present;
+  const kept = pin.echo !== null && pin.texture !== null ? { echo: pin.echo, texture: pin.texture } : null;
+  const pair = kept ?? found ?? present;
+  const missing = pair === null;
   useEffect(() => {
-    if (echo === null && atRest) void measurePin(pin, job, key);
-  }, [echo, atRest, pin, job, key]);
-  return echo;
+    if (missing && atRest) void measurePin(pin, job, key);
+  }, [missing, atRest, pin, job, key]);
+  return pair;
 }

@@ -1,28 +1,18 @@
-import { MAX_PINS, type Pin } from '@amber-stamp/core';
+import { MAX_PINS } from '@amber-stamp/core';
 import { tell } from '../parts/messages.tsx';
-import { echoOfKey, keyOf, useEcho } from './echo.ts';
 import { keepAsBranchOf } from './keeping.ts';
-import { jobOfState } from './pin-echo.ts';
-import { change, presentBench, useBench } from './store.ts';
+import { presentPin } from './present-pin.ts';
+import { change, presentBench } from './store.ts';
 
-/** Pins the present state: brush and plates as they are, with the echo where it is measured. Gives its place. */
+/** Pins the present state. Gives its place. */
 export function pinNow(): number {
-  const { standing, keep } = useBench.getState();
-  const { brush, plates, pins } = presentBench();
+  const { pins } = presentBench();
   if (pins.length >= MAX_PINS) {
     tell(`There are ${MAX_PINS} pins; take one off first.`);
     return pins.length - 1;
   }
-  const label = `version ${standing?.number ?? 0}${keep === 'kept' ? '' : ' and after'}`;
-  const pin: Pin = {
-    brush,
-    plates,
-    label,
-    version: standing?.versionId ?? null,
-    // the hand may not have rested yet: then what is measured is the state before
-    echo: echoOfKey(useEcho.getState(), keyOf(jobOfState({ brush, plates }))),
-  };
-  change(`pinned ${label}`, (draft) => void draft.pins.push(structuredClone(pin)));
+  const pin = presentPin();
+  change(`pinned ${pin.label}`, (draft) => void draft.pins.push(structuredClone(pin)));
   return pins.length;
 }
 

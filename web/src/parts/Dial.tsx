@@ -1,48 +1,65 @@
-const CENTRE = 39;
-const OPEN = 1.5 * Math.PI;
-const WIDTH = 4;
+const FROM = 9;
+const SIDE = 60;
+const TO = FROM + SIDE;
+const TICKS = [0.25, 0.5, 0.75];
 
-/** An arc of a ring that is open at the bottom, as far round as a share 0..1. */
-function arc(radius: number, share: number): string {
-  const at = (t: number) => {
-    const a = Math.PI * 0.75 + t;
-    return `${(CENTRE + radius * Math.cos(a)).toFixed(2)} ${(CENTRE + radius * Math.sin(a)).toFixed(2)}`;
-  };
-  const turn = OPEN * share;
-  return `M${at(0)} A${radius} ${radius} 0 ${turn > Math.PI ? 1 : 0} 1 ${at(turn)}`;
+/** The parts of an echo, as they are listed under it. */
+export const PARTS = ['outline', 'inside', 'grain'] as const;
+
+/** What is measured of a stroke: how much it repeats, and how much of its material is seen, 0..100 each. */
+export interface EchoPair {
+  echo: number;
+  texture: number;
 }
+export type EchoNumbers = EchoPair & Record<(typeof PARTS)[number], number>;
 
-/** The parts of an echo from the outer ring to the inner one. */
-export const RINGS = [
-  { part: 'outline', radius: 34, colour: 'var(--moss)' },
-  { part: 'inside', radius: 27, colour: 'var(--amberfill)' },
-  { part: 'grain', radius: 20, colour: 'var(--ink2)' },
-] as const;
+/** An echo and its texture in words. */
+export const pairWords = ({ echo, texture }: EchoPair): string =>
+  `echo ${Math.round(echo)}, texture ${Math.round(texture)}`;
 
-export type EchoNumbers = Record<'echo' | (typeof RINGS)[number]['part'], number>;
+/** The colour of a strong part is never that of what is good. */
+export const strengthColour = (value: number): string =>
+  value >= 50 ? 'var(--brick)' : value >= 25 ? 'var(--amberfill)' : 'var(--ink2)';
 
-/** The echo as three growth rings around its number; empty until it is measured. */
-export function Dial({ echo, size = 78, dim = false }: { echo: EchoNumbers | null; size?: number; dim?: boolean }) {
-  const label = echo ? `Echo ${Math.round(echo.echo)} of 100` : 'Echo: not measured';
+const within = (value: number): number => Math.min(1, Math.max(0, value / 100));
+
+/**
+ * Where a stroke stands: to the right the more it repeats, upward the more of its material is seen. A brass peg marks it;
+ * the corner to aim for is at the top left. No peg until it is measured.
+ */
+export function Dial({ echo, size = 78, dim = false }: { echo: EchoPair | null; size?: number; dim?: boolean }) {
+  const label = echo
+    ? `Echo ${Math.round(echo.echo)} of 100, texture ${Math.round(echo.texture)} of 100`
+    : 'Echo: not measured';
   return (
     <svg width={size} height={size} viewBox="0 0 78 78" role="img" aria-label={label} opacity={dim ? 0.55 : 1}>
-      {RINGS.map(({ part, radius, colour }) => (
-        <g key={part} fill="none" strokeWidth={WIDTH} strokeLinecap="round">
-          <path d={arc(radius, 1)} stroke="var(--paper3)" />
-          {echo && echo[part] >= 1 && <path d={arc(radius, Math.min(1, echo[part] / 100))} stroke={colour} />}
-        </g>
+      <path
+        d={`M${FROM} ${FROM} h${0.3 * SIDE} a${0.3 * SIDE} ${0.3 * SIDE} 0 0 1 ${-0.3 * SIDE} ${0.3 * SIDE} z`}
+        fill="var(--ambersoft)"
+      />
+      <path d={`M${FROM} ${FROM} V${TO} H${TO}`} fill="none" stroke="var(--ink2)" strokeWidth={1.5} />
+      <path d={`M${FROM} ${FROM} H${TO} V${TO}`} fill="none" stroke="var(--line)" />
+      {TICKS.map((t) => (
+        <path
+          key={t}
+          d={`M${FROM} ${TO - t * SIDE} h${t === 0.5 ? 7 : 4} M${FROM + t * SIDE} ${TO} v${t === 0.5 ? -7 : -4}`}
+          stroke="var(--ink2)"
+        />
       ))}
-      <text
-        x="39"
-        y="46"
-        textAnchor="middle"
-        fontFamily="var(--serif)"
-        fontWeight={600}
-        fontSize={20}
-        fill="var(--ink)"
-      >
-        {echo ? Math.round(echo.echo) : '–'}
-      </text>
+      {echo && <Peg echo={within(echo.echo)} texture={within(echo.texture)} />}
     </svg>
+  );
+}
+
+/** The peg, and how it is read off on both sides. */
+function Peg({ echo, texture }: EchoPair) {
+  const x = FROM + echo * SIDE;
+  const y = TO - texture * SIDE;
+  return (
+    <>
+      <path d={`M${FROM} ${y} H${x} V${TO}`} fill="none" stroke="var(--amber)" strokeDasharray="2 3" />
+      <circle cx={x} cy={y} r={6} fill="var(--amberfill)" stroke="var(--ink)" strokeWidth={1.5} />
+      <circle cx={x} cy={y} r={1.5} fill="var(--ink)" />
+    </>
   );
 }

@@ -25,6 +25,26 @@ export interface ToldGiveAway {
   places: (readonly [number, number])[];
 }
 
+/** A tip that is known again by its whole outline, as it is shown. */
+export interface ToldWhole {
+  coat: number;
+  card: number;
+  plate: string;
+  /** px of the plate */
+  box: PlateBox;
+  strength: number;
+  looked: number;
+  seen: number;
+  /** px of the measured stroke, its head at 0, 0 */
+  places: (readonly [number, number])[];
+}
+
+/** Echo and texture of a stroke, 0..100 each. */
+export interface ToldPair {
+  echo: number;
+  texture: number;
+}
+
 /** How likeness runs along the measured stroke. */
 export interface Likeness {
   inside: number[];
@@ -41,7 +61,10 @@ export interface ToldEcho {
   outline: number;
   inside: number;
   grain: number;
+  texture: number;
   giveAways: ToldGiveAway[];
+  /** a tip that is known again by its whole outline */
+  whole: ToldWhole | null;
   likeness: Likeness | null;
   /** px: how long the measured stroke is, and a nominal tip */
   spanPx: number;
@@ -68,10 +91,10 @@ export interface ProveApi {
   hold(key: string, plate: Plate): void;
   /** Measures a brush along its standard stroke with so many seeds. */
   measure(job: ProveJob, seeds: number): ToldEcho;
-  /** The echo of a brush along its standard stroke with one seed: for many at once. */
-  echo(job: ProveJob): { echo: number };
-  /** The mean echo of given strokes; null where none has dabs enough. */
-  strokes(job: ProveJob, strokes: readonly NumberedStroke[]): number | null;
+  /** What is measured of a brush along its standard stroke with one seed: for many at once. */
+  pair(job: ProveJob): ToldPair;
+  /** The means of given strokes; null where none has dabs enough. */
+  strokes(job: ProveJob, strokes: readonly NumberedStroke[]): ToldPair | null;
   /** Where the tip of a card gives itself away; null where it prints too few dabs. */
   heat(job: ProveJob, coat: number, card: number): ToldHeat | null;
   /** What is worth trying on a brush, and what it is compared with. */

@@ -7,6 +7,7 @@ import {
   meanEcho,
   measureStrip,
   placeOnPlate,
+  printedBox,
   raster,
   resample,
   sightOf,
@@ -19,11 +20,12 @@ import {
   type Plate,
   type Strip,
   type StripEcho,
+  type WholeOutline,
 } from '@amber-stamp/core';
 import { expose, transfer } from 'comlink';
 import { carryErrors } from './errors.ts';
 import { HeldPlates } from './held-plates.ts';
-import type { Likeness, ProveApi, ProveJob, ToldEcho, ToldGiveAway } from './prove-protocol.ts';
+import type { Likeness, ProveApi, ProveJob, ToldEcho, ToldGiveAway, ToldPair, ToldWhole } from './prove-protocol.ts';
 
 const engine = new InkEngine();
 const plates = new HeldPlates(64);
@@ -51,6 +53,16 @@ function toldGiveAway(first: StripEcho, job: ProveJob, held: Map<string, Plate>,
     seen: g.seen,
     dabs: g.dabs,
     places: g.places.map(([u, v]) => onStroke(first, u, v)),
+  };
+}
+
+function toldWhole(first: StripEcho, job: ProveJob, held: Map<string, Plate>, whole: WholeOutline): ToldWhole {
+  const plate = job.brush.coats[whole.coat].deck.cards[whole.card].plate;
+  return {
+    ...whole,
+    plate,
+    box: printedBox(held.get(plate) as Plate),
+    places: whole.places.map(([u, v]) => onStroke(first, u, v)),
   };
 }
 
@@ -104,6 +116,11 @@ function measured(job: ProveJob, seeds: number): readonly StripEcho[] {
   return last.all.slice(0, seeds);
 }
 
+function pairOf(strips: readonly Strip[]): ToldPair {
+  const { echo, texture } = meanEcho(strips.map(measureStrip));
+  return { echo, texture };
+}
+
 const worker: ProveApi = {
   hold(key: string, plate: Plate): void {
     const left = plates.hold(key, plate);
@@ -114,11 +131,12 @@ const worker: ProveApi = {
     const start = performance.now();
     const held = plates.named(job.plates);
     const all = measured(job, seeds);
-    const { giveAways, ...numbers } = meanEcho(all);
+    const { giveAways, whole, echo, outline, inside, grain, texture } = meanEcho(all);
     const [first] = all;
     const tipPx = first ? first.strip.sheetPx * STRIP_SIDE : 0;
     return {
-      ...numbers,
+      ...{ echo, outline, inside, grain, texture },
+      whole: first && whole && whole.strength >= TOLD ? toldWhole(first, job, held, whole) : null,
       giveAways: first
         ? giveAways.filter(({ strength }) => strength >= TOLD).map((g) => toldGiveAway(first, job, held, g))
         : [],
@@ -129,14 +147,13 @@ const worker: ProveApi = {
     };
   },
 
-  echo(job) {
-    const strips = standardStrips(engine, job.brush, plates.named(job.plates), { seeds: 1 });
-    return { echo: meanEcho(strips.map(measureStrip)).echo };
+  pair(job) {
+    return pairOf(standardStrips(engine, job.brush, plates.named(job.plates), { seeds: 1 }));
   },
 
   strokes(job, given) {
     const strips = strokeStrips(engine, job.brush, plates.named(job.plates), given);
-    return strips.length > 0 ? meanEcho(strips.map(measureStrip)).echo : null;
+    return strips.length > 0 ? pairOf(strips) : null;
   },
 
   heat(job, coat, card) {

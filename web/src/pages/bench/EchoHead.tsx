@@ -1,47 +1,78 @@
 import { Tooltip } from '@mui/material';
 import { useEcho } from '../../bench/echo.ts';
 import { useOwnEcho } from '../../bench/own-echo.ts';
-import { Dial, RINGS } from '../../parts/Dial.tsx';
+import { Dial, pairWords, PARTS, strengthColour, type EchoNumbers } from '../../parts/Dial.tsx';
 
 const HELP = {
-  outline: 'How much the edges of the stroke repeat: bumps, specks, the shape of the tip.',
+  echo: 'How strongly the eye notices that the same dab, or something of it, returns: 0 never, 50 after a few seconds, 100 nothing else is seen.',
+  texture: 'How much of the material is still seen: 0 a plain blob or a solid line, 100 rich and crisp.',
+  outline:
+    'How much the outlines of dabs are known again, turned or not: where they stand free, poke out, or carry bumps and specks.',
   inside: 'How much what lies inside repeats: texture, holes, lines, dense patches.',
   grain: 'How much the tile of a grain shows.',
 } as const;
 
-/** The echo on top of the sheet, in every stage: the number and its three parts. */
+function Sum({ what, value }: { what: 'echo' | 'texture'; value: number }) {
+  return (
+    <Tooltip title={HELP[what]}>
+      <h2 tabIndex={0}>
+        {what === 'echo' ? 'Echo' : 'Texture'} <b>{Math.round(value)}</b>
+      </h2>
+    </Tooltip>
+  );
+}
+
+function Part({ part, value }: { part: (typeof PARTS)[number]; value: number }) {
+  return (
+    <Tooltip title={HELP[part]} placement="left">
+      <div className="echo-part">
+        <span>{part}</span>
+        <span className="bar">
+          <span style={{ width: `${Math.min(100, value)}%`, background: strengthColour(value) }} />
+        </span>
+        <span>{Math.round(value)}</span>
+      </div>
+    </Tooltip>
+  );
+}
+
+function Numbers({ told }: { told: EchoNumbers }) {
+  return (
+    <>
+      <div className="echo-title">
+        <Sum what="echo" value={told.echo} />
+        <Sum what="texture" value={told.texture} />
+      </div>
+      {PARTS.map((part) => (
+        <Part key={part} part={part} value={told[part]} />
+      ))}
+    </>
+  );
+}
+
+/** What is measured of the stroke, on top of the sheet, in every stage: its echo with three parts, and its texture. */
 export function EchoHead() {
   const { told, busy, failed } = useEcho();
-  const own = useOwnEcho(({ echo }) => echo);
+  const own = useOwnEcho(({ pair }) => pair);
   const note = failed ? 'The echo could not be measured; change something and it is tried again.' : 'measuring …';
   return (
     <div className="dial" aria-busy={busy} data-testid="echo">
       <Dial echo={told} dim={busy} />
       <div>
-        <div className="echo-title">
-          <h2>Echo</h2>
-          {own !== null && (
-            <Tooltip title="The echo of the last strokes you drew yourself, as they run and with their own pressure.">
-              <span className="own-echo" tabIndex={0}>
-                your strokes <b>{Math.round(own)}</b>
-              </span>
-            </Tooltip>
-          )}
-        </div>
         {told && !failed ? (
-          RINGS.map(({ part, colour }) => (
-            <Tooltip key={part} title={HELP[part]} placement="left">
-              <div className="echo-part">
-                <span>{part}</span>
-                <span className="bar">
-                  <span style={{ width: `${Math.min(100, told[part])}%`, background: colour }} />
-                </span>
-                <span>{Math.round(told[part])}</span>
-              </div>
-            </Tooltip>
-          ))
+          <Numbers told={told} />
         ) : (
-          <span className="note">{note}</span>
+          <>
+            <h2>Echo</h2>
+            <span className="note">{note}</span>
+          </>
+        )}
+        {own !== null && (
+          <Tooltip title="Of the last strokes that you drew yourself, as they run and with their own pressure.">
+            <div className="own-echo" tabIndex={0}>
+              your strokes: {pairWords(own)}
+            </div>
+          </Tooltip>
         )}
       </div>
     </div>

@@ -153,7 +153,10 @@ export const ProveTile = memo(function ProveTile({ pins, ...placed }: Placed & {
       name="Prove"
       kind="chrome"
       picture={<Dial echo={echo} size={58} />}
-      facts={[echo ? `Echo ${Math.round(echo.echo)}` : 'measuring the echo', pinFact(pins, echo?.echo)]}
+      facts={[
+        echo ? `Echo ${Math.round(echo.echo)}, texture ${Math.round(echo.texture)}` : 'measuring the echo',
+        pinFact(pins, echo?.echo),
+      ]}
     />
   );
 });

@@ -2,6 +2,7 @@ import type { Bench, BrushState, Pin } from '@amber-stamp/core';
 import { useMemo, type KeyboardEvent, type PointerEvent } from 'react';
 import { stateOfFix, useCures } from '../../bench/cures.ts';
 import { useHeldStates } from '../../bench/held-states.ts';
+import { pairWords } from '../../parts/Dial.tsx';
 import { usePinEcho } from '../../bench/pin-echo.ts';
 import type { ProofStroke } from '../../bench/ink-job.ts';
 import { InkProof } from '../../parts/InkProof.tsx';
@@ -101,11 +102,11 @@ function Peg() {
 }
 
 function PinTag({ pin }: { pin: Pin }) {
-  const echo = usePinEcho(pin);
+  const pair = usePinEcho(pin);
   return (
     <span className="tag">
       pinned, {pin.label}
-      {echo !== null && `, echo ${Math.round(echo)}`}
+      {pair && `, ${pairWords(pair)}`}
     </span>
   );
 }

@@ -1,17 +1,28 @@
-import { helps, type Bench } from '@amber-stamp/core';
+import { helps, keepsTexture, type Before, type Bench } from '@amber-stamp/core';
 import { Button, Slider } from '@mui/material';
 import { useEffect } from 'react';
-import { cancelCures, cureForMe, forgetCures, takeFix, tryCures, tryOn, useCures } from '../../bench/cures.ts';
+import {
+  cancelCures,
+  cureForMe,
+  forgetCures,
+  takeFix,
+  tryCures,
+  tryOn,
+  useCures,
+  type Cured,
+} from '../../bench/cures.ts';
+import { undo } from '../../bench/store.ts';
 import { tryAhead } from '../../bench/cures-ahead.ts';
 import { useEcho } from '../../bench/echo.ts';
 import { BitmapView } from '../../parts/BitmapView.tsx';
 import { Working } from '../../parts/Working.tsx';
+import { useProveEye } from './view.ts';
 import type { ShownFix } from '../../workers/prove-protocol.ts';
 
 const percent = (share: number): string => `${Math.round(share * 100)}\u00a0%`;
 
 /** One that was tried. Pointing at it shows it in large. */
-function Cure({ fix, from }: { fix: ShownFix; from: number }) {
+function Cure({ fix, from }: { fix: ShownFix; from: Before }) {
   const leave = () => tryOn(null);
   return (
     <li
@@ -25,9 +36,12 @@ function Cure({ fix, from }: { fix: ShownFix; from: number }) {
       <span>
         <b>{fix.what}</b>
         <span className="note">
-          echo {Math.round(from)} to <b className={fix.echo < from - 1 ? 'better' : ''}>{Math.round(fix.echo)}</b>, look{' '}
-          {percent(fix.look)}
+          echo {Math.round(from.echo)} to{' '}
+          <b className={fix.echo < from.echo - 1 ? 'better' : ''}>{Math.round(fix.echo)}</b>, texture{' '}
+          {Math.round(from.texture)} to{' '}
+          <b className={keepsTexture(from, fix) ? '' : 'worse'}>{Math.round(fix.texture)}</b>, look {percent(fix.look)}
         </span>
+        {!keepsTexture(from, fix) && <span className="note worse">costs more than a tenth of the texture</span>}
       </span>
       <Button size="small" aria-label={`Take: ${fix.what}`} onClick={() => takeFix(fix)}>
         Take
@@ -36,13 +50,37 @@ function Cure({ fix, from }: { fix: ShownFix; from: number }) {
   );
 }
 
+/** What curing by itself did: each change in a line, what came of it, and the way back. */
+function Done({ done }: { done: Cured }) {
+  const { changes, from, to, look, pin } = done;
+  useEffect(() => useProveEye.setState({ pin, how: 'wipe' }), [pin]);
+  return (
+    <div className="cured" role="status">
+      <b>Cured. What was changed:</b>
+      <ul>
+        {changes.map((what) => (
+          <li key={what}>{what}</li>
+        ))}
+      </ul>
+      <span className="note">
+        echo {Math.round(from.echo)} to <b className="better">{Math.round(to.echo)}</b>, texture{' '}
+        {Math.round(from.texture)} to {Math.round(to.texture)}, look {percent(look)}. The state before is pinned and
+        stands beside it.
+      </span>
+      <Button size="small" onClick={undo}>
+        Take it back
+      </Button>
+    </div>
+  );
+}
+
 /** Fixes that were really tried, ranked; one is taken with one press, or the best set within a budget for the look. */
 export function Cures({ bench }: { bench: Bench }) {
-  const { tried, before, work, budget, of } = useCures();
+  const { tried, before, work, budget, of, said, done } = useCures();
   const echo = useEcho((s) => s.told?.echo ?? null);
   useEffect(() => {
-    if (of && of !== bench) forgetCures();
-  }, [of, bench]);
+    if ((of && of !== bench) || (done && done.of !== bench)) forgetCures();
+  }, [of, done, bench]);
   // another view of the stage shows no cure
   useEffect(() => () => tryOn(null), []);
   const atRest = useEcho((s) => (s.busy ? '' : s.key));
@@ -76,9 +114,16 @@ export function Cures({ bench }: { bench: Bench }) {
         </Button>
       </div>
       {work && <Working label="Trying cures" {...work} onCancel={cancelCures} />}
-      {tried.length === 0 && !work && (
+      {said && !work && (
+        <p className="note" role="status" style={{ padding: '0 16px 12px', margin: 0 }}>
+          {said}
+        </p>
+      )}
+      {done && !work && <Done done={done} />}
+      {tried.length === 0 && !work && !done && !said && (
         <p className="note" style={{ padding: '0 16px 12px', margin: 0 }}>
-          Each is drawn with this very brush and measured: how much echo is left, and how far the look moves.
+          Each is drawn with this very brush and measured: how much echo is left, how much texture is kept, and how far
+          the look moves.
         </p>
       )}
       {tried.length > 0 && !work && helping.length === 0 && (
@@ -86,7 +131,7 @@ export function Cures({ bench }: { bench: Bench }) {
           Nothing that was tried lowers the echo of this stroke.
         </p>
       )}
-      <ol className="fixes">{before && helping.map((fix) => <Cure key={fix.what} fix={fix} from={before.echo} />)}</ol>
+      <ol className="fixes">{before && helping.map((fix) => <Cure key={fix.what} fix={fix} from={before} />)}</ol>
     </section>
   );
 }

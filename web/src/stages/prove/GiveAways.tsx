@@ -1,12 +1,13 @@
 import { plateTitle, type Bench } from '@amber-stamp/core';
 import { useNavigate, useParams } from 'react-router';
+import { tryCures } from '../../bench/cures.ts';
 import { useEcho } from '../../bench/echo.ts';
 import { usePlates } from '../../bench/plates.ts';
 import { PlateView } from '../../parts/PlateView.tsx';
-import type { ToldGiveAway } from '../../workers/prove-protocol.ts';
+import type { ToldEcho, ToldGiveAway } from '../../workers/prove-protocol.ts';
 import { CURE_WORDS, giveAwayWords, openCure } from './cure.ts';
 import { HeatView } from './HeatView.tsx';
-import { useMarked } from './marked.ts';
+import { useMarked, WHOLE } from './marked.ts';
 
 const MOST = 4;
 
@@ -21,7 +22,7 @@ function spot({ box }: ToldGiveAway, { width, height }: { width: number; height:
 
 function Marked({ bench, all }: { bench: Bench; all: readonly ToldGiveAway[] }) {
   const chosen = useMarked((s) => s.giveAway) ?? 0;
-  const first = all[Math.min(chosen, all.length - 1)];
+  const first = all[Math.min(Math.max(0, chosen), all.length - 1)];
   const plate = usePlates((s) => s.ready[first.plate]?.plate);
   if (!plate) return <div className="tip-marked" />;
   return (
@@ -77,16 +78,82 @@ function Entry({ bench, g, number }: { bench: Bench; g: ToldGiveAway; number: nu
   );
 }
 
+/** What comes back that is no single place of a tip: an outline as a whole, or the tile of a grain. */
+function WholeEntry({
+  what,
+  strength,
+  note,
+  onMark,
+}: {
+  what: string;
+  strength: number;
+  note: string;
+  onMark: () => void;
+}) {
+  return (
+    <li onPointerEnter={onMark} onFocus={onMark}>
+      <b>{what}</b>
+      <span className="strength" title="How strongly it is recognised, of 100">
+        {Math.round(strength)}
+      </span>
+      <div className="note">{note}</div>
+      <button className="link" onClick={() => void tryCures()}>
+        try what hides it
+      </button>
+    </li>
+  );
+}
+
+const LEAST = 15;
+
+const hasWholes = ({ whole, grain }: ToldEcho): boolean => (whole?.strength ?? 0) >= LEAST || grain >= LEAST;
+
+/** A tip without marks. */
+function Tip({ plate: name }: { plate: string }) {
+  const plate = usePlates((s) => s.ready[name]?.plate);
+  return (
+    <div className="tip-marked">
+      {plate && <PlateView plate={plate} label={`The tip ${plateTitle(name)}`} most={264} />}
+    </div>
+  );
+}
+
+function Wholes({ told }: { told: ToldEcho }) {
+  const { whole, grain, likeness } = told;
+  const mark = (giveAway: number | null) => () => useMarked.setState({ giveAway, lag: null });
+  return (
+    <>
+      {whole && whole.strength >= LEAST && (
+        <WholeEntry
+          what="its whole outline"
+          strength={whole.strength}
+          note={`plain to see at ${whole.seen} of ${whole.looked} dabs`}
+          onMark={mark(WHOLE)}
+        />
+      )}
+      {likeness && likeness.grainPx > 0 && grain >= LEAST && (
+        <WholeEntry
+          what="the tile of its grain"
+          strength={grain}
+          note={`comes back every ${Math.round(likeness.grainPx)} px, ${Math.max(1, Math.round(told.spanPx / likeness.grainPx))} times along the stroke`}
+          onMark={mark(null)}
+        />
+      )}
+    </>
+  );
+}
+
 /** The places of the tips that cause the echo: a glow, numbered marks, and what to do about each. */
 export function GiveAways({ bench }: { bench: Bench }) {
   const told = useEcho((s) => s.told);
   const all = (told?.giveAways ?? []).filter(({ plate }) => bench.plates[plate]).slice(0, MOST);
+  const wholes = told && hasWholes(told);
   return (
     <section aria-label="What gives it away">
       <div className="top">
         <h2>What gives it away</h2>
       </div>
-      {all.length === 0 ? (
+      {all.length === 0 && !wholes ? (
         <p className="note" style={{ padding: '0 16px 10px', margin: 0 }}>
           {told
             ? told.echo < 15
@@ -96,8 +163,9 @@ export function GiveAways({ bench }: { bench: Bench }) {
         </p>
       ) : (
         <div className="give-aways">
-          <Marked bench={bench} all={all} />
+          {all.length > 0 ? <Marked bench={bench} all={all} /> : told?.whole && <Tip plate={told.whole.plate} />}
           <ol>
+            {told && <Wholes told={told} />}
             {all.map((g, i) => (
               <Entry key={`${g.plate} ${i}`} bench={bench} g={g} number={i + 1} />
             ))}

@@ -1,6 +1,7 @@
 import { portraitStroke, type Bench } from '@amber-stamp/core';
 import { useMemo, useRef } from 'react';
 import { cellsOf, sidesOf, takeCell, useLadder, type Cell } from '../../bench/ladder.ts';
+import { pairWords, type EchoPair } from '../../parts/Dial.tsx';
 import { InkProof } from '../../parts/InkProof.tsx';
 import { useBoxSize } from '../../parts/useBoxSize.ts';
 
@@ -12,14 +13,14 @@ const MOST_HIGH = 200;
 interface CellProps {
   bench: Bench;
   cell: Cell;
-  echo: number | undefined;
+  pair: EchoPair | undefined;
   best: boolean;
   height: number;
 }
 
-function LadderCell({ bench, cell, echo, best, height }: CellProps) {
+function LadderCell({ bench, cell, pair, best, height }: CellProps) {
   const strokes = useMemo(() => portraitStroke(WIDE, height).strokes, [height]);
-  const told = echo === undefined ? '' : `, echo ${Math.round(echo)}`;
+  const told = pair ? `, ${pairWords(pair)}` : '';
   return (
     <button
       className={`rung ${best ? 'best' : ''}`}
@@ -39,14 +40,15 @@ function LadderCell({ bench, cell, echo, best, height }: CellProps) {
         />
       </span>
       <span className="sum">
-        {echo === undefined ? <span className="take">take</span> : <b>echo {Math.round(echo)}</b>}
+        {pair ? <b>echo {Math.round(pair.echo)}</b> : <span className="take">take</span>}
+        {pair && <span>texture {Math.round(pair.texture)}</span>}
         {best && <span className="take">least</span>}
       </span>
     </button>
   );
 }
 
-/** The contact sheet: a stroke in every cell, the settings along both sides, the echo under each. */
+/** The contact sheet: a stroke in every cell, the settings along both sides, echo and texture under each. */
 export function LadderWork({ bench }: { bench: Bench }) {
   const { across, down, echoes, of } = useLadder();
   const field = useRef<HTMLDivElement>(null);
@@ -55,11 +57,11 @@ export function LadderWork({ bench }: { bench: Bench }) {
   const sides = sidesOf({ across, down });
   const rows = sides.down?.values.length ?? 1;
   const current = of === bench ? echoes : {};
-  const measured = cells.flatMap(({ key }) => (key in current ? [current[key]] : []));
+  const measured = cells.flatMap(({ key }) => (key in current ? [current[key].echo] : []));
   const least = measured.length === cells.length ? Math.min(...measured) : undefined;
   const paperWidth = Math.max(1, (box.width - 64) / across.count);
   const cellHeight = Math.min(MOST_HIGH, (box.height - 40) / rows);
-  const height = (WIDE * Math.max(20, cellHeight - 30)) / paperWidth;
+  const height = (WIDE * Math.max(20, cellHeight - 48)) / paperWidth;
   const unit = (value: number, of_: string) => `${value}${of_ === '' || of_ === '°' ? of_ : ` ${of_}`}`;
   return (
     <section className="work" aria-label="Ladder of cells">
@@ -81,7 +83,7 @@ export function LadderWork({ bench }: { bench: Bench }) {
           </b>
         ))}
         {cells.map((cell) => {
-          const echo = current[cell.key];
+          const pair = current[cell.key];
           const value = sides.down?.values[cell.row];
           return [
             cell.column === 0 && (
@@ -93,8 +95,8 @@ export function LadderWork({ bench }: { bench: Bench }) {
               key={`${cell.row} ${cell.column}`}
               bench={bench}
               cell={cell}
-              echo={echo}
-              best={echo !== undefined && echo === least}
+              pair={pair}
+              best={pair !== undefined && pair.echo === least}
               height={height}
             />,
           ];

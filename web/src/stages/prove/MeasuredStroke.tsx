@@ -4,7 +4,7 @@ import { InkProof } from '../../parts/InkProof.tsx';
 import { useBoxSize } from '../../parts/useBoxSize.ts';
 import type { ToldEcho } from '../../workers/prove-protocol.ts';
 import { alikeAfter } from './curves.ts';
-import { useMarked } from './marked.ts';
+import { useMarked, WHOLE } from './marked.ts';
 
 const HEIGHT = 84;
 
@@ -13,7 +13,7 @@ export function MeasuredStroke({ bench, told }: { bench: Bench; told: ToldEcho }
   const field = useRef<HTMLDivElement>(null);
   const { width } = useBoxSize(field);
   const { lag, giveAway } = useMarked();
-  const { spanPx, tipPx, giveAways } = told;
+  const { spanPx, tipPx, giveAways, whole } = told;
   const scale = width > 0 ? width / (spanPx + 2 * tipPx) : 0;
   const middle = scale > 0 ? HEIGHT / 2 / scale : 0;
   const strokes = useMemo(
@@ -23,7 +23,8 @@ export function MeasuredStroke({ bench, told }: { bench: Bench; told: ToldEcho }
   const at = ([x, y]: readonly [number, number]) => ({ cx: (x + tipPx) * scale, cy: HEIGHT / 2 + y * scale });
   const r = Math.max(5, (tipPx * scale) / 2);
   const pairs = lag !== null ? alikeAfter(told, lag) : [];
-  const seen = giveAway !== null ? (giveAways[giveAway]?.places ?? []) : [];
+  const seen =
+    giveAway === WHOLE ? (whole?.places ?? []) : giveAway !== null ? (giveAways[giveAway]?.places ?? []) : [];
   return (
     <div ref={field} className="measured" style={{ height: HEIGHT }}>
       {scale > 0 && (

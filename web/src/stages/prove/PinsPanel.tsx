@@ -3,6 +3,7 @@ import { Button } from '@mui/material';
 import { pinNow, takePin, unpin } from '../../bench/pins.ts';
 import { useEcho } from '../../bench/echo.ts';
 import { usePinEcho } from '../../bench/pin-echo.ts';
+import { pairWords } from '../../parts/Dial.tsx';
 import { Choices } from '../../parts/Choices.tsx';
 import { AwayIcon } from '../../parts/icons.tsx';
 import { placeOfPin, useProveEye } from './view.ts';
@@ -10,12 +11,12 @@ import { placeOfPin, useProveEye } from './view.ts';
 const pinHere = () => useProveEye.setState({ pin: pinNow() });
 
 function PinEntry({ pin, place, on }: { pin: Pin; place: number; on: boolean }) {
-  const echo = usePinEcho(pin);
+  const pair = usePinEcho(pin);
   return (
     <li className={on ? 'on' : ''}>
       <button className="pin" aria-pressed={on} onClick={() => useProveEye.setState({ pin: place })}>
         <b>{pin.label}</b>
-        <span className="note">{echo === null ? 'measuring …' : `echo ${Math.round(echo)}`}</span>
+        <span className="note">{pair ? pairWords(pair) : 'measuring …'}</span>
       </button>
       <button className="tool" aria-label={`Take the pin of ${pin.label} off`} onClick={() => unpin(place)}>
         <AwayIcon size={13} />
@@ -27,7 +28,7 @@ function PinEntry({ pin, place, on }: { pin: Pin; place: number; on: boolean }) 
 /** Kept states to compare with: which is shown, how, and the way back to it. */
 export function PinsPanel({ bench }: { bench: Bench }) {
   const { pin: wanted, how } = useProveEye();
-  const echo = useEcho((s) => s.told?.echo);
+  const told = useEcho((s) => s.told);
   const { pins } = bench;
   const shown = placeOfPin(wanted, pins);
   const chosen = pins[shown];
@@ -50,7 +51,7 @@ export function PinsPanel({ bench }: { bench: Bench }) {
           <li className="now">
             <span className="pin">
               <b>now</b>
-              <span className="note">{echo === undefined ? 'measuring …' : `echo ${Math.round(echo)}`}</span>
+              <span className="note">{told ? pairWords(told) : 'measuring …'}</span>
             </span>
           </li>
         )}
