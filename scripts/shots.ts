@@ -75,7 +75,9 @@ await shot(page, 'cures');
 
 await page.getByRole('radio', { name: 'ladder', exact: true }).click();
 await page.getByRole('button', { name: 'Measure each cell' }).click();
-await expect(page.getByRole('button', { name: /^Take .*, echo \d+, texture \d+$/ })).toHaveCount(15, { timeout: 60_000 });
+await expect(page.getByRole('button', { name: /^Take .*, echo \d+, texture \d+$/ })).toHaveCount(15, {
+  timeout: 60_000,
+});
 await page.mouse.move(640, 120);
 await shot(page, 'ladder');
 

@@ -11,7 +11,6 @@ import {
   meanEcho,
   measureStrip,
   printSheet,
-  RELATIVES,
   standardStrips,
   toPlate,
   type Brush,
@@ -75,21 +74,25 @@ const turned = (brush: Brush): void => {
     ],
   });
 };
-const four = RELATIVES.filter(({ name }) => ['warped', 'waved', 'mirrored'].includes(name)).map((kind, k) =>
-  derivedPlate(plate, kind.steps(7 + k)),
-);
+/** Turned, a fifth as far apart, and each thinner. */
+const near = (brush: Brush): void => {
+  turned(brush);
+  const { spacing, flow } = brush.coats[0].properties;
+  Object.assign(spacing, { rest: 8 });
+  Object.assign(flow, { rest: 35 });
+};
 const CASES: Record<string, Case> = {
   fixed: { name: 'one tip, always the same way up', plates: [plate], change: still },
   speck: { name: 'the same with a stray speck', plates: [specked(plate)], change: still },
   turned: { name: 'turned by chance', plates: [plate], change: turned },
-  relatives: { name: 'with three relatives of the tip, turned', plates: [plate, ...four], change: turned },
+  near: { name: 'turned, nearer and thinner', plates: [plate], change: near },
 };
 
 /** Draws a case, measures it, and tells both. */
 function shown(
   key: string,
   { plates, change }: Case,
-): { echo: number; outline: number; inside: number; first: string } {
+): { echo: number; outline: number; inside: number; texture: number; first: string } {
   const { brush } = firstGuess(plate, 'Crust lichen', 'tip 0.png');
   change(brush);
   brush.coats[0].deck.cards = plates.map((_, k) => ({ plate: `tip ${k}.png`, weight: 1, muted: false }));
@@ -113,7 +116,7 @@ const whole = (v: number): string => String(Math.round(v));
 const rows = Object.entries(CASES)
   .map(([key, { name }]) => {
     const n = numbers[key];
-    return `| ${name} | **${whole(n.echo)}** | ${whole(n.outline)} | ${whole(n.inside)} | ${n.first} |`;
+    return `| ${name} | **${whole(n.echo)}** | ${whole(n.outline)} | ${whole(n.inside)} | **${whole(n.texture)}** | ${n.first} |`;
   })
   .join('\n');
 const healed = derivedPlate(specked(plate), [makeStep('heal', { places: [[1, 0.93, 0.12]] })]);

@@ -3,7 +3,7 @@ import { pieces } from '../raster/pieces.ts';
 import { asRaster, boxOf, grown, maskWhere, PIXELS, shrunk, type PixelSet, type Tip256 } from './body.ts';
 import { keptOnly } from './cures.ts';
 import { flaw, type Flaw } from './flaw.ts';
-import { median, riseSquared } from '../maths/measures.ts';
+import { riseSquared } from '../maths/measures.ts';
 import { SIGHT } from './sight.ts';
 
 const DISC = 22;
@@ -11,6 +11,8 @@ const PAD = DISC + 7;
 const MOST = 3;
 const LEAST = 3;
 const LONGEST = 110;
+/** How much one other bump of the same height hides a bump. */
+const ONE_OTHER = 0.75;
 
 /** What of a mask a disc of 22 px can reach from within; beyond the frame is outside. */
 function openedByDisc(mask: PixelSet): PixelSet {
@@ -39,9 +41,10 @@ export function findBumps(tip: Tip256): Flaw[] {
   return order.slice(0, MOST).flatMap((label, place) => {
     const height = heights[label];
     if (height < LEAST) return [];
-    const rivals = order.filter((_, k) => k !== place).slice(0, 3);
-    // the middle one: one other bump that stands out hides this one no more than it is hidden by it
-    const usual = rivals.length > 0 ? median(rivals.map((k) => heights[k])) : 0;
+    // the second of the others, and most of the first: the two ends of a long tip are no bumps, and whether some px of the
+    // rim are left over beside them, or not, makes no difference
+    const [first = 0, second = 0] = order.filter((_, k) => k !== place).map((k) => heights[k]);
+    const usual = Math.max(second, ONE_OTHER * first);
     const mask = maskWhere((i) => found.label[i] === label);
     const { x0, y0, x1, y1 } = boxOf(mask);
     if (Math.max(x1 - x0, y1 - y0) > LONGEST) return [];

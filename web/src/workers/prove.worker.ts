@@ -82,7 +82,9 @@ function likenessOf(first: StripEcho): Likeness {
 const SHOWN_TIPS = 7;
 const PICTURE = { width: 576, height: 108 };
 
-function pictureOf({ image, side }: Strip): Promise<ImageBitmap> {
+function pictureOf({ image: bare, side, grain }: Strip): Promise<ImageBitmap> {
+  // as it lies on the sheet, with its grain: the standard stroke is straight on the sheet too
+  const image = grain?.grained ?? bare;
   const width = Math.min(image.width, SHOWN_TIPS * side);
   const height = Math.round((width * PICTURE.height) / PICTURE.width);
   const part = raster(width, height);

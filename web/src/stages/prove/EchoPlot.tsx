@@ -83,7 +83,7 @@ function optionOf(told: ToldEcho, cycle: number, colourOf: (name: string) => str
     xAxis: {
       type: 'value',
       min: 0,
-      max: Math.ceil(count * lagPx),
+      max: Math.ceil(Math.max(count * lagPx, 1.08 * grainPx)),
       splitLine: { show: false },
       axisLabel: { color: ink },
       axisLine: { lineStyle: { color: ink } },
@@ -92,11 +92,11 @@ function optionOf(told: ToldEcho, cycle: number, colourOf: (name: string) => str
     series: curves.map((curve, which) => ({
       ...series(curve, which),
       markLine:
-        which === 0 && grainPx > 0 && grainPx < count * lagPx
+        which === 0 && grainPx > 0
           ? {
               symbol: 'none',
               lineStyle: { color: ink },
-              label: { formatter: 'the grain comes round', color: ink },
+              label: { formatter: `the grain comes round, ${Math.round(grainPx)} px`, color: ink, align: 'right' },
               data: [{ xAxis: grainPx }],
             }
           : undefined,
