@@ -16,6 +16,7 @@ import {
   placeOnPlate,
   platesOfFix,
   RELATIVES,
+  reshaped,
   standardStrips,
   sightOf,
   STRIP_SIDE,
@@ -120,6 +121,20 @@ describe('relatives of a tip', () => {
         for (let i = 0; i < made.data.length; i++) apart += Math.abs(made.data[i] - plate.data[i]);
         expect(apart / made.data.length / ink(plate), `${name} ${seed}`).to.be.above(0.15);
       }
+  });
+});
+
+describe('a tip that is reshaped', () => {
+  it('has another outline and other landmarks, about as much ink, and nothing at the frame', () => {
+    const plate = tipFrom(tips.rich(31), 128);
+    const ink = (p: Plate) => p.data.reduce((sum, v) => sum + v, 0) / p.data.length;
+    const outside = (a: Plate, b: Plate) => a.data.reduce((n, v, i) => n + (v > 9000 && b.data[i] < 2000 ? 1 : 0), 0);
+    for (const seed of [7, 8, 9]) {
+      const made = derivedPlate(plate, reshaped(seed));
+      expect(ink(made) / ink(plate), String(seed)).to.be.within(0.7, 1.4);
+      expect(checkBorder(fromPlate(made)).verdict, String(seed)).to.equal('clear');
+      expect(outside(made, plate) + outside(plate, made), String(seed)).to.be.above(0.02 * plate.data.length);
+    }
   });
 });
 

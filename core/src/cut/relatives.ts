@@ -30,13 +30,14 @@ function pins(seed: number): number[][] {
   return [...inner.map(([x, y], k) => [x, y, away(2 * k), away(2 * k + 1)]), ...rim.map(([x, y]) => [x, y, 0, 0])];
 }
 
-/** Pins all over a plate, its outline too, each carried to somewhere else. */
+/** Pins all over a plate, its outline too, each carried to somewhere else; the frame stays. */
 function pinsAllOver(seed: number): number[][] {
-  const away = (k: number) => sineTurns(seed * 1.618 + k * 7.3819) * 0.13;
-  const out: number[][] = [];
-  for (const y of [0.2, 0.5, 0.8])
-    for (const x of [0.2, 0.5, 0.8]) out.push([x, y, away(2 * out.length), away(2 * out.length + 1)]);
-  return [...out, [0.02, 0.02, 0, 0], [0.98, 0.02, 0, 0], [0.02, 0.98, 0, 0]];
+  const away = (k: number) => sineTurns(seed * 1.618 + k * 7.3819) * 0.07;
+  const inner = [0.2, 0.5, 0.8].flatMap((y) => [0.2, 0.5, 0.8].map((x) => [x, y]));
+  const frame = [0.02, 0.5, 0.98]
+    .flatMap((y) => [0.02, 0.5, 0.98].map((x) => [x, y]))
+    .filter(([x, y]) => x !== 0.5 || y !== 0.5);
+  return [...inner.map(([x, y], k) => [x, y, away(2 * k), away(2 * k + 1)]), ...frame.map(([x, y]) => [x, y, 0, 0])];
 }
 
 /** What makes another tip of a tip: pulled about all over and mirrored in turn, so that outline and landmarks differ. */
@@ -44,6 +45,7 @@ export const reshaped = (seed: number): RecipeStep[] => [
   ...(seed % 2 === 0 ? [makeStep('place', { mirrorX: true })] : []),
   makeStep('warp', { pins: pinsAllOver(seed) }),
   makeStep('wave', { seed: 1 + (seed % 999) }),
+  makeStep('fade', { widthPct: 4 }),
 ];
 
 /** A turn that shows, in whole degrees of -180..180. */

@@ -20,7 +20,7 @@ export function curvesOf({ likeness, giveAways }: ToldEcho): Curve[] {
   const [strongest] = giveAways;
   const curves: Curve[] = [
     { name: 'inside', lags: likeness.inside, colour: '--amber' },
-    { name: 'outline', lags: likeness.outline, colour: '--moss' },
+    { name: 'outline', lags: likeness.outline, colour: '--ink2' },
   ];
   if (strongest && strongest.strength >= LEAST_STRENGTH)
     curves.push({ name: giveAwayWords(strongest), lags: strongest.lags, colour: '--ink', giveAway: strongest });
