@@ -35,7 +35,7 @@ describe('repetition is measured, shown and cured', () => {
 
   it('strokes of the hand are measured beside the standard stroke, as long as there are any', async () => {
     await stage(page, 'Prove').click();
-    const own = dial().getByText(/^your strokes \d+$/);
+    const own = dial().getByText(/^your strokes: echo \d+, texture \d+$/);
     await expect(own).toHaveCount(0);
     await stage(page, 'Vary').click();
     await scribble(page);
@@ -53,7 +53,7 @@ describe('repetition is measured, shown and cured', () => {
   it('what gives it away is named and marked, and one press opens the step that cures it, set to the place', async () => {
     await stage(page, 'Prove').click();
     const before = await echo();
-    const list = region('What gives it away').getByRole('listitem');
+    const list = region('What gives it away').getByRole('listitem').filter({ hasText: 'seen again' });
     await expect(list.first()).toContainText(/seen again \d+ times/);
     await expect(page.getByRole('button', { name: /^Give-away 1: / })).toBeVisible();
     const plot = page.getByRole('img', { name: /^Likeness along the stroke: most alike after .* px, \d+ % by the / });

@@ -54,7 +54,7 @@ const triedAs = (fix: Fix, [echo, look]: [number, number]): ShownFix => ({
 function prover(onTry: (fix: Fix) => void = () => undefined): void {
   standIn('prove', {
     hold: () => undefined,
-    begin: ({ brush }: ProveJob) => ({ before: BEFORE, fixes: fixesOf(brush) }),
+    begin: ({ brush }: ProveJob) => ({ before: BEFORE, fixes: fixesOf(brush), singles: [] }),
     tryOne: (_job: ProveJob, _before: Before, fix: Fix) => {
       onTry(fix);
       return triedAs(fix, RESULTS[fix.what] ?? [20, 0.09]);
@@ -170,7 +170,11 @@ describe('cures that are tried', () => {
     const before = presentBench();
     standIn('prove', {
       hold: () => undefined,
-      begin: ({ brush }: ProveJob) => ({ before: { ...BEFORE, echo: NO_NEED - 1 }, fixes: fixesOf(brush) }),
+      begin: ({ brush }: ProveJob) => ({
+        before: { ...BEFORE, echo: NO_NEED - 1 },
+        fixes: fixesOf(brush),
+        singles: [],
+      }),
       tryOne: (_job: ProveJob, _before: Before, fix: Fix) => triedAs(fix, [0, 0]),
     });
     await cureForMe();

@@ -1,7 +1,7 @@
 import { makeStep, type RecipeStep } from '../cut/recipe.ts';
 import { reshaped } from '../cut/relatives.ts';
 import { FLAWS } from '../flaws/flaw.ts';
-import { placeOnPlate } from '../flaws/heal.ts';
+import { placeOnPlate, type FlawPlace } from '../flaws/heal.ts';
 import type { Plates } from '../ink/coat.ts';
 import { STRAIGHT } from '../maths/curve.ts';
 import { clamp } from '../maths/index.ts';
@@ -199,6 +199,24 @@ function curedFix(what: string, brush: Brush, plates: Plates, giveAways: readonl
 
 /** What is weaker gives nothing away worth a cut. */
 const WORTH = 5;
+
+/** The fix of one give-away alone, for those that are shown. */
+export interface SingleCure {
+  giveAway: Pick<GiveAway, 'coat' | 'card'> & { place: FlawPlace };
+  fix: Fix;
+}
+const SHOWN = 4;
+
+/** Each of the strongest give-aways cured by itself: what cures nothing when it is tried is not offered. */
+export function singleCures(brush: Brush, plates: Plates, { giveAways }: Echo): SingleCure[] {
+  return giveAways.slice(0, SHOWN).flatMap((g, k) => {
+    const { coat, card, flaw } = g;
+    const held = plates.get(brush.coats[coat].deck.cards[card].plate);
+    if (!held) return [];
+    const fix = curedFix(`give-away ${k + 1} cured`, brush, plates, [g]);
+    return [{ giveAway: { coat, card, place: placeOnPlate(held, flaw) }, fix }];
+  });
+}
 
 function cureFixes(brush: Brush, plates: Plates, { giveAways }: Echo): Fix[] {
   const worth = giveAways.filter(({ strength }) => strength >= WORTH);

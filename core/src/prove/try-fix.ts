@@ -4,7 +4,7 @@ import type { InkEngine } from '../ink/engine.ts';
 import type { Brush } from '../model/brush.ts';
 import type { Plate } from '../raster/raster.ts';
 import { measureStrip, meanEcho, standardStrips, type StripEcho } from './echo.ts';
-import { fixesFor, type Fix } from './fixes.ts';
+import { fixesFor, singleCures, type Fix, type SingleCure } from './fixes.ts';
 import { lookApart, lookOf, meanLook, type Look } from './look.ts';
 import { nominalPx, type Strip } from './strip.ts';
 
@@ -39,7 +39,7 @@ export function beginFixes(
   brush: Brush,
   plates: Plates,
   known: readonly StripEcho[] = [],
-): { before: Before; fixes: Fix[] } {
+): { before: Before; fixes: Fix[]; singles: SingleCure[] } {
   const nominal = nominalPx(brush, plates);
   const more = standardStrips(engine, brush, plates, { seeds: SEEDS, skip: known.length, nominal });
   const all = [...known.slice(0, SEEDS), ...more.map(measureStrip)];
@@ -53,6 +53,7 @@ export function beginFixes(
       firstEcho: all[0]?.echo ?? echo.echo,
     },
     fixes: fixesFor(brush, plates, echo),
+    singles: singleCures(brush, plates, echo),
   };
 }
 

@@ -1,10 +1,12 @@
-import type { Fix } from '@amber-stamp/core';
+import { helps, type Fix, type SingleCure } from '@amber-stamp/core';
+import { create } from 'zustand';
 import type { ProveApi, ProveJob, ShownFix } from '../workers/prove-protocol.ts';
 import { HELPER, proverFor } from '../workers/prover.ts';
 import { echoJob, keyOf } from './echo.ts';
 import { presentBench, useBench } from './store.ts';
 
 type Begun = Awaited<ReturnType<ProveApi['begin']>>;
+type Prover = NonNullable<Awaited<ReturnType<typeof proverFor>>>;
 
 /** What of the cures of a state was worked out while nobody waited. */
 interface Ahead {
@@ -14,6 +16,11 @@ interface Ahead {
   tried: Map<string, Promise<ShownFix>>;
 }
 let ahead: Ahead | undefined;
+/** Whether curing a give-away by itself helps, by where it is; of what is not tried yet nothing is known. */
+export const useSingles = create<Readonly<Record<string, boolean>>>(() => ({}));
+export const singleKey = ({ coat, card, place }: SingleCure['giveAway']): string =>
+  `${coat} ${card} ${place.what} ${place.x.toFixed(3)} ${place.y.toFixed(3)}`;
+
 /** Whether fixes are still tried ahead: not once the button was pressed, when all workers do so. */
 let going = false;
 
@@ -25,15 +32,34 @@ function forget(mine: Ahead): void {
   if (ahead === mine) ahead = undefined;
 }
 
+/** Tries, one after the other, whether curing each give-away by itself helps; false where the hand moved on. */
+async function trySingles(
+  job: ProveJob,
+  { before, singles }: Begun,
+  prover: Prover,
+  stopped: () => boolean,
+): Promise<boolean> {
+  for (const { giveAway, fix } of singles) {
+    const key = singleKey(giveAway);
+    if (key in useSingles.getState()) continue;
+    if (stopped()) return false;
+    const tried = await prover.tryOne(job, before, fix);
+    useSingles.setState({ [key]: helps(before, tried) });
+  }
+  return true;
+}
+
 /**
  * Begins with the cures of the present state and tries one after the other in a worker that is idle: who looks at what
- * gives a stroke away mostly wants them next. Ends when the hand moves on.
+ * gives a stroke away mostly wants them next. Ends when the hand moves on; called again, it goes on with give-aways.
  */
 export async function tryAhead(): Promise<void> {
   const bench = presentBench();
   const job = echoJob(bench);
-  if (!job || ahead?.key === keyOf(job)) return;
-  const mine: Ahead = { key: keyOf(job), begun: begin(job), tried: new Map() };
+  const again = job && ahead?.key === keyOf(job);
+  if (!job || (again && going)) return;
+  const mine: Ahead = again && ahead ? ahead : { key: keyOf(job), begun: begin(job), tried: new Map() };
+  if (!again) useSingles.setState({}, true);
   ahead = mine;
   going = true;
   try {
@@ -43,10 +69,13 @@ export async function tryAhead(): Promise<void> {
       forget(mine);
       return;
     }
+    const stopped = () => !going || ahead !== mine || useBench.getState().bench !== bench;
+    // the rest was tried, or begun, when the button was pressed
+    if (!(await trySingles(job, found, prover, stopped)) || again) return;
     // those that cut new plates take longest
     const wait = ({ derived }: Fix) => Object.keys(derived).length;
     for (const fix of [...found.fixes].sort((a, b) => wait(a) - wait(b))) {
-      if (!going || ahead !== mine || useBench.getState().bench !== bench) return;
+      if (stopped()) return;
       const trying = prover.tryOne(job, found.before, fix);
       mine.tried.set(fix.what, trying);
       await trying;

@@ -1,4 +1,14 @@
-import type { Before, Brush, Fix, FlawPlace, NumberedStroke, Plate, PlateBox, TriedFix } from '@amber-stamp/core';
+import type {
+  Before,
+  Brush,
+  Fix,
+  FlawPlace,
+  NumberedStroke,
+  Plate,
+  PlateBox,
+  SingleCure,
+  TriedFix,
+} from '@amber-stamp/core';
 
 /** A brush whose plates the worker holds by key. */
 export interface ProveJob {
@@ -98,7 +108,7 @@ export interface ProveApi {
   /** Where the tip of a card gives itself away; null where it prints too few dabs. */
   heat(job: ProveJob, coat: number, card: number): ToldHeat | null;
   /** What is worth trying on a brush, and what it is compared with. */
-  begin(job: ProveJob): { before: Before; fixes: Fix[] };
+  begin(job: ProveJob): { before: Before; fixes: Fix[]; singles: SingleCure[] };
   /** Tries one fix on the real brush. */
   tryOne(job: ProveJob, before: Before, fix: Fix): Promise<ShownFix>;
   /** What is worth trying after a fix was taken. */

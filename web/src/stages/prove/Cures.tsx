@@ -84,9 +84,10 @@ export function Cures({ bench }: { bench: Bench }) {
   // another view of the stage shows no cure
   useEffect(() => () => tryOn(null), []);
   const atRest = useEcho((s) => (s.busy ? '' : s.key));
+  const idle = work === null;
   useEffect(() => {
-    if (atRest) void tryAhead();
-  }, [atRest]);
+    if (atRest && idle) void tryAhead();
+  }, [atRest, idle]);
   const helping = before ? tried.filter((fix) => helps(before, fix)) : [];
   return (
     <section aria-label="Cures" className="cures">

@@ -1,6 +1,7 @@
 import { plateTitle, type Bench } from '@amber-stamp/core';
 import { useNavigate, useParams } from 'react-router';
 import { tryCures } from '../../bench/cures.ts';
+import { singleKey, useSingles } from '../../bench/cures-ahead.ts';
 import { useEcho } from '../../bench/echo.ts';
 import { usePlates } from '../../bench/plates.ts';
 import { PlateView } from '../../parts/PlateView.tsx';
@@ -53,6 +54,7 @@ function Entry({ bench, g, number }: { bench: Bench; g: ToldGiveAway; number: nu
   const { id = '' } = useParams();
   const cuttable = Boolean(bench.plates[g.plate]?.recipe);
   const mark = () => useMarked.setState({ giveAway: number - 1, lag: null });
+  const helping = useSingles((s) => s[singleKey(g)]) as boolean | undefined;
   return (
     <li onPointerEnter={mark} onFocus={mark}>
       <b>
@@ -62,7 +64,8 @@ function Entry({ bench, g, number }: { bench: Bench; g: ToldGiveAway; number: nu
         {Math.round(g.strength)}
       </span>
       <div className="note">{g.seen > 1 ? `seen again ${g.seen} times` : 'seen faintly'}</div>
-      {cuttable ? (
+      {!cuttable && <span className="note">this plate came without a source: it cannot be cut here</span>}
+      {cuttable && helping && (
         <button
           className="link"
           onClick={() => {
@@ -71,8 +74,11 @@ function Entry({ bench, g, number }: { bench: Bench; g: ToldGiveAway; number: nu
         >
           {CURE_WORDS[g.place.what]}
         </button>
-      ) : (
-        <span className="note">this plate came without a source: it cannot be cut here</span>
+      )}
+      {cuttable && !helping && (
+        <span className="note">
+          {helping === undefined ? 'trying to cure it …' : 'cured by itself, it changes nothing'}
+        </span>
       )}
     </li>
   );
@@ -148,6 +154,8 @@ export function GiveAways({ bench }: { bench: Bench }) {
   const told = useEcho((s) => s.told);
   const all = (told?.giveAways ?? []).filter(({ plate }) => bench.plates[plate]).slice(0, MOST);
   const wholes = told && hasWholes(told);
+  // the strongest stands on top
+  const first = told !== null && Math.max(told.whole?.strength ?? 0, told.grain) >= (all[0]?.strength ?? 0);
   return (
     <section aria-label="What gives it away">
       <div className="top">
@@ -165,10 +173,11 @@ export function GiveAways({ bench }: { bench: Bench }) {
         <div className="give-aways">
           {all.length > 0 ? <Marked bench={bench} all={all} /> : told?.whole && <Tip plate={told.whole.plate} />}
           <ol>
-            {told && <Wholes told={told} />}
+            {told && first && <Wholes told={told} />}
             {all.map((g, i) => (
               <Entry key={`${g.plate} ${i}`} bench={bench} g={g} number={i + 1} />
             ))}
+            {told && !first && <Wholes told={told} />}
           </ol>
         </div>
       )}
