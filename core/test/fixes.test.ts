@@ -112,6 +112,25 @@ describe('fixes of what chance moves', () => {
   });
 });
 
+describe('each give-away by itself', () => {
+  const { brush, plates } = brushOf([specked], { spacing: 12 });
+  const { before, singles } = beginFixes(engine, brush, plates);
+
+  it('is cured in a fix of its own, told by where it lies', () => {
+    const [{ giveAway, fix }] = singles;
+    expect(giveAway).to.deep.include({ coat: 0, card: 0 });
+    expect(giveAway.place.what).to.equal('speck');
+    expect(giveAway.place.x).to.be.closeTo(0.8, 0.02);
+    expect(Object.values(fix.derived).map(({ base }) => base)).to.deep.equal(['tip 0.png']);
+    expect(singles.length).to.be.within(1, 4);
+  });
+  it('helps or does not, as it is tried', () => {
+    const [speck] = singles.map(({ fix }) => tryFix(engine, before, plates, fix).tried);
+    expect(helps(before, speck)).to.equal(true);
+    expect(speck.echo).to.be.below(before.echo / 2);
+  });
+});
+
 describe('fixes that are handed out', () => {
   const fix = (what: string, plates = 0): Fix => ({
     what,

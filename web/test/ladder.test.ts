@@ -25,7 +25,7 @@ describe('a ladder', () => {
     const bench = benchOf(['tip.png'], { spacing: { rest: 25 }, angle: { rest: 0 } });
     openBench(bench, STANDING);
     standIn('cut', { cut: () => ({ plate: plateOf(1), facts: [], ms: 1 }) });
-    standIn('prove', { hold: () => undefined, echo: (job: ProveJob) => ({ echo: spacingOf(job) }) });
+    standIn('prove', { hold: () => undefined, pair: (job: ProveJob) => ({ echo: spacingOf(job), texture: 50 }) });
     setLadder({ across: SPACINGS, down: TURNS });
     wantPlates(bench, false);
     await until(() => usePlates.getState().ready['tip.png'] !== undefined);
@@ -73,7 +73,7 @@ describe('a ladder', () => {
     const cells = cellsOf(presentBench(), { across: SPACINGS, down: TURNS });
     expect(of).to.equal(presentBench());
     expect(work).to.equal(null);
-    expect(cells.map(({ key }) => echoes[key])).to.deep.equal(cells.map(spacingOf));
+    expect(cells.map(({ key }) => echoes[key].echo)).to.deep.equal(cells.map(spacingOf));
     expect(Object.keys(echoes)).to.have.length(18);
   });
 
@@ -81,9 +81,9 @@ describe('a ladder', () => {
     let asked = 0;
     standIn('prove', {
       hold: () => undefined,
-      echo: async (job: ProveJob) => {
+      pair: async (job: ProveJob) => {
         if (++asked === 5) cancelLadder();
-        return { echo: spacingOf(job) };
+        return { echo: spacingOf(job), texture: 50 };
       },
     });
     await measureLadder();
