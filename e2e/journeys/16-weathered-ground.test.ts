@@ -41,9 +41,9 @@ describe('a weathered ground that never repeats', () => {
     await hand.choose(page.locator('input[type=file]').first(), 'blotches.png', await blotches());
     await hand.arrived();
     await kept(page, 1);
-    // the marks are stamped apart and upright, as they would be by anybody who has set nothing else
+    // the marks are stamped upright, as they would be by anybody who has set nothing else
     await hand.look('Vary');
-    await hand.type(hand.row('Spacing'), '60');
+    await hand.type(hand.row('Spacing'), '30');
     await hand.type(hand.row('Angle'), '0');
     await expect.poll(echo, { timeout: 60_000 }).toBeGreaterThan(30);
     const first = await echo();
@@ -80,7 +80,9 @@ describe('a weathered ground that never repeats', () => {
 
     // nothing had to be set a second time, and an older state is taken up again
     await hand.look('Vary');
-    await expect(hand.row('Size')).toHaveValue(size);
+    // a cure may let chance make dabs smaller; how large the brush is stays as it was
+    const largest = (value: string) => value.split(' – ').at(-1);
+    expect(largest(await hand.row('Size').inputValue())).toBe(largest(size));
     const cured = await pixels(page, 'sheet');
     await page.getByRole('button', { name: /^kept/ }).click();
     await page.getByLabel('Versions').getByRole('button', { name: 'Bring back version 1', exact: true }).click();

@@ -9,7 +9,6 @@ export function cubeRoot(x: number): number {
 }
 
 export const fourthRoot = (x: number): number => Math.sqrt(Math.sqrt(Math.max(0, x)));
-export const sixthRoot = (x: number): number => Math.sqrt(cubeRoot(x));
 
 const LN2 = 0.6931471805599453;
 

@@ -52,7 +52,7 @@ export interface Cured {
   of: Bench;
 }
 const NOTHING = { tried: [], of: null, before: null, work: null, on: null, said: null, done: null } as const;
-export const useCures = create<Cures>(() => ({ ...NOTHING, tried: [], budget: 0.1 }));
+export const useCures = create<Cures>(() => ({ ...NOTHING, tried: [], budget: 0.2 }));
 
 /** Shows what a fix would make of the strokes, or the present state again. */
 export const tryOn = (on: Fix | null): void => useCures.setState({ on });
