@@ -40,10 +40,10 @@ function tensorOf({ width, height, data }: Raster): { steep: Float32Array; xx: R
 }
 
 /** The middle of a strip: so many nominal tips are enough to know its texture. */
-const LENGTH = 4;
+const TIPS = 4;
 
 function middleOf({ image, side }: Strip): Raster {
-  const width = Math.max(1, Math.min(image.width - Math.round(2.6 * side), LENGTH * side));
+  const width = Math.max(1, Math.min(image.width - Math.round(2.6 * side), TIPS * side));
   const left = Math.floor((image.width - width) / 2);
   const made = raster(width, image.height);
   for (let y = 0; y < image.height; y++)
@@ -77,12 +77,12 @@ class LogSum {
 export function textureOf(strip: Strip): number {
   const shares = sharesOf(middleOf(strip));
   const soft = blur(shares, FINE);
-  const stroke = strokeOf(shares).data;
+  const covered = strokeOf(shares).data;
   const { steep, xx, yy, xy } = tensorOf(soft);
   const logs = new LogSum();
   let [ways, sum, n] = [0, 0, 0];
-  for (let i = 0; i < stroke.length; i++) {
-    if (stroke[i] < 0.5) continue;
+  for (let i = 0; i < covered.length; i++) {
+    if (covered[i] < 0.5) continue;
     const middle = (xx.data[i] + yy.data[i]) / 2;
     const half = (xx.data[i] - yy.data[i]) / 2;
     const apart = Math.sqrt(half * half + xy.data[i] * xy.data[i]);
