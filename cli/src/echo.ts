@@ -10,6 +10,7 @@ import {
   InkEngine,
   parseStrokes,
   platesOfFix,
+  tenth,
   together,
   tryFix,
   type Brush,
@@ -45,7 +46,6 @@ async function bestFixes(engine: InkEngine, brush: Brush, plates: Plates, count:
   return helping.sort(byScore(before)).slice(0, count);
 }
 
-const tenth = (v: number): number => Math.round(v * 10) / 10;
 const thousandth = (v: number): number => Math.round(v * 1000) / 1000;
 
 /** The fixes for the report, and the plates that they need as files in its folder. */

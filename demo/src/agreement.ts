@@ -14,7 +14,7 @@ function ranks(values: readonly number[]): number[] {
   return out;
 }
 
-const mean = (values: readonly number[]): number => values.reduce((a, b) => a + b, 0) / values.length;
+export const mean = (values: readonly number[]): number => values.reduce((a, b) => a + b, 0) / values.length;
 
 /** Rank correlation (Spearman 1904), -1..1. */
 export function rankCorrelation(a: readonly number[], b: readonly number[]): number {

@@ -6,13 +6,13 @@ import {
   type Brush,
   type Measures,
   type Plates,
-  type StripEcho,
 } from '@amber-stamp/core';
 import { loadBrush, readJson } from '@amber-stamp/io';
 import { join } from 'node:path';
+import { mean } from './agreement.ts';
 
 /** Where the rated strokes lie. */
-export const RATED = new URL('../rated/', import.meta.url).pathname;
+const RATED = new URL('../rated/', import.meta.url).pathname;
 
 /** A stroke that was rated by eye, and what is measured of it: 0..100 each. */
 export interface RatedStroke {
@@ -32,8 +32,6 @@ interface Rating {
   texture: number[];
 }
 
-const mean = (values: readonly number[]): number => values.reduce((a, b) => a + b, 0) / values.length;
-
 /** The tips of a brush as one name: blot1, blot2 are blots. */
 const familyOf = ({ coats }: Brush): string =>
   [...new Set(coats.flatMap(({ deck }) => deck.cards.map(({ plate }) => plate.replace(/\d*\.png$/, ''))))].join(' ');
@@ -43,7 +41,7 @@ export const ratedBrush = (name: string): Promise<{ brush: Brush; plates: Plates
   loadBrush(join(RATED, `brush-${name}.json`));
 
 /** Measures all rated strokes along the stroke that was shown. */
-export async function measureRated(measure: (strip: Parameters<typeof measureStrip>[0]) => StripEcho = measureStrip) {
+export async function measureRated(): Promise<RatedStroke[]> {
   const engine = new InkEngine();
   const ratings = (await readJson(join(RATED, 'ratings.json'))) as Record<string, Rating>;
   const { strokes } = parseStrokes(await readJson(join(RATED, 'strokes.json')), 'strokes.json');
@@ -51,7 +49,7 @@ export async function measureRated(measure: (strip: Parameters<typeof measureStr
   for (const [name, rating] of Object.entries(ratings)) {
     const { brush, plates } = await ratedBrush(name);
     const [strip] = strokeStrips(engine, brush, plates, strokes);
-    const { echo, texture, measures } = measure(strip);
+    const { echo, texture, measures } = measureStrip(strip);
     all.push({
       name,
       tips: familyOf(brush),

@@ -10,7 +10,7 @@ import {
   type TriedFix,
 } from '@amber-stamp/core';
 import { writeFileSync } from 'node:fs';
-import { agreement, leftOutByTips } from '../../demo/src/agreement.ts';
+import { agreement, leftOutByTips, mean } from '../../demo/src/agreement.ts';
 import { measureRated, ratedBrush, type RatedStroke } from '../../demo/src/rated.ts';
 
 const rows = await measureRated();
@@ -24,7 +24,6 @@ function line(what: string, numbers: readonly number[], of: readonly number[] = 
 
 /** Spacing alone as a number 0..100: what one gets by rank without any look at the picture. */
 const bySpacing = rows.map(({ spacingPct }) => Math.min(100, spacingPct));
-const mean = (values: readonly number[]): number => values.reduce((a, b) => a + b, 0) / values.length;
 
 const away = ({ echo, repeat }: RatedStroke): number => Math.abs(echo - repeat);
 const worst = [...rows].sort((a, b) => away(b) - away(a)).slice(0, 10);

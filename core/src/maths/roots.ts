@@ -10,7 +10,8 @@ export function cubeRoot(x: number): number {
 
 export const fourthRoot = (x: number): number => Math.sqrt(Math.sqrt(Math.max(0, x)));
 
-const LN2 = 0.6931471805599453;
+/** Natural logarithm of two. */
+export const LN2 = 0.6931471805599453;
 
 /** Logarithm to base two of a positive number, by halving and the series of atanh: the same bits in every engine. */
 export function logTwo(x: number): number {

@@ -106,7 +106,7 @@ function lookAtCoat(echo: StripEcho, place: number): void {
   const rules = Math.max(inside.seen, outline.seen) >= Math.max(measures.inside, measures.regular);
   if (rules) {
     echo.compared = { u: places.u.map((u) => u / scale), v: places.v.map((v) => v / scale) };
-    echo.pairs = inside.seen >= outline.seen ? inside.pairs : outline.pairs;
+    echo.pairs = (inside.seen >= outline.seen ? inside : outline).pairs();
   }
   if (inside.seen >= measures.inside) [measures.inside, echo.insideLags] = [inside.seen, inside.lags];
   if (outline.seen >= measures.regular) [measures.regular, echo.outlineLags] = [outline.seen, outline.lags];

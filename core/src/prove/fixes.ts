@@ -5,7 +5,7 @@ import { placeOnPlate, type FlawPlace } from '../flaws/heal.ts';
 import type { Plates } from '../ink/coat.ts';
 import { STRAIGHT } from '../maths/curve.ts';
 import { clamp } from '../maths/index.ts';
-import { logTwo } from '../maths/roots.ts';
+import { LN2, logTwo } from '../maths/roots.ts';
 import { expMinus } from '../raster/blur.ts';
 import {
   soundingCoats,
@@ -94,7 +94,6 @@ function closer(coat: Coat, spacing: number): Coat {
 
 /** x to the power of a share 0..1, x 0..1. */
 const rootByShare = (x: number, share: number): number => expMinus(-logTwo(x) * share * LN2);
-const LN2 = 0.6931471805599453;
 
 /** Dabs nearer to one another of which the strongest prints at each place. */
 const closerBest = (coat: Coat, spacing: number): Coat => ({

@@ -38,7 +38,7 @@ export interface Part {
   seen: number;
   lags: number[];
   /** for the first lags: which dabs are most alike to the one so much later, the most alike first */
-  pairs: number[][];
+  pairs: () => number[][];
 }
 
 /** Rows of samples, one a dab. */
@@ -221,7 +221,7 @@ function partOf(p: Patches, q: Patches, look: PartLook): Part {
   forgiveBeads(q, look.columns);
   const lags = likeness(p, q, look.weights.length, look.step);
   const seen = together(lags, look.weights, look.floor) * look.shown(strengthOf(p));
-  return { seen, lags, pairs: alikePairs(p, look.weights.length) };
+  return { seen, lags, pairs: () => alikePairs(p, look.weights.length) };
 }
 
 /** How alike the inside and the outline of dabs are, each at its place along the path: the regular part of an echo. */

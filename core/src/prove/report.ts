@@ -56,7 +56,8 @@ export interface EchoReport {
   giveAways: (PlaceReport | GrainReport)[];
 }
 
-const tenth = (v: number): number => Math.round(v * 10) / 10;
+/** A number as reports hold it. */
+export const tenth = (v: number): number => Math.round(v * 10) / 10;
 
 /** The box of what prints on a plate. */
 export function printedBox(plate: Plate): PlateBox {

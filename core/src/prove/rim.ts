@@ -6,6 +6,7 @@ import { dilate } from '../raster/morph.ts';
 import { pieces, touchingFrame } from '../raster/pieces.ts';
 import { raster, type Plate, type Raster } from '../raster/raster.ts';
 import { resample } from '../raster/resample.ts';
+import { valueAt } from '../raster/sample.ts';
 import { LOOK_SIDE } from './seen.ts';
 
 /** Detail between these two blurs, px at 48 px a tip, is what outlines are known by: finer is grain, coarser is tone. */
@@ -127,17 +128,6 @@ function edgeOf(image: Raster, px: number): number {
   return sum / px;
 }
 
-/** Bilinear without bounds: the caller keeps a px away from the border. */
-function between({ width, data }: Raster, x: number, y: number): number {
-  const x0 = Math.floor(x);
-  const y0 = Math.floor(y);
-  const [fx, fy] = [x - x0, y - y0];
-  const at = y0 * width + x0;
-  const upper = data[at] + (data[at + 1] - data[at]) * fx;
-  const low = data[at + width] + (data[at + width + 1] - data[at + width]) * fx;
-  return upper + (low - upper) * fy;
-}
-
 function makeTemplate(plate: Plate, px: number): RimTemplate {
   const { image, offsetX, offsetY } = drawn(plate, px);
   const detail = detailOf(image);
@@ -146,11 +136,11 @@ function makeTemplate(plate: Plate, px: number): RimTemplate {
   const rows: number[][] = [];
   for (let y = 2; y < image.height - 3; y += STEP)
     for (let x = 2; x < image.width - 3; x += STEP) {
-      const weights = [between(rim, x, y), between(printed, x, y)];
+      const weights = [valueAt(rim, x, y), valueAt(printed, x, y)];
       if (Math.max(...weights) <= LEAST_WEIGHT) continue;
-      const right = (between(detail, x + 1, y) - between(detail, x - 1, y)) / 2;
-      const down = (between(detail, x, y + 1) - between(detail, x, y - 1)) / 2;
-      rows.push([(x - offsetX) / px, (y - offsetY) / px, between(detail, x, y), right, down, ...weights]);
+      const right = (valueAt(detail, x + 1, y) - valueAt(detail, x - 1, y)) / 2;
+      const down = (valueAt(detail, x, y + 1) - valueAt(detail, x, y - 1)) / 2;
+      rows.push([(x - offsetX) / px, (y - offsetY) / px, valueAt(detail, x, y), right, down, ...weights]);
     }
   const column = (k: number) => Float64Array.from(rows, (row) => row[k]);
   return {
@@ -172,7 +162,7 @@ function centred(source: Raster, x: number, y: number): Raster {
   const half = Math.floor(Math.min(x, y, source.width - 2 - x, source.height - 2 - y));
   const out = raster(2 * half + 1, 2 * half + 1);
   for (let b = -half, at = 0; b <= half; b++)
-    for (let a = -half; a <= half; a++) out.data[at++] = between(source, x + a, y + b);
+    for (let a = -half; a <= half; a++) out.data[at++] = valueAt(source, x + a, y + b);
   return out;
 }
 

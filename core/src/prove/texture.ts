@@ -1,6 +1,6 @@
 import { expMinus, blur } from '../raster/blur.ts';
 import { rise } from '../maths/measures.ts';
-import { logTwo } from '../maths/roots.ts';
+import { LN2, logTwo } from '../maths/roots.ts';
 import { closed } from '../raster/morph.ts';
 import { raster, type Raster } from '../raster/raster.ts';
 import { sharesOf } from './seen.ts';
@@ -17,7 +17,6 @@ const PRINTS = 0.1;
 const GAP = 10;
 /** A stroke with so much detail has 63 of 100; fitted on the rated strokes. */
 const RICH = 0.41;
-const LN2 = 0.6931471805599453;
 
 /** The stroke: where it prints, with the small gaps in it. */
 const strokeOf = (shares: Raster): Raster =>

@@ -14,14 +14,13 @@ import {
 import { create } from 'zustand';
 import { coded } from '../parts/coded.ts';
 import { trouble } from '../parts/messages.tsx';
-import type { ProveJob, ShownFix } from '../workers/prove-protocol.ts';
+import type { ProveJob, ShownFix, ToldPair } from '../workers/prove-protocol.ts';
 import { onAllProvers, proverFor } from '../workers/prover.ts';
 import { begunFor, stopAhead, triedAhead } from './cures-ahead.ts';
 import { dropUnused } from './coat.ts';
 import { cutFurther } from './cut-further.ts';
 import { echoJob, useEcho } from './echo.ts';
 import { presentPin } from './present-pin.ts';
-import type { EchoPair } from '../parts/Dial.tsx';
 import { change, presentBench } from './store.ts';
 
 interface Cures {
@@ -44,8 +43,8 @@ interface Cures {
 /** What curing by itself did, each change in words, and the state that it made. */
 export interface Cured {
   changes: readonly string[];
-  from: EchoPair;
-  to: EchoPair;
+  from: ToldPair;
+  to: ToldPair;
   look: number;
   /** place of the pin that holds the state before */
   pin: number;

@@ -1,8 +1,7 @@
 import type { Bench, Brush } from '@amber-stamp/core';
 import { useEffect } from 'react';
 import { create } from 'zustand';
-import type { EchoPair } from '../parts/Dial.tsx';
-import type { ProveJob, ToldEcho } from '../workers/prove-protocol.ts';
+import type { ProveJob, ToldEcho, ToldPair } from '../workers/prove-protocol.ts';
 import { proverFor } from '../workers/prover.ts';
 import { whenAtRest } from './at-rest.ts';
 import { usePlates } from './plates.ts';
@@ -45,7 +44,7 @@ export function echoJob(bench: Bench): ProveJob | undefined {
 export const keyOf = (job: ProveJob): string => JSON.stringify([job.brush, job.plates]);
 
 /** Echo and texture of what has a key, if that is what was measured last, and to its end; else null. */
-export const pairOfKey = ({ told, key: of, busy }: EchoState, key: string): EchoPair | null =>
+export const pairOfKey = ({ told, key: of, busy }: EchoState, key: string): ToldPair | null =>
   told !== null && !busy && of === key ? { echo: told.echo, texture: told.texture } : null;
 
 let wanted: ProveJob | undefined;

@@ -1,8 +1,8 @@
+import type { ToldPair } from '../workers/prove-protocol.ts';
 import { sweepNamed, sweepValues, swept, SWEEPS, type Bench, type Brush, type Sweep } from '@amber-stamp/core';
 import { create } from 'zustand';
 import { coded } from '../parts/coded.ts';
 import { trouble } from '../parts/messages.tsx';
-import type { EchoPair } from '../parts/Dial.tsx';
 import { onAllProvers } from '../workers/prover.ts';
 import { coatOf, coatPlace } from './coat.ts';
 import { echoJob } from './echo.ts';
@@ -22,7 +22,7 @@ interface Ladder {
   /** null: one row */
   down: Side | null;
   /** echo and texture of each cell, by its settings; of which state they are */
-  echoes: Record<string, EchoPair>;
+  echoes: Record<string, ToldPair>;
   of: Bench | null;
   work: { done: number; total: number } | null;
 }

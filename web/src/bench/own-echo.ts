@@ -1,7 +1,7 @@
+import type { ToldPair } from '../workers/prove-protocol.ts';
 import type { Bench, OwnStroke } from '@amber-stamp/core';
 import { useEffect } from 'react';
 import { create } from 'zustand';
-import type { EchoPair } from '../parts/Dial.tsx';
 import { HELPER, proverFor } from '../workers/prover.ts';
 import { whenAtRest } from './at-rest.ts';
 import { echoJob, keyOf } from './echo.ts';
@@ -9,7 +9,7 @@ import { strokeKey } from './stroke-key.ts';
 import { useBench } from './store.ts';
 
 /** What is measured of the strokes that were drawn by hand; null where there are none, or none that is long enough. */
-export const useOwnEcho = create<{ pair: EchoPair | null }>(() => ({ pair: null }));
+export const useOwnEcho = create<{ pair: ToldPair | null }>(() => ({ pair: null }));
 
 /** How long the hand must rest, ms: longer than for the standard stroke, which is measured first. */
 const REST_MS = 400;

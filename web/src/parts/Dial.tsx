@@ -1,3 +1,5 @@
+import type { ToldPair } from '../workers/prove-protocol.ts';
+
 const FROM = 9;
 const SIDE = 60;
 const TO = FROM + SIDE;
@@ -6,15 +8,10 @@ const TICKS = [0.25, 0.5, 0.75];
 /** The parts of an echo, as they are listed under it. */
 export const PARTS = ['outline', 'inside', 'grain'] as const;
 
-/** What is measured of a stroke: how much it repeats, and how much of its material is seen, 0..100 each. */
-export interface EchoPair {
-  echo: number;
-  texture: number;
-}
-export type EchoNumbers = EchoPair & Record<(typeof PARTS)[number], number>;
+export type EchoNumbers = ToldPair & Record<(typeof PARTS)[number], number>;
 
 /** An echo and its texture in words. */
-export const pairWords = ({ echo, texture }: EchoPair): string =>
+export const pairWords = ({ echo, texture }: ToldPair): string =>
   `echo ${Math.round(echo)}, texture ${Math.round(texture)}`;
 
 /** The colour of a strong part is never that of what is good. */
@@ -27,7 +24,7 @@ const within = (value: number): number => Math.min(1, Math.max(0, value / 100));
  * Where a stroke stands: to the right the more it repeats, upward the more of its material is seen. A brass peg marks it;
  * the corner to aim for is at the top left. No peg until it is measured.
  */
-export function Dial({ echo, size = 78, dim = false }: { echo: EchoPair | null; size?: number; dim?: boolean }) {
+export function Dial({ echo, size = 78, dim = false }: { echo: ToldPair | null; size?: number; dim?: boolean }) {
   const label = echo
     ? `Echo ${Math.round(echo.echo)} of 100, texture ${Math.round(echo.texture)} of 100`
     : 'Echo: not measured';
@@ -52,7 +49,7 @@ export function Dial({ echo, size = 78, dim = false }: { echo: EchoPair | null; 
 }
 
 /** The peg, and how it is read off on both sides. */
-function Peg({ echo, texture }: EchoPair) {
+function Peg({ echo, texture }: ToldPair) {
   const x = FROM + echo * SIDE;
   const y = TO - texture * SIDE;
   return (

@@ -1,7 +1,8 @@
 import { portraitStroke, type Bench } from '@amber-stamp/core';
 import { useMemo, useRef } from 'react';
 import { cellsOf, sidesOf, takeCell, useLadder, type Cell } from '../../bench/ladder.ts';
-import { pairWords, type EchoPair } from '../../parts/Dial.tsx';
+import { pairWords } from '../../parts/Dial.tsx';
+import type { ToldPair } from '../../workers/prove-protocol.ts';
 import { InkProof } from '../../parts/InkProof.tsx';
 import { useBoxSize } from '../../parts/useBoxSize.ts';
 
@@ -13,7 +14,7 @@ const MOST_HIGH = 200;
 interface CellProps {
   bench: Bench;
   cell: Cell;
-  pair: EchoPair | undefined;
+  pair: ToldPair | undefined;
   best: boolean;
   height: number;
 }
