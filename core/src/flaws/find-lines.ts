@@ -84,11 +84,20 @@ function rowsInside(inside: Float32Array, least: number): { first: number; last:
   return { first, last };
 }
 
-function lookAlong(fine: Raster, inside: Raster, unit: number, direction: number): Direction {
+/** How far from the middle anything lies inside, px: rows beyond are empty however the tip is turned. */
+function reachOf(inside: Float32Array): number {
+  let most = 0;
+  for (let y = 0, i = 0; y < SIGHT; y++)
+    for (let x = 0; x < SIGHT; x++, i++)
+      if (inside[i] > 0) most = Math.max(most, (x - SIGHT_MIDDLE) ** 2 + (y - SIGHT_MIDDLE) ** 2);
+  return Math.sqrt(most) + 1;
+}
+
+function lookAlong(fine: Raster, inside: Raster, unit: number, direction: number, reach: number): Direction {
   const angle = direction * STEP_DEG;
-  const within = turned(inside, angle);
+  const within = turned(inside, angle, { reach });
   const { first, last } = rowsInside(within, ENOUGH_INSIDE);
-  const ridges = turnedRidges(fine, angle, AWAY, first, last);
+  const ridges = turnedRidges(fine, angle, AWAY, { first, last, reach });
   const least = (0.35 * unit) ** 2;
   const found = { dark: noPeaks(), light: noPeaks() };
   const r = (LENGTH - 1) / 2;
@@ -187,7 +196,7 @@ function refined(signed: Raster, { direction, x, y }: Candidate): Course {
     const nearY = Math.round(SIGHT_MIDDLE + c * (y - SIGHT_MIDDLE) - s * (x - SIGHT_MIDDLE));
     const first = Math.max(0, nearY - NEAR_ROWS);
     const last = Math.min(SIGHT - 1, nearY + NEAR_ROWS);
-    const ridges = turnedRidges(signed, angleDeg, AWAY + 1, first, last);
+    const ridges = turnedRidges(signed, angleDeg, AWAY + 1, { first, last });
     const long = meanAlong(ridges, LONG, first, last);
     for (let py = first; py <= last; py++)
       for (let px = Math.max(0, nearX - 25); px <= Math.min(SIGHT - 1, nearX + 25); px++) {
@@ -213,7 +222,7 @@ const GAIN = 0.1;
 
 /** Follows a line along its course and its bends, from its middle to both ends. */
 function wayOf(signed: Raster, { angleDeg, x, y }: Course): Way {
-  const ridges = turnedRidges(signed, angleDeg, AWAY + 1, y - BEND - 1, y + BEND + 1);
+  const ridges = turnedRidges(signed, angleDeg, AWAY + 1, { first: y - BEND - 1, last: y + BEND + 1 });
   const near = meanAlong(ridges, 15, Math.max(0, y - BEND), Math.min(SIGHT - 1, y + BEND));
   const least = GAIN * near[rowOf(y) + x];
   const rows = new Int16Array(SIGHT).fill(y);
@@ -233,15 +242,22 @@ function wayOf(signed: Raster, { angleDeg, x, y }: Course): Way {
   return { angleDeg, rows, from, to };
 }
 
-/** The usual height of a line above both its sides. */
-function stepOf(image: Raster, sign: number, { angleDeg, rows, from, to }: Way): number {
-  const data = turned(blur(image, 0.5, false), angleDeg);
+/** Rows of a line, and those above and below it that it is compared with. */
+const ON = [-1, 0, 1];
+const ABOVE = [-7, -6, -5];
+const BELOW = [5, 6, 7];
+const BESIDE = 7;
+
+/** The usual height of a line above both its sides, in the image blurred a little. */
+function stepOf(soft: Raster, sign: number, { angleDeg, rows, from, to }: Way): number {
+  const [first, last] = [Math.min(...rows) - BESIDE, Math.max(...rows) + BESIDE];
+  const data = turned(soft, angleDeg, { rows: (y) => y >= first && y <= last });
   const at = (beside: readonly number[], x: number) =>
     (sign * beside.reduce((sum, dy) => sum + data[rowOf(rows[x] + dy) + x], 0)) / beside.length;
   const steps = new Float32Array(Math.max(0, to - from + 1));
   for (let x = from; x <= to; x++) {
-    const own = at([-1, 0, 1], x);
-    steps[x - from] = Math.min(own - at([-7, -6, -5], x), own - at([5, 6, 7], x));
+    const own = at(ON, x);
+    steps[x - from] = Math.min(own - at(ABOVE, x), own - at(BELOW, x));
   }
   return steps.length > 1 ? median(steps) : 0;
 }
@@ -260,21 +276,23 @@ export function findLines(tip: Tip256): Flaw[] {
   let room = 0;
   for (const v of inside.data) room += v;
   if (room <= ROOM) return [];
-  const directions = Array.from({ length: DIRECTIONS }, (_, k) => lookAlong(fine, inside, unit, k));
+  const reach = reachOf(inside.data);
+  const directions = Array.from({ length: DIRECTIONS }, (_, k) => lookAlong(fine, inside, unit, k, reach));
   const all = candidatesOf(directions);
   const used: Candidate[] = [];
   const made: Flaw[] = [];
+  const soft = blur(tip.image, 0.5, false);
   for (const candidate of all) {
     if (used.some((u) => same(candidate, u))) continue;
     used.push(candidate);
     if (used.length > MOST) break;
-    const line = lineOf(tip, fine, candidate, rivalsOf(candidate, all));
+    const line = lineOf(tip, fine, soft, candidate, rivalsOf(candidate, all));
     if (line) made.push(line);
   }
   return made;
 }
 
-function lineOf(tip: Tip256, fine: Raster, candidate: Candidate, rivals: number): Flaw | undefined {
+function lineOf(tip: Tip256, fine: Raster, soft: Raster, candidate: Candidate, rivals: number): Flaw | undefined {
   const { value, sign, contrast } = candidate;
   const v = value / 1.6;
   const outstanding =
@@ -282,7 +300,7 @@ function lineOf(tip: Tip256, fine: Raster, candidate: Candidate, rivals: number)
   if (outstanding < 0.02) return undefined;
   const signed = { ...fine, data: fine.data.map((v) => sign * v) };
   const way = wayOf(signed, refined(signed, candidate));
-  const salience = outstanding * riseSquared(stepOf(tip.image, sign, way), 0.1 * tip.ref);
+  const salience = outstanding * riseSquared(stepOf(soft, sign, way), 0.1 * tip.ref);
   if (salience < 0.02) return undefined;
   const back = bandOf(way);
   const mask = maskWhere((i) => back[i] > 0.5 && tip.solid[i] === 1);

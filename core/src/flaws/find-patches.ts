@@ -1,5 +1,6 @@
 import { blur, expMinus } from '../raster/blur.ts';
 import { pieces, type Pieces } from '../raster/pieces.ts';
+import { raster } from '../raster/raster.ts';
 import { asRaster, grown, maskedBlur, maskWhere, PIXELS, shrunk, type PixelSet, type Tip256 } from './body.ts';
 import { filledIn } from './cures.ts';
 import { flaw, type Flaw } from './flaw.ts';
@@ -14,6 +15,7 @@ const FAINT = 0.01;
 
 interface Candidate {
   mask: PixelSet;
+  places: readonly number[];
   /** how strong it is by itself, and against its rivals */
   strength: number;
   against: number;
@@ -48,15 +50,19 @@ function candidates(tip: Tip256, away: Float32Array, usual: number, sign: number
     0.999,
   );
   return LEVELS.flatMap((level) => {
-    const found = pieces(asRaster(maskWhere((i) => away[i] > level * top && inn[i] > 4)), 0.5);
-    const strengths = placesOf(found).map((places) => strengthOf(places, tip, usual, sign));
+    const above = raster(SIGHT, SIGHT);
+    for (let i = 0; i < PIXELS; i++) above.data[i] = away[i] > level * top && inn[i] > 4 ? 1 : 0;
+    const all = placesOf(pieces(above, 0.5));
+    const strengths = all.map((places) => strengthOf(places, tip, usual, sign));
     const order = strengths.map((_, k) => k).sort((a, b) => strengths[b] - strengths[a]);
     return order.slice(0, MOST).flatMap((label) => {
       const strength = strengths[label];
       if (strength <= 0) return [];
       const rivals = order.filter((k) => k !== label).slice(1, 5);
       const against = strength / (rivals.reduce((sum, k) => sum + strengths[k], 0) / 4 + 1.2);
-      return [{ mask: maskWhere((i) => found.label[i] === label), strength, against }];
+      const mask = new Uint8Array(PIXELS);
+      for (const i of all[label]) mask[i] = 1;
+      return [{ mask, places: all[label], strength, against }];
     });
   }).sort((a, b) => b.strength * b.against - a.strength * a.against);
 }
@@ -97,15 +103,16 @@ export function findPatches(tip: Tip256): Flaw[] {
   const usual = median(picked(image.data, (i) => solid[i] === 1));
   const slope = slopes(tip);
   return [-1, 1].flatMap((sign) => {
-    const away = soft.map((v, i) => sign * (v - local[i]));
+    const away = new Float32Array(PIXELS);
+    for (let i = 0; i < PIXELS; i++) away[i] = sign * (soft[i] - local[i]);
     const taken = new Uint8Array(PIXELS);
     const made: Flaw[] = [];
     for (const candidate of candidates(tip, away, usual, sign)) {
       if (made.length === MOST) break;
-      const { mask, strength, against } = candidate;
-      if (mask.some((v, i) => v === 1 && taken[i] === 1)) continue;
+      const { mask, places, strength, against } = candidate;
+      if (places.some((i) => taken[i] === 1)) continue;
       const wide = grown(mask, 4.3);
-      wide.forEach((v, i) => (taken[i] |= v));
+      for (let i = 0; i < PIXELS; i++) taken[i] |= wide[i];
       const outstanding = riseSquared(strength, 4) * riseSquared(against - 0.8, 1.3);
       // how sharply it ends is looked at only where that can still count
       const salience = outstanding < FAINT ? 0 : outstanding * sharpness(tip, candidate, slope, sign);

@@ -3,28 +3,33 @@ import { widenedRow } from '../raster/blur.ts';
 import type { Raster } from '../raster/raster.ts';
 import { SIGHT } from './sight.ts';
 
-/** Rows that are wanted of a turned image: all of them unless said. */
-type Rows = (y: number) => boolean;
-const ALL: Rows = () => true;
+/** What is wanted of a turned image: rows, and how far from the middle there is anything, px. */
+interface Wanted {
+  rows?: (y: number) => boolean;
+  reach?: number;
+}
 
 /** The square image turned about its middle; the same at angle -a undoes it. */
-export function turned({ data, width }: Raster, angleDeg: number, wanted = ALL): Float32Array {
+export function turned({ data, width }: Raster, angleDeg: number, { rows, reach = width }: Wanted = {}): Float32Array {
   const c = cosineTurns(angleDeg / 360);
   const s = sineTurns(angleDeg / 360);
   const middle = (width - 1) / 2;
   const out = new Float32Array(data.length);
   for (let y = 0; y < width; y++) {
-    if (!wanted(y)) continue;
-    let px = middle - c * middle - s * (y - middle);
-    let py = middle - s * middle + c * (y - middle);
-    for (let at = y * width, end = at + width; at < end; at++, px += c, py += s) {
+    const away = Math.abs(y - middle);
+    if (away > reach || (rows && !rows(y))) continue;
+    const half = Math.min(middle, Math.ceil(Math.sqrt(reach * reach - away * away)) + 0.5);
+    const from = Math.max(0, middle - half) | 0;
+    let px = middle + c * (from - middle) - s * (y - middle);
+    let py = middle + s * (from - middle) + c * (y - middle);
+    for (let at = y * width + from, end = y * width + ((middle + half + 1) | 0); at < end; at++, px += c, py += s) {
       if (px < 0 || py < 0 || px >= width - 1 || py >= width - 1) continue;
       const x0 = px | 0;
       const y0 = py | 0;
-      const from = y0 * width + x0;
+      const i = y0 * width + x0;
       const fx = px - x0;
-      const upper = data[from] + (data[from + 1] - data[from]) * fx;
-      const low = data[from + width] + (data[from + width + 1] - data[from + width]) * fx;
+      const upper = data[i] + (data[i + 1] - data[i]) * fx;
+      const low = data[i + width] + (data[i + width + 1] - data[i + width]) * fx;
       out[at] = upper + (low - upper) * (py - y0);
     }
   }
@@ -51,32 +56,37 @@ export function meanAlong(data: Float32Array, length: number, first = 0, last = 
 
 export const rowOf = (y: number): number => Math.max(0, Math.min(SIGHT - 1, y)) * SIGHT;
 
-/** How far three rows together rise above the rows `away` px beside them, for the rows from `first` to `last`. */
-function ridge(data: Float32Array, away: number, first: number, last: number): Float32Array {
+/** Rows from `first` to `last`, as far as there is anything beside the middle: `reach` px. */
+interface Part {
+  first: number;
+  last: number;
+  reach?: number;
+}
+
+/** How far three rows together rise above the rows `away` px beside them, in a part of the image. */
+function ridge(data: Float32Array, away: number, { first, last, reach = SIGHT }: Part): Float32Array {
+  const left = Math.max(0, SIGHT / 2 - Math.ceil(reach) - 2);
+  const right = SIGHT - left;
   const three = new Float32Array(data.length);
   for (let y = Math.max(0, first - away); y <= Math.min(SIGHT - 1, last + away); y++) {
     const a = rowOf(y - 1);
     const b = y * SIGHT;
     const c = rowOf(y + 1);
-    for (let x = 0; x < SIGHT; x++) three[b + x] = (data[a + x] + data[b + x] + data[c + x]) / 3;
+    for (let x = left; x < right; x++) three[b + x] = (data[a + x] + data[b + x] + data[c + x]) / 3;
   }
   const out = new Float32Array(data.length);
   for (let y = Math.max(0, first); y <= Math.min(SIGHT - 1, last); y++) {
     const a = rowOf(y - away);
     const b = y * SIGHT;
     const c = rowOf(y + away);
-    for (let x = 0; x < SIGHT; x++) out[b + x] = three[b + x] - 0.3 * (three[a + x] + three[c + x]);
+    for (let x = left; x < right; x++) out[b + x] = three[b + x] - 0.3 * (three[a + x] + three[c + x]);
   }
   return out;
 }
 
 /** The ridges of an image turned so, in the rows from `first` to `last`; the others are empty. */
-export function turnedRidges(image: Raster, angleDeg: number, away: number, first: number, last: number): Float32Array {
+export function turnedRidges(image: Raster, angleDeg: number, away: number, part: Part): Float32Array {
   const near = away + 1;
-  return ridge(
-    turned(image, angleDeg, (y) => y >= first - near && y <= last + near),
-    away,
-    first,
-    last,
-  );
+  const rows = (y: number) => y >= part.first - near && y <= part.last + near;
+  return ridge(turned(image, angleDeg, { rows, reach: part.reach }), away, part);
 }

@@ -113,7 +113,6 @@ function weigh(
   const reach = (w.length - 1) / 2;
   const count = sums.length;
   const own = w[reach];
-  for (let x = 0; x < count; x++) sums[x] = own * data[at + x];
   for (let k = 1; k <= reach; k += 3) {
     const w1 = w[reach + k];
     const w2 = k + 1 <= reach ? w[reach + k + 1] : 0;
@@ -121,11 +120,34 @@ function weigh(
     const s1 = k * step;
     const s2 = Math.min(reach, k + 1) * step;
     const s3 = Math.min(reach, k + 2) * step;
-    for (let x = 0, i = at; x < count; x++, i++)
-      sums[x] +=
-        w1 * (data[i - s1] + data[i + s1]) + w2 * (data[i - s2] + data[i + s2]) + w3 * (data[i - s3] + data[i + s3]);
+    const last = k + 3 > reach;
+    // sums are held between the first and the last three pairs only
+    if (k === 1 && last)
+      for (let x = 0, i = at; x < count; x++, i++)
+        out[to + x] =
+          own * data[i] +
+          (w1 * (data[i - s1] + data[i + s1]) +
+            w2 * (data[i - s2] + data[i + s2]) +
+            w3 * (data[i - s3] + data[i + s3]));
+    else if (k === 1)
+      for (let x = 0, i = at; x < count; x++, i++)
+        sums[x] =
+          own * data[i] +
+          (w1 * (data[i - s1] + data[i + s1]) +
+            w2 * (data[i - s2] + data[i + s2]) +
+            w3 * (data[i - s3] + data[i + s3]));
+    else if (last)
+      for (let x = 0, i = at; x < count; x++, i++)
+        out[to + x] =
+          sums[x] +
+          (w1 * (data[i - s1] + data[i + s1]) +
+            w2 * (data[i - s2] + data[i + s2]) +
+            w3 * (data[i - s3] + data[i + s3]));
+    else
+      for (let x = 0, i = at; x < count; x++, i++)
+        sums[x] +=
+          w1 * (data[i - s1] + data[i + s1]) + w2 * (data[i - s2] + data[i + s2]) + w3 * (data[i - s3] + data[i + s3]);
   }
-  for (let x = 0; x < count; x++) out[to + x] = sums[x];
 }
 
 function convolve(source: Raster, w: Float64Array, empty: boolean): Raster {
