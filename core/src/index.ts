@@ -111,5 +111,6 @@ export type { WholeOutline } from './prove/whole-outline.ts';
 export { heatOf, HEAT } from './prove/heat.ts';
 export * from './flaws/heal.ts';
 export * from './cut/relatives.ts';
+export type { Fix } from './prove/fix.ts';
 export * from './prove/fixes.ts';
 export * from './prove/try-fix.ts';

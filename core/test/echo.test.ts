@@ -51,6 +51,14 @@ describe('the echo of one fixed tip', () => {
     for (const tip of [rich, rough])
       expect(echoWith([tip], { spacing: 110, turn: 180, mirror: true }).echo).to.be.above(70);
   });
+  it('stays where only the strongest of dabs that lie over each other is kept: parts of their outlines are not covered', () => {
+    const soft = tips.tipFrom(tips.disc(0.35, 0.5));
+    const dots = (spacing: number) => echoWith([soft], { spacing, scatter: 35, meet: 'best' }, 2).echo;
+    expect(dots(40)).to.be.above(65);
+    expect(dots(20)).to.be.above(45);
+    expect(dots(6)).to.be.below(dots(20) - 20);
+  });
+
   it('falls by mirroring and by scatter, once dabs lie close', () => {
     for (const tip of [rich, rough]) {
       const fixed = echoWith([tip], { spacing: 20 }).echo;
@@ -120,7 +128,7 @@ describe('what stands out on a tip', () => {
     });
   it('a line along the path hardly counts: it is a streak, no repetition', () => {
     const along = tipFrom(tips.without(base, line(0), 0.9));
-    expect(echoWith([along], { spacing: 25, flow: 50 }).echo).to.be.below(clean + 3);
+    expect(echoWith([along], { spacing: 25, flow: 50 }).echo).to.be.below(clean + 4);
   });
   it('a stray speck raises it by half the scale, and counts to the outline', () => {
     const small = tips.disc(0.5, 0.05);

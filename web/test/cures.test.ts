@@ -18,7 +18,7 @@ import type { ProveJob, ShownFix } from '../src/workers/prove-protocol.ts';
 import { benchOf, plateOf, STANDING } from './helpers/benches.ts';
 import { standIn, until } from './helpers/workers.ts';
 
-const BEFORE: Before = { nominal: 40, look: [], echo: 60, texture: 50, firstEcho: 60 };
+const BEFORE: Before = { nominal: 40, echo: 60, texture: 50, first: { echo: 60, texture: 50, look: [] } };
 const SPECK = makeStep('heal', { places: [[1, 0.5, 0.5]] });
 
 /** What each fix leaves of the echo, and how far it moves the look. */

@@ -10,12 +10,12 @@ export const riseSquared = (x: number, scale: number): number => (x > 0 ? rise(s
 /** Values that are enough to know where shares of them lie. */
 const ENOUGH = 16_384;
 
-/** An even choice of very many values, as a copy. */
-function someOf(values: Float32Array): Float32Array {
-  const every = values.length / ENOUGH;
+/** An even choice of very many values, at most so many, as a copy. */
+export function evenChoice(values: Float32Array, most: number): Float32Array {
+  const every = values.length / most;
   if (every <= 1) return values.slice();
-  const some = new Float32Array(ENOUGH);
-  for (let k = 0; k < ENOUGH; k++) some[k] = values[Math.floor(k * every)];
+  const some = new Float32Array(most);
+  for (let k = 0; k < most; k++) some[k] = values[Math.floor(k * every)];
   return some;
 }
 
@@ -44,7 +44,7 @@ function bringInPlace(values: Float32Array, place: number): void {
 /** The value below which a share (0..1) of the values lie, between neighbours in a straight line; 0 of none. */
 export function percentile(values: Float32Array, share: number): number {
   if (values.length === 0) return 0;
-  const some = someOf(values);
+  const some = evenChoice(values, ENOUGH);
   const at = share * (some.length - 1);
   const low = Math.floor(at);
   bringInPlace(some, low);

@@ -3,8 +3,8 @@ import type { InkEngine } from '../ink/engine.ts';
 import { soundingCoats, type Brush } from '../model/brush.ts';
 import type { PenStroke } from '../model/strokes.ts';
 import type { Raster } from '../raster/raster.ts';
-import { featuresOf, giveAwaysIn, type GiveAway } from './features.ts';
-import { grainEcho } from './grain-echo.ts';
+import { featuresOf, giveAwaysIn, type GiveAway, type Looked } from './features.ts';
+import { grainEcho, type Tiles } from './grain-echo.ts';
 import { knownIn } from './known.ts';
 import { likenessOf, type Places } from './likeness.ts';
 import { joined, knownAgain, putTogether, type Measures } from './put-together.ts';
@@ -25,8 +25,9 @@ export interface Echo {
   giveAways: GiveAway[];
   /** the tip that is known again by its whole outline, where one is */
   whole: WholeOutline | undefined;
-  /** px of the sheet after which a grain comes back; 0 for none */
+  /** px of the sheet after which a grain comes back, and the same in tiles; 0 for none */
   grainPx: number;
+  grainTiles: Tiles;
 }
 
 /** One strip measured, with what the plot shows. */
@@ -79,6 +80,7 @@ const unmeasured = (strip: Strip, shares: Raster): StripEcho => ({
   giveAways: [],
   whole: undefined,
   grainPx: 0,
+  grainTiles: [0, 0],
   insideLags: [],
   outlineLags: [],
   lagPx: strip.step * strip.sheetPx,
@@ -121,13 +123,17 @@ function lookAtCoat(echo: StripEcho, place: number): void {
 }
 
 /** Measures one strip. */
-export function measureStrip(strip: Strip): StripEcho {
+export const measureStrip = (strip: Strip): StripEcho => measureLookingAt(strip, () => true);
+
+/** Measures one strip, looking only some of its tips over for what gives them away. */
+export function measureLookingAt(strip: Strip, looked: Looked): StripEcho {
   const echo = unmeasured(strip, normalised(strip));
   const grain = grainEcho(strip.grain);
   if (grain.lag) echo.grainPx = Math.sqrt(grain.lag[0] ** 2 + grain.lag[1] ** 2) * strip.sheetPx;
+  echo.grainTiles = grain.tiles;
   strip.coats.forEach((_, place) => lookAtCoat(echo, place));
   const full = fullOf(strip.image.data);
-  if (full > 0) echo.giveAways = giveAwaysIn(strip, full);
+  if (full > 0) echo.giveAways = giveAwaysIn(strip, full, looked);
   echo.measures = { ...echo.measures, grain: grain.value, features: featuresOf(echo.giveAways) };
   return { ...echo, ...putTogether(echo.measures), grain: grain.value, texture: textureOf(strip) };
 }
@@ -159,6 +165,7 @@ export function meanEcho(all: readonly StripEcho[]): Echo {
     giveAways,
     whole: meanWhole(all.map(({ whole }) => whole)),
     grainPx: all[0]?.grainPx ?? 0,
+    grainTiles: all[0]?.grainTiles ?? [0, 0],
   };
 }
 

@@ -13,7 +13,7 @@ import type { Strip, StripDabs } from './strip.ts';
 import { templatesOf, type Template } from './template.ts';
 
 const MOST = 6;
-const LEAST_SALIENCE = 0.03;
+const LEAST_SALIENCE = 0.06;
 /** Layers of a faint square that are still taken for it, beyond those that overlap along the path. */
 const MORE = 1;
 /** A dab that keeps more than this of a feature shows it. */
@@ -205,7 +205,7 @@ function giveAwayOf(row: Row, plate: Plate, card: number, flaw: Flaw): GiveAway[
 }
 
 /** Every give-away of the tips of one coat, in one strip. */
-function ofCoat(strip: Strip, place: number, full: number): GiveAway[] {
+function ofCoat(strip: Strip, place: number, full: number, looked: Looked): GiveAway[] {
   const { coat, dabs, tips } = strip.coats[place];
   const count = Math.min(DABS, dabs.count);
   if (count < 3) return [];
@@ -217,7 +217,7 @@ function ofCoat(strip: Strip, place: number, full: number): GiveAway[] {
   );
   const row: Row = { strip, dabs, coat, count, full, usable, weights };
   return tips.flatMap((plate, card) =>
-    usable.some((v, i) => v === 1 && dabs.tip[i] === card)
+    looked(plate) && usable.some((v, i) => v === 1 && dabs.tip[i] === card)
       ? flawsOf(plate)
           .slice(0, MOST)
           .flatMap((flaw) => giveAwayOf(row, plate, card, flaw))
@@ -233,9 +233,12 @@ function placeOf(dabs: StripDabs, i: number, [mx, my]: Template['middle']): [num
   return [dabs.u[i] + c * a - s * b, dabs.v[i] + s * a + c * b];
 }
 
+/** Which tips are looked over for what stands out on them. */
+export type Looked = (plate: Plate) => boolean;
+
 /** Every give-away of the tips in one strip, the strongest first. `full` is what the dark parts of the strip print. */
-export function giveAwaysIn(strip: Strip, full: number): GiveAway[] {
-  return strip.coats.flatMap((_, place) => ofCoat(strip, place, full)).sort((a, b) => b.strength - a.strength);
+export function giveAwaysIn(strip: Strip, full: number, looked: Looked): GiveAway[] {
+  return strip.coats.flatMap((_, place) => ofCoat(strip, place, full, looked)).sort((a, b) => b.strength - a.strength);
 }
 
 /** The strength of all together. */

@@ -66,16 +66,27 @@ function likenessAt({ values, where, count }: Texture, dx: number, dy: number): 
 /** How much a grain's tile shows, 0..100, and at which of its lags most. */
 export interface GrainEcho {
   value: number;
-  /** px of the strip */
+  /** px of the strip, and in tiles along their two sides */
   lag: readonly [number, number] | undefined;
+  tiles: Tiles;
 }
+
+/** So many tiles along their first and their second side. */
+export type Tiles = readonly [number, number];
+/** A tile lies beside its like along either side and across both corners. */
+const TILES: readonly Tiles[] = [
+  [1, 0],
+  [0, 1],
+  [1, 1],
+  [1, -1],
+];
 
 /**
  * The echo of grains that stay with the paper: the likeness of the finished texture to itself one tile away, less that a
  * fifth nearer and farther, as much as it shows.
  */
 export function grainEcho(sheet: GrainedSheet | undefined): GrainEcho {
-  let best: GrainEcho = { value: 0, lag: undefined };
+  let best: GrainEcho = { value: 0, lag: undefined, tiles: [0, 0] };
   if (!sheet) return best;
   for (let k = 0; k + 1 < sheet.sides.length; k += 2) {
     const [a, b] = [sheet.sides[k], sheet.sides[k + 1]];
@@ -87,15 +98,16 @@ export function grainEcho(sheet: GrainedSheet | undefined): GrainEcho {
     for (const v of texture.values.data) sum += v * v * v * v;
     const strength = fourthRoot(sum / texture.count);
     const visible = rise((strength / VISIBLE) * (strength / VISIBLE));
-    const lags = [a, b, [a[0] + b[0], a[1] + b[1]], [a[0] - b[0], a[1] - b[1]]] as const;
-    for (const lag of lags) {
+    for (const tiles of TILES) {
+      const [m, n] = tiles;
+      const lag = [m * a[0] + n * b[0], m * a[1] + n * b[1]] as const;
       const { r, overlap } = likenessAt(texture, lag[0], lag[1]);
       const beside = BESIDE.map((f) => likenessAt(texture, lag[0] * f, lag[1] * f).r);
       const soft = Math.max(0, (beside[0] + beside[1]) / 2);
       // a coarse grain is like itself a fifth further on too: what counts is how much of the rest the tile brings
       const above = Math.max(0, (r - soft) / Math.max(LEAST_REST, 1 - soft) - FLOOR) / (1 - FLOOR);
       const value = 100 * above * Math.min(1, overlap / ENOUGH_OVERLAP) * visible;
-      if (value > best.value) best = { value, lag };
+      if (value > best.value) best = { value, lag, tiles };
     }
   }
   return best;

@@ -1,19 +1,21 @@
 import { cosineTurns, sineTurns } from '../maths/angles.ts';
 import { clamp } from '../maths/index.ts';
 import { mean } from '../maths/measures.ts';
-import { logTwo } from '../maths/roots.ts';
+import { cubeRoot, logTwo } from '../maths/roots.ts';
 import { expMinus } from '../raster/blur.ts';
 import { raster, type Plate, type Raster } from '../raster/raster.ts';
 import { valueAt } from '../raster/sample.ts';
-import { detailOf, rimTemplate, type RimTemplate } from './rim.ts';
+import { ARCS, detailOf, rimTemplate, type RimTemplate } from './rim.ts';
 import { LOOK_SIDE } from './seen.ts';
 import type { StripDabs } from './strip.ts';
 
-/** Dabs that are looked for, and neighbours that each is compared with. */
+/** Dabs that are looked for, and next ones that each is compared with. */
 const MOST = 40;
-const NEIGHBOURS = 6;
+const NEXT = 3;
 /** Of dabs that differ in size by this factor (octaves, one sigma) only two thirds are still taken for the same. */
 const SIZE_APART = 0.58;
+/** An arc is so alike to any stroke by chance: it holds few values that are free to differ. */
+const BY_CHANCE = 0.4;
 /** Contrast, per px, below which a place shows nothing. */
 const FAINT = 1e-3;
 
@@ -65,30 +67,46 @@ const sidePx = ({ across, down }: StripDabs, i: number): number => Math.max(Math
 
 /**
  * Likeness of a dab's rim to the slopes that are seen at its place, 0..1. Only what changes along the path counts: an
- * edge that runs along it is the stroke's own.
+ * edge that runs along it is the stroke's own. The rim is looked at arc by arc, and plain arcs count most: a few that are
+ * not covered by other dabs are enough to know the whole.
  */
 function rimSeen(slopes: Raster, { dabs, scale }: LookedAt, i: number, template: RimTemplate): number {
-  const { x, y, right, down, rim, px } = template;
+  const { x, y, right, down, rim, arc, px } = template;
   const [c, s] = [cosineTurns(dabs.turns[i]), sineTurns(dabs.turns[i])];
   const [across, high] = [dabs.across[i] * scale, dabs.down[i] * scale];
   // a squashed or mirrored side is steeper, or rises the other way
   const [cx, sy] = [(c * px) / across, (s * px) / high];
   const u = (dabs.u[i] + 0.5) * scale - 0.5;
   const v = (dabs.v[i] + 0.5) * scale - 0.5;
-  let [both, seen, own, weight] = [0, 0, 0, 0];
+  // of each arc: both together, what is seen, what is looked for, and its weight
+  const sums = new Float64Array(4 * ARCS);
   for (let k = 0; k < x.length; k++) {
     const w = rim[k];
     if (w < 0.02) continue;
     const [a, b] = [x[k] * across, y[k] * high];
     const found = valueAt(slopes, u + c * a - s * b, v + s * a + c * b);
     const wanted = cx * right[k] - sy * down[k];
-    both += w * found * wanted;
-    seen += w * found * found;
-    own += w * wanted * wanted;
-    weight += w;
+    const at = 4 * arc[k];
+    sums[at] += w * found * wanted;
+    sums[at + 1] += w * found * found;
+    sums[at + 2] += w * wanted * wanted;
+    sums[at + 3] += w;
   }
-  const floor = weight * FAINT * FAINT;
-  return clamp(both / Math.sqrt((seen + floor) * (own + floor) + 1e-20));
+  return plainest(sums);
+}
+
+/** The likeness of arcs above chance, as one: the cube root of the mean of their cubes, by how much there is to see of each. */
+function plainest(sums: Float64Array): number {
+  let [cubes, all] = [0, 1e-20];
+  for (let at = 0; at < sums.length; at += 4) {
+    const [both, seen, own] = sums.subarray(at, at + 3);
+    const floor = sums[at + 3] * FAINT * FAINT;
+    const likeness = both / Math.sqrt((seen + floor) * (own + floor) + 1e-20);
+    const r = clamp((likeness - BY_CHANCE) / (1 - BY_CHANCE));
+    cubes += own * r * r * r;
+    all += own;
+  }
+  return cubeRoot(cubes / all);
 }
 
 /** Where a place of one dab's tip lies on another's, were both laid on each other: shares of the longer side. */
@@ -123,15 +141,12 @@ function alikeAsTurned(dabs: StripDabs, tips: readonly Plate[], i: number, k: nu
   return clamp(both / Math.sqrt(mine * other + 1e-12));
 }
 
-/** How alike each chosen dab lies to the nearest others: the square of their likeness, less where sizes differ. */
+/** How alike each chosen dab lies to the next ones: the square of their likeness, less where sizes differ. */
 function alikeNeighbours({ dabs, tips }: LookedAt, rows: readonly number[]): number {
   let sum = 0;
   let n = 0;
   rows.forEach((i, at) => {
-    const from = clamp(at - NEIGHBOURS / 2, 0, Math.max(0, rows.length - 1 - NEIGHBOURS));
-    for (let other = from; other <= from + NEIGHBOURS && other < rows.length; other++) {
-      if (other === at) continue;
-      const k = rows[other];
+    for (const k of rows.slice(at + 1, at + 1 + NEXT)) {
       const octaves = logTwo(sidePx(dabs, i) / sidePx(dabs, k)) / SIZE_APART;
       const r = alikeAsTurned(dabs, tips, i, k);
       sum += r * r * expMinus((octaves * octaves) / 2);

@@ -27,7 +27,7 @@ export interface Factors {
   inside: number;
   regular: number;
 }
-export const FITTED: Factors = { alike: 1.42, uneven: 1.29, inside: 0.39, regular: 0.3 };
+export const FITTED: Factors = { alike: 1.48, uneven: 1.31, inside: 0.4, regular: 0.27 };
 
 /** Unevenness of the edge that is noticed, nominal tips: less than one px of a tip of 64 px. */
 const NOTICED = 0.015;

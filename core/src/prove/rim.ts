@@ -1,3 +1,4 @@
+import { headingDeg } from '../maths/angles.ts';
 import { sightOf } from '../flaws/sight.ts';
 import { greatest, percentile, picked } from '../maths/measures.ts';
 import { blur, expMinus } from '../raster/blur.ts';
@@ -42,6 +43,8 @@ export interface RimTemplate {
   /** how much of each place is rim, and whether the tip prints there at all, 0..1 */
   rim: Float64Array;
   printed: Float64Array;
+  /** in which of the arcs around the middle each place lies */
+  arc: Uint8Array;
   /** the detail of the whole tip, its middle in the middle */
   detail: Raster;
   /** steepness of all its coarse edges together, in sides */
@@ -128,6 +131,10 @@ function edgeOf(image: Raster, px: number): number {
   return sum / px;
 }
 
+/** Arcs that a rim is looked at in. */
+export const ARCS = 12;
+const arcOf = (x: number, y: number): number => Math.floor(((headingDeg(x, y) + 360) * ARCS) / 360) % ARCS;
+
 function makeTemplate(plate: Plate, px: number): RimTemplate {
   const { image, offsetX, offsetY } = drawn(plate, px);
   const detail = detailOf(image);
@@ -150,6 +157,7 @@ function makeTemplate(plate: Plate, px: number): RimTemplate {
     value: column(2),
     right: column(3),
     down: column(4),
+    arc: Uint8Array.from(rows, ([x, y]) => arcOf(x, y)),
     rim: column(5),
     printed: column(6),
     detail: centred(detail, offsetX, offsetY),

@@ -1,16 +1,16 @@
 import { blur, blurRows } from '../raster/blur.ts';
-import { distanceTo } from '../raster/distance.ts';
 import { pieces } from '../raster/pieces.ts';
 import { raster, type Raster } from '../raster/raster.ts';
 import { resample } from '../raster/resample.ts';
-import { greatest, percentile, picked } from '../maths/measures.ts';
+import { evenChoice, greatest, percentile, picked } from '../maths/measures.ts';
 import type { Strip } from './strip.ts';
 
 /** The nominal tip, px, at which likeness is measured. */
 export const LOOK_SIDE = 48;
 const BODY_AT = 0.3;
 const LEAST_BODY = 0.03 * LOOK_SIDE * LOOK_SIDE;
-const ERODE = Math.floor(0.06 * LOOK_SIDE);
+/** What lies within so many px of the edges is the outline's, not the inside's. */
+const ERODE = 2;
 const LOCAL = 0.14 * LOOK_SIDE;
 const STREAK = 2 * LOOK_SIDE;
 
@@ -23,11 +23,15 @@ export interface Seen {
   inside: Raster;
 }
 
+/** Values that are enough to know how dark a strip is. */
+const ENOUGH = 40_000;
+
 /** What the darker parts print: the 95th of a hundred of what is covered at all. */
 export function fullOf(data: Float32Array): number {
-  const least = 0.02 * greatest(data);
+  const some = evenChoice(data, ENOUGH);
+  const least = 0.02 * greatest(some);
   return percentile(
-    picked(data, (i) => data[i] > least),
+    picked(some, (i) => some[i] > least),
     0.95,
   );
 }
@@ -36,7 +40,9 @@ export function fullOf(data: Float32Array): number {
 export function sharesOf(image: Raster): Raster {
   const full = fullOf(image.data);
   const share = full > 0 ? 1 / full : 1;
-  return { ...image, data: image.data.map((v) => Math.min(1.2, v * share)) };
+  const data = new Float32Array(image.data.length);
+  for (let i = 0; i < data.length; i++) data[i] = Math.min(1.2, image.data[i] * share);
+  return { ...image, data };
 }
 
 /** A strip at 48 px a nominal tip, as shares of what its darker parts print. */
@@ -45,11 +51,17 @@ export function normalised({ image, side }: Strip): Raster {
   return sharesOf(resample(image, Math.floor(image.width * factor), Math.floor(image.height * factor)));
 }
 
-/** 1 within `px` of a set, 0 elsewhere. */
-function widened(set: Uint8Array, width: number, height: number, px: number): Uint8Array {
-  const far = distanceTo(set, width, height);
-  const out = new Uint8Array(set.length);
-  for (let i = 0; i < out.length; i++) out[i] = far[i] <= px ? 1 : 0;
+/** A set with the px above, below and beside each of its own. */
+function widened(set: Uint8Array, width: number, height: number): Uint8Array {
+  const out = set.slice();
+  for (let y = 0; y < height; y++)
+    for (let x = 0, i = y * width; x < width; x++, i++) {
+      if (!set[i]) continue;
+      if (x > 0) out[i - 1] = 1;
+      if (x < width - 1) out[i + 1] = 1;
+      if (y > 0) out[i - width] = 1;
+      if (y < height - 1) out[i + width] = 1;
+    }
   return out;
 }
 
@@ -58,12 +70,14 @@ function bodyOf(soft: Raster): { printing: Uint8Array; body: Uint8Array } {
   const { width, height, data } = soft;
   const printing = new Uint8Array(data.length);
   for (let i = 0; i < data.length; i++) printing[i] = data[i] > BODY_AT ? 1 : 0;
-  const near = widened(printing, width, height, 1);
+  const near = widened(printing, width, height);
   const found = pieces({ width, height, data: new Float32Array(near) }, 0.5);
   const area = new Int32Array(found.count + 1);
   for (let i = 0; i < printing.length; i++) area[found.label[i]] += printing[i];
-  const body = printing.map((v, i) => (v && area[found.label[i]] >= LEAST_BODY ? 1 : 0));
-  return { printing, body: body.some((v) => v > 0) ? body : printing };
+  const body = new Uint8Array(printing.length);
+  let any = 0;
+  for (let i = 0; i < body.length; i++) any |= body[i] = printing[i] && area[found.label[i]] >= LEAST_BODY ? 1 : 0;
+  return { printing, body: any ? body : printing };
 }
 
 interface Edges {
@@ -123,9 +137,10 @@ function fillOf({ top, bottom, there }: Edges, width: number, height: number): {
       fill.data[y * width + x] = within ? 1 : 0;
       outside[y * width + x] = within ? 0 : 1;
     }
-  const far = distanceTo(outside, width, height);
+  let near: Uint8Array = outside;
+  for (let k = 0; k < ERODE; k++) near = widened(near, width, height);
   const core = raster(width, height);
-  for (let i = 0; i < far.length; i++) core.data[i] = far[i] > ERODE ? 1 : 0;
+  for (let i = 0; i < near.length; i++) core.data[i] = near[i] ? 0 : 1;
   return { fill, deep: blur(core, 1) };
 }
 
@@ -136,7 +151,8 @@ export function seenOf(shares: Raster, from: number, to: number): Seen {
   const { printing, body } = bodyOf(soft);
   const edges = edgesOf(soft, body);
   const { fill, deep } = fillOf(edges, width, height);
-  const weighed = { width, height, data: data.map((v, i) => v * fill.data[i]) };
+  const weighed = raster(width, height);
+  for (let i = 0; i < data.length; i++) weighed.data[i] = data[i] * fill.data[i];
   const local = blur(weighed, LOCAL);
   const weight = blur(fill, LOCAL);
   const inside = raster(width, height);
@@ -164,9 +180,11 @@ export function unevennessOf({ outline, width }: Seen, from: number, to: number)
 /** Adds what prints apart from the body: it repeats as much as anything. */
 function addStrays(inside: Raster, shares: Raster, printing: Uint8Array, body: Uint8Array, fill: Raster): void {
   const { width, height } = shares;
-  const apart = printing.map((v, i) => (v && !body[i] ? 1 : 0));
-  if (!apart.some((v) => v > 0)) return;
-  const near = widened(apart, width, height, 1);
+  const apart = new Uint8Array(printing.length);
+  let any = 0;
+  for (let i = 0; i < apart.length; i++) any |= apart[i] = printing[i] && !body[i] ? 1 : 0;
+  if (!any) return;
+  const near = widened(apart, width, height);
   const soft = blur(shares, 0.6);
   const strays = raster(width, height);
   for (let i = 0; i < near.length; i++) strays.data[i] = near[i] && fill.data[i] === 0 ? soft.data[i] : 0;

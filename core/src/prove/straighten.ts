@@ -74,9 +74,10 @@ export function straightened(
   const rail = railOf(stroke, steady, zoom);
   const width = Math.ceil(rail.lengthPx) + 2 * side;
   const half = halfHeight(sheet, rail, side);
-  const image = raster(width, 2 * half + 1);
+  const level = isLevel(rail);
+  const image = level ? levelStrip(sheet, rail, width, half, side) : raster(width, 2 * half + 1);
   const last = rail.x.length - 1;
-  for (let u = 0; u < width; u++) {
+  for (let u = 0; u < width && !level; u++) {
     const i = Math.max(0, Math.min(last, u - side));
     const beyond = u - side - i;
     const x = rail.x[i] + rail.c[i] * beyond - 0.5;
@@ -93,6 +94,33 @@ export function straightened(
     out[2] = rail.turns[i];
   };
   return { image, way: { lengthPx: rail.lengthPx, find } };
+}
+
+/** Whether a path runs straight to the right. */
+const isLevel = ({ x, turns }: Rail): boolean => turns.every((t) => t === 0) && x[x.length - 1] > x[0];
+
+/** The strip of a level path: all its places lie equally between pixels, so whole rows are mixed. */
+function levelStrip(sheet: Raster, rail: Rail, width: number, half: number, side: number): Raster {
+  const out = raster(width, 2 * half + 1);
+  const left = rail.x[0] - 0.5 - side;
+  const top = rail.y[0] - 0.5 - half;
+  const [x0, y0] = [Math.floor(left), Math.floor(top)];
+  const [fx, fy] = [left - x0, top - y0];
+  const from = Math.max(0, -x0);
+  const to = Math.min(width, sheet.width - 1 - x0);
+  for (let v = 0; v < out.height; v++) {
+    const y = y0 + v;
+    if (y < 0 || y + 1 >= sheet.height) continue;
+    const row = y * sheet.width + x0;
+    for (let u = from, at = v * width + from; u < to; u++, at++) {
+      const i = row + u;
+      const upper = sheet.data[i] + (sheet.data[i + 1] - sheet.data[i]) * fx;
+      const k = i + sheet.width;
+      const low = sheet.data[k] + (sheet.data[k + 1] - sheet.data[k]) * fx;
+      out.data[at] = upper + (low - upper) * fy;
+    }
+  }
+  return out;
 }
 
 /** How far a sheet is covered beside a path, px: looked for outward from a few places. */

@@ -18,24 +18,31 @@ const GAP = 10;
 /** A stroke with so much detail has 63 of 100; fitted on the rated strokes. */
 const RICH = 0.41;
 
-/** The stroke: where it prints, with the small gaps in it. */
-const strokeOf = (shares: Raster): Raster =>
-  closed({ ...shares, data: shares.data.map((v) => (v > PRINTS ? 1 : 0)) }, GAP);
+/** The stroke: where it prints, with the small gaps in it; a place for every second px both ways. */
+function strokeOf({ width, height, data }: Raster): Raster {
+  const prints = raster(width >> 1, height >> 1);
+  for (let y = 0, i = 0; y < prints.height; y++)
+    for (let x = 0; x < prints.width; x++, i++) prints.data[i] = data[2 * y * width + 2 * x] > PRINTS ? 1 : 0;
+  return closed(prints, GAP / 2);
+}
 
-/** Products of the two slopes of a raster, blurred: how steep it is along, down and both (structure tensor, Bigün 1987). */
+/** Slopes of a raster at every second px both ways: how steep, and their products around (structure tensor, Bigün 1987). */
 function tensorOf({ width, height, data }: Raster): { steep: Float32Array; xx: Raster; yy: Raster; xy: Raster } {
-  const [xx, yy, xy] = [raster(width, height), raster(width, height), raster(width, height)];
-  const steep = new Float32Array(width * height);
-  for (let y = 1; y < height - 1; y++)
-    for (let x = 1, i = y * width + 1; x < width - 1; x++, i++) {
-      const a = (data[i + 1] - data[i - 1]) / 2;
-      const b = (data[i + width] - data[i - width]) / 2;
+  const half = () => raster(width >> 1, height >> 1);
+  const [xx, yy, xy] = [half(), half(), half()];
+  const steep = new Float32Array(xx.data.length);
+  for (let y = 1; y < xx.height - 1; y++)
+    for (let x = 1, i = y * xx.width + 1; x < xx.width - 1; x++, i++) {
+      const at = 2 * y * width + 2 * x;
+      const a = (data[at + 1] - data[at - 1]) / 2;
+      const b = (data[at + width] - data[at - width]) / 2;
       xx.data[i] = a * a;
       yy.data[i] = b * b;
       xy.data[i] = a * b;
       steep[i] = Math.sqrt(a * a + b * b);
     }
-  return { steep, xx: blur(xx, AROUND), yy: blur(yy, AROUND), xy: blur(xy, AROUND) };
+  const around = AROUND / 2;
+  return { steep, xx: blur(xx, around), yy: blur(yy, around), xy: blur(xy, around) };
 }
 
 /** The middle of a strip: so many nominal tips are enough to know its texture. */

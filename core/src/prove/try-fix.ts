@@ -1,21 +1,22 @@
 import { derivedPlate } from '../cut/relatives.ts';
 import type { Plates } from '../ink/coat.ts';
 import type { InkEngine } from '../ink/engine.ts';
+import { clamp } from '../maths/index.ts';
 import type { Brush } from '../model/brush.ts';
 import type { Plate } from '../raster/raster.ts';
-import { measureStrip, meanEcho, standardStrips, type StripEcho } from './echo.ts';
-import { fixesFor, singleCures, type Fix, type SingleCure } from './fixes.ts';
-import { lookApart, lookOf, meanLook, type Look } from './look.ts';
+import { measureLookingAt, measureStrip, meanEcho, standardStrips, type StripEcho } from './echo.ts';
+import type { Fix } from './fix.ts';
+import { fixesFor, singleCures, type SingleCure } from './fixes.ts';
+import { lookApart, lookOf, type Look } from './look.ts';
 import { nominalPx, type Strip } from './strip.ts';
 
 /** What fixes of a brush are compared with: plain data, so that several workers can try them. */
 export interface Before {
   nominal: number;
-  look: Look;
   echo: number;
   texture: number;
   /** with the first seed alone */
-  firstEcho: number;
+  first: { echo: number; texture: number; look: Look };
 }
 
 /** A fix that was tried: what echo and texture are left, and how far the look moved from where it was (0.05 is 5 %). */
@@ -26,13 +27,12 @@ export interface TriedFix extends Fix {
   score: number;
 }
 
-const SEEDS = 2;
 /** So many points of echo one whole look is worth. */
 const LOOK_COSTS = 150;
 
 /**
  * Measures a brush so that its fixes can be compared with it, and what is worth trying on it. `known`: its standard
- * strips in the order of their seeds, where they are measured already.
+ * strips in the order of their seeds, where they are measured already; without any the first is measured.
  */
 export function beginFixes(
   engine: InkEngine,
@@ -41,21 +41,21 @@ export function beginFixes(
   known: readonly StripEcho[] = [],
 ): { before: Before; fixes: Fix[]; singles: SingleCure[] } {
   const nominal = nominalPx(brush, plates);
-  const more = standardStrips(engine, brush, plates, { seeds: SEEDS, skip: known.length, nominal });
-  const all = [...known.slice(0, SEEDS), ...more.map(measureStrip)];
+  const all = known.length > 0 ? known : standardStrips(engine, brush, plates, { seeds: 1, nominal }).map(measureStrip);
   const echo = meanEcho(all);
+  const [first] = all;
   return {
     before: {
       nominal,
-      look: meanLook(all.map(({ shares }) => lookOf(shares))),
       echo: echo.echo,
       texture: echo.texture,
-      firstEcho: all[0]?.echo ?? echo.echo,
+      first: first ? { echo: first.echo, texture: first.texture, look: lookOf(first.shares) } : NOTHING,
     },
     fixes: fixesFor(brush, plates, echo),
     singles: singleCures(brush, plates, echo),
   };
 }
+const NOTHING = { echo: 0, texture: 0, look: [] };
 
 /** Plates cut for fixes, by what they were cut from and how: the same object again, so that it is looked at once. */
 const cutBefore = new WeakMap<Plate, Map<string, Plate>>();
@@ -80,37 +80,48 @@ export function platesOfFix(plates: Plates, { derived }: Fix): Map<string, Plate
 const LEAST_FALL = 1;
 export const helps = (before: Before, { echo }: TriedFix): boolean => echo < before.echo - LEAST_FALL;
 
-/** The strips of a fix, measured: with one seed only where that already shows that it does not help. */
-function measuredFix(engine: InkEngine, base: Before, brush: Brush, plates: Plates): StripEcho[] {
-  const strips = (seeds: number, skip: number) =>
-    standardStrips(engine, brush, plates, { seeds, skip, nominal: base.nominal }).map(measureStrip);
-  const first = strips(1, 0);
-  const worthMore = first.some(({ echo }) => echo < Math.max(base.echo, base.firstEcho) - LEAST_FALL);
-  return worthMore ? [...first, ...strips(SEEDS, 1)] : first;
+/** A strip of a fix, measured; relatives of a tip are not looked over. */
+function measuredFix(engine: InkEngine, { nominal }: Before, plates: Plates, fix: Fix): StripEcho | undefined {
+  const all = platesOfFix(plates, fix);
+  const relatives = new Set(Object.keys(fix.derived).map((name) => fix.derived[name].relative && all.get(name)));
+  const [strip] = standardStrips(engine, fix.brush, all, { seeds: 1, nominal });
+  return strip && measureLookingAt(strip, (plate) => !relatives.has(plate));
 }
 
-/** Tries a fix on the real brush: draws it, measures its echo and how far its look has moved. Gives a strip of it too. */
+/**
+ * Tries a fix on the real brush: draws it with the first seed, measures it, and compares it with the same seed of the brush
+ * as it was: seeds differ by more than small fixes do. Gives the strip too.
+ */
 export function tryFix(
   engine: InkEngine,
   base: Before,
   plates: Plates,
   fix: Fix,
 ): { tried: TriedFix; strip: Strip | undefined } {
-  const measured = measuredFix(engine, base, fix.brush, platesOfFix(plates, fix));
-  const { echo, texture } = meanEcho(measured);
-  const look = measured.length > 0 ? lookApart(base.look, meanLook(measured.map(({ shares }) => lookOf(shares)))) : 1;
+  const measured = measuredFix(engine, base, plates, fix);
+  if (!measured)
+    return { tried: { ...fix, echo: 0, texture: 0, look: 1, score: base.echo - LOOK_COSTS }, strip: undefined };
+  const echo = clamp(base.echo + measured.echo - base.first.echo, 0, 100);
+  const texture = clamp(base.texture + measured.texture - base.first.texture, 0, 100);
+  const look = lookApart(base.first.look, lookOf(measured.shares));
   const score = base.echo - echo - LOOK_COSTS * look;
-  return { tried: { ...fix, echo, texture, look, score }, strip: measured[0]?.strip };
+  return { tried: { ...fix, echo, texture, look, score }, strip: measured.strip };
 }
 
 /**
- * Hands fixes out to several workers, by the worker's number; undefined when none is left. Those with new plates take
- * longest and share plates: the first worker begins with them, the others end with them.
+ * Hands fixes out to several workers, by the worker's number; undefined when none is left. Each begins with what is quickly
+ * tried, so that there is something to see; those with new plates, which take longest, go to the first worker next, since
+ * they share plates, and to the others last.
  */
 export function handOut(fixes: readonly Fix[]): (worker: number) => Fix | undefined {
   const heavy = fixes.filter(({ derived }) => Object.keys(derived).length > 0);
   const light = fixes.filter((fix) => !heavy.includes(fix));
-  return (worker) => (worker === 0 ? (heavy.shift() ?? light.shift()) : (light.shift() ?? heavy.pop()));
+  const begun = new Set<number>();
+  return (worker) => {
+    const first = !begun.has(worker);
+    begun.add(worker);
+    return worker === 0 && !first ? (heavy.shift() ?? light.shift()) : (light.shift() ?? heavy.pop());
+  };
 }
 
 /** What must be left of the texture; and points of it that no eye misses. */
@@ -166,7 +177,7 @@ export function fixesAfter(
 const MOST_TOGETHER = 3;
 const ENOUGH = 5;
 /** Points of echo that a whole look is worth among those within the budget. */
-const LOOK_WITHIN = 40;
+const LOOK_WITHIN = 20;
 
 /** The fix within the budget, keeping the texture, that leaves the least echo. */
 function bestWithin(before: Before, all: readonly TriedFix[], budget: number): TriedFix | undefined {

@@ -18,6 +18,7 @@ export interface Strokes {
   sizePx?: number;
   seed?: number;
   grain?: object;
+  meet?: string;
 }
 
 const chance = [{ by: 'chance' }];
@@ -43,6 +44,7 @@ export function brushOf(tips: readonly Plate[], s: Strokes): { brush: Brush; pla
           mirrorX: { chance: s.mirror ? 0.5 : 0 },
         },
         ...(s.grain ? { grain: s.grain } : {}),
+        ...(s.meet ? { meet: s.meet } : {}),
       },
     ],
   });

@@ -2,7 +2,7 @@ import type { Bench, Brush } from '@amber-stamp/core';
 import { useEffect } from 'react';
 import { create } from 'zustand';
 import type { ProveJob, ToldEcho, ToldPair } from '../workers/prove-protocol.ts';
-import { proverFor } from '../workers/prover.ts';
+import { proverFor, warmHelper } from '../workers/prover.ts';
 import { whenAtRest } from './at-rest.ts';
 import { usePlates } from './plates.ts';
 import { useBench } from './store.ts';
@@ -64,7 +64,10 @@ async function pump(): Promise<void> {
         const told = await prover?.measure(job, seeds);
         if (!told || wanted !== job) continue;
         useEcho.setState({ told, key, failed: false });
-        if (seeds === SEEDS) finished = key;
+        if (seeds < SEEDS) continue;
+        finished = key;
+        // what cannot be warmed now will fail, and be told, when it is wanted
+        warmHelper(job).catch(() => undefined);
       }
     } catch {
       useEcho.setState({ failed: true });

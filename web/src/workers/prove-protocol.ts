@@ -59,9 +59,10 @@ export interface ToldPair {
 export interface Likeness {
   inside: number[];
   outline: number[];
-  /** px from dab to dab, and after which a grain comes back */
+  /** px from dab to dab, and after which a grain comes back; the latter in tiles along both sides of one too */
   lagPx: number;
   grainPx: number;
+  grainTiles: readonly [number, number];
   /** px of the stroke: its dabs, and for the first lags the two places that are most alike */
   pairs: (readonly [readonly [number, number], readonly [number, number]])[][];
 }

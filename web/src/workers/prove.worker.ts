@@ -74,6 +74,7 @@ function likenessOf(first: StripEcho): Likeness {
     outline: first.outlineLags,
     lagPx: first.lagPx,
     grainPx: first.grainPx,
+    grainTiles: first.grainTiles,
     pairs: first.pairs.map((same, k) => same.map((i) => [at(i), at(i + k + 1)] as const)),
   };
 }

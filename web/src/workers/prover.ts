@@ -31,6 +31,15 @@ export async function proverFor(job: ProveJob, number = 0): Promise<Remote<Prove
   return remote;
 }
 
+let warm = false;
+
+/** Has the helper measure once while nobody waits, so that it is quick when it is asked to help. */
+export async function warmHelper(job: ProveJob): Promise<void> {
+  if (warm) return;
+  warm = true;
+  await (await proverFor(job, HELPER))?.pair(job);
+}
+
 /**
  * Lets all workers take work until there is none: `next` gives each, by its number, what to do next; `goesOn` tells whether
  * it is still wanted.

@@ -5,7 +5,7 @@ import { singleKey, useSingles } from '../../bench/cures-ahead.ts';
 import { useEcho } from '../../bench/echo.ts';
 import { usePlates } from '../../bench/plates.ts';
 import { PlateView } from '../../parts/PlateView.tsx';
-import type { ToldEcho, ToldGiveAway } from '../../workers/prove-protocol.ts';
+import type { Likeness, ToldEcho, ToldGiveAway } from '../../workers/prove-protocol.ts';
 import { CURE_WORDS, giveAwayWords, openCure } from './cure.ts';
 import { HeatView } from './HeatView.tsx';
 import { useMarked, WHOLE } from './marked.ts';
@@ -124,6 +124,14 @@ function Tip({ plate: name }: { plate: string }) {
   );
 }
 
+/** Where a grain comes back, in tiles and px, and how often a stroke of `spanPx` shows it. */
+function grainNote({ grainPx, grainTiles: [across, down] }: Likeness, spanPx: number): string {
+  const tiles =
+    across !== 0 && down !== 0 ? 'one tile across and one down' : across !== 0 ? 'one tile across' : 'one tile down';
+  const times = Math.max(1, Math.round(spanPx / grainPx));
+  return `comes back after ${tiles}, ${Math.round(grainPx)} px: ${times} ${times === 1 ? 'time' : 'times'} along the stroke`;
+}
+
 function Wholes({ told }: { told: ToldEcho }) {
   const { whole, grain, likeness } = told;
   const mark = (giveAway: number | null) => () => useMarked.setState({ giveAway, lag: null });
@@ -141,7 +149,7 @@ function Wholes({ told }: { told: ToldEcho }) {
         <WholeEntry
           what="the tile of its grain"
           strength={grain}
-          note={`comes back every ${Math.round(likeness.grainPx)} px, ${Math.max(1, Math.round(told.spanPx / likeness.grainPx))} times along the stroke`}
+          note={grainNote(likeness, told.spanPx)}
           onMark={mark(null)}
         />
       )}
