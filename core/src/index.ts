@@ -107,6 +107,7 @@ export { flawsOf } from './flaws/flaws.ts';
 export { sightOf, SIGHT, type Sight } from './flaws/sight.ts';
 export { FITTED, putTogether, type Factors, type Measures } from './prove/put-together.ts';
 export * from './prove/report.ts';
+export * from './prove/lend.ts';
 export type { WholeOutline } from './prove/whole-outline.ts';
 export { heatOf, HEAT } from './prove/heat.ts';
 export * from './flaws/heal.ts';

@@ -1,9 +1,9 @@
-import { InkEngine, tryFix, type Before, type Fix, type Plate } from '@amber-stamp/core';
+import { borrowFlaws, InkEngine, tryFix, type Before, type Fix, type LentFlaw, type Plate } from '@amber-stamp/core';
 import { parentPort } from 'node:worker_threads';
 
-/** One fix to try; plates come once for each brush. */
+/** One fix to try; plates come once for each brush, with what was found on them. */
 export interface CureOrder {
-  plates?: Map<string, Plate>;
+  plates?: Map<string, { plate: Plate; found: LentFlaw[] | undefined }>;
   before: Before;
   fix: Fix;
 }
@@ -13,6 +13,9 @@ let plates = new Map<string, Plate>();
 
 parentPort?.on('message', ({ plates: fresh, before, fix }: CureOrder) => {
   // the same objects every time, so that what is found on them is kept
-  if (fresh) plates = fresh;
+  if (fresh) {
+    plates = new Map([...fresh].map(([name, { plate }]) => [name, plate]));
+    for (const { plate, found } of fresh.values()) if (found) borrowFlaws(plate, found);
+  }
   parentPort?.postMessage(tryFix(engine, before, plates, fix).tried.echo);
 });

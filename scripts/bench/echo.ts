@@ -4,6 +4,7 @@ import {
   flawsOf,
   handOut,
   InkEngine,
+  lendFlaws,
   measureStrip,
   parseBrush,
   standardStrips,
@@ -82,7 +83,9 @@ async function twelve(seed: number): Promise<number> {
   const next = handOut(begun.fixes.slice(0, 12));
   await Promise.all(
     workers.map(async (worker, number) => {
-      let order: CureOrder['plates'] = own;
+      let order: CureOrder['plates'] = new Map(
+        [...own].map(([name, plate]) => [name, { plate, found: lendFlaws(plate) }]),
+      );
       for (let fix = next(number); fix; fix = next(number)) {
         worker.postMessage({ plates: order, before: begun.before, fix } satisfies CureOrder);
         order = undefined;

@@ -26,6 +26,11 @@ function contentKey({ width, height, data }: Plate): string {
   return `${width} ${height} ${a} ${b}`;
 }
 
+/** What was found on a plate object already. */
+export const foundOn = (plate: Plate): readonly Flaw[] | undefined => found.get(plate);
+/** Takes over what was found on a plate elsewhere. */
+export const takeFlaws = (plate: Plate, flaws: readonly Flaw[]): void => void found.set(plate, flaws);
+
 /** What stands out on the tip of a plate, the most salient first; looked for once for each plate object. */
 export function flawsOf(plate: Plate): readonly Flaw[] {
   const there = found.get(plate);

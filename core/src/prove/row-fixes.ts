@@ -97,7 +97,7 @@ const NEARER = 7;
 const NEAREST = 5;
 /** The same where the strongest is kept, which hides less and leaves more of the look. */
 const BEST_NEAR = 22;
-const BEST_NEAREST = 8;
+const BEST_NEAREST = 14;
 /** Nearer than this already, nothing comes of laying dabs nearer still. */
 const DENSE = 5;
 
@@ -137,4 +137,17 @@ export function rowFixes(brush: Brush, place: number, plates: Plates): Fix[] {
     fix(`dabs much nearer, the strongest kept, ${how}`, (c) => turned(closerBest(c, BEST_NEAREST))),
     fix(`dabs nearer, the strongest kept, ${how}, scattered, of many sizes`, (c) => turned(closerBest(c, NEAR), LOOSE)),
   ];
+}
+
+/** What a little nearer is: so much of the spacing. */
+const LITTLE = 0.78;
+
+/** A fix that laid dabs nearer, and now a little nearer still: as near as the look allows is found by small steps. */
+export function littleNearer(brush: Brush, place: number): Fix {
+  const { meet, properties } = brush.coats[place];
+  const spacing = LITTLE * properties.spacing.rest;
+  return plainFix(
+    'dabs a little nearer still',
+    withCoat(brush, place, (c) => (meet === 'best' ? closerBest(c, spacing) : closer(c, spacing))),
+  );
 }

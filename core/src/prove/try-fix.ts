@@ -2,12 +2,13 @@ import { derivedPlate } from '../cut/relatives.ts';
 import type { Plates } from '../ink/coat.ts';
 import type { InkEngine } from '../ink/engine.ts';
 import { clamp } from '../maths/index.ts';
-import type { Brush } from '../model/brush.ts';
+import { soundingCoats, type Brush } from '../model/brush.ts';
 import type { Plate } from '../raster/raster.ts';
 import { measureLookingAt, measureStrip, meanEcho, standardStrips, type StripEcho } from './echo.ts';
 import type { Fix } from './fix.ts';
 import { fixesFor, singleCures, type SingleCure } from './fixes.ts';
 import { lookApart, lookOf, type Look } from './look.ts';
+import { littleNearer } from './row-fixes.ts';
 import { nominalPx, type Strip } from './strip.ts';
 
 /** What fixes of a brush are compared with: plain data, so that several workers can try them. */
@@ -150,7 +151,8 @@ const kindOf = ({ what }: Fix): string => {
   const own = (what.split('; ').at(-1) ?? what).replace(/[\d.]+/g, '');
   return /^dabs (much )?nearer/.test(own) ? 'dabs nearer' : own;
 };
-const MOST_AFTER = 6;
+const MOST_AFTER = 5;
+const NEARER = /(^|; )dabs (much )?nearer/;
 
 /** What is worth trying after a fix was taken: the kinds that helped most by themselves. */
 export function fixesAfter(
@@ -165,16 +167,18 @@ export function fixesAfter(
     .sort(byScore(base))
     .map(kindOf)
     .filter((kind) => !fix.what.split('; ').some((part) => kindOf({ ...fix, what: part }) === kind));
-  const all = platesOfFix(plates, fix);
-  const strips = standardStrips(engine, fix.brush, all, { seeds: 1, nominal: base.nominal });
-  return fixesFor(fix.brush, all, meanEcho(strips.map(measureStrip)))
+  if (helped.length === 0) return [];
+  const measured = measuredFix(engine, base, plates, fix);
+  const [place] = soundingCoats(fix.brush);
+  const still = NEARER.test(fix.what) ? [littleNearer(fix.brush, place)] : [];
+  const next = fixesFor(fix.brush, platesOfFix(plates, fix), meanEcho(measured ? [measured] : []))
     .filter((next) => helped.includes(kindOf(next)))
     .sort((a, b) => helped.indexOf(kindOf(a)) - helped.indexOf(kindOf(b)))
-    .slice(0, MOST_AFTER)
-    .map((next) => after(fix, next));
+    .slice(0, MOST_AFTER);
+  return [...still, ...next].map((next) => after(fix, next));
 }
 
-const MOST_TOGETHER = 3;
+const MOST_TOGETHER = 4;
 const ENOUGH = 5;
 /** Points of echo that a whole look is worth among those within the budget. */
 const LOOK_WITHIN = 20;

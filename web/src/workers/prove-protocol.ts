@@ -3,6 +3,7 @@ import type {
   Brush,
   Fix,
   FlawPlace,
+  LentFlaw,
   NumberedStroke,
   Plate,
   PlateBox,
@@ -99,7 +100,10 @@ export interface ShownFix extends TriedFix {
 }
 
 export interface ProveApi {
-  hold(key: string, plate: Plate): void;
+  /** `found`: what another worker found on the plate already */
+  hold(key: string, plate: Plate, found?: readonly LentFlaw[]): void;
+  /** What was found on plates already, in the order of their keys. */
+  lend(keys: readonly string[]): (LentFlaw[] | undefined)[];
   /** Measures a brush along its standard stroke with so many seeds. */
   measure(job: ProveJob, seeds: number): ToldEcho;
   /** What is measured of a brush along its standard stroke with one seed: for many at once. */

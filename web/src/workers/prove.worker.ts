@@ -1,9 +1,11 @@
 import {
   beginFixes,
+  borrowFlaws,
   boxOnPlate,
   fixesAfter,
   heatOf,
   InkEngine,
+  lendFlaws,
   meanEcho,
   measureStrip,
   placeOnPlate,
@@ -95,12 +97,13 @@ function pictureOf({ image: bare, side, grain }: Strip): Promise<ImageBitmap> {
       const from = y + top;
       if (from >= 0 && from < image.height) part.data[y * width + x] = image.data[from * image.width + x + left];
     }
-  const small = resample(part, PICTURE.width, PICTURE.height);
+  const { data } = resample(part, PICTURE.width, PICTURE.height);
   const pixels = new ImageData(PICTURE.width, PICTURE.height);
-  small.data.forEach((v, i) => {
-    const gray = 255 - Math.round(241 * Math.min(1, v));
-    pixels.data.set([gray, gray, gray, 255], 4 * i);
-  });
+  for (let i = 0; i < data.length; i++) {
+    const gray = 255 - Math.round(241 * Math.min(1, data[i]));
+    pixels.data.fill(gray, 4 * i, 4 * i + 3);
+    pixels.data[4 * i + 3] = 255;
+  }
   return createImageBitmap(pixels);
 }
 
@@ -125,10 +128,17 @@ function pairOf(strips: readonly Strip[]): ToldPair {
 }
 
 const worker: ProveApi = {
-  hold(key: string, plate: Plate): void {
+  hold(key, plate, found): void {
+    if (found) borrowFlaws(plate, found);
     const left = plates.hold(key, plate);
     if (left) engine.keepOnly(left);
   },
+
+  lend: (keys) =>
+    keys.map((key) => {
+      const plate = plates.get(key);
+      return plate && lendFlaws(plate);
+    }),
 
   measure(job: ProveJob, seeds: number): ToldEcho {
     const start = performance.now();

@@ -21,11 +21,18 @@ export async function proverFor(job: ProveJob, number = 0): Promise<Remote<Prove
     sent: new WeakSet(),
   };
   const { remote, sent } = provers[number];
+  const missing: string[] = [];
   for (const key of Object.values(job.plates)) {
     const plate = heldPlate(key);
     if (!plate) return undefined;
-    if (sent.has(plate)) continue;
-    await remote.hold(key, plate);
+    if (!sent.has(plate)) missing.push(key);
+  }
+  // a tip takes long to look over: the first has mostly done so
+  const found = number > 0 && missing.length > 0 ? await provers[0]?.remote.lend(missing) : undefined;
+  for (const [k, key] of missing.entries()) {
+    const plate = heldPlate(key);
+    if (!plate) return undefined;
+    await remote.hold(key, plate, found?.[k]);
     sent.add(plate);
   }
   return remote;

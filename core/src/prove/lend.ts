@@ -1,0 +1,29 @@
+import type { Flaw } from '../flaws/flaw.ts';
+import { flawsOf, foundOn, takeFlaws } from '../flaws/flaws.ts';
+import type { Plate } from '../raster/raster.ts';
+import { takeTemplates, templatesMade, type Template } from './template.ts';
+
+/** What was found on a tip as plain data, so that another worker need not look the tip over again. */
+export interface LentFlaw {
+  flaw: Omit<Flaw, 'cure'>;
+  templates: readonly Template[] | undefined;
+}
+
+/** What was found on a plate already; undefined where it was not looked over. */
+export const lendFlaws = (plate: Plate): LentFlaw[] | undefined =>
+  foundOn(plate)?.map((found) => {
+    const { what, tone, mask, box, salience } = found;
+    return { flaw: { what, tone, mask, box, salience }, templates: templatesMade(found) };
+  });
+
+/** Takes over what another worker found on a plate. How a flaw is cured is worked out again where it is asked for. */
+export function borrowFlaws(plate: Plate, lent: readonly LentFlaw[]): void {
+  if (foundOn(plate)) return;
+  // the same pixels give the same flaws in the same order
+  const own = (k: number) => flawsOf({ ...plate })[k];
+  const flaws = lent.map(({ flaw }, k): Flaw => ({ ...flaw, cure: () => own(k).cure() }));
+  lent.forEach(({ templates }, k) => {
+    if (templates) takeTemplates(flaws[k], templates);
+  });
+  takeFlaws(plate, flaws);
+}
