@@ -54,6 +54,7 @@ const triedAs = (fix: Fix, [echo, look]: [number, number]): ShownFix => ({
 function prover(onTry: (fix: Fix) => void = () => undefined): void {
   standIn('prove', {
     hold: () => undefined,
+    lend: () => [],
     begin: ({ brush }: ProveJob) => ({ before: BEFORE, fixes: fixesOf(brush), singles: [] }),
     tryOne: (_job: ProveJob, _before: Before, fix: Fix) => {
       onTry(fix);
@@ -170,6 +171,7 @@ describe('cures that are tried', () => {
     const before = presentBench();
     standIn('prove', {
       hold: () => undefined,
+      lend: () => [],
       begin: ({ brush }: ProveJob) => ({
         before: { ...BEFORE, echo: NO_NEED - 1 },
         fixes: fixesOf(brush),

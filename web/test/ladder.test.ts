@@ -25,7 +25,11 @@ describe('a ladder', () => {
     const bench = benchOf(['tip.png'], { spacing: { rest: 25 }, angle: { rest: 0 } });
     openBench(bench, STANDING);
     standIn('cut', { cut: () => ({ plate: plateOf(1), facts: [], ms: 1 }) });
-    standIn('prove', { hold: () => undefined, pair: (job: ProveJob) => ({ echo: spacingOf(job), texture: 50 }) });
+    standIn('prove', {
+      hold: () => undefined,
+      lend: () => [],
+      pair: (job: ProveJob) => ({ echo: spacingOf(job), texture: 50 }),
+    });
     setLadder({ across: SPACINGS, down: TURNS });
     wantPlates(bench, false);
     await until(() => usePlates.getState().ready['tip.png'] !== undefined);
@@ -81,6 +85,7 @@ describe('a ladder', () => {
     let asked = 0;
     standIn('prove', {
       hold: () => undefined,
+      lend: () => [],
       pair: async (job: ProveJob) => {
         if (++asked === 5) cancelLadder();
         return { echo: spacingOf(job), texture: 50 };

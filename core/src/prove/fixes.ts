@@ -137,10 +137,12 @@ function grainFixes(brush: Brush, place: number): Fix[] {
 export function fixesFor(brush: Brush, plates: Plates, echo: Echo): Fix[] {
   const [place] = soundingCoats(brush);
   if (place === undefined) return [];
-  return [
+  const grain = grainFixes(brush, place);
+  const others = [
     ...cureFixes(brush, plates, echo),
     ...rowFixes(brush, place, plates),
     ...(relativesFix(brush, place, plates, RESHAPED) ?? []),
-    ...grainFixes(brush, place),
   ];
+  // what is most likely to help is tried, and seen, first
+  return echo.grain > Math.max(echo.outline, echo.inside) ? [...grain, ...others] : [...others, ...grain];
 }

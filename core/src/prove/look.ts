@@ -16,7 +16,7 @@ const ACROSS = 19;
 const REACH = 0.9;
 /** Of bands, profile, breadth, tone and gaps. */
 const WEIGHTS = [
-  ...BANDS.map(() => 1 / BANDS.length),
+  ...BANDS.map(() => 2 / BANDS.length),
   ...Array.from({ length: ACROSS }, () => 2 / ACROSS),
   0.5,
   0.5,
