@@ -1,5 +1,6 @@
 import {
   beginFixes,
+  borrowFlaws,
   checkBorder,
   cut,
   derivedPlate,
@@ -9,6 +10,7 @@ import {
   heatOf,
   helps,
   InkEngine,
+  lendFlaws,
   makeRecipe,
   makeStep,
   meanEcho,
@@ -135,6 +137,23 @@ describe('a tip that is reshaped', () => {
       expect(checkBorder(fromPlate(made)).verdict, String(seed)).to.equal('clear');
       expect(outside(made, plate) + outside(plate, made), String(seed)).to.be.above(0.02 * plate.data.length);
     }
+  });
+});
+
+describe('what was found on a tip', () => {
+  it('is lent to another worker as plain data, and measures and cures the same there', () => {
+    const { brush, plates } = brushOf([specked], { spacing: 25 });
+    const [strip] = standardStrips(engine, brush, plates, { seeds: 1 });
+    const here = measureStrip(strip);
+    const lent = structuredClone(lendFlaws(plates.get('tip 0.png') as Plate)) ?? [];
+    expect(lent[0].flaw.what).to.equal('speck');
+    const there: Plate = structuredClone(specked);
+    borrowFlaws(there, lent);
+    const [other] = standardStrips(engine, brush, new Map([['tip 0.png', there]]), { seeds: 1 });
+    expect(measureStrip(other).measures).to.deep.equal(here.measures);
+    const [own, borrowed] = [specked, there].map((plate) => flawsOf(plate)[0].cure());
+    expect(borrowed.keep).to.deep.equal(own.keep);
+    expect(lendFlaws(structuredClone(specked))).to.equal(undefined);
   });
 });
 

@@ -28,8 +28,23 @@ function contentKey({ width, height, data }: Plate): string {
 
 /** What was found on a plate object already. */
 export const foundOn = (plate: Plate): readonly Flaw[] | undefined => found.get(plate);
-/** Takes over what was found on a plate elsewhere. */
-export const takeFlaws = (plate: Plate, flaws: readonly Flaw[]): void => void found.set(plate, flaws);
+/**
+ * Takes over what was found on a plate elsewhere, in its order: the same pixels give the same flaws. How one is cured is
+ * worked out again where it is asked for.
+ */
+export function takeFlaws(plate: Plate, all: readonly Omit<Flaw, 'cure'>[]): readonly Flaw[] {
+  let own: Flaw[] | undefined;
+  const flaws = all.map((flaw, k): Flaw => ({ ...flaw, cure: () => (own ??= lookOver(plate))[k].cure() }));
+  keepAlike(contentKey(plate), flaws);
+  found.set(plate, flaws);
+  return flaws;
+}
+
+function keepAlike(key: string, flaws: readonly Flaw[]): void {
+  foundAlike.delete(key);
+  foundAlike.set(key, flaws);
+  if (foundAlike.size > ALIKE_KEPT) foundAlike.delete(foundAlike.keys().next().value as string);
+}
 
 /** What stands out on the tip of a plate, the most salient first; looked for once for each plate object. */
 export function flawsOf(plate: Plate): readonly Flaw[] {
@@ -37,9 +52,7 @@ export function flawsOf(plate: Plate): readonly Flaw[] {
   if (there) return there;
   const key = contentKey(plate);
   const flaws = foundAlike.get(key) ?? lookOver(plate);
-  foundAlike.delete(key);
-  foundAlike.set(key, flaws);
-  if (foundAlike.size > ALIKE_KEPT) foundAlike.delete(foundAlike.keys().next().value as string);
+  keepAlike(key, flaws);
   found.set(plate, flaws);
   return flaws;
 }

@@ -1,5 +1,5 @@
 import type { Flaw } from '../flaws/flaw.ts';
-import { flawsOf, foundOn, takeFlaws } from '../flaws/flaws.ts';
+import { foundOn, takeFlaws } from '../flaws/flaws.ts';
 import type { Plate } from '../raster/raster.ts';
 import { takeTemplates, templatesMade, type Template } from './template.ts';
 
@@ -16,14 +16,14 @@ export const lendFlaws = (plate: Plate): LentFlaw[] | undefined =>
     return { flaw: { what, tone, mask, box, salience }, templates: templatesMade(found) };
   });
 
-/** Takes over what another worker found on a plate. How a flaw is cured is worked out again where it is asked for. */
+/** Takes over what another worker found on a plate. */
 export function borrowFlaws(plate: Plate, lent: readonly LentFlaw[]): void {
   if (foundOn(plate)) return;
-  // the same pixels give the same flaws in the same order
-  const own = (k: number) => flawsOf({ ...plate })[k];
-  const flaws = lent.map(({ flaw }, k): Flaw => ({ ...flaw, cure: () => own(k).cure() }));
+  const flaws = takeFlaws(
+    plate,
+    lent.map(({ flaw }) => flaw),
+  );
   lent.forEach(({ templates }, k) => {
     if (templates) takeTemplates(flaws[k], templates);
   });
-  takeFlaws(plate, flaws);
 }
