@@ -106,6 +106,7 @@ export type { GiveAway } from './prove/features.ts';
 export { flawsOf } from './flaws/flaws.ts';
 export { sightOf, SIGHT, type Sight } from './flaws/sight.ts';
 export { FITTED, putTogether, type Factors, type Measures } from './prove/put-together.ts';
+export { Lru } from './maths/lru.ts';
 export * from './prove/report.ts';
 export * from './prove/lend.ts';
 export type { WholeOutline } from './prove/whole-outline.ts';

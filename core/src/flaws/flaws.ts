@@ -1,3 +1,4 @@
+import { Lru } from '../maths/lru.ts';
 import type { Plate } from '../raster/raster.ts';
 import { BODY_AT, tipOf } from './body.ts';
 import { findBorder } from './find-border.ts';
@@ -12,8 +13,7 @@ const MOST = 12;
 const LEAST = 0.01;
 const found = new WeakMap<Plate, readonly Flaw[]>();
 /** By what the pixels are, for plates that are made again and again alike. */
-const foundAlike = new Map<string, readonly Flaw[]>();
-const ALIKE_KEPT = 48;
+const foundAlike = new Lru<string, readonly Flaw[]>(48);
 
 /** A key that plates with the same pixels share: two mixed sums over all of them. */
 function contentKey({ width, height, data }: Plate): string {
@@ -35,15 +35,9 @@ export const foundOn = (plate: Plate): readonly Flaw[] | undefined => found.get(
 export function takeFlaws(plate: Plate, all: readonly Omit<Flaw, 'cure'>[]): readonly Flaw[] {
   let own: Flaw[] | undefined;
   const flaws = all.map((flaw, k): Flaw => ({ ...flaw, cure: () => (own ??= lookOver(plate))[k].cure() }));
-  keepAlike(contentKey(plate), flaws);
+  foundAlike.set(contentKey(plate), flaws);
   found.set(plate, flaws);
   return flaws;
-}
-
-function keepAlike(key: string, flaws: readonly Flaw[]): void {
-  foundAlike.delete(key);
-  foundAlike.set(key, flaws);
-  if (foundAlike.size > ALIKE_KEPT) foundAlike.delete(foundAlike.keys().next().value as string);
 }
 
 /** What stands out on the tip of a plate, the most salient first; looked for once for each plate object. */
@@ -52,7 +46,7 @@ export function flawsOf(plate: Plate): readonly Flaw[] {
   if (there) return there;
   const key = contentKey(plate);
   const flaws = foundAlike.get(key) ?? lookOver(plate);
-  keepAlike(key, flaws);
+  foundAlike.set(key, flaws);
   found.set(plate, flaws);
   return flaws;
 }

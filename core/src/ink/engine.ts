@@ -1,3 +1,4 @@
+import { Lru } from '../maths/lru.ts';
 import type { Plate } from '../raster/raster.ts';
 import type { DabTable } from '../vary/dab-table.ts';
 import type { TilePlace } from './combine.ts';
@@ -52,7 +53,7 @@ export class InkEngine {
   readonly kernel: Kernel;
   private readonly tips = new WeakMap<Plate, Tip>();
   private readonly levels = new Map<TipLevel, number>();
-  private readonly grains = new Map<string, GrainField>();
+  private readonly grains = new Lru<string, GrainField>(GRAINS_KEPT);
   private readonly printer: TilePrinter;
   private readonly rows: number;
 
@@ -102,9 +103,7 @@ export class InkEngine {
   /** The values of a grain that were made before under this key, or new ones. The last few are kept. */
   grainField(key: string, make: () => GrainField): GrainField {
     const field = this.grains.get(key) ?? make();
-    this.grains.delete(key);
     this.grains.set(key, field);
-    if (this.grains.size > GRAINS_KEPT) this.grains.delete(this.grains.keys().next().value as string);
     return field;
   }
 
