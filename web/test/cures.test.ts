@@ -55,6 +55,7 @@ function prover(onTry: (fix: Fix) => void = () => undefined): void {
   standIn('prove', {
     hold: () => undefined,
     lend: () => [],
+    borrow: () => undefined,
     begin: ({ brush }: ProveJob) => ({ before: BEFORE, fixes: fixesOf(brush), singles: [] }),
     tryOne: (_job: ProveJob, _before: Before, fix: Fix) => {
       onTry(fix);
@@ -172,6 +173,7 @@ describe('cures that are tried', () => {
     standIn('prove', {
       hold: () => undefined,
       lend: () => [],
+      borrow: () => undefined,
       begin: ({ brush }: ProveJob) => ({
         before: { ...BEFORE, echo: NO_NEED - 1 },
         fixes: fixesOf(brush),

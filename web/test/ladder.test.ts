@@ -28,6 +28,7 @@ describe('a ladder', () => {
     standIn('prove', {
       hold: () => undefined,
       lend: () => [],
+      borrow: () => undefined,
       pair: (job: ProveJob) => ({ echo: spacingOf(job), texture: 50 }),
     });
     setLadder({ across: SPACINGS, down: TURNS });
@@ -86,6 +87,7 @@ describe('a ladder', () => {
     standIn('prove', {
       hold: () => undefined,
       lend: () => [],
+      borrow: () => undefined,
       pair: async (job: ProveJob) => {
         if (++asked === 5) cancelLadder();
         return { echo: spacingOf(job), texture: 50 };

@@ -1,18 +1,21 @@
 import { type Bench, type Press, type SurfaceState } from '@amber-stamp/core';
 import { useEffect, useRef, useState } from 'react';
 import { wrap, type Remote } from 'comlink';
+import { PlateLedger } from '../engine/plate-ledger.ts';
 import { trouble } from '../parts/messages.tsx';
 import { coded } from '../parts/coded.ts';
 import { Newest } from '../parts/newest.ts';
 import { TIPS_KEPT, type PressedSurface, type SurfaceApi } from '../workers/surface-protocol.ts';
 import { usePlates } from './plates.ts';
 
-let remote: Remote<SurfaceApi> | undefined;
-const held = new Set<string>();
+let begun: { remote: Remote<SurfaceApi>; ledger: PlateLedger } | undefined;
 
-function surfaceWorker(): Remote<SurfaceApi> {
-  remote ??= wrap<SurfaceApi>(new Worker(new URL('../workers/surface.worker.ts', import.meta.url), { type: 'module' }));
-  return remote;
+function surfaceWorker() {
+  if (begun) return begun;
+  const worker = new Worker(new URL('../workers/surface.worker.ts', import.meta.url), { type: 'module' });
+  const remote = wrap<SurfaceApi>(worker);
+  begun = { remote, ledger: new PlateLedger(remote, TIPS_KEPT) };
+  return begun;
 }
 
 /** The names of the plates that can be pressed, by card of the lowest coat. */
@@ -35,17 +38,12 @@ export function usePressed(bench: Bench, { shape, presses }: SurfaceState, hand:
   useEffect(() => {
     newest.current.ask(async () => {
       try {
-        const worker = surfaceWorker();
-        for (const name of names) {
-          const plate = ready[name];
-          if (!plate || held.has(plate.key)) continue;
-          await worker.hold(plate.key, plate.plate);
-          held.add(plate.key);
-          if (held.size > TIPS_KEPT) held.delete([...held][0]);
-        }
+        const { remote, ledger } = surfaceWorker();
+        const plates = new Map(names.flatMap((name) => (ready[name] ? [[ready[name].key, ready[name].plate]] : [])));
+        await ledger.bring([...plates.keys()], (key) => plates.get(key));
         const all = hand ? [...presses, hand] : presses;
         const plateOf = (card: number) => keys[card % keys.length];
-        setPressed(await worker.press({ shape, presses: all.map((one) => ({ ...one, plate: plateOf(one.card) })) }));
+        setPressed(await remote.press({ shape, presses: all.map((one) => ({ ...one, plate: plateOf(one.card) })) }));
       } catch (cause) {
         trouble(coded(cause, 'The surface could not be pressed. Take the last dab back.'));
       }

@@ -14,6 +14,7 @@ import {
   heightPlate,
   heightsOf,
   histogram,
+  Lru,
   makesRelief,
   makeStep,
   VIEWS,
@@ -63,7 +64,8 @@ const SIDE_PX = 128;
 const PROFILE = 160;
 /** Longer side of a source that is laid over another: no plate is larger. */
 const OTHER_SIDE = 2048;
-const sources = new Map<string, Promise<OpenSource>>();
+/** Two sources at most: their pixels are large. */
+const sources = new Lru<string, Promise<OpenSource>>(2);
 const small = new WeakMap<Raster, { side: number; bitmap: ImageBitmap }>();
 
 function opened(source: string, onProgress: (share: number) => void = () => undefined): Promise<OpenSource> {
@@ -74,8 +76,6 @@ function opened(source: string, onProgress: (share: number) => void = () => unde
       return { picture, ...others, cutter: new Cutter(picture, others, tellSteps, true) };
     });
     open.catch(() => sources.delete(source));
-    // two sources at most: their pixels are large
-    if (sources.size >= 2) sources.delete([...sources.keys()][0]);
     sources.set(source, open);
   }
   return open;

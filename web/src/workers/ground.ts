@@ -1,8 +1,8 @@
-import { coverBox, groundColour, GroundStack, isPlainLie, type GroundLayer, type Ground } from '@amber-stamp/core';
+import { coverBox, groundColour, GroundStack, isPlainLie, Lru, type GroundLayer, type Ground } from '@amber-stamp/core';
 import type { InkJob } from './protocol.ts';
 
 const PICTURES_KEPT = 12;
-const pictures = new Map<string, Promise<ImageBitmap>>();
+const pictures = new Lru<string, Promise<ImageBitmap>>(PICTURES_KEPT);
 
 /** A picture of the ground; fetched and decoded once. */
 function pictureAt(url: string): Promise<ImageBitmap> {
@@ -13,7 +13,6 @@ function pictureAt(url: string): Promise<ImageBitmap> {
       return createImageBitmap(await response.blob());
     });
     picture.catch(() => pictures.delete(url));
-    if (pictures.size >= PICTURES_KEPT) pictures.delete([...pictures.keys()][0]);
     pictures.set(url, picture);
   }
   return picture;
@@ -43,7 +42,7 @@ function plainPaper(paper: Ground, { width, height }: Size): GroundLayer {
 }
 
 const STACKS_KEPT = 6;
-const stacks = new Map<string, GroundStack>();
+const stacks = new Lru<string, GroundStack>(STACKS_KEPT);
 
 /** The ground of a job where it is more than paper with ink on it; undefined where it is not. */
 export async function groundOf(job: InkJob): Promise<GroundStack | undefined> {
@@ -55,9 +54,7 @@ export async function groundOf(job: InkJob): Promise<GroundStack | undefined> {
   if (!stack) {
     const over = layers.map(({ name }, i) => ({ name, pixels: spread(found[i], job) }));
     stack = new GroundStack([plainPaper(paper, job), ...over], job);
-    if (stacks.size >= STACKS_KEPT) stacks.delete([...stacks.keys()][0]);
+    stacks.set(key, stack);
   }
-  stacks.delete(key);
-  stacks.set(key, stack);
   return stack;
 }

@@ -30,8 +30,8 @@ import {
 import { expose, transfer } from 'comlink';
 import { carryErrors } from './errors.ts';
 import { groundOf } from './ground.ts';
-import { HeldPlates } from './held-plates.ts';
-import type { InkApi, InkJob, InkResult, SideCost } from './protocol.ts';
+import { HeldByKey } from '../engine/held-by-key.ts';
+import { INKED_KEPT, type InkApi, type InkJob, type InkResult, type SideCost } from './protocol.ts';
 
 interface KeptCoat {
   laid: LaidCoat;
@@ -41,7 +41,7 @@ interface KeptCoat {
 
 const engine = new InkEngine();
 const views = new Map<string, Map<string, KeptCoat>>();
-const plates = new HeldPlates(96);
+const plates = new HeldByKey<Plate>(INKED_KEPT);
 
 function free({ laid, thick }: KeptCoat): void {
   engine.free(laid.layer);
@@ -154,9 +154,13 @@ function costOf(job: InkJob, side: number): SideCost {
 }
 
 const worker: InkApi = {
-  hold(key: string, plate: Plate): void {
-    const left = plates.hold(key, plate);
-    if (left) engine.keepOnly(left);
+  hold(wanted, fresh) {
+    if (plates.take(wanted, fresh).length > 0) engine.keepOnly(plates.all());
+  },
+
+  dropPlates() {
+    plates.drop();
+    engine.keepOnly([]);
   },
 
   async draw(job: InkJob): Promise<InkResult> {

@@ -1,8 +1,17 @@
-import type { Plate } from '@amber-stamp/core';
+import { Lru, type Plate } from '@amber-stamp/core';
 import { proxy, wrap, type Remote } from 'comlink';
 import { carryErrors } from './errors.ts';
 import type { MakeApi } from './make-protocol.ts';
-import type { CutApi, FileApi, InkApi, InkJob, InkResult, SideCost } from './protocol.ts';
+import { PlateLedger } from '../engine/plate-ledger.ts';
+import {
+  INKED_KEPT,
+  type CutApi,
+  type FileApi,
+  type InkApi,
+  type InkJob,
+  type InkResult,
+  type SideCost,
+} from './protocol.ts';
 
 carryErrors();
 
@@ -16,25 +25,20 @@ export const openSource = (source: string, onProgress: (share: number) => void):
 
 interface InkWorker {
   remote: Remote<InkApi>;
-  holds: Set<string>;
+  ledger: PlateLedger;
 }
 const POOL = Math.max(1, Math.min(3, (navigator.hardwareConcurrency || 2) - 1));
-const inkWorkers: InkWorker[] = Array.from({ length: POOL }, () => ({
-  remote: wrap<InkApi>(new Worker(new URL('./ink.worker.ts', import.meta.url), { type: 'module' })),
-  holds: new Set<string>(),
-}));
-const held = new Map<string, Plate>();
-const PLATES_KEPT = 96;
+const inkWorkers: InkWorker[] = Array.from({ length: POOL }, () => {
+  const remote = wrap<InkApi>(new Worker(new URL('./ink.worker.ts', import.meta.url), { type: 'module' }));
+  return { remote, ledger: new PlateLedger(remote, INKED_KEPT) };
+});
+const held = new Lru<string, Plate>(INKED_KEPT);
 
 /** A plate that jobs may name by its key. */
-export function holdPlate(key: string, plate: Plate): void {
-  held.delete(key);
-  held.set(key, plate);
-  if (held.size > PLATES_KEPT) held.delete([...held.keys()][0]);
-}
+export const holdPlate = (key: string, plate: Plate): void => void held.set(key, plate);
 
 /** A plate by its key; undefined when it was not made here, or long ago. */
-export const heldPlate = (key: string): Plate | undefined => held.get(key);
+export const heldPlate = (key: string): Plate | undefined => held.peek(key);
 
 /** Each view keeps to one worker, which keeps its layers. */
 function workerFor(view: string): InkWorker {
@@ -45,17 +49,13 @@ function workerFor(view: string): InkWorker {
 
 /** The worker of a job, given the plates that it does not hold: calls arrive in order, so none is waited for. */
 function prepared(job: InkJob): Remote<InkApi> {
-  const worker = workerFor(job.view);
-  for (const key of new Set(job.brushes.flatMap(({ plates }) => Object.values(plates)))) {
-    const plate = held.get(key);
-    if (!plate) continue;
-    holdPlate(key, plate); // the last used is the last to go, here and in the worker
-    const known = worker.holds.delete(key);
-    worker.holds.add(key);
-    if (worker.holds.size > PLATES_KEPT) worker.holds.delete([...worker.holds][0]);
-    if (!known) worker.remote.hold(key, plate).catch(() => worker.holds.delete(key));
-  }
-  return worker.remote;
+  const { remote, ledger } = workerFor(job.view);
+  const keys = job.brushes.flatMap(({ plates }) => Object.values(plates));
+  // what is printed with is the last to go
+  for (const key of keys) held.get(key);
+  // a plate that could not be given is missed by the job itself, which tells so
+  ledger.bring(keys, heldPlate).catch(() => undefined);
+  return remote;
 }
 
 interface Waiting {

@@ -16,6 +16,10 @@ import type {
   RecipeStep,
 } from '@amber-stamp/core';
 import type { ReliefWish } from '@amber-stamp/core/relief';
+import type { Fresh } from '../engine/plate-ledger.ts';
+
+/** So many plates the page keeps at hand, and a worker that draws. */
+export const INKED_KEPT = 96;
 
 /** A brush with the key of the plate of each name. Plates were given before, by key. */
 export interface InkBrush {
@@ -74,7 +78,8 @@ export interface SideCost {
 }
 
 export interface InkApi {
-  hold(key: string, plate: Plate): void;
+  hold(wanted: readonly string[], fresh: Fresh): void;
+  dropPlates(): void;
   draw(job: InkJob): Promise<InkResult>;
   /** The colour of the ground itself at a pixel, as #rrggbb. */
   groundAt(job: InkJob, x: number, y: number): Promise<string>;

@@ -5,11 +5,14 @@ import type {
   FlawPlace,
   LentFlaw,
   NumberedStroke,
-  Plate,
   PlateBox,
   SingleCure,
   TriedFix,
 } from '@amber-stamp/core';
+import type { Fresh } from '../engine/plate-ledger.ts';
+
+/** So many plates a worker that measures keeps. */
+export const MEASURED_KEPT = 64;
 
 /** A brush whose plates the worker holds by key. */
 export interface ProveJob {
@@ -100,8 +103,10 @@ export interface ShownFix extends TriedFix {
 }
 
 export interface ProveApi {
-  /** `found`: what another worker found on the plate already */
-  hold(key: string, plate: Plate, found?: readonly LentFlaw[]): void;
+  hold(wanted: readonly string[], fresh: Fresh): void;
+  dropPlates(): void;
+  /** Takes over what another worker found on plates that are here. */
+  borrow(keys: readonly string[], found: readonly (LentFlaw[] | undefined)[]): void;
   /** What was found on plates already, in the order of their keys. */
   lend(keys: readonly string[]): (LentFlaw[] | undefined)[];
   /** Measures a brush along its standard stroke with so many seeds. */

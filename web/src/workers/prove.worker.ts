@@ -26,11 +26,20 @@ import {
 } from '@amber-stamp/core';
 import { expose, transfer } from 'comlink';
 import { carryErrors } from './errors.ts';
-import { HeldPlates } from './held-plates.ts';
-import type { Likeness, ProveApi, ProveJob, ToldEcho, ToldGiveAway, ToldPair, ToldWhole } from './prove-protocol.ts';
+import { HeldByKey } from '../engine/held-by-key.ts';
+import {
+  MEASURED_KEPT,
+  type Likeness,
+  type ProveApi,
+  type ProveJob,
+  type ToldEcho,
+  type ToldGiveAway,
+  type ToldPair,
+  type ToldWhole,
+} from './prove-protocol.ts';
 
 const engine = new InkEngine();
-const plates = new HeldPlates(64);
+const plates = new HeldByKey<Plate>(MEASURED_KEPT);
 
 type Point = readonly [number, number];
 
@@ -128,10 +137,21 @@ function pairOf(strips: readonly Strip[]): ToldPair {
 }
 
 const worker: ProveApi = {
-  hold(key, plate, found): void {
-    if (found) borrowFlaws(plate, found);
-    const left = plates.hold(key, plate);
-    if (left) engine.keepOnly(left);
+  hold(wanted, fresh) {
+    if (plates.take(wanted, fresh).length > 0) engine.keepOnly(plates.all());
+  },
+
+  dropPlates() {
+    plates.drop();
+    engine.keepOnly([]);
+  },
+
+  borrow(keys, found) {
+    keys.forEach((key, k) => {
+      const plate = plates.get(key);
+      const lent = found[k];
+      if (plate && lent) borrowFlaws(plate, lent);
+    });
   },
 
   lend: (keys) =>

@@ -1,11 +1,11 @@
-import type { Plate } from '@amber-stamp/core';
 import { wrap, type Remote } from 'comlink';
+import { PlateLedger } from '../engine/plate-ledger.ts';
 import { heldPlate } from './pool.ts';
-import type { ProveApi, ProveJob } from './prove-protocol.ts';
+import { MEASURED_KEPT, type ProveApi, type ProveJob } from './prove-protocol.ts';
 
 interface Prover {
   remote: Remote<ProveApi>;
-  sent: WeakSet<Plate>;
+  ledger: PlateLedger;
 }
 const provers: Prover[] = [];
 
@@ -14,26 +14,22 @@ export const PROVERS = 2;
 /** The second one, which the dial does not wait for. */
 export const HELPER = PROVERS - 1;
 
+function beginProver(): Prover {
+  const remote = wrap<ProveApi>(new Worker(new URL('./prove.worker.ts', import.meta.url), { type: 'module' }));
+  return { remote, ledger: new PlateLedger(remote, MEASURED_KEPT) };
+}
+
 /** A worker that measures, with all plates of a job in its hands; undefined while one is not cut yet. */
 export async function proverFor(job: ProveJob, number = 0): Promise<Remote<ProveApi> | undefined> {
-  provers[number] ??= {
-    remote: wrap<ProveApi>(new Worker(new URL('./prove.worker.ts', import.meta.url), { type: 'module' })),
-    sent: new WeakSet(),
-  };
-  const { remote, sent } = provers[number];
-  const missing: string[] = [];
-  for (const key of Object.values(job.plates)) {
-    const plate = heldPlate(key);
-    if (!plate) return undefined;
-    if (!sent.has(plate)) missing.push(key);
-  }
+  const { remote, ledger } = (provers[number] ??= beginProver());
+  const keys = Object.values(job.plates);
+  if (!keys.every(heldPlate)) return undefined;
+  const missing = ledger.lacks(keys);
+  await ledger.bring(keys, heldPlate);
   // a tip takes long to look over: the first has mostly done so
-  const found = number > 0 && missing.length > 0 ? await provers[0]?.remote.lend(missing) : undefined;
-  for (const [k, key] of missing.entries()) {
-    const plate = heldPlate(key);
-    if (!plate) return undefined;
-    await remote.hold(key, plate, found?.[k]);
-    sent.add(plate);
+  if (number > 0 && missing.length > 0 && provers[0]) {
+    const found = await provers[0].remote.lend(missing);
+    await remote.borrow(missing, found);
   }
   return remote;
 }

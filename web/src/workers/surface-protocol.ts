@@ -1,9 +1,10 @@
-import type { Plate, Press, SurfaceName } from '@amber-stamp/core';
+import type { Press, SurfaceName } from '@amber-stamp/core';
+import type { Fresh } from '../engine/plate-ledger.ts';
 
 /** Corners along each side of a surface. */
 export const SURFACE_SIDE = 420;
 
-/** Tips that the worker keeps; the first to come is the first to go. */
+/** Tips that the worker keeps. */
 export const TIPS_KEPT = 40;
 
 /** What lies on a surface: presses with the key of the plate of each. Plates were given before, by key. */
@@ -22,6 +23,7 @@ export interface PressedSurface {
 }
 
 export interface SurfaceApi {
-  hold(key: string, plate: Plate): void;
+  hold(wanted: readonly string[], fresh: Fresh): void;
+  dropPlates(): void;
   press(job: SurfaceJob): PressedSurface;
 }

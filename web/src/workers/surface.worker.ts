@@ -10,12 +10,13 @@ import {
   type Surface,
 } from '@amber-stamp/core';
 import { expose, transfer } from 'comlink';
+import { HeldByKey } from '../engine/held-by-key.ts';
 import { carryErrors } from './errors.ts';
 import { SURFACE_SIDE, TIPS_KEPT, type PressedSurface, type SurfaceApi, type SurfaceJob } from './surface-protocol.ts';
 
 /** Longest side of a tip that is pressed: the grid of a surface shows no more. */
 const TIP_SIDE = 512;
-const tips = new Map<string, PressTip>();
+const tips = new HeldByKey<PressTip>(TIPS_KEPT);
 const surfaces = new Map<string, Surface>();
 
 const surfaceOf = (shape: SurfaceJob['shape']): Surface => {
@@ -80,10 +81,15 @@ function tipOf(plate: Plate): PressTip {
 }
 
 const worker: SurfaceApi = {
-  hold(key, plate) {
-    tips.delete(key);
-    tips.set(key, tipOf(plate));
-    if (tips.size > TIPS_KEPT) tips.delete([...tips.keys()][0]);
+  hold(wanted, fresh) {
+    tips.take(
+      wanted,
+      fresh.map(([key, plate]) => [key, tipOf(plate)]),
+    );
+  },
+
+  dropPlates() {
+    tips.drop();
   },
 
   press(job): PressedSurface {

@@ -1,0 +1,53 @@
+import { Lru } from '@amber-stamp/core';
+
+/**
+ * What a worker holds by key, most often plates. Only `take` changes what stays: the page keeps the same account beside it
+ * and so knows, without asking, what the worker has dropped.
+ */
+export class HeldByKey<Held> {
+  private held: Lru<string, Held>;
+  private readonly most: number;
+
+  constructor(most: number) {
+    this.most = most;
+    this.held = new Lru(most);
+  }
+
+  /** Takes fresh ones in for a job that needs `wanted`, none of which goes for another; gives the keys of those that went. */
+  take(wanted: readonly string[], fresh: readonly (readonly [string, Held])[]): string[] {
+    const given = new Map(fresh);
+    const gone: string[] = [];
+    for (const key of wanted) this.held.get(key);
+    for (const key of wanted) {
+      const held = given.get(key);
+      if (held !== undefined) gone.push(...this.held.set(key, held, wanted.length).map(([dropped]) => dropped));
+    }
+    return gone;
+  }
+
+  has(key: string): boolean {
+    return this.held.has(key);
+  }
+
+  get(key: string): Held | undefined {
+    return this.held.peek(key);
+  }
+
+  all(): Held[] {
+    return [...this.held].map(([, held]) => held);
+  }
+
+  drop(): void {
+    this.held = new Lru(this.most);
+  }
+
+  /** What a job names, by its own names: those that are not here are left out. */
+  named(keys: Readonly<Record<string, string>>): Map<string, Held> {
+    const named = new Map<string, Held>();
+    for (const [name, key] of Object.entries(keys)) {
+      const held = this.held.peek(key);
+      if (held !== undefined) named.set(name, held);
+    }
+    return named;
+  }
+}

@@ -1,0 +1,52 @@
+import type { Plate } from '@amber-stamp/core';
+import { HeldByKey } from './held-by-key.ts';
+
+export type Fresh = readonly (readonly [string, Plate])[];
+
+/** How the plates of a worker are changed: both calls arrive in the order in which they were made. */
+export interface PlateHolder {
+  /** Takes fresh plates in for a job that needs `wanted`. */
+  hold(wanted: readonly string[], fresh: Fresh): Promise<unknown>;
+  /** Gives all of them up. */
+  dropPlates(): Promise<unknown>;
+}
+
+/** What one worker holds: a copy of its own account, kept here, so that it is given what it lacks and nothing twice. */
+export class PlateLedger {
+  private readonly account: HeldByKey<true>;
+  private readonly holder: PlateHolder;
+
+  constructor(holder: PlateHolder, most: number) {
+    this.holder = holder;
+    this.account = new HeldByKey(most);
+  }
+
+  /** Which of these keys the worker lacks, each once. */
+  lacks(keys: readonly string[]): string[] {
+    return [...new Set(keys)].filter((key) => !this.account.has(key));
+  }
+
+  /**
+   * Gives the worker what it lacks of a job's plates: asked for at once, so that a job sent right afterwards finds them
+   * there. Rejects when a plate could not be given; the worker then begins again without any.
+   */
+  async bring(keys: readonly string[], plateOf: (key: string) => Plate | undefined): Promise<void> {
+    const fresh = this.lacks(keys).flatMap((key) => {
+      const plate = plateOf(key);
+      return plate ? [[key, plate] as const] : [];
+    });
+    if (fresh.length === 0) return;
+    const wanted = [...new Set(keys)];
+    this.account.take(
+      wanted,
+      fresh.map(([key]) => [key, true]),
+    );
+    try {
+      await this.holder.hold(wanted, fresh);
+    } catch (cause) {
+      this.account.drop();
+      await this.holder.dropPlates();
+      throw cause;
+    }
+  }
+}

@@ -1,0 +1,104 @@
+import { hash32, type Plate } from '@amber-stamp/core';
+import { expect } from 'chai';
+import { HeldByKey } from '../src/engine/held-by-key.ts';
+import { PlateLedger, type Fresh } from '../src/engine/plate-ledger.ts';
+import { MEASURED_KEPT } from '../src/workers/prove-protocol.ts';
+import { brushOf } from '../../core/test/helpers/echoes.ts';
+import { standIn } from './helpers/workers.ts';
+import { holdPlate } from '../src/workers/pool.ts';
+import { HELPER, proverFor } from '../src/workers/prover.ts';
+
+const plate = (value: number): Plate => ({ width: 1, height: 1, data: new Uint16Array([value]) });
+const numberOf = (key: string): number => Number(key.split(' ')[1]);
+
+/** A worker that keeps so many plates, and how often it was given some. */
+class Holder {
+  readonly held: HeldByKey<Plate>;
+  given = 0;
+  broken = false;
+  constructor(most: number) {
+    this.held = new HeldByKey(most);
+  }
+  hold(wanted: readonly string[], fresh: Fresh): Promise<unknown> {
+    if (this.broken) return Promise.reject(new Error('out of memory'));
+    this.given += fresh.length;
+    this.held.take(wanted, fresh);
+    return Promise.resolve();
+  }
+  dropPlates(): Promise<unknown> {
+    this.held.drop();
+    return Promise.resolve();
+  }
+}
+const plateOf = (key: string): Plate => plate(numberOf(key));
+
+describe('what a worker holds of the plates', () => {
+  it('is always all that a job names, whatever came before and had to go', async () => {
+    const holder = new Holder(6);
+    const ledger = new PlateLedger(holder, 6);
+    for (let job = 0; job < 400; job++) {
+      const keys = Array.from({ length: 1 + (hash32(job, 1) % 4) }, (_, k) => `plate ${hash32(job, 2 + k) % 15}`);
+      await ledger.bring(keys, plateOf);
+      for (const key of keys) expect(holder.held.get(key)?.data[0], `job ${job}, ${key}`).to.equal(numberOf(key));
+    }
+  });
+
+  it('is not given twice while it is kept', async () => {
+    const holder = new Holder(6);
+    const ledger = new PlateLedger(holder, 6);
+    for (let k = 0; k < 5; k++) await ledger.bring(['plate 1', 'plate 2', 'plate 1'], plateOf);
+    expect(holder.given).to.equal(2);
+  });
+
+  it('is a whole job even where that is more than is kept otherwise', async () => {
+    const holder = new Holder(3);
+    const ledger = new PlateLedger(holder, 3);
+    const keys = Array.from({ length: 8 }, (_, k) => `plate ${k}`);
+    await ledger.bring(keys, plateOf);
+    expect(keys.every((key) => holder.held.has(key))).to.equal(true);
+    await ledger.bring(['plate 20'], plateOf);
+    expect(holder.held.all().length).to.equal(3);
+  });
+
+  it('begins again without any when one could not be given, and the next job gets all of its own', async () => {
+    const holder = new Holder(6);
+    const ledger = new PlateLedger(holder, 6);
+    await ledger.bring(['plate 1'], plateOf);
+    holder.broken = true;
+    const failed = await ledger.bring(['plate 2'], plateOf).catch((cause: Error) => cause.message);
+    expect(failed).to.equal('out of memory');
+    holder.broken = false;
+    await ledger.bring(['plate 1', 'plate 2'], plateOf);
+    expect(['plate 1', 'plate 2'].every((key) => holder.held.has(key))).to.equal(true);
+  });
+});
+
+describe('workers that measure', () => {
+  it('are given a plate again that they dropped since, and borrow what was found on it', async () => {
+    const holders = [new Holder(MEASURED_KEPT), new Holder(MEASURED_KEPT)];
+    // both workers are the same object here: they are told apart by the order in which they were begun
+    const lent: string[][] = [];
+    standIn('prove', {
+      hold: (wanted: string[], fresh: Fresh) => void holders[0].hold(wanted, fresh),
+      lend: (keys: string[]) => (lent.push(keys), keys.map(() => undefined)),
+      borrow: () => undefined,
+      pair: ({ plates }: { plates: Record<string, string> }) => {
+        const missing = Object.values(plates).filter((key) => !holders[0].held.has(key));
+        if (missing.length > 0) throw new Error(`missing plate ${missing.join()}`);
+        return { echo: 1, texture: 1 };
+      },
+    });
+    const { brush } = brushOf([plate(1)], { spacing: 25 });
+    const measured = async (key: string, number = 0) => {
+      holdPlate(key, plateOf(key));
+      const job = { brush, plates: { 'tip 0.png': key } };
+      return (await proverFor(job, number))?.pair(job);
+    };
+    for (let k = 0; k < MEASURED_KEPT + 20; k++)
+      expect(await measured(`plate ${k}`)).to.deep.equal({ echo: 1, texture: 1 });
+    expect(holders[0].held.has('plate 0')).to.equal(false);
+    expect(await measured('plate 0')).to.deep.equal({ echo: 1, texture: 1 });
+    await measured('plate 3', HELPER);
+    expect(lent).to.deep.equal([['plate 3']]);
+  });
+});
