@@ -75,9 +75,9 @@ function bodyOf(soft: Raster): { printing: Uint8Array; body: Uint8Array } {
   const area = new Int32Array(found.count + 1);
   for (let i = 0; i < printing.length; i++) area[found.label[i]] += printing[i];
   const body = new Uint8Array(printing.length);
-  let any = 0;
-  for (let i = 0; i < body.length; i++) any |= body[i] = printing[i] && area[found.label[i]] >= LEAST_BODY ? 1 : 0;
-  return { printing, body: any ? body : printing };
+  let some = 0;
+  for (let i = 0; i < body.length; i++) some |= body[i] = printing[i] && area[found.label[i]] >= LEAST_BODY ? 1 : 0;
+  return { printing, body: some ? body : printing };
 }
 
 interface Edges {
@@ -181,9 +181,9 @@ export function unevennessOf({ outline, width }: Seen, from: number, to: number)
 function addStrays(inside: Raster, shares: Raster, printing: Uint8Array, body: Uint8Array, fill: Raster): void {
   const { width, height } = shares;
   const apart = new Uint8Array(printing.length);
-  let any = 0;
-  for (let i = 0; i < apart.length; i++) any |= apart[i] = printing[i] && !body[i] ? 1 : 0;
-  if (!any) return;
+  let some = 0;
+  for (let i = 0; i < apart.length; i++) some |= apart[i] = printing[i] && !body[i] ? 1 : 0;
+  if (!some) return;
   const near = widened(apart, width, height);
   const soft = blur(shares, 0.6);
   const strays = raster(width, height);
