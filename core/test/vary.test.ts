@@ -266,9 +266,9 @@ describe('the table of dabs as text', () => {
       .trim()
       .split('\n');
     expect(lines[0]).to.equal(
-      'stroke,coat,dab,x,y,sizePx,angleDeg,aspectPct,mirrorX,mirrorY,opacityPct,flowPct,card,mixPct,hueDeg,saturationPct,lightnessPct,depthPct',
+      'stroke,coat,dab,x,y,sizePx,angleDeg,aspectPct,mirrorX,mirrorY,opacityPct,flowPct,card,mixPct,hueDeg,saturationPct,lightnessPct,depthPct,thicknessPx',
     );
     expect(lines).to.have.length(dabs.count + 1);
-    expect(lines[1]).to.equal('2,0,0,0,0,64,0,100,0,0,100,100,0,0,0,0,0,100');
+    expect(lines[1]).to.equal('2,0,0,0,0,64,0,100,0,0,100,100,0,0,0,0,0,100,0');
   });
 });

@@ -18,8 +18,24 @@ export interface PropertyDefinition {
   readonly endMax: number;
   /** Rest while muted; undefined: its own rest. */
   readonly neutral: number | undefined;
+  /** The column of a table of dabs that it fills; null where it only moves dabs. */
+  readonly column: PropertyColumn | null;
   readonly help: string;
 }
+
+/** What properties fill of a table of dabs. */
+export type PropertyColumn =
+  | 'sizePx'
+  | 'angleDeg'
+  | 'aspectPct'
+  | 'opacityPct'
+  | 'flowPct'
+  | 'hueDeg'
+  | 'saturationPct'
+  | 'lightnessPct'
+  | 'mixPct'
+  | 'depthPct'
+  | 'thicknessPx';
 
 export const PROPERTY_NAMES = [
   'size',
@@ -47,6 +63,7 @@ const scaled = (
   restMin: number,
   restMax: number,
   neutral: number | undefined,
+  column: PropertyColumn | null,
   help: string,
 ): PropertyDefinition => ({
   name,
@@ -59,6 +76,7 @@ const scaled = (
   endMin: 0,
   endMax: 400,
   neutral,
+  column,
   help,
 });
 
@@ -67,6 +85,7 @@ const added = (
   label: string,
   unit: '%' | 'deg',
   bound: number,
+  column: PropertyColumn | null,
   help: string,
 ): PropertyDefinition => ({
   name,
@@ -79,11 +98,12 @@ const added = (
   endMin: -bound,
   endMax: bound,
   neutral: 0,
+  column,
   help,
 });
 
 export const PROPERTIES: Readonly<Record<PropertyName, PropertyDefinition>> = {
-  size: scaled('size', 'Size', 'px', 64, 1, 4096, undefined, 'Longer side of the tip on the sheet.'),
+  size: scaled('size', 'Size', 'px', 64, 1, 4096, undefined, 'sizePx', 'Longer side of the tip on the sheet.'),
   spacing: scaled(
     'spacing',
     'Spacing',
@@ -92,19 +112,20 @@ export const PROPERTIES: Readonly<Record<PropertyName, PropertyDefinition>> = {
     0.5,
     1000,
     undefined,
+    null,
     'Way to the next dab, in percent of the size: 100 is edge to edge, 200 leaves a gap of one tip.',
   ),
-  across: added('across', 'Across', '%', 1000, 'Shift to the side of the path, in percent of the size.'),
-  along: added('along', 'Along', '%', 1000, 'Shift forwards or back on the path, in percent of the size.'),
-  angle: added('angle', 'Angle', 'deg', 360, 'Turn of the tip, clockwise; 0 is as it was cut.'),
-  aspect: scaled('aspect', 'Aspect', '%', 100, 1, 400, 100, 'Height against width; 100 is as it was cut.'),
-  opacity: scaled('opacity', 'Opacity', '%', 100, 0, 100, 100, 'The ceiling that flow builds up to.'),
-  flow: scaled('flow', 'Flow', '%', 100, 0, 100, 100, 'How much of the way to the ceiling one dab goes.'),
-  hue: added('hue', 'Hue', 'deg', 360, 'Turn of the hue.'),
-  saturation: added('saturation', 'Saturation', '%', 100, 'More or less colour.'),
-  lightness: added('lightness', 'Lightness', '%', 100, 'Lighter or darker.'),
-  mix: scaled('mix', 'Mix', '%', 0, 0, 100, 0, 'From the first colour (0) to the second (100).'),
-  depth: scaled('depth', 'Grain depth', '%', 100, 0, 100, 100, 'How deep the grain bites.'),
+  across: added('across', 'Across', '%', 1000, null, 'Shift to the side of the path, in percent of the size.'),
+  along: added('along', 'Along', '%', 1000, null, 'Shift forwards or back on the path, in percent of the size.'),
+  angle: added('angle', 'Angle', 'deg', 360, 'angleDeg', 'Turn of the tip, clockwise; 0 is as it was cut.'),
+  aspect: scaled('aspect', 'Aspect', '%', 100, 1, 400, 100, 'aspectPct', 'Height against width; 100 is as it was cut.'),
+  opacity: scaled('opacity', 'Opacity', '%', 100, 0, 100, 100, 'opacityPct', 'The ceiling that flow builds up to.'),
+  flow: scaled('flow', 'Flow', '%', 100, 0, 100, 100, 'flowPct', 'How much of the way to the ceiling one dab goes.'),
+  hue: added('hue', 'Hue', 'deg', 360, 'hueDeg', 'Turn of the hue.'),
+  saturation: added('saturation', 'Saturation', '%', 100, 'saturationPct', 'More or less colour.'),
+  lightness: added('lightness', 'Lightness', '%', 100, 'lightnessPct', 'Lighter or darker.'),
+  mix: scaled('mix', 'Mix', '%', 0, 0, 100, 0, 'mixPct', 'From the first colour (0) to the second (100).'),
+  depth: scaled('depth', 'Grain depth', '%', 100, 0, 100, 100, 'depthPct', 'How deep the grain bites.'),
   thickness: scaled(
     'thickness',
     'Thickness',
@@ -113,6 +134,7 @@ export const PROPERTIES: Readonly<Record<PropertyName, PropertyDefinition>> = {
     0,
     100,
     0,
+    'thicknessPx',
     'How high the paint stands where the tip is full, or how deep it is pressed in below the base plane; 0 is flat.',
   ),
 };

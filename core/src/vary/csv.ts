@@ -1,7 +1,6 @@
-import type { DabTable } from './dab-table.ts';
+import { DAB_COLUMNS, type DabTable } from './dab-table.ts';
 
-const HEAD =
-  'stroke,coat,dab,x,y,sizePx,angleDeg,aspectPct,mirrorX,mirrorY,opacityPct,flowPct,card,mixPct,hueDeg,saturationPct,lightnessPct,depthPct';
+const HEAD = ['stroke', 'coat', 'dab', ...DAB_COLUMNS].join(',');
 
 /** A number with at most nine decimals, without a tail of zeros. */
 const text = (v: number): string => String(Math.round(v * 1e9) / 1e9);
@@ -11,27 +10,6 @@ export function dabsCsv(tables: readonly { stroke: number; coat: number; dabs: D
   const lines = [HEAD];
   for (const { stroke, coat, dabs } of tables)
     for (let i = 0; i < dabs.count; i++)
-      lines.push(
-        [
-          stroke,
-          coat,
-          i,
-          text(dabs.x[i]),
-          text(dabs.y[i]),
-          text(dabs.sizePx[i]),
-          text(dabs.angleDeg[i]),
-          text(dabs.aspectPct[i]),
-          dabs.mirrorX[i],
-          dabs.mirrorY[i],
-          text(dabs.opacityPct[i]),
-          text(dabs.flowPct[i]),
-          dabs.card[i],
-          text(dabs.mixPct[i]),
-          text(dabs.hueDeg[i]),
-          text(dabs.saturationPct[i]),
-          text(dabs.lightnessPct[i]),
-          text(dabs.depthPct[i]),
-        ].join(','),
-      );
+      lines.push([stroke, coat, i, ...DAB_COLUMNS.map((name) => text(dabs[name][i]))].join(','));
   return `${lines.join('\n')}\n`;
 }

@@ -1,49 +1,39 @@
-/** The dabs of one stroke and coat as columns, one row a dab. Lengths in px, angles in degrees, the rest in percent. */
-export interface DabTable {
-  count: number;
-  x: Float64Array;
-  y: Float64Array;
-  sizePx: Float64Array;
-  angleDeg: Float64Array;
-  aspectPct: Float64Array;
-  mirrorX: Uint8Array;
-  mirrorY: Uint8Array;
-  opacityPct: Float64Array;
-  flowPct: Float64Array;
-  card: Uint8Array;
-  mixPct: Float64Array;
-  hueDeg: Float64Array;
-  saturationPct: Float64Array;
-  lightnessPct: Float64Array;
-  depthPct: Float64Array;
+/** The columns of a table of dabs in the order in which files tell them. Lengths in px, angles in degrees, the rest in percent. */
+const COLUMNS = {
+  x: 'number',
+  y: 'number',
+  sizePx: 'number',
+  angleDeg: 'number',
+  aspectPct: 'number',
+  mirrorX: 'byte',
+  mirrorY: 'byte',
+  opacityPct: 'number',
+  flowPct: 'number',
+  card: 'byte',
+  mixPct: 'number',
+  hueDeg: 'number',
+  saturationPct: 'number',
+  lightnessPct: 'number',
+  depthPct: 'number',
   /** how high the dab stands above the sheet */
-  thicknessPx: Float64Array;
-  /** how far along the path the hand was, px */
-  alongPx: Float64Array;
-}
+  thicknessPx: 'number',
+} as const;
+type ColumnName = keyof typeof COLUMNS;
 
-const FLOAT_COLUMNS = [
-  'x',
-  'y',
-  'sizePx',
-  'angleDeg',
-  'aspectPct',
-  'opacityPct',
-  'flowPct',
-  'mixPct',
-  'hueDeg',
-  'saturationPct',
-  'lightnessPct',
-  'depthPct',
-  'thicknessPx',
-  'alongPx',
-] as const;
-const BYTE_COLUMNS = ['mirrorX', 'mirrorY', 'card'] as const;
+export const DAB_COLUMNS = Object.keys(COLUMNS) as readonly ColumnName[];
+
+/** The dabs of one stroke and coat as columns, one row a dab. */
+export type DabTable = {
+  count: number;
+  /** how far along the path the hand was, px: of no use to others, and told in no file */
+  alongPx: Float64Array;
+} & { [Name in ColumnName]: (typeof COLUMNS)[Name] extends 'byte' ? Uint8Array : Float64Array };
 
 /** An empty table with room for `capacity` dabs. */
 export function dabTable(capacity: number): DabTable {
-  const table: Record<string, number | Float64Array | Uint8Array> = { count: 0 };
-  for (const name of FLOAT_COLUMNS) table[name] = new Float64Array(capacity);
-  for (const name of BYTE_COLUMNS) table[name] = new Uint8Array(capacity);
-  return table as unknown as DabTable;
+  const columns = DAB_COLUMNS.map((name) => [
+    name,
+    COLUMNS[name] === 'byte' ? new Uint8Array(capacity) : new Float64Array(capacity),
+  ]);
+  return { count: 0, alongPx: new Float64Array(capacity), ...Object.fromEntries(columns) } as DabTable;
 }

@@ -1,6 +1,7 @@
 import { sinCosTurns } from '../maths/angles.ts';
 import { clamp } from '../maths/index.ts';
 import type { Brush } from '../model/brush.ts';
+import { PROPERTIES, PROPERTY_NAMES } from '../model/properties.ts';
 import type { PenStroke } from '../model/strokes.ts';
 import { dabTable, type DabTable } from './dab-table.ts';
 import { dealerOf } from './deal.ts';
@@ -71,19 +72,14 @@ export function dabsOf(brush: Brush, coatIndex: number, stroke: PenStroke, strok
 
   scatter(table, hands, values.of);
 
-  fillNew(values.of.angle, hands, count, table.angleDeg);
-  fillNew(values.of.aspect, hands, count, table.aspectPct);
-  fillNew(values.of.opacity, hands, count, table.opacityPct);
+  for (const name of PROPERTY_NAMES) {
+    const { column } = PROPERTIES[name];
+    // the walk along the stroke has made the sizes already
+    if (column && column !== 'sizePx') fillNew(values.of[name], hands, count, table[column]);
+  }
   ends.opacity(hands, 0, count, table.opacityPct);
-  fillNew(values.of.flow, hands, count, table.flowPct);
   clampPercent(table.opacityPct);
   clampPercent(table.flowPct);
-  fillNew(values.of.mix, hands, count, table.mixPct);
-  fillNew(values.of.hue, hands, count, table.hueDeg);
-  fillNew(values.of.saturation, hands, count, table.saturationPct);
-  fillNew(values.of.lightness, hands, count, table.lightnessPct);
-  fillNew(values.depth, hands, count, table.depthPct);
-  fillNew(values.of.thickness, hands, count, table.thicknessPx);
   mirrors(values.mirrorX, hands, count, table.mirrorX);
   mirrors(values.mirrorY, hands, count, table.mirrorY);
   const deal = dealerOf(coat.deck, key);

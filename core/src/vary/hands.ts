@@ -1,3 +1,4 @@
+import type { DriverName } from '../model/brush.ts';
 import { clamp } from '../maths/index.ts';
 
 /** The hand at every dab of a stroke, as columns: what drivers read. Units as in PathSample. */
@@ -31,7 +32,7 @@ export const READ = {
   heading: 'heading',
   speed: 'hurry',
   progress: 'progress',
-} as const;
+} as const satisfies Partial<Record<DriverName, string>>;
 const READ_COLUMNS = Object.values(READ);
 
 const COLUMNS = [

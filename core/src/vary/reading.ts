@@ -1,6 +1,6 @@
 import { curveFunction, isStraight } from '../maths/curve.ts';
 import { chanceAfter } from '../maths/hash.ts';
-import type { Driver } from '../model/brush.ts';
+import type { Driver, DriverName } from '../model/brush.ts';
 import { fraction, READ, type Column, type Hands } from './hands.ts';
 import { drawOf, rollStart, type Draw, type DrawKey } from './spread.ts';
 
@@ -8,6 +8,17 @@ const CYCLE_PX = 400;
 
 /** Places of the drivers that read a column of the hand. */
 const READ_PLACE: ReadonlyMap<string, number> = new Map(Object.keys(READ).map((by, place) => [by, place]));
+
+/** What the others read, each in its own way: a driver that is in neither table does not compile. */
+type ReadOtherwise = Exclude<DriverName, keyof typeof READ>;
+const OTHERWISE: Readonly<Record<ReadOtherwise, (driver: Driver, key: DrawKey) => Partial<Source>>> = {
+  chance: (driver, key) => {
+    const isEven = (driver.spread ?? 'even') === 'even' && driver.per !== 'stroke';
+    return { draw: isEven ? undefined : drawOf(driver, key) };
+  },
+  cycle: ({ lengthPx }) => ({ cyclePx: lengthPx ?? CYCLE_PX }),
+};
+const readsColumn = (by: DriverName): by is keyof typeof READ => READ_PLACE.has(by);
 
 /** A driver made ready for one stroke: plain data, so that one loop reads drivers of every kind. */
 interface Source {
@@ -29,11 +40,11 @@ interface Source {
 
 function sourceOf(driver: Driver, total: number, key: DrawKey): Source {
   const { by } = driver;
-  const isEven = (driver.spread ?? 'even') === 'even' && driver.per !== 'stroke';
   return {
     column: READ_PLACE.get(by) ?? -1,
-    draw: by === 'chance' && !isEven ? drawOf(driver, key) : undefined,
-    cyclePx: by === 'cycle' ? (driver.lengthPx ?? CYCLE_PX) : 0,
+    draw: undefined,
+    cyclePx: 0,
+    ...(readsColumn(by) ? {} : OTHERWISE[by](driver, key)),
     start: rollStart(key),
     index: key.driver,
     bend: isStraight(driver.curve) ? undefined : curveFunction(driver.curve),

@@ -80,8 +80,6 @@ function mirrorValues(property: MirrorProperty, index: number, key: StrokeKey): 
 export interface CoatValues {
   of: Record<PropertyName, Column>;
   count: Column;
-  /** of the coat's grain */
-  depth: Column;
   mirrorX: Column;
   mirrorY: Column;
 }
@@ -94,9 +92,10 @@ export function coatValues(coat: Coat, key: StrokeKey): CoatValues {
     of[name] = valuesOf(properties[name], kind, neutral, index, key);
   });
   of.angle = angleValues(properties.angle, of.angle);
+  // a coat with a grain has the depth beside it
+  if (coat.grain) of.depth = valuesOf(coat.grain.depth, 'scaled', 100, PROPERTY_NAMES.indexOf('depth'), key);
   return {
     of,
-    depth: coat.grain ? valuesOf(coat.grain.depth, 'scaled', 100, PROPERTY_NAMES.indexOf('depth'), key) : of.depth,
     count: valuesOf(coat.count, 'scaled', 1, COUNT_INDEX, key),
     mirrorX: mirrorValues(properties.mirrorX, MIRROR_X_INDEX, key),
     mirrorY: mirrorValues(properties.mirrorY, MIRROR_Y_INDEX, key),

@@ -36,6 +36,7 @@ const COUNT: PropertyDefinition = {
   endMin: 0,
   endMax: 400,
   neutral: 1,
+  column: null,
   help: 'How many dabs fall at each place of the way; with scatter they make a cloud.',
 };
 export const definitionOf = (name: RangeName): PropertyDefinition => (name === 'count' ? COUNT : PROPERTIES[name]);
