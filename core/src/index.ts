@@ -11,7 +11,7 @@ export * from './maths/hash.ts';
 export * from './raster/raster.ts';
 export * from './raster/picture.ts';
 export * from './raster/measure.ts';
-export * from './maths/meetings.ts';
+export * from './maths/blend-modes.ts';
 export * from './raster/pieces.ts';
 export * from './raster/resample.ts';
 export {

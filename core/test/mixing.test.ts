@@ -1,6 +1,6 @@
 import { cut, cutAll, makeRecipe, makeStep, NO_OTHERS, parseBrush } from '@amber-stamp/core';
 import { expect } from 'chai';
-import { MEETINGS } from '../src/maths/meetings.ts';
+import { BLEND_FUNCTIONS, type BlendMode } from '../src/maths/blend-modes.ts';
 import { distanceTo } from '../src/raster/distance.ts';
 import { closed, dilate, erode, opened } from '../src/raster/morph.ts';
 import { after, at, field, LIGHT } from './helpers/fields.ts';
@@ -66,7 +66,7 @@ describe('mixing', () => {
     };
     for (const [mode, cases] of Object.entries(right))
       for (const [a, b, wanted] of cases)
-        expect(MEETINGS[mode](a, b), `${mode} of ${a} and ${b}`).to.be.closeTo(wanted, 1e-9);
+        expect(BLEND_FUNCTIONS[mode as BlendMode](a, b), `${mode} of ${a} and ${b}`).to.be.closeTo(wanted, 1e-9);
   });
   it('lays another source over, and does nothing while it is not here', () => {
     const step = makeStep('overlay', { source: 'other', prints: 'light', meet: 'multiply' });

@@ -1,4 +1,4 @@
-import { MEETINGS } from '../maths/meetings.ts';
+import { BLEND_FUNCTIONS, BLEND_MODES, type BlendMode } from '../maths/blend-modes.ts';
 import { clamp, contrastGain } from '../maths/index.ts';
 import { raster } from '../raster/raster.ts';
 import { valueAt } from '../raster/sample.ts';
@@ -15,7 +15,7 @@ export const overlayStep: StepDefinition = {
   params: {
     source: { kind: 'source', label: 'Source', default: '', help: 'Which source lies above.' },
     prints: choice('Prints', ['dark', 'light', 'alpha'], 'dark', 'What of it prints.'),
-    meet: choice('Meets by', Object.keys(MEETINGS), 'multiply', 'How the two values become one.'),
+    meet: choice('Meets by', BLEND_MODES, 'multiply', 'How the two values become one.'),
     amountPct: percent('Amount', 100, 'How much of the meeting counts.'),
     scalePct: number('Scale', '%', [5, 800, 1], 100, '100 makes it as wide as the picture.'),
     moveXPct: number('Right', '%', [-100, 100, 0.5], 0, 'In percent of the width.'),
@@ -34,7 +34,7 @@ export const overlayStep: StepDefinition = {
     const above = grayOf(other, word(values, 'prints') as Prints);
     const { width, height } = input;
     const target = raster(width, height);
-    const meet = MEETINGS[word(values, 'meet')];
+    const meet = BLEND_FUNCTIONS[word(values, 'meet') as BlendMode];
     const amount = num(values, 'amountPct') / 100;
     const gain = contrastGain(num(values, 'contrastPct'));
     const k = above.width / ((width * num(values, 'scalePct')) / 100);

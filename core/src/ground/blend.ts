@@ -1,6 +1,13 @@
 import { chance6 } from '../maths/hash.ts';
-import { MEETINGS } from '../maths/meetings.ts';
+import { BLEND_FUNCTIONS, type BlendFunction } from '../maths/blend-modes.ts';
 import type { Lie } from './lie.ts';
+
+/** The three that need no mixing of two colours: source over, its dissolved form, and the sum (Porter and Duff 1984). */
+type Unmixed = 'normal' | 'dissolve' | 'plus-lighter';
+const MIXED: Partial<Record<Lie['blend'], BlendFunction>> = BLEND_FUNCTIONS satisfies Record<
+  Exclude<Lie['blend'], Unmixed>,
+  BlendFunction
+>;
 
 /** Draws of dissolving ink, away from those of dabs. */
 const DISSOLVE = 40_503;
@@ -17,7 +24,7 @@ export function layInk(
   share: number,
   clip?: Float32Array,
 ): void {
-  const meet = blend === 'normal' || blend === 'dissolve' ? undefined : MEETINGS[blend];
+  const mix = blend === 'normal' ? undefined : MIXED[blend];
   for (let p = 0; p < ground.length; p += 4) {
     const own = ink[p + 3];
     if (own <= 0) continue;
@@ -32,8 +39,7 @@ export function layInk(
     }
     for (let c = p; c < p + 3; c++) {
       const source = ink[c] * by;
-      const both =
-        meet && ab > 0 ? as * ab * Math.min(1, Math.max(0, meet(ground[c] / ab, ink[c] / own))) : ab * source;
+      const both = mix && ab > 0 ? as * ab * Math.min(1, Math.max(0, mix(ground[c] / ab, ink[c] / own))) : ab * source;
       ground[c] = source * (1 - ab) + ground[c] * (1 - as) + both;
     }
     ground[p + 3] = as + ab * (1 - as);

@@ -1,4 +1,4 @@
-import { MEETINGS } from '../maths/meetings.ts';
+import { BLEND_FUNCTIONS } from '../maths/blend-modes.ts';
 import { clamp } from '../maths/index.ts';
 import type { Coat } from '../model/brush.ts';
 
@@ -44,7 +44,7 @@ export function gather(coats: readonly CoatTile[], px: Float32Array, from: numbe
       return;
     }
     if (!coverage) return;
-    const meet = c > 0 && join !== 'over' ? MEETINGS[join] : undefined;
+    const blend = c > 0 && join !== 'over' && !onlyTakes(join) ? BLEND_FUNCTIONS[join] : undefined;
     for (let at = from, p = 4 * from; at < to; at++, p += 4) {
       const as = coverage[at];
       if (as <= 0) continue;
@@ -52,7 +52,7 @@ export function gather(coats: readonly CoatTile[], px: Float32Array, from: numbe
       const ab = px[p + 3];
       for (let k = 0; k < 3; k++) {
         const below = ab > 0 ? px[p + k] / ab : 0;
-        const above = meet ? (1 - ab) * source[k] + ab * clamp(meet(below, source[k])) : source[k];
+        const above = blend ? (1 - ab) * source[k] + ab * clamp(blend(below, source[k])) : source[k];
         px[p + k] = as * above + (1 - as) * px[p + k];
       }
       px[p + 3] = as + ab * (1 - as);

@@ -1,6 +1,6 @@
 import { array, boolean, number, string, tuple, type AnySchema } from 'yup';
 import { STRAIGHT } from '../maths/curve.ts';
-import { MEETINGS } from '../maths/meetings.ts';
+import { BLEND_MODES } from '../maths/blend-modes.ts';
 import {
   CROSSINGS,
   DEALS,
@@ -80,7 +80,7 @@ const grainSchema = shape({
   contrast: finite().min(-100).max(100).default(0),
   invert: boolean().default(false),
   depth: shape(rangeFields(depth.rest, depth.restMin, depth.restMax, depth)),
-  blend: string().oneOf(Object.keys(MEETINGS)).default('multiply'),
+  blend: string().oneOf(BLEND_MODES).default('multiply'),
   fixedTo: string().oneOf(GRAIN_FIXED).default('sheet'),
   appliesTo: string().oneOf(GRAIN_APPLIES).default('stroke'),
 });

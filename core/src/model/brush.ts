@@ -1,3 +1,4 @@
+import type { BlendMode } from '../maths/blend-modes.ts';
 import type { Curve } from '../maths/curve.ts';
 import type { PropertyName } from './properties.ts';
 
@@ -55,7 +56,7 @@ export interface Grain {
   contrast: number;
   invert: boolean;
   depth: Property;
-  blend: string;
+  blend: BlendMode;
   fixedTo: (typeof GRAIN_FIXED)[number];
   appliesTo: (typeof GRAIN_APPLIES)[number];
 }

@@ -1,4 +1,13 @@
-import { plateTitle, choiceParam, MEETINGS, parseBrush, type Bench, type Coat, type Grain } from '@amber-stamp/core';
+import {
+  plateTitle,
+  choiceParam,
+  BLEND_MODES,
+  parseBrush,
+  type Bench,
+  type BlendMode,
+  type Coat,
+  type Grain,
+} from '@amber-stamp/core';
 import { useState } from 'react';
 import { coatOf, dropUnused, editCoat, freePlateName } from '../../../bench/coat.ts';
 import { useBenchEye } from '../../../bench/eye.ts';
@@ -17,7 +26,7 @@ const ANGLE = degreesOf('Angle', -180, 180, 'Turn of the grain, clockwise.');
 const BRIGHTNESS = percentOf('Brightness', -100, 100, 0, 'Brighter lets more ink through.');
 const CONTRAST = percentOf('Contrast', -100, 100, 0, 'How hard its light and dark parts differ.');
 const FLAG = (label: string, help: string) => ({ kind: 'flag', label, default: false, help }) as const;
-const BLEND = choiceParam('Bites by', Object.keys(MEETINGS), 'multiply', 'How ink and grain become one.');
+const BLEND = choiceParam('Bites by', BLEND_MODES, 'multiply', 'How ink and grain become one.');
 const FIXED = choiceParam(
   'Fixed to',
   ['sheet', 'stroke', 'dab'],
@@ -145,7 +154,7 @@ function GrainSettings({ grain, owner }: { grain: Grain; owner: Owner }) {
         onLive={(v) => edit((g) => void (g.brightness = Number(v)))}
       />
       <Setting param={CONTRAST} value={grain.contrast} onLive={(v) => edit((g) => void (g.contrast = Number(v)))} />
-      <Setting param={BLEND} value={grain.blend} onLive={(v) => edit((g) => void (g.blend = String(v)))} />
+      <Setting param={BLEND} value={grain.blend} onLive={(v) => edit((g) => void (g.blend = v as BlendMode))} />
       <Setting
         param={FIXED}
         value={grain.fixedTo}

@@ -1,5 +1,8 @@
-/** How two values meet: the separable modes of the W3C compositing standard, and subtract. `a` lies below. */
-export const MEETINGS: Readonly<Record<string, (a: number, b: number) => number>> = {
+/** How a value (b) blends with the one below it (a), both 0..1. */
+export type BlendFunction = (a: number, b: number) => number;
+
+/** The separable blend modes of W3C Compositing and Blending Level 1, and add and subtract: the one table of them. */
+export const BLEND_FUNCTIONS = {
   normal: (_, b) => b,
   multiply: (a, b) => a * b,
   screen: (a, b) => a + b - a * b,
@@ -18,4 +21,7 @@ export const MEETINGS: Readonly<Record<string, (a: number, b: number) => number>
   exclusion: (a, b) => a + b - 2 * a * b,
   add: (a, b) => Math.min(1, a + b),
   subtract: (a, b) => Math.max(0, a - b),
-};
+} satisfies Record<string, BlendFunction>;
+
+export type BlendMode = keyof typeof BLEND_FUNCTIONS;
+export const BLEND_MODES = Object.keys(BLEND_FUNCTIONS) as readonly BlendMode[];
