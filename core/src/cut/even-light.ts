@@ -1,6 +1,6 @@
 import { blur } from '../raster/blur.ts';
 import { opened } from '../raster/morph.ts';
-import { raster, type Raster } from '../raster/raster.ts';
+import { raster, windowOfRaster, type Raster } from '../raster/raster.ts';
 import { resample } from '../raster/resample.ts';
 import { smoothGround, surfaceRows } from '../raster/surface.ts';
 import { choice, lengthPx, num, number, word, type StepDefinition } from './step.ts';
@@ -22,10 +22,7 @@ export function groundOf(source: Raster, radiusPx: number): Raster {
   const r = Math.max(1, Math.round(radiusPx * (width / source.width)));
   const wide = continued(blur(small, 0.7, false), r);
   const ground = blur(opened(wide, r), r * 0.6, false);
-  const inner = raster(width, height);
-  for (let y = 0; y < height; y++)
-    inner.data.set(ground.data.subarray((y + r) * wide.width + r, (y + r) * wide.width + r + width), y * width);
-  return resample(inner, source.width, source.height);
+  return resample(windowOfRaster(ground, r, r, width, height), source.width, source.height);
 }
 
 /**

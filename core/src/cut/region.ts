@@ -1,6 +1,6 @@
 import { smoothstep } from '../maths/index.ts';
 import { distanceTo } from '../raster/distance.ts';
-import { raster, type Raster } from '../raster/raster.ts';
+import { windowOfRaster, type Raster } from '../raster/raster.ts';
 import { choice, mapped, num, number, rows, word, type ParamValues, type Rows, type StepDefinition } from './step.ts';
 
 /** Which pixels have their centre inside a closed outline (even and odd crossings), as 0 and 1. */
@@ -66,16 +66,14 @@ function kept(input: Raster, corners: Rows, values: ParamValues): { raster: Rast
 }
 
 /** The box around an outline, at least one pixel. */
-function cropped({ width, height, data }: Raster, corners: Rows): Raster {
+function cropped(source: Raster, corners: Rows): Raster {
+  const { width, height } = source;
   const within = (v: number, side: number) => Math.max(0, Math.min(side, Math.round(v * side)));
   const left = Math.min(width - 1, within(Math.min(...corners.map(([x]) => x)), width));
   const top = Math.min(height - 1, within(Math.min(...corners.map(([, y]) => y)), height));
   const right = Math.max(left + 1, within(Math.max(...corners.map(([x]) => x)), width));
   const bottom = Math.max(top + 1, within(Math.max(...corners.map(([, y]) => y)), height));
-  const target = raster(right - left, bottom - top);
-  for (let y = top; y < bottom; y++)
-    target.data.set(data.subarray(y * width + left, y * width + right), (y - top) * target.width);
-  return target;
+  return windowOfRaster(source, left, top, right - left, bottom - top);
 }
 
 export const regionStep: StepDefinition = {

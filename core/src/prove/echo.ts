@@ -44,7 +44,7 @@ export interface StripEcho extends Echo {
   /** the dabs that were compared: their places in the strip, px */
   compared: { u: Float64Array; v: Float64Array };
   /** for the first lags: places in `compared` of the dabs most alike to the one so much later */
-  pairs: number[][];
+  pairs: () => number[][];
 }
 
 /** The places of a coat's dabs that lie well within the strip, at the scale that likeness is measured. */
@@ -85,7 +85,7 @@ const unmeasured = (strip: Strip, shares: Raster): StripEcho => ({
   outlineLags: [],
   lagPx: strip.step * strip.sheetPx,
   compared: { u: new Float64Array(0), v: new Float64Array(0) },
-  pairs: [],
+  pairs: () => [],
 });
 
 /** The columns of a strip at 48 px a tip that lie half a tip within its dabs. */
@@ -108,7 +108,7 @@ function lookAtCoat(echo: StripEcho, place: number): void {
   const rules = Math.max(inside.seen, outline.seen) >= Math.max(measures.inside, measures.regular);
   if (rules) {
     echo.compared = { u: places.u.map((u) => u / scale), v: places.v.map((v) => v / scale) };
-    echo.pairs = (inside.seen >= outline.seen ? inside : outline).pairs();
+    echo.pairs = (inside.seen >= outline.seen ? inside : outline).pairs;
   }
   if (inside.seen >= measures.inside) [measures.inside, echo.insideLags] = [inside.seen, inside.lags];
   if (outline.seen >= measures.regular) [measures.regular, echo.outlineLags] = [outline.seen, outline.lags];

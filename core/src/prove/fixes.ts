@@ -18,7 +18,7 @@ function freeName(stem: string, taken: ReadonlySet<string>): string {
   return name;
 }
 
-/** Cards whose give-aways are cured, the `most` strongest of each. */
+/** The tips of some give-aways, each cured of those that are its own. */
 function curedFix(what: string, brush: Brush, plates: Plates, giveAways: readonly GiveAway[]): Fix {
   const derived: Record<string, Derived> = {};
   const taken = new Set(plates.keys());
@@ -85,14 +85,14 @@ const RESHAPED = 4;
  * Further cards made from the first whose outline, landmarks and inside differ: relatives that keep one outline are the
  * same stamp to the eye.
  */
-function relativesFix(brush: Brush, place: number, plates: Plates, count: number): Fix[] | undefined {
+function relativesFix(brush: Brush, place: number, plates: Plates): Fix[] {
   const { deck } = brush.coats[place];
   const [first] = deck.cards;
-  if (deck.cards.length + count > MOST_CARDS || !plates.has(first.plate)) return undefined;
+  if (deck.cards.length + RESHAPED > MOST_CARDS || !plates.has(first.plate)) return [];
   const taken = new Set(plates.keys());
   const derived: Record<string, Derived> = {};
   const cards: Card[] = [];
-  for (let k = 0; k < count; k++) {
+  for (let k = 0; k < RESHAPED; k++) {
     const name = freeName(`${plateTitle(first.plate)} reshaped`, taken);
     taken.add(name);
     const steps = reshaped((brush.seed >>> 0) + deck.cards.length + k);
@@ -108,7 +108,7 @@ function relativesFix(brush: Brush, place: number, plates: Plates, count: number
       cards: [...deck.cards, ...cards],
     },
   }));
-  return [{ what: `${count} more tips, reshaped from it`, brush: changed, derived }];
+  return [{ what: `${RESHAPED} more tips, reshaped from it`, brush: changed, derived }];
 }
 
 function grainFixes(brush: Brush, place: number): Fix[] {
@@ -141,7 +141,7 @@ export function fixesFor(brush: Brush, plates: Plates, echo: Echo): Fix[] {
   const others = [
     ...cureFixes(brush, plates, echo),
     ...rowFixes(brush, place, plates),
-    ...(relativesFix(brush, place, plates, RESHAPED) ?? []),
+    ...relativesFix(brush, place, plates),
   ];
   // what is most likely to help is tried, and seen, first
   return echo.grain > Math.max(echo.outline, echo.inside) ? [...grain, ...others] : [...others, ...grain];

@@ -2,7 +2,7 @@ import { mean } from '../maths/measures.ts';
 import { logTwo } from '../maths/roots.ts';
 import { blur } from '../raster/blur.ts';
 import { closed } from '../raster/morph.ts';
-import { raster, type Raster } from '../raster/raster.ts';
+import { windowOfRaster, type Raster } from '../raster/raster.ts';
 import { LOOK_SIDE } from './seen.ts';
 
 /**
@@ -31,13 +31,8 @@ const FILLED = 1.5;
 const FAINT = 0.02;
 
 /** The strip without its ends. */
-function middleOf(whole: Raster): Raster {
-  const width = Math.max(1, whole.width - 2 * LOOK_SIDE);
-  const middle = raster(width, whole.height);
-  for (let y = 0; y < whole.height; y++)
-    middle.data.set(whole.data.subarray(y * whole.width + LOOK_SIDE, y * whole.width + LOOK_SIDE + width), y * width);
-  return middle;
-}
+const middleOf = (whole: Raster): Raster =>
+  windowOfRaster(whole, LOOK_SIDE, 0, Math.max(1, whole.width - 2 * LOOK_SIDE), whole.height);
 
 /** Root of the mean square distance of what prints from the middle, px. */
 function spreadOf(rows: readonly number[]): number {

@@ -1,26 +1,15 @@
 import type { Plates } from '../ink/coat.ts';
-import { STRAIGHT } from '../maths/curve.ts';
 import { LN2, logTwo } from '../maths/roots.ts';
-import type { Brush, Coat, Driver, Properties, Property } from '../model/brush.ts';
+import type { Brush, Coat, Properties, Property } from '../model/brush.ts';
 import { expMinus } from '../raster/blur.ts';
 import { fromPlate } from '../raster/raster.ts';
 import { measureShape } from '../vary/shape.ts';
+import { movedByChance } from '../vary/sweep.ts';
 import { plainFix, withCoat, type Fix } from './fix.ts';
 
-const CHANCE: Driver = { by: 'chance', share: 1, curve: STRAIGHT };
-
-/** A property that chance moves between two ends at least as far apart as these; what drives it already goes on. */
-function moved(property: Property, low: number, high: number, spread?: Driver['spread']): Property {
-  const by = property.drivers.some((d) => d.by === 'chance');
-  const chance: Driver = { ...CHANCE, share: property.drivers.length > 0 ? 0.5 : 1, ...(spread ? { spread } : {}) };
-  return {
-    ...property,
-    muted: false,
-    low: Math.min(property.low, low),
-    high: Math.max(property.high, high),
-    drivers: by ? property.drivers : [...property.drivers, chance],
-  };
-}
+/** A property that chance moves between two ends at least as far apart as these. */
+const moved = (property: Property, low: number, high: number): Property =>
+  movedByChance(property, Math.min(property.low, low), Math.max(property.high, high));
 
 const turn = (p: Properties, by: number): Partial<Properties> => ({
   angle: { ...moved(p.angle, -by, by), follow: p.angle.follow },
@@ -46,18 +35,21 @@ export function mayTurn(coat: Coat, plates: Plates): boolean {
   });
 }
 
+/** The spacing, at most so much, and clearly less than it was. */
+const nearerRow = (row: Property, spacing: number): Property => ({ ...row, rest: Math.min(spacing, 0.8 * row.rest) });
+
 /** Dabs nearer to one another, each thinner by as much as there are more of them: as much ink lies on the sheet. */
 function closer(coat: Coat, spacing: number): Coat {
   const { spacing: row, flow } = coat.properties;
-  const rest = Math.min(spacing, 0.8 * row.rest);
+  const near = nearerRow(row, spacing);
   // of what a dab lets through, the root by how many more there are: by halving, since few powers are needed
   const through = Math.max(0.02, 1 - flow.rest / 100);
-  const thinner = 100 * (1 - rootByShare(through, rest / row.rest));
+  const thinner = 100 * (1 - rootByShare(through, near.rest / row.rest));
   return {
     ...coat,
     properties: {
       ...coat.properties,
-      spacing: { ...row, rest },
+      spacing: near,
       flow: { ...flow, rest: Math.max(4, Math.round(thinner * 10) / 10) },
     },
   };
@@ -72,7 +64,7 @@ const closerBest = (coat: Coat, spacing: number): Coat => ({
   meet: 'best',
   properties: {
     ...coat.properties,
-    spacing: { ...coat.properties.spacing, rest: Math.min(spacing, 0.8 * coat.properties.spacing.rest) },
+    spacing: nearerRow(coat.properties.spacing, spacing),
   },
 });
 
@@ -101,12 +93,9 @@ const BEST_NEAREST = 14;
 /** Nearer than this already, nothing comes of laying dabs nearer still. */
 const DENSE = 5;
 
-/** What dabs do besides lying nearer: how far they are scattered and how small they become, percent. */
-interface Loose {
-  scatter: number;
-  sizes: number;
-}
-const LOOSE: Loose = { scatter: 15, sizes: 55 };
+/** What loose dabs do besides lying nearer: how far they are scattered and how small they become, percent. */
+const SCATTER = 15;
+const SIZES = 55;
 
 /** Moves, turns, sizes and nearness: what rows can do. */
 export function rowFixes(brush: Brush, place: number, plates: Plates): Fix[] {
@@ -114,11 +103,8 @@ export function rowFixes(brush: Brush, place: number, plates: Plates): Fix[] {
   const free = mayTurn(coat, plates);
   const how = free ? 'turned all round' : 'half mirrored';
   const fix = (what: string, change: (coat: Coat) => Coat) => plainFix(what, withCoat(brush, place, change));
-  const turned = (c: Coat, loose?: Loose): Coat =>
-    withMoved(c, (p) => ({
-      ...turnedAs(free, p),
-      ...(loose ? { ...scattered(p, loose.scatter), ...smaller(p, loose.sizes) } : {}),
-    }));
+  const turned = (c: Coat): Coat => withMoved(c, (p) => turnedAs(free, p));
+  const loose = (c: Coat): Coat => withMoved(turned(c), (p) => ({ ...scattered(p, SCATTER), ...smaller(p, SIZES) }));
   const fixes = [
     fix(free ? 'turned all round, half mirrored' : 'turned by up to 30 degrees, half mirrored', (c) =>
       withMoved(c, (p) => (free ? turnedAs(true, p) : { ...turn(p, 30), ...mirrors(false) })),
@@ -132,10 +118,10 @@ export function rowFixes(brush: Brush, place: number, plates: Plates): Fix[] {
     fix('dabs nearer and thinner', (c) => closer(c, NEARER)),
     fix(`dabs nearer and thinner, ${how}`, (c) => turned(closer(c, NEAR))),
     fix(`dabs much nearer and thinner, ${how}`, (c) => turned(closer(c, NEAREST))),
-    fix(`dabs nearer and thinner, ${how}, scattered, of many sizes`, (c) => turned(closer(c, NEARER), LOOSE)),
+    fix(`dabs nearer and thinner, ${how}, scattered, of many sizes`, (c) => loose(closer(c, NEARER))),
     fix(`dabs nearer, the strongest kept, ${how}`, (c) => turned(closerBest(c, BEST_NEAR))),
     fix(`dabs much nearer, the strongest kept, ${how}`, (c) => turned(closerBest(c, BEST_NEAREST))),
-    fix(`dabs nearer, the strongest kept, ${how}, scattered, of many sizes`, (c) => turned(closerBest(c, NEAR), LOOSE)),
+    fix(`dabs nearer, the strongest kept, ${how}, scattered, of many sizes`, (c) => loose(closerBest(c, NEAR))),
   ];
 }
 

@@ -74,17 +74,8 @@ export function straightened(
   const rail = railOf(stroke, steady, zoom);
   const width = Math.ceil(rail.lengthPx) + 2 * side;
   const half = halfHeight(sheet, rail, side);
-  const level = isLevel(rail);
-  const image = level ? levelStrip(sheet, rail, width, half, side) : raster(width, 2 * half + 1);
+  const image = (isLevel(rail) ? levelStrip : bentStrip)(sheet, rail, width, half, side);
   const last = rail.x.length - 1;
-  for (let u = 0; u < width && !level; u++) {
-    const i = Math.max(0, Math.min(last, u - side));
-    const beyond = u - side - i;
-    const x = rail.x[i] + rail.c[i] * beyond - 0.5;
-    const y = rail.y[i] + rail.s[i] * beyond - 0.5;
-    for (let v = -half; v <= half; v++)
-      image.data[(v + half) * width + u] = valueAt(sheet, x - rail.s[i] * v, y + rail.c[i] * v);
-  }
   const find: Way['find'] = (x, y, along, out) => {
     const i = Math.max(0, Math.min(last, Math.floor(along + 0.5)));
     const dx = x - rail.x[i];
@@ -94,6 +85,21 @@ export function straightened(
     out[2] = rail.turns[i];
   };
   return { image, way: { lengthPx: rail.lengthPx, find } };
+}
+
+/** The strip of any path: each column is read across the path at its place. */
+function bentStrip(sheet: Raster, rail: Rail, width: number, half: number, side: number): Raster {
+  const out = raster(width, 2 * half + 1);
+  const last = rail.x.length - 1;
+  for (let u = 0; u < width; u++) {
+    const i = Math.max(0, Math.min(last, u - side));
+    const beyond = u - side - i;
+    const x = rail.x[i] + rail.c[i] * beyond - 0.5;
+    const y = rail.y[i] + rail.s[i] * beyond - 0.5;
+    for (let v = -half; v <= half; v++)
+      out.data[(v + half) * width + u] = valueAt(sheet, x - rail.s[i] * v, y + rail.c[i] * v);
+  }
+  return out;
 }
 
 /** Whether a path runs straight to the right. */

@@ -2,7 +2,7 @@ import { expMinus, blur } from '../raster/blur.ts';
 import { rise } from '../maths/measures.ts';
 import { LN2, logTwo } from '../maths/roots.ts';
 import { closed } from '../raster/morph.ts';
-import { raster, type Raster } from '../raster/raster.ts';
+import { raster, windowOfRaster, type Raster } from '../raster/raster.ts';
 import { sharesOf } from './seen.ts';
 import type { Strip } from './strip.ts';
 
@@ -51,10 +51,7 @@ const TIPS = 4;
 function middleOf({ image, side }: Strip): Raster {
   const width = Math.max(1, Math.min(image.width - Math.round(2.6 * side), TIPS * side));
   const left = Math.floor((image.width - width) / 2);
-  const made = raster(width, image.height);
-  for (let y = 0; y < image.height; y++)
-    made.data.set(image.data.subarray(y * image.width + left, y * image.width + left + width), y * width);
-  return made;
+  return windowOfRaster(image, left, 0, width, image.height);
 }
 
 /** Logarithm to base two of the product of many positive values, taken for many of them at a time. */

@@ -147,12 +147,12 @@ const after = (first: Fix, second: Fix): Fix => ({
 });
 
 /** What a fix says after the fix that it follows, without its numbers: what kind it is. All that lay dabs nearer are one. */
-const kindOf = ({ what }: Fix): string => {
+const kindOf = ({ what }: Pick<Fix, 'what'>): string => {
   const own = (what.split('; ').at(-1) ?? what).replace(/[\d.]+/g, '');
-  return /^dabs (much )?nearer/.test(own) ? 'dabs nearer' : own;
+  return /^dabs (much )?nearer/.test(own) ? NEARER : own;
 };
+const NEARER = 'dabs nearer';
 const MOST_AFTER = 5;
-const NEARER = /(^|; )dabs (much )?nearer/;
 
 /** What is worth trying after a fix was taken: the kinds that helped most by themselves. */
 export function fixesAfter(
@@ -162,15 +162,16 @@ export function fixesAfter(
   fix: Fix,
   tried: readonly TriedFix[],
 ): Fix[] {
+  const before = fix.what.split('; ').map((what) => kindOf({ what }));
   const helped = [...tried]
     .filter((fix) => helps(base, fix))
     .sort(byScore(base))
     .map(kindOf)
-    .filter((kind) => !fix.what.split('; ').some((part) => kindOf({ ...fix, what: part }) === kind));
+    .filter((kind) => !before.includes(kind));
   if (helped.length === 0) return [];
   const measured = measuredFix(engine, base, plates, fix);
   const [place] = soundingCoats(fix.brush);
-  const still = NEARER.test(fix.what) ? [littleNearer(fix.brush, place)] : [];
+  const still = before.includes(NEARER) ? [littleNearer(fix.brush, place)] : [];
   const next = fixesFor(fix.brush, platesOfFix(plates, fix), meanEcho(measured ? [measured] : []))
     .filter((next) => helped.includes(kindOf(next)))
     .sort((a, b) => helped.indexOf(kindOf(a)) - helped.indexOf(kindOf(b)))

@@ -11,6 +11,20 @@ export const raster = (width: number, height: number): Raster => ({
   data: new Float32Array(width * height),
 });
 
+/** A part of a raster that lies within it, as a copy. */
+export function windowOfRaster(
+  { width: across, data }: Raster,
+  left: number,
+  top: number,
+  width: number,
+  height: number,
+): Raster {
+  const out = raster(width, height);
+  for (let y = 0, from = top * across + left; y < height; y++, from += across)
+    out.data.set(data.subarray(from, from + width), y * width);
+  return out;
+}
+
 /** What comes into a step that does not look at it. */
 export const NOTHING: Raster = raster(0, 0);
 

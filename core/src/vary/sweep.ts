@@ -18,7 +18,7 @@ export interface Sweep {
 }
 
 /** Moved by chance between two ends; whatever else drives it goes on. */
-function byChance(property: Property, low: number, high: number): Property {
+export function movedByChance(property: Property, low: number, high: number): Property {
   const driven = property.drivers.some((d) => d.by === 'chance');
   const chance = { by: 'chance' as const, share: property.drivers.length > 0 ? 0.5 : 1, curve: STRAIGHT };
   return {
@@ -74,7 +74,7 @@ const bothSides = (
   digits: 0,
   ends: () => [0, end],
   has: always,
-  set: (coat, value) => withProperty(coat, name, byChance(coat.properties[name], -value, value)),
+  set: (coat, value) => withProperty(coat, name, movedByChance(coat.properties[name], -value, value)),
 });
 
 const around = (now: number): readonly [number, number] => [now / 2, now * 2];
@@ -93,7 +93,7 @@ export const SWEEPS: readonly Sweep[] = [
     has: always,
     set: (coat, value) => {
       const { size } = coat.properties;
-      return withProperty(coat, 'size', byChance(size, value, Math.max(value, size.high)));
+      return withProperty(coat, 'size', movedByChance(size, value, Math.max(value, size.high)));
     },
   },
   rest('spacing', 'Spacing', '%', 1, 400, around),

@@ -12,7 +12,7 @@ type Prover = NonNullable<Awaited<ReturnType<typeof proverFor>>>;
 interface Ahead {
   key: string;
   begun: Promise<Begun | undefined>;
-  /** by what they do */
+  /** by what they make of the brush */
   tried: Map<string, Promise<ShownFix>>;
 }
 let ahead: Ahead | undefined;
@@ -32,8 +32,19 @@ function forget(mine: Ahead): void {
   if (ahead === mine) ahead = undefined;
 }
 
+/** What a fix makes: one cure of a give-away by itself and one among all may be the same. */
+const madeBy = ({ brush, derived }: Fix): string => JSON.stringify([brush, derived]);
+
+function tryOne({ tried }: Ahead, prover: Prover, job: ProveJob, before: Begun['before'], fix: Fix): Promise<ShownFix> {
+  const key = madeBy(fix);
+  const trying = tried.get(key) ?? prover.tryOne(job, before, fix);
+  tried.set(key, trying);
+  return trying;
+}
+
 /** Tries, one after the other, whether curing each give-away by itself helps; false where the hand moved on. */
 async function trySingles(
+  mine: Ahead,
   job: ProveJob,
   { before, singles }: Begun,
   prover: Prover,
@@ -43,7 +54,7 @@ async function trySingles(
     const key = singleKey(giveAway);
     if (key in useSingles.getState()) continue;
     if (stopped()) return false;
-    const tried = await prover.tryOne(job, before, fix);
+    const tried = await tryOne(mine, prover, job, before, fix);
     useSingles.setState({ [key]: helps(before, tried) });
   }
   return true;
@@ -71,14 +82,12 @@ export async function tryAhead(): Promise<void> {
     }
     const stopped = () => !going || ahead !== mine || useBench.getState().bench !== bench;
     // the rest was tried, or begun, when the button was pressed
-    if (!(await trySingles(job, found, prover, stopped)) || again) return;
+    if (!(await trySingles(mine, job, found, prover, stopped)) || again) return;
     // those that cut new plates take longest
     const wait = ({ derived }: Fix) => Object.keys(derived).length;
     for (const fix of [...found.fixes].sort((a, b) => wait(a) - wait(b))) {
       if (stopped()) return;
-      const trying = prover.tryOne(job, found.before, fix);
-      mine.tried.set(fix.what, trying);
-      await trying;
+      await tryOne(mine, prover, job, found.before, fix);
     }
   } catch {
     forget(mine);
@@ -92,5 +101,7 @@ export const begunFor = (job: ProveJob): Promise<Begun | undefined> =>
   ahead?.key === keyOf(job) ? ahead.begun : begin(job);
 
 /** A fix of a state that was tried already, or is being tried. */
-export const triedAhead = (job: ProveJob, fix: Fix): Promise<ShownFix> | undefined =>
-  ahead?.key === keyOf(job) ? ahead.tried.get(fix.what) : undefined;
+export function triedAhead(job: ProveJob, fix: Fix): Promise<ShownFix> | undefined {
+  const trying = ahead?.key === keyOf(job) ? ahead.tried.get(madeBy(fix)) : undefined;
+  return trying?.then((tried) => ({ ...tried, what: fix.what }));
+}

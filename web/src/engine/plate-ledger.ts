@@ -3,13 +3,16 @@ import { HeldByKey } from './held-by-key.ts';
 
 export type Fresh = readonly (readonly [string, Plate])[];
 
-/** How the plates of a worker are changed: both calls arrive in the order in which they were made. */
-export interface PlateHolder {
+/** How the plates of a worker are changed. */
+export interface PlateApi {
   /** Takes fresh plates in for a job that needs `wanted`. */
-  hold(wanted: readonly string[], fresh: Fresh): Promise<unknown>;
+  hold(wanted: readonly string[], fresh: Fresh): void;
   /** Gives all of them up. */
-  dropPlates(): Promise<unknown>;
+  dropPlates(): void;
 }
+
+/** The same from the page: both calls arrive in the order in which they were made. */
+export type PlateHolder = { [Call in keyof PlateApi]: (...given: Parameters<PlateApi[Call]>) => Promise<unknown> };
 
 /** What one worker holds: a copy of its own account, kept here, so that it is given what it lacks and nothing twice. */
 export class PlateLedger {
@@ -21,9 +24,9 @@ export class PlateLedger {
     this.account = new HeldByKey(most);
   }
 
-  /** Which of these keys the worker lacks, each once. */
+  /** Which of these keys the worker lacks. */
   lacks(keys: readonly string[]): string[] {
-    return [...new Set(keys)].filter((key) => !this.account.has(key));
+    return keys.filter((key) => !this.account.has(key));
   }
 
   /**
@@ -31,12 +34,12 @@ export class PlateLedger {
    * there. Rejects when a plate could not be given; the worker then begins again without any.
    */
   async bring(keys: readonly string[], plateOf: (key: string) => Plate | undefined): Promise<void> {
-    const fresh = this.lacks(keys).flatMap((key) => {
+    const wanted = [...new Set(keys)];
+    const fresh = this.lacks(wanted).flatMap((key) => {
       const plate = plateOf(key);
       return plate ? [[key, plate] as const] : [];
     });
     if (fresh.length === 0) return;
-    const wanted = [...new Set(keys)];
     this.account.take(
       wanted,
       fresh.map(([key]) => [key, true]),

@@ -31,6 +31,7 @@ import { expose, transfer } from 'comlink';
 import { carryErrors } from './errors.ts';
 import { groundOf } from './ground.ts';
 import { HeldByKey } from '../engine/held-by-key.ts';
+import { plateCalls } from '../engine/worker-plates.ts';
 import { INKED_KEPT, type InkApi, type InkJob, type InkResult, type SideCost } from './protocol.ts';
 
 interface KeptCoat {
@@ -154,14 +155,7 @@ function costOf(job: InkJob, side: number): SideCost {
 }
 
 const worker: InkApi = {
-  hold(wanted, fresh) {
-    if (plates.take(wanted, fresh).length > 0) engine.keepOnly(plates.all());
-  },
-
-  dropPlates() {
-    plates.drop();
-    engine.keepOnly([]);
-  },
+  ...plateCalls(plates, engine),
 
   async draw(job: InkJob): Promise<InkResult> {
     const stack = await groundOf(job);

@@ -16,7 +16,7 @@ import type {
   RecipeStep,
 } from '@amber-stamp/core';
 import type { ReliefWish } from '@amber-stamp/core/relief';
-import type { Fresh } from '../engine/plate-ledger.ts';
+import type { PlateApi } from '../engine/plate-ledger.ts';
 
 /** So many plates the page keeps at hand, and a worker that draws. */
 export const INKED_KEPT = 96;
@@ -77,9 +77,7 @@ export interface SideCost {
   drawMs: number;
 }
 
-export interface InkApi {
-  hold(wanted: readonly string[], fresh: Fresh): void;
-  dropPlates(): void;
+export interface InkApi extends PlateApi {
   draw(job: InkJob): Promise<InkResult>;
   /** The colour of the ground itself at a pixel, as #rrggbb. */
   groundAt(job: InkJob, x: number, y: number): Promise<string>;

@@ -9,7 +9,7 @@ import type {
   SingleCure,
   TriedFix,
 } from '@amber-stamp/core';
-import type { Fresh } from '../engine/plate-ledger.ts';
+import type { PlateApi } from '../engine/plate-ledger.ts';
 
 /** So many plates a worker that measures keeps. */
 export const MEASURED_KEPT = 64;
@@ -102,9 +102,7 @@ export interface ShownFix extends TriedFix {
   picture: ImageBitmap | null;
 }
 
-export interface ProveApi {
-  hold(wanted: readonly string[], fresh: Fresh): void;
-  dropPlates(): void;
+export interface ProveApi extends PlateApi {
   /** Takes over what another worker found on plates that are here. */
   borrow(keys: readonly string[], found: readonly (LentFlaw[] | undefined)[]): void;
   /** What was found on plates already, in the order of their keys. */

@@ -27,6 +27,7 @@ import {
 import { expose, transfer } from 'comlink';
 import { carryErrors } from './errors.ts';
 import { HeldByKey } from '../engine/held-by-key.ts';
+import { plateCalls } from '../engine/worker-plates.ts';
 import {
   MEASURED_KEPT,
   type Likeness,
@@ -86,7 +87,7 @@ function likenessOf(first: StripEcho): Likeness {
     lagPx: first.lagPx,
     grainPx: first.grainPx,
     grainTiles: first.grainTiles,
-    pairs: first.pairs.map((same, k) => same.map((i) => [at(i), at(i + k + 1)] as const)),
+    pairs: first.pairs().map((same, k) => same.map((i) => [at(i), at(i + k + 1)] as const)),
   };
 }
 
@@ -137,14 +138,7 @@ function pairOf(strips: readonly Strip[]): ToldPair {
 }
 
 const worker: ProveApi = {
-  hold(wanted, fresh) {
-    if (plates.take(wanted, fresh).length > 0) engine.keepOnly(plates.all());
-  },
-
-  dropPlates() {
-    plates.drop();
-    engine.keepOnly([]);
-  },
+  ...plateCalls(plates, engine),
 
   borrow(keys, found) {
     keys.forEach((key, k) => {

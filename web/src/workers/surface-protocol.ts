@@ -1,5 +1,5 @@
 import type { Press, SurfaceName } from '@amber-stamp/core';
-import type { Fresh } from '../engine/plate-ledger.ts';
+import type { PlateApi } from '../engine/plate-ledger.ts';
 
 /** Corners along each side of a surface. */
 export const SURFACE_SIDE = 420;
@@ -22,8 +22,6 @@ export interface PressedSurface {
   ms: number;
 }
 
-export interface SurfaceApi {
-  hold(wanted: readonly string[], fresh: Fresh): void;
-  dropPlates(): void;
+export interface SurfaceApi extends PlateApi {
   press(job: SurfaceJob): PressedSurface;
 }

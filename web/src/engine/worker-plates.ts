@@ -1,0 +1,14 @@
+import type { InkEngine, Plate } from '@amber-stamp/core';
+import type { HeldByKey } from './held-by-key.ts';
+import type { PlateApi } from './plate-ledger.ts';
+
+/** The calls that change the plates of a worker that draws: what the engine made of those that went is freed. */
+export const plateCalls = (plates: HeldByKey<Plate>, engine: InkEngine): PlateApi => ({
+  hold(wanted, fresh) {
+    if (plates.take(wanted, fresh).length > 0) engine.keepOnly(plates.all());
+  },
+  dropPlates() {
+    plates.drop();
+    engine.keepOnly([]);
+  },
+});
