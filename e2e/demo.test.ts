@@ -1,14 +1,8 @@
-import {
-  checkBorder,
-  coverage,
-  fileName,
-  fromPlate,
-  InkEngine,
-  parseBench,
-  portraitStroke,
-  printSheet,
-  type Plate,
-} from '@amber-stamp/core';
+import { parseBench } from '@amber-stamp/core/bench';
+import { fileName } from '@amber-stamp/core/formats';
+import { InkEngine, printSheet } from '@amber-stamp/core/ink';
+import { portraitStroke } from '@amber-stamp/core/path';
+import { checkBorder, coverage, fromPlate, type Plate } from '@amber-stamp/core/raster';
 import { readPlateFile } from '@amber-stamp/core/exr';
 import { BRUSHES, SOURCES } from '@amber-stamp/demo';
 import { decodeSource } from '@amber-stamp/io';

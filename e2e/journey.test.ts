@@ -4,7 +4,8 @@ import { mkdtempSync, readFileSync, writeFileSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { fileURLToPath } from 'node:url';
-import { decodePlate, trialStrokes } from '@amber-stamp/core';
+import { decodePlate } from '@amber-stamp/core/formats';
+import { trialStrokes } from '@amber-stamp/core/path';
 import { App, withApp } from './app.ts';
 import {
   blotPicture,

@@ -1,4 +1,5 @@
-import { encodeObj, solidMesh } from '@amber-stamp/core';
+import { encodeObj } from '@amber-stamp/core/formats';
+import { solidMesh } from '@amber-stamp/core/relief';
 import { encodeExr, exrPicture } from '@amber-stamp/core/exr';
 import type { Download, Page } from '@playwright/test';
 import { readFileSync } from 'node:fs';

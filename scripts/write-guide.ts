@@ -1,21 +1,12 @@
 // Writes docs/guide/echo.md: its pictures are drawn and its numbers measured here.
-import {
-  cut,
-  derivedPlate,
-  encodeRgba,
-  evenStroke,
-  firstGuess,
-  flawsOf,
-  InkEngine,
-  makeStep,
-  meanEcho,
-  measureStrip,
-  printSheet,
-  standardStrips,
-  toPlate,
-  type Brush,
-  type Plate,
-} from '@amber-stamp/core';
+import { cut, derivedPlate, makeStep } from '@amber-stamp/core/cut';
+import { flawsOf } from '@amber-stamp/core/flaws';
+import { encodeRgba } from '@amber-stamp/core/formats';
+import { InkEngine, printSheet } from '@amber-stamp/core/ink';
+import type { Brush } from '@amber-stamp/core/model';
+import { evenStroke, meanEcho, measureStrip, standardStrips } from '@amber-stamp/core/prove';
+import { toPlate, type Plate } from '@amber-stamp/core/raster';
+import { firstGuess } from '@amber-stamp/core/vary';
 import { BRUSHES, SOURCES } from '@amber-stamp/demo';
 import { decodeWorking } from '@amber-stamp/io';
 import { mkdirSync, readFileSync, writeFileSync } from 'node:fs';

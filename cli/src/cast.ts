@@ -1,5 +1,5 @@
-import { castMesh, MAX_CAST_PX, MIN_CAST_PX, UPS, VIEWS, type View } from '@amber-stamp/core';
-import { reliefFile } from '@amber-stamp/core/relief';
+import { castMesh, MAX_CAST_PX, MIN_CAST_PX, UPS, VIEWS, type View } from '@amber-stamp/core/relief';
+import { reliefFile } from '@amber-stamp/core/relief-file';
 import { readBytes, writeAll } from '@amber-stamp/io';
 import { readMesh } from '@amber-stamp/io/meshes';
 import { basename, extname } from 'node:path';

@@ -1,22 +1,20 @@
+import { AmberError } from '@amber-stamp/core/errors';
+import { encodePlate } from '@amber-stamp/core/formats';
+import { InkEngine, type Plates } from '@amber-stamp/core/ink';
+import { parseStrokes, type Brush } from '@amber-stamp/core/model';
 import {
-  AmberError,
   beginFixes,
   byScore,
   echoOf,
   echoReport,
-  encodePlate,
   fixesAfter,
   helps,
-  InkEngine,
-  parseStrokes,
   platesOfFix,
   tenth,
   together,
   tryFix,
-  type Brush,
-  type Plates,
   type TriedFix,
-} from '@amber-stamp/core';
+} from '@amber-stamp/core/prove';
 import { loadBrush, readJson, writeAll } from '@amber-stamp/io';
 import { basename, dirname, join } from 'node:path';
 import { readOptions, UsageError, type OptionTable } from './arguments.ts';

@@ -1,4 +1,4 @@
-import { AmberError } from '@amber-stamp/core';
+import { AmberError } from '@amber-stamp/core/errors';
 import { UsageError } from './arguments.ts';
 import { echoCommand } from './echo.ts';
 import { packCommand, unpackCommand } from './pack.ts';

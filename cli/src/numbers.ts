@@ -1,4 +1,4 @@
-import { AmberError } from '@amber-stamp/core';
+import { AmberError } from '@amber-stamp/core/errors';
 import { UsageError } from './arguments.ts';
 
 /** A number of an option within its limits. */

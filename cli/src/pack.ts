@@ -1,4 +1,4 @@
-import { readPack, writePack } from '@amber-stamp/core';
+import { readPack, writePack } from '@amber-stamp/core/formats';
 import { ensureFolder, loadBrush, readBytes, writeAll, inside } from '@amber-stamp/io';
 import { dirname, join } from 'node:path';
 import { readOptions, type OptionTable } from './arguments.ts';

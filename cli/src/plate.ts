@@ -1,5 +1,4 @@
 import {
-  AmberError,
   answerRecipe,
   cutAll,
   guessPrints,
@@ -15,11 +14,11 @@ import {
   type BrushAndPlates,
   type Material,
   type Others,
-  type Picture,
   type Prints,
-  type Raster,
   type Recipe,
-} from '@amber-stamp/core';
+} from '@amber-stamp/core/cut';
+import { AmberError } from '@amber-stamp/core/errors';
+import type { Picture, Raster } from '@amber-stamp/core/raster';
 import {
   decodeSource,
   decodeWorking,
@@ -114,7 +113,7 @@ async function fileOf(plate: Raster, recipe: Recipe, o: Wanted, ending: string):
   if (!makesRelief(recipe) && ending === '.png' && !o.normals) return encodeGray(plate, o.bits === '8' ? 8 : 16);
   if (o.bits === '8') throw new UsageError('--bits 8 is for what prints: heights are written at 16 bit or as floats');
   // what writes heights takes long to load
-  return (await import('@amber-stamp/core/relief')).reliefFile(plate, wishOf(o, ending));
+  return (await import('@amber-stamp/core/relief-file')).reliefFile(plate, wishOf(o, ending));
 }
 
 /** plate: cuts a source into a plate. */

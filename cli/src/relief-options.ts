@@ -1,5 +1,5 @@
-import { GREENS } from '@amber-stamp/core';
-import type { ReliefForm, ReliefWish } from '@amber-stamp/core/relief';
+import { GREENS } from '@amber-stamp/core/relief';
+import type { ReliefForm, ReliefWish } from '@amber-stamp/core/relief-file';
 import { UsageError, type OptionTable } from './arguments.ts';
 import { numberOf } from './numbers.ts';
 

@@ -1,13 +1,7 @@
-import {
-  dabsCsv,
-  encodeRgba,
-  InkEngine,
-  layOut,
-  parseStrokes,
-  printSheet,
-  printSheetWords,
-  type Ground,
-} from '@amber-stamp/core';
+import { encodeRgba } from '@amber-stamp/core/formats';
+import { InkEngine, layOut, printSheet, printSheetWords, type Ground } from '@amber-stamp/core/ink';
+import { parseStrokes } from '@amber-stamp/core/model';
+import { dabsCsv } from '@amber-stamp/core/vary';
 import { loadBrush, readJson, writeAll } from '@amber-stamp/io';
 import { basename } from 'node:path';
 import { readOptions, UsageError, type OptionTable } from './arguments.ts';

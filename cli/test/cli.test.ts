@@ -1,5 +1,5 @@
 import { encodeGray } from '@amber-stamp/io';
-import { decodePlate } from '@amber-stamp/core';
+import { decodePlate } from '@amber-stamp/core/formats';
 import { expect } from 'chai';
 import { decode } from 'fast-png';
 import { existsSync, mkdirSync, mkdtempSync, readdirSync, readFileSync, symlinkSync, writeFileSync } from 'node:fs';

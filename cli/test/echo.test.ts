@@ -1,4 +1,4 @@
-import { encodePlate } from '@amber-stamp/core';
+import { encodePlate } from '@amber-stamp/core/formats';
 import { expect } from 'chai';
 import { mkdtempSync, readFileSync, writeFileSync } from 'node:fs';
 import { tmpdir } from 'node:os';

@@ -1,4 +1,6 @@
-import { encodePlate, makeRecipe, makeStep, plainBrush, writePack } from '@amber-stamp/core';
+import { makeRecipe, makeStep } from '@amber-stamp/core/cut';
+import { encodePlate, writePack } from '@amber-stamp/core/formats';
+import { plainBrush } from '@amber-stamp/core/model';
 import { encodeGray } from '@amber-stamp/io';
 import { expect } from 'chai';
 import { mkdtempSync, readFileSync, writeFileSync } from 'node:fs';

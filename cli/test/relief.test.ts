@@ -1,4 +1,6 @@
-import { encodeObj, plainBrush, solidMesh } from '@amber-stamp/core';
+import { encodeObj } from '@amber-stamp/core/formats';
+import { plainBrush } from '@amber-stamp/core/model';
+import { solidMesh } from '@amber-stamp/core/relief';
 import { encodeExr, exrPicture } from '@amber-stamp/core/exr';
 import { encodeFloatTiff } from '../../core/src/formats/tiff.ts';
 import { expect } from 'chai';

@@ -1,7 +1,8 @@
-import { automaticRecipe, cutAll, guessPrints, plateReport, type Picture, type Raster } from '@amber-stamp/core';
+import { automaticRecipe, cutAll, guessPrints, plateReport } from '@amber-stamp/core/cut';
+import type { Picture, Raster } from '@amber-stamp/core/raster';
 import { expect } from 'chai';
 import { chance6 } from '../src/maths/hash.ts';
-import { contentBox } from '../src/cut/trim.ts';
+import { contentBox } from '../src/raster/content-box.ts';
 
 const noise = (x: number, y: number, seed = 1) => chance6(x, y, seed, 0, 0, 0) - 0.5;
 

@@ -1,17 +1,8 @@
-import {
-  AmberError,
-  castMesh,
-  checkMesh,
-  Cutter,
-  FRONT,
-  makeRecipe,
-  makeStep,
-  pictureOfMesh,
-  VIEWS,
-  type CastSettings,
-  type Mesh,
-  type View,
-} from '@amber-stamp/core';
+import type { CastSettings } from '../src/relief/cast.ts';
+import { Cutter, makeRecipe, makeStep } from '@amber-stamp/core/cut';
+import { AmberError } from '@amber-stamp/core/errors';
+import type { Mesh } from '@amber-stamp/core/raster';
+import { castMesh, checkMesh, FRONT, pictureOfMesh, VIEWS, type View } from '@amber-stamp/core/relief';
 import { expect } from 'chai';
 import { rasterise } from '../src/relief/rasterise.ts';
 

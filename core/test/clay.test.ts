@@ -1,14 +1,5 @@
-import {
-  castDown,
-  cut,
-  makeRecipe,
-  makeStep,
-  rowOfStroke,
-  sculpted,
-  Sculpture,
-  strokeOfRow,
-  type SculptStroke,
-} from '@amber-stamp/core';
+import { cut, makeRecipe, makeStep, sculpted } from '@amber-stamp/core/cut';
+import { castDown, rowOfStroke, Sculpture, strokeOfRow, type SculptStroke } from '@amber-stamp/core/relief';
 import { encodeDisplacement, exrPicture } from '@amber-stamp/core/exr';
 import { expect } from 'chai';
 import { raster } from '../src/raster/raster.ts';

@@ -1,4 +1,6 @@
-import { dabsOf, InkEngine, parseBrush, printSheetWords, type Brush } from '@amber-stamp/core';
+import { InkEngine, printSheetWords } from '@amber-stamp/core/ink';
+import { parseBrush, type Brush } from '@amber-stamp/core/model';
+import { dabsOf } from '@amber-stamp/core/vary';
 import { expect } from 'chai';
 import { fromLch, toLch } from '../src/maths/colour.ts';
 import { bristleTip, sheetOf, solidPlate, straight, stripedPlate } from './helpers/make.ts';

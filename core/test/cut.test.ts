@@ -1,8 +1,6 @@
+import { answers } from '../src/cut/automatic.ts';
 import {
-  answers,
   automaticRecipe,
-  checkBorder,
-  coverage,
   cut,
   Cutter,
   defaultsOf,
@@ -11,12 +9,9 @@ import {
   makeStep,
   NO_OTHERS,
   parseRecipe,
-  reducePicture,
   STEPS,
-  toPlate,
-  type Picture,
-  type Raster,
-} from '@amber-stamp/core';
+} from '@amber-stamp/core/cut';
+import { checkBorder, coverage, reducePicture, toPlate, type Picture, type Raster } from '@amber-stamp/core/raster';
 import { expect } from 'chai';
 
 /** A picture of 8 bits from a function of x and y. */

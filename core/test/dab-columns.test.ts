@@ -1,12 +1,6 @@
-import {
-  dabsCsv,
-  dabsOf,
-  DRIVERS,
-  PROPERTIES,
-  PROPERTY_NAMES,
-  type DriverName,
-  type PenStroke,
-} from '@amber-stamp/core';
+import { PROPERTY_NAMES } from '../src/model/properties.ts';
+import { DRIVERS, PROPERTIES, type DriverName, type PenStroke } from '@amber-stamp/core/model';
+import { dabsCsv, dabsOf } from '@amber-stamp/core/vary';
 import { expect } from 'chai';
 import { brushWith, straight } from './helpers/make.ts';
 

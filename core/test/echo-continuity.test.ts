@@ -1,16 +1,9 @@
-import {
-  derivedPlate,
-  InkEngine,
-  makeNumbers,
-  makeStep,
-  meanEcho,
-  measureStrip,
-  parseBrush,
-  standardStrips,
-  toPlate,
-  usualNumbers,
-  type Plate,
-} from '@amber-stamp/core';
+import { derivedPlate, makeStep } from '@amber-stamp/core/cut';
+import { InkEngine } from '@amber-stamp/core/ink';
+import { makeNumbers, usualNumbers } from '@amber-stamp/core/make';
+import { parseBrush } from '@amber-stamp/core/model';
+import { meanEcho, measureStrip, standardStrips } from '@amber-stamp/core/prove';
+import { toPlate, type Plate } from '@amber-stamp/core/raster';
 import { expect } from 'chai';
 import * as tips from './helpers/tips.ts';
 

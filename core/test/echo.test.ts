@@ -1,4 +1,5 @@
-import type { PenStroke, Plate } from '@amber-stamp/core';
+import type { PenStroke } from '@amber-stamp/core/model';
+import type { Plate } from '@amber-stamp/core/raster';
 import { expect } from 'chai';
 import { echoAlong, echoWith } from './helpers/echoes.ts';
 import * as tips from './helpers/tips.ts';

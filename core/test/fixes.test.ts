@@ -1,17 +1,17 @@
+import { InkEngine } from '@amber-stamp/core/ink';
+import { parseBrush } from '@amber-stamp/core/model';
 import {
   beginFixes,
   byScore,
   fixesAfter,
   handOut,
   helps,
-  InkEngine,
   keepsTexture,
-  parseBrush,
   tryFix,
   type Fix,
-  type Plate,
   type TriedFix,
-} from '@amber-stamp/core';
+} from '@amber-stamp/core/prove';
+import type { Plate } from '@amber-stamp/core/raster';
 import { expect } from 'chai';
 import { brushOf, type Strokes } from './helpers/echoes.ts';
 import * as tips from './helpers/tips.ts';

@@ -1,4 +1,7 @@
-import { boxOnPlate, flawsOf, placeOnPlate, SIGHT, type Echo, type GiveAway } from '@amber-stamp/core';
+import { SIGHT } from '../src/flaws/sight.ts';
+import type { Echo } from '../src/prove/echo.ts';
+import { flawsOf, placeOnPlate } from '@amber-stamp/core/flaws';
+import { boxOnPlate, type GiveAway } from '@amber-stamp/core/prove';
 import { expect } from 'chai';
 import { echoWith } from './helpers/echoes.ts';
 import * as tips from './helpers/tips.ts';

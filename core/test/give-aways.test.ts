@@ -1,33 +1,23 @@
+import { reshaped } from '../src/cut/relatives.ts';
+import { cut, derivedPlate, makeRecipe, makeStep, RELATIVES } from '@amber-stamp/core/cut';
+import { FLAWS, flawsOf, placeOnPlate, sightOf } from '@amber-stamp/core/flaws';
+import { InkEngine } from '@amber-stamp/core/ink';
 import {
   beginFixes,
   borrowFlaws,
-  checkBorder,
-  cut,
-  derivedPlate,
-  FLAWS,
-  flawsOf,
-  fromPlate,
   heatOf,
   helps,
-  InkEngine,
   lendFlaws,
-  makeRecipe,
-  makeStep,
   meanEcho,
   measureStrip,
-  placeOnPlate,
   platesOfFix,
-  RELATIVES,
-  reshaped,
   standardStrips,
-  sightOf,
   STRIP_SIDE,
   together,
-  toPlate,
   tryFix,
-  type Plate,
   type TriedFix,
-} from '@amber-stamp/core';
+} from '@amber-stamp/core/prove';
+import { checkBorder, fromPlate, toPlate, type Plate } from '@amber-stamp/core/raster';
 import { expect } from 'chai';
 import { cubeRoot, logTwo } from '../src/maths/roots.ts';
 import { deviation, percentile, rise } from '../src/maths/measures.ts';

@@ -1,17 +1,13 @@
 import {
   BLENDS,
   GroundStack,
-  InkEngine,
   PLAIN_LIE,
   coverBox,
-  freeAll,
-  groundColour,
-  impress,
-  layOut,
   type GroundLayer,
   type Lie,
   type LyingInk,
-} from '@amber-stamp/core';
+} from '@amber-stamp/core/ground';
+import { InkEngine, freeAll, groundColour, impress, layOut } from '@amber-stamp/core/ink';
 import { expect } from 'chai';
 import { brushWith, sheetOf, solidPlate, straight } from './helpers/make.ts';
 

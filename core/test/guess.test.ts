@@ -1,12 +1,8 @@
-import {
-  firstGuess,
-  fromPlate,
-  guessKind,
-  measureShape,
-  smoothSpacing,
-  withoutGuess,
-  type Plate,
-} from '@amber-stamp/core';
+import { smoothSpacing } from '../src/vary/edge-wave.ts';
+import { guessKind } from '../src/vary/guess.ts';
+import { measureShape } from '../src/vary/shape.ts';
+import { fromPlate, type Plate } from '@amber-stamp/core/raster';
+import { firstGuess, withoutGuess } from '@amber-stamp/core/vary';
 import { expect } from 'chai';
 import { bristleTip, solidPlate } from './helpers/make.ts';
 

@@ -1,16 +1,7 @@
-import {
-  dabsOf,
-  driverSilhouette,
-  idleDrivers,
-  parseBrush,
-  recordings,
-  RECORDING_SIZE,
-  settledWay,
-  STRAIGHT,
-  trialStrokes,
-  type Driver,
-  type DriverName,
-} from '@amber-stamp/core';
+import { STRAIGHT } from '@amber-stamp/core/maths';
+import { parseBrush, type Driver, type DriverName } from '@amber-stamp/core/model';
+import { recordings, RECORDING_SIZE, settledWay, trialStrokes } from '@amber-stamp/core/path';
+import { dabsOf, driverSilhouette, idleDrivers } from '@amber-stamp/core/vary';
 import { expect } from 'chai';
 import { chordEnd } from '../src/path/chord.ts';
 import { steadied } from '../src/path/steady.ts';

@@ -1,26 +1,22 @@
+import { guessBase } from '../src/cut/reading.ts';
+import { normalMap } from '../src/relief/normal-map.ts';
 import {
-  AmberError,
-  checkBorder,
   cut,
-  guessBase,
   guessReading,
-  heightPlate,
-  heightsOf,
-  LAMP,
   makeRecipe,
   makesRelief,
   makeStep,
-  normalMap,
   profileOf,
   readingOf,
   recipeForReading,
-  shadeHeights,
-  spanToldBy,
   type ParamValue,
-  type Picture,
-} from '@amber-stamp/core';
+} from '@amber-stamp/core/cut';
+import { AmberError } from '@amber-stamp/core/errors';
+import { spanToldBy } from '@amber-stamp/core/formats';
+import { checkBorder, heightPlate, heightsOf, type Picture } from '@amber-stamp/core/raster';
+import { LAMP, shadeHeights } from '@amber-stamp/core/relief';
 import { encodeDisplacement, plateFile, readPlateFile } from '@amber-stamp/core/exr';
-import { reliefFile, USUAL_WISH } from '@amber-stamp/core/relief';
+import { reliefFile, USUAL_WISH } from '@amber-stamp/core/relief-file';
 import { expect } from 'chai';
 import { decode } from 'fast-png';
 import { FloatType } from 'three';

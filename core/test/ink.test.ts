@@ -1,13 +1,7 @@
-import {
-  dabsOf,
-  InkEngine,
-  inOneInk,
-  printSheet,
-  printSheetWords,
-  TILE,
-  type Layer,
-  type Plate,
-} from '@amber-stamp/core';
+import type { Layer } from '../src/ink/types.ts';
+import { InkEngine, inOneInk, printSheet, printSheetWords, TILE } from '@amber-stamp/core/ink';
+import type { Plate } from '@amber-stamp/core/raster';
+import { dabsOf } from '@amber-stamp/core/vary';
 import { expect } from 'chai';
 import { createHash } from 'node:crypto';
 import { Tip } from '../src/ink/tip.ts';

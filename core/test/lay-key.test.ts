@@ -1,4 +1,6 @@
-import { dabsOf, InkEngine, layCoat, layKey, parseBrush, type Brush } from '@amber-stamp/core';
+import { InkEngine, layCoat, layKey } from '@amber-stamp/core/ink';
+import { parseBrush, type Brush } from '@amber-stamp/core/model';
+import { dabsOf } from '@amber-stamp/core/vary';
 import { expect } from 'chai';
 import { bristleTip, straight, stripedPlate } from './helpers/make.ts';
 

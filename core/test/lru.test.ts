@@ -1,4 +1,4 @@
-import { Lru } from '@amber-stamp/core';
+import { Lru } from '@amber-stamp/core/maths';
 import { expect } from 'chai';
 
 describe('values of which only so many are kept', () => {

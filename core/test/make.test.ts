@@ -1,21 +1,16 @@
+import { partOf } from '../src/cut/marks.ts';
 import {
-  fillOutlines,
   findMarks,
   guessPrints,
-  makeNumbers,
   makeRecipe,
   makeStep,
   markRecipe,
   cut,
-  NUMBERS,
-  partOf,
   STARTERS,
-  usualNumbers,
   withRegionOf,
-  type NumbersValues,
-  type Picture,
-  type Raster,
-} from '@amber-stamp/core';
+} from '@amber-stamp/core/cut';
+import { fillOutlines, makeNumbers, NUMBERS, usualNumbers, type NumbersValues } from '@amber-stamp/core/make';
+import type { Picture, Raster } from '@amber-stamp/core/raster';
 import { expect } from 'chai';
 
 const SIDE = 128;

@@ -1,4 +1,5 @@
-import { curveFunction, smoothPath } from '@amber-stamp/core';
+import { curveFunction } from '@amber-stamp/core/maths';
+import { smoothPath } from '@amber-stamp/core/path';
 import { expect } from 'chai';
 import fc from 'fast-check';
 import { headingDeg, sinCosTurns, tanDeg } from '../src/maths/angles.ts';

@@ -1,4 +1,5 @@
-import { cut, cutAll, makeRecipe, makeStep, NO_OTHERS, parseBrush } from '@amber-stamp/core';
+import { cut, cutAll, makeRecipe, makeStep, NO_OTHERS } from '@amber-stamp/core/cut';
+import { parseBrush } from '@amber-stamp/core/model';
 import { expect } from 'chai';
 import { BLEND_FUNCTIONS, type BlendMode } from '../src/maths/blend-modes.ts';
 import { distanceTo } from '../src/raster/distance.ts';

@@ -1,4 +1,6 @@
-import { AmberError, ERRORS, parseBench, parseBrush, parseJson, parseStrokes, plainBrush } from '@amber-stamp/core';
+import { parseBench } from '@amber-stamp/core/bench';
+import { AmberError, ERRORS } from '@amber-stamp/core/errors';
+import { parseBrush, parseJson, parseStrokes, plainBrush } from '@amber-stamp/core/model';
 import { expect } from 'chai';
 
 const sparse = { format: 'amber-stamp/brush', version: 1, coats: [{ deck: { cards: [{ plate: 'p.png' }] } }] };

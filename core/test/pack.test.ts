@@ -1,13 +1,6 @@
-import {
-  decodePlate,
-  encodePlate,
-  makeRecipe,
-  makeStep,
-  plainBrush,
-  readPack,
-  sha256Hex,
-  writePack,
-} from '@amber-stamp/core';
+import { makeRecipe, makeStep } from '@amber-stamp/core/cut';
+import { decodePlate, encodePlate, readPack, sha256Hex, writePack } from '@amber-stamp/core/formats';
+import { plainBrush } from '@amber-stamp/core/model';
 import { expect } from 'chai';
 import { strToU8, unzipSync, zipSync, type Zippable } from 'fflate';
 import { bristleTip } from './helpers/make.ts';

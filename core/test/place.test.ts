@@ -1,8 +1,10 @@
-import { dabsOf, InkEngine, TILE, type DabTable } from '@amber-stamp/core';
+import type { KernelChoice } from '../src/ink/kernel-interface.ts';
+import { InkEngine, TILE } from '@amber-stamp/core/ink';
+import { dabsOf, type DabTable } from '@amber-stamp/core/vary';
 import { expect } from 'chai';
 import { bin } from '../src/ink/bins.ts';
 import { ENTRY_BYTES, extentOf, levelBytes, viewsAt, writeEntry, writeLevel } from '../src/ink/entry.ts';
-import { kernelFor, type KernelChoice } from '../src/ink/kernel.ts';
+import { kernelFor } from '../src/ink/kernel.ts';
 import { InkMemory } from '../src/ink/memory.ts';
 import { FACING, floorOf, RECORD_BYTES, type Floor } from '../src/ink/place.ts';
 import { quartersOf, Tip } from '../src/ink/tip.ts';

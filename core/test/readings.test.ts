@@ -1,4 +1,5 @@
-import { dabsOf, DRIVERS } from '@amber-stamp/core';
+import { DRIVERS } from '@amber-stamp/core/model';
+import { dabsOf } from '@amber-stamp/core/vary';
 import { expect } from 'chai';
 import type { Driver } from '../src/model/brush.ts';
 import { emptyHands, makeReadings, repeatHand, type Column, type Hands } from '../src/vary/hands.ts';

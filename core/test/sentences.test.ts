@@ -1,4 +1,6 @@
-import { AmberError, parseBrush, parseRecipe, parseStrokes } from '@amber-stamp/core';
+import { parseRecipe } from '@amber-stamp/core/cut';
+import { AmberError } from '@amber-stamp/core/errors';
+import { parseBrush, parseStrokes } from '@amber-stamp/core/model';
 import { expect } from 'chai';
 
 const brush = (properties: object) => ({

@@ -1,8 +1,10 @@
-import { cut, defaultsOf, makeRecipe, makeStep, NO_OTHERS, STEPS, type Picture } from '@amber-stamp/core';
+import { cut, defaultsOf, makeRecipe, makeStep, NO_OTHERS, STEPS } from '@amber-stamp/core/cut';
+import type { Picture } from '@amber-stamp/core/raster';
 import { expect } from 'chai';
 import { okLab } from '../src/maths/colour.ts';
 import { cheapestCut, joinAcross } from '../src/cut/seam.ts';
-import { blur, expMinus } from '../src/raster/blur.ts';
+import { expMinus } from '../src/maths/exponential.ts';
+import { blur } from '../src/raster/blur.ts';
 import { raster } from '../src/raster/raster.ts';
 import { smoothGround, surfaceAt } from '../src/raster/surface.ts';
 import { after, at, field, LIGHT, sum } from './helpers/fields.ts';

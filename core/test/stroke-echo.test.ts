@@ -1,4 +1,5 @@
-import { echoOf, InkEngine, meanEcho, measureStrip, strokeStrips } from '@amber-stamp/core';
+import { InkEngine } from '@amber-stamp/core/ink';
+import { echoOf, meanEcho, measureStrip, strokeStrips } from '@amber-stamp/core/prove';
 import { expect } from 'chai';
 import { brushOf, echoAlong, echoWith } from './helpers/echoes.ts';
 import { straight } from './helpers/make.ts';

@@ -1,29 +1,10 @@
-import {
-  builtUpDabs,
-  dabsOf,
-  distanceTo,
-  nextNumber,
-  parseBench,
-  parseStrokes,
-  placementOf,
-  printSheet,
-  putBack,
-  InkEngine,
-  toPlate,
-  cutAll,
-  replayed,
-  replayMoments,
-  replayMs,
-  straightened,
-  sweepNamed,
-  sweepValues,
-  swept,
-  SWEEPS,
-  widthAt,
-  type PenStroke,
-  type Picture,
-  type RecipeStep,
-} from '@amber-stamp/core';
+import { nextNumber, parseBench } from '@amber-stamp/core/bench';
+import { placementOf, putBack, cutAll, type RecipeStep } from '@amber-stamp/core/cut';
+import { printSheet, InkEngine } from '@amber-stamp/core/ink';
+import { parseStrokes, type PenStroke } from '@amber-stamp/core/model';
+import { builtUpDabs, distanceTo, replayed, replayMoments, replayMs, straightened } from '@amber-stamp/core/path';
+import { toPlate, type Picture } from '@amber-stamp/core/raster';
+import { dabsOf, sweepNamed, sweepValues, swept, SWEEPS, widthAt } from '@amber-stamp/core/vary';
 import { expect } from 'chai';
 import { makeStep } from '../src/cut/recipe.ts';
 import { brushWith, straight } from './helpers/make.ts';

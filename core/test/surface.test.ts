@@ -9,7 +9,7 @@ import {
   SOLIDS,
   SURFACES,
   type Press,
-} from '@amber-stamp/core';
+} from '@amber-stamp/core/relief';
 import { expect } from 'chai';
 import { raster } from '../src/raster/raster.ts';
 

@@ -1,4 +1,5 @@
-import { freeAll, impress, InkEngine, layOut, parseBrush, printSheetWords, type Brush } from '@amber-stamp/core';
+import { freeAll, impress, InkEngine, layOut, printSheetWords } from '@amber-stamp/core/ink';
+import { parseBrush, type Brush } from '@amber-stamp/core/model';
 import { expect } from 'chai';
 import { bristleTip, sheetOf, solidPlate, straight, stripedPlate } from './helpers/make.ts';
 

@@ -1,4 +1,4 @@
-import type { Plate } from '@amber-stamp/core';
+import type { Plate } from '@amber-stamp/core/raster';
 import { expect } from 'chai';
 import { echoWith, type Strokes } from './helpers/echoes.ts';
 import * as tips from './helpers/tips.ts';

@@ -1,16 +1,9 @@
-import {
-  flatShare,
-  heightPlate,
-  InkEngine,
-  isThick,
-  LAMP,
-  layOut,
-  SheetHeights,
-  printSheet,
-  printSheetWords,
-  type Brush,
-  type Plate,
-} from '@amber-stamp/core';
+import { SheetHeights } from '../src/ink/sheet-heights.ts';
+import { isThick } from '../src/ink/thickness.ts';
+import { flatShare, InkEngine, layOut, printSheet, printSheetWords } from '@amber-stamp/core/ink';
+import type { Brush } from '@amber-stamp/core/model';
+import { heightPlate, type Plate } from '@amber-stamp/core/raster';
+import { LAMP } from '@amber-stamp/core/relief';
 import { expect } from 'chai';
 import { towardsLamp } from '../src/relief/shade.ts';
 import { raster } from '../src/raster/raster.ts';

@@ -1,6 +1,9 @@
-import { InkEngine, parseBrush, dabsOf, TILE, type DabTable, type Plate } from '@amber-stamp/core';
+import type { KernelChoice } from '../src/ink/kernel-interface.ts';
+import { InkEngine, TILE } from '@amber-stamp/core/ink';
+import { parseBrush } from '@amber-stamp/core/model';
+import type { Plate } from '@amber-stamp/core/raster';
+import { dabsOf, type DabTable } from '@amber-stamp/core/vary';
 import { expect } from 'chai';
-import type { KernelChoice } from '../src/ink/kernel.ts';
 import type { LayRule } from '../src/ink/lay-freely.ts';
 import { bristleTip } from './helpers/make.ts';
 

@@ -1,4 +1,5 @@
-import { dabsCsv, dabsOf, driverSilhouette, parseBrush, type DabTable } from '@amber-stamp/core';
+import { parseBrush } from '@amber-stamp/core/model';
+import { dabsCsv, dabsOf, driverSilhouette, type DabTable } from '@amber-stamp/core/vary';
 import { expect } from 'chai';
 import fc from 'fast-check';
 import { brushWith, straight } from './helpers/make.ts';

@@ -1,4 +1,4 @@
-import { FITTED, putTogether, type Factors } from '@amber-stamp/core';
+import { FITTED, putTogether, type Factors } from '@amber-stamp/core/prove';
 import type { RatedStroke } from './rated.ts';
 
 /** Places in order of size, equal values sharing the mean of theirs. */

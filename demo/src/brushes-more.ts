@@ -1,12 +1,5 @@
-import {
-  makeRecipe,
-  makeStep,
-  parseBrush,
-  type Brush,
-  type Coat,
-  type Recipe,
-  type RecipeStep,
-} from '@amber-stamp/core';
+import { makeRecipe, makeStep, type Recipe, type RecipeStep } from '@amber-stamp/core/cut';
+import { parseBrush, type Brush, type Coat } from '@amber-stamp/core/model';
 import { MOSS } from './art/bits.ts';
 import { by, type DemoBrush } from './demo-brush.ts';
 

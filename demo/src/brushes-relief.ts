@@ -1,4 +1,5 @@
-import { makeRecipe, makeStep, type CoatInk, type ParamValue, type Properties, type Recipe } from '@amber-stamp/core';
+import { makeRecipe, makeStep, type ParamValue, type Recipe } from '@amber-stamp/core/cut';
+import type { CoatInk, Properties } from '@amber-stamp/core/model';
 import { by, type DemoBrush } from './demo-brush.ts';
 
 const cast = (values: Record<string, ParamValue>): Recipe => makeRecipe([makeStep('cast', values)]);

@@ -1,4 +1,5 @@
-import { makeRecipe, makeStep, type Driver } from '@amber-stamp/core';
+import { makeRecipe, makeStep } from '@amber-stamp/core/cut';
+import type { Driver } from '@amber-stamp/core/model';
 import { MORE_BRUSHES } from './brushes-more.ts';
 import { RELIEF_BRUSHES } from './brushes-relief.ts';
 import { by, type DemoBrush } from './demo-brush.ts';

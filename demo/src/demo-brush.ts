@@ -1,4 +1,6 @@
-import { STRAIGHT, type Brush, type Driver, type Recipe } from '@amber-stamp/core';
+import type { Recipe } from '@amber-stamp/core/cut';
+import { STRAIGHT } from '@amber-stamp/core/maths';
+import type { Brush, Driver } from '@amber-stamp/core/model';
 import type { SOURCES } from './sources.ts';
 
 type SourceKey = keyof typeof SOURCES;

@@ -1,15 +1,9 @@
-import {
-  InkEngine,
-  measureStrip,
-  parseStrokes,
-  strokeStrips,
-  type Brush,
-  type Measures,
-  type Plates,
-} from '@amber-stamp/core';
+import { InkEngine, type Plates } from '@amber-stamp/core/ink';
+import { mean } from '@amber-stamp/core/maths';
+import { parseStrokes, type Brush } from '@amber-stamp/core/model';
+import { measureStrip, strokeStrips, type Measures } from '@amber-stamp/core/prove';
 import { loadBrush, readJson } from '@amber-stamp/io';
 import { join } from 'node:path';
-import { mean } from './agreement.ts';
 
 /** Where the rated strokes lie. */
 const RATED = new URL('../rated/', import.meta.url).pathname;

@@ -5,7 +5,7 @@ import { frostStar } from './art/frost.ts';
 import { blot, splatter } from './art/marks.ts';
 import { fbm } from './art/noise.ts';
 import { plane } from './art/plane.ts';
-import { encodeObj } from '@amber-stamp/core';
+import { encodeObj } from '@amber-stamp/core/formats';
 import { encodeDisplacement, encodeExr } from '@amber-stamp/core/exr';
 import { barnacleField } from './art/barnacles.ts';
 import { kelpBlade } from './art/kelp.ts';

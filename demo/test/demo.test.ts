@@ -1,4 +1,5 @@
-import { castDown, plainBrush, type Brush } from '@amber-stamp/core';
+import { plainBrush, type Brush } from '@amber-stamp/core/model';
+import { castDown } from '@amber-stamp/core/relief';
 import { BRUSHES } from '@amber-stamp/demo';
 import { expect } from 'chai';
 import { createHash } from 'node:crypto';

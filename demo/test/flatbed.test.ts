@@ -1,4 +1,5 @@
-import { findMarks, type Picture } from '@amber-stamp/core';
+import { findMarks } from '@amber-stamp/core/cut';
+import type { Picture } from '@amber-stamp/core/raster';
 import { scan, scanSize, SHEETS, type ScanOrder } from '@amber-stamp/demo/flatbed';
 import { expect } from 'chai';
 

@@ -1,4 +1,6 @@
-import { dabsOf, trialStrokes, type Bench } from '@amber-stamp/core';
+import type { Bench } from '@amber-stamp/core/bench';
+import { trialStrokes } from '@amber-stamp/core/path';
+import { dabsOf } from '@amber-stamp/core/vary';
 import type { Page } from '@playwright/test';
 import { changed, kept, openBrush, pixels } from '../acts.ts';
 import { withApp, type App } from '../app.ts';

@@ -1,4 +1,7 @@
-import { AmberError, openPlate, parseBrush, plateNames, type Brush, type Plate } from '@amber-stamp/core';
+import { AmberError } from '@amber-stamp/core/errors';
+import { openPlate } from '@amber-stamp/core/formats';
+import { parseBrush, plateNames, type Brush } from '@amber-stamp/core/model';
+import type { Plate } from '@amber-stamp/core/raster';
 import { realpath } from 'node:fs/promises';
 import { basename, dirname, join, resolve, sep } from 'node:path';
 import { inside, readBytes, readJson } from './files.ts';

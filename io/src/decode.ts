@@ -1,15 +1,7 @@
-import {
-  AmberError,
-  checkPixels,
-  holesError,
-  holesOf,
-  isExr,
-  MAX_PIXELS,
-  reducePicture,
-  spanToldBy,
-  workingFactor,
-  type Picture,
-} from '@amber-stamp/core';
+import { holesError, holesOf } from '@amber-stamp/core/cut';
+import { AmberError } from '@amber-stamp/core/errors';
+import { isExr, spanToldBy } from '@amber-stamp/core/formats';
+import { checkPixels, MAX_PIXELS, reducePicture, workingFactor, type Picture } from '@amber-stamp/core/raster';
 import { decode as decodePng } from 'fast-png';
 import { inflateSync } from 'node:zlib';
 import sharp, { type Metadata } from 'sharp';

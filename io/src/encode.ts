@@ -1,4 +1,4 @@
-import { toPlate, type Raster } from '@amber-stamp/core';
+import { toPlate, type Raster } from '@amber-stamp/core/raster';
 import { encode } from 'fast-png';
 import sharp from 'sharp';
 

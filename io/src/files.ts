@@ -1,4 +1,5 @@
-import { AmberError, parseJson } from '@amber-stamp/core';
+import { AmberError } from '@amber-stamp/core/errors';
+import { parseJson } from '@amber-stamp/core/model';
 import { mkdir, readFile, rename, rm, stat, writeFile } from 'node:fs/promises';
 import { dirname, basename, isAbsolute, join, resolve, sep } from 'node:path';
 import { MAX_FILE_BYTES } from './decode.ts';

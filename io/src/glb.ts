@@ -1,4 +1,4 @@
-import { badMesh } from '@amber-stamp/core';
+import { badMesh } from '@amber-stamp/core/relief';
 
 interface GlbJson {
   nodes?: { children?: number[] }[];

@@ -1,4 +1,5 @@
-import { pictureOfMesh, shadeHeights, toPlate, type Mesh, type Picture } from '@amber-stamp/core';
+import { toPlate, type Mesh, type Picture } from '@amber-stamp/core/raster';
+import { pictureOfMesh, shadeHeights } from '@amber-stamp/core/relief';
 import { extname } from 'node:path';
 import sharp from 'sharp';
 import { decodeWorking, type PictureInfo } from './decode.ts';

@@ -1,4 +1,6 @@
-import { AmberError, badMesh, checkMesh, type Mesh } from '@amber-stamp/core';
+import { AmberError } from '@amber-stamp/core/errors';
+import type { Mesh } from '@amber-stamp/core/raster';
+import { badMesh, checkMesh } from '@amber-stamp/core/relief';
 import { extname } from 'node:path';
 import type { BufferGeometry, Mesh as SceneMesh, Object3D } from 'three';
 import { GLTFLoader } from 'three/examples/jsm/loaders/GLTFLoader.js';

@@ -1,4 +1,5 @@
-import { AmberError, pngSize } from '@amber-stamp/core';
+import { AmberError } from '@amber-stamp/core/errors';
+import { pngSize } from '@amber-stamp/core/formats';
 import { crc32 } from 'node:zlib';
 
 /** Walks the chunks of a PNG: declared lengths, checksums and the end mark. Other formats give undefined. */

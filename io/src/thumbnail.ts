@@ -1,4 +1,4 @@
-import { raster, reducePicture, toPlate, type Picture, type Plate } from '@amber-stamp/core';
+import { raster, reducePicture, toPlate, type Picture, type Plate } from '@amber-stamp/core/raster';
 import sharp, { type Sharp } from 'sharp';
 import { decodeWorking, probePicture } from './decode.ts';
 

@@ -1,4 +1,5 @@
-import { AmberError, encodeRgba } from '@amber-stamp/core';
+import { AmberError } from '@amber-stamp/core/errors';
+import { encodeRgba } from '@amber-stamp/core/formats';
 import { decodePicture, encodeGray, inside, probePicture } from '@amber-stamp/io';
 import { expect } from 'chai';
 import sharp, { type Sharp } from 'sharp';

@@ -1,5 +1,8 @@
 import { decodePicture, probePicture, thumbnailOf } from '@amber-stamp/io';
-import { heightsOfSource, isExr, type AmberError, type Raster } from '@amber-stamp/core';
+import { heightsOfSource } from '@amber-stamp/core/cut';
+import type { AmberError } from '@amber-stamp/core/errors';
+import { isExr } from '@amber-stamp/core/formats';
+import type { Raster } from '@amber-stamp/core/raster';
 import { encodeExr, exrPicture } from '@amber-stamp/core/exr';
 import { expect } from 'chai';
 import { exrFile } from './exr-file.ts';

@@ -1,4 +1,5 @@
-import { automaticRecipe, cutAll, guessPrints, plateReport, type Raster } from '@amber-stamp/core';
+import { automaticRecipe, cutAll, guessPrints, plateReport } from '@amber-stamp/core/cut';
+import type { Raster } from '@amber-stamp/core/raster';
 import { decodePicture } from '@amber-stamp/io';
 import { expect } from 'chai';
 import sharp, { type Sharp } from 'sharp';

@@ -1,4 +1,6 @@
-import { borrowFlaws, InkEngine, tryFix, type Before, type Fix, type LentFlaw, type Plate } from '@amber-stamp/core';
+import { InkEngine } from '@amber-stamp/core/ink';
+import { borrowFlaws, tryFix, type Before, type Fix, type LentFlaw } from '@amber-stamp/core/prove';
+import type { Plate } from '@amber-stamp/core/raster';
 import { parentPort } from 'node:worker_threads';
 
 /** One fix to try; plates come once for each brush, with what was found on them. */

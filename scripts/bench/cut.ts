@@ -1,14 +1,6 @@
 // Measures the steps of a recipe against sharp (libvips) doing the same where it can, one thread, in alternating rounds.
-import {
-  defaultsOf,
-  makeStep,
-  NO_OTHERS,
-  stepNamed,
-  STEPS,
-  type ParamValue,
-  type Picture,
-  type Raster,
-} from '@amber-stamp/core';
+import { defaultsOf, makeStep, NO_OTHERS, stepNamed, STEPS, type ParamValue } from '@amber-stamp/core/cut';
+import type { Picture, Raster } from '@amber-stamp/core/raster';
 import { mkdirSync, writeFileSync } from 'node:fs';
 import { cpus } from 'node:os';
 import sharp, { type Sharp } from 'sharp';

@@ -1,4 +1,6 @@
-import { dabsOf, parseBrush, type DabTable, type Plate } from '@amber-stamp/core';
+import { parseBrush } from '@amber-stamp/core/model';
+import type { Plate } from '@amber-stamp/core/raster';
+import { dabsOf, type DabTable } from '@amber-stamp/core/vary';
 
 export const TIP_SIDE = 512;
 

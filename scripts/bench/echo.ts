@@ -1,16 +1,9 @@
 // Measures the echo: one strip in one thread, the looking over of a tip, and the trying of fixes; the engine's own stroke is the peer.
-import {
-  beginFixes,
-  flawsOf,
-  handOut,
-  InkEngine,
-  lendFlaws,
-  measureStrip,
-  parseBrush,
-  standardStrips,
-  tryFix,
-  type Plate,
-} from '@amber-stamp/core';
+import { flawsOf } from '@amber-stamp/core/flaws';
+import { InkEngine } from '@amber-stamp/core/ink';
+import { parseBrush } from '@amber-stamp/core/model';
+import { beginFixes, handOut, lendFlaws, measureStrip, standardStrips, tryFix } from '@amber-stamp/core/prove';
+import type { Plate } from '@amber-stamp/core/raster';
 import { mkdirSync, writeFileSync } from 'node:fs';
 import { once } from 'node:events';
 import { cpus } from 'node:os';

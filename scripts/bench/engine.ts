@@ -1,17 +1,9 @@
 // Measures the ink engine against its peers in one run, in alternating rounds: only the ratios count.
 import { createCanvas } from '@napi-rs/canvas';
-import {
-  dabsOf,
-  freeAll,
-  groundColour,
-  impress,
-  InkEngine,
-  layOut,
-  parseBrush,
-  portraitStroke,
-  trialStrokes,
-  TILE,
-} from '@amber-stamp/core';
+import { freeAll, groundColour, impress, InkEngine, layOut, TILE } from '@amber-stamp/core/ink';
+import { parseBrush } from '@amber-stamp/core/model';
+import { portraitStroke, trialStrokes } from '@amber-stamp/core/path';
+import { dabsOf } from '@amber-stamp/core/vary';
 import { mkdirSync, writeFileSync } from 'node:fs';
 import { cpus } from 'node:os';
 import { dabsOfSize, TIP_SIDE, tipPlate } from './dabs.ts';

@@ -1,14 +1,6 @@
 // How well echo and texture agree with the eye on rated strokes, and what the cures make of those that repeat.
-import {
-  beginFixes,
-  FITTED,
-  fixesAfter,
-  InkEngine,
-  together,
-  tryFix,
-  type Before,
-  type TriedFix,
-} from '@amber-stamp/core';
+import { InkEngine } from '@amber-stamp/core/ink';
+import { beginFixes, FITTED, fixesAfter, together, tryFix, type Before, type TriedFix } from '@amber-stamp/core/prove';
 import { writeFileSync } from 'node:fs';
 import { agreement, leftOutByTips, mean } from '../../demo/src/agreement.ts';
 import { measureRated, ratedBrush, type RatedStroke } from '../../demo/src/rated.ts';

@@ -1,4 +1,4 @@
-import type { DabTable } from '@amber-stamp/core';
+import type { DabTable } from '@amber-stamp/core/vary';
 import { extentOf, lyingOf } from '../../core/src/ink/entry.ts';
 import { placed } from '../../core/src/ink/place.ts';
 import { HULL_DIRECTIONS, PAD, type Tip, type TipLevel } from '../../core/src/ink/tip.ts';

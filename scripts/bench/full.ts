@@ -1,15 +1,8 @@
 // A brush with everything on against the plain engine, in alternating rounds.
-import {
-  dabsOf,
-  freeAll,
-  groundColour,
-  impress,
-  InkEngine,
-  layOut,
-  parseBrush,
-  type Brush,
-  type Plate,
-} from '@amber-stamp/core';
+import { freeAll, groundColour, impress, InkEngine, layOut } from '@amber-stamp/core/ink';
+import { parseBrush, type Brush } from '@amber-stamp/core/model';
+import type { Plate } from '@amber-stamp/core/raster';
+import { dabsOf } from '@amber-stamp/core/vary';
 import { tipPlate } from './dabs.ts';
 import { alternate } from './measure.ts';
 

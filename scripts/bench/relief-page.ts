@@ -1,5 +1,6 @@
 // Runs in a browser: casts the same mesh by our own rasteriser and by three's renderer, read back.
-import { castMesh, FRONT, gridMesh, type Mesh } from '@amber-stamp/core';
+import type { Mesh } from '@amber-stamp/core/raster';
+import { castMesh, FRONT, gridMesh } from '@amber-stamp/core/relief';
 import {
   BufferAttribute,
   BufferGeometry,

@@ -1,5 +1,5 @@
 // Measures what reliefs cost and writes docs/bench/relief.md.
-import { castDown, rowOfStroke, Sculpture, strokeOfRow, type SculptStroke } from '@amber-stamp/core';
+import { castDown, rowOfStroke, Sculpture, strokeOfRow, type SculptStroke } from '@amber-stamp/core/relief';
 import { encodeExr } from '@amber-stamp/core/exr';
 import { decodePicture } from '@amber-stamp/io';
 import { build } from 'esbuild';

@@ -1,4 +1,6 @@
-import { InkEngine, inOneInk, type DabTable, type Plate, type SheetSize } from '@amber-stamp/core';
+import { InkEngine, inOneInk, type SheetSize } from '@amber-stamp/core/ink';
+import type { Plate } from '@amber-stamp/core/raster';
+import type { DabTable } from '@amber-stamp/core/vary';
 import { parentPort } from 'node:worker_threads';
 
 /** A share of a sheet to print, and where its bytes go. */

@@ -1,4 +1,6 @@
-import { TILE, type DabTable, type Plate } from '@amber-stamp/core';
+import { TILE } from '@amber-stamp/core/ink';
+import type { Plate } from '@amber-stamp/core/raster';
+import type { DabTable } from '@amber-stamp/core/vary';
 import { createHash } from 'node:crypto';
 import { Worker } from 'node:worker_threads';
 import { dabsOfSize } from './dabs.ts';

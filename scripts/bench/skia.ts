@@ -1,5 +1,6 @@
 import { createCanvas, ImageData, loadImage, type Canvas, type Image, type SKRSContext2D } from '@napi-rs/canvas';
-import type { DabTable, Plate } from '@amber-stamp/core';
+import type { Plate } from '@amber-stamp/core/raster';
+import type { DabTable } from '@amber-stamp/core/vary';
 import { TIP_SIDE } from './dabs.ts';
 
 /** A plate as a canvas of the peer's: what most programs draw with, though it is copied at every dab. */

@@ -1,4 +1,6 @@
-import { brushSchema, jsonSchema, manifestSchema, STEPS, strokesSchema, type Param } from '@amber-stamp/core';
+import { STEPS, type Param } from '@amber-stamp/core/cut';
+import { manifestSchema } from '@amber-stamp/core/formats';
+import { brushSchema, jsonSchema, strokesSchema } from '@amber-stamp/core/model';
 
 const schema = (title: string, of: Parameters<typeof jsonSchema>[0]): string =>
   JSON.stringify({ $schema: 'https://json-schema.org/draft/2020-12/schema', title, ...jsonSchema(of) }, null, 2);

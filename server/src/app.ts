@@ -1,4 +1,5 @@
-import { AmberError, ERRORS, parseDocument, parseJson } from '@amber-stamp/core';
+import { AmberError, ERRORS } from '@amber-stamp/core/errors';
+import { parseDocument, parseJson } from '@amber-stamp/core/model';
 import compression from 'compression';
 import express, { type ErrorRequestHandler, type Express, type RequestHandler } from 'express';
 import helmet from 'helmet';

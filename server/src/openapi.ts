@@ -1,4 +1,5 @@
-import { ERRORS, jsonSchema } from '@amber-stamp/core';
+import { ERRORS } from '@amber-stamp/core/errors';
+import { jsonSchema } from '@amber-stamp/core/model';
 import { ROUTES } from './routes/index.ts';
 import type { Route } from './routes/route.ts';
 

@@ -1,4 +1,6 @@
-import { ERRORS, sha256Hex, type Bench } from '@amber-stamp/core';
+import type { Bench } from '@amber-stamp/core/bench';
+import { ERRORS } from '@amber-stamp/core/errors';
+import { sha256Hex } from '@amber-stamp/core/formats';
 import { openApi, ROUTES } from '@amber-stamp/server';
 import { expect } from 'chai';
 import { sql } from 'drizzle-orm';

@@ -1,4 +1,6 @@
-import { encodePlate, parseBench, plainBrush, type Bench } from '@amber-stamp/core';
+import { parseBench, type Bench } from '@amber-stamp/core/bench';
+import { encodePlate } from '@amber-stamp/core/formats';
+import { plainBrush } from '@amber-stamp/core/model';
 import { createApp, openDatabase, type OpenDatabase } from '@amber-stamp/server';
 import { randomUUID } from 'node:crypto';
 import type { Server } from 'node:http';

@@ -1,4 +1,6 @@
-import { makeRecipe, makeStep, readPack, type Bench } from '@amber-stamp/core';
+import type { Bench } from '@amber-stamp/core/bench';
+import { makeRecipe, makeStep } from '@amber-stamp/core/cut';
+import { readPack } from '@amber-stamp/core/formats';
 import { expect } from 'chai';
 import { sql } from 'drizzle-orm';
 import { randomUUID } from 'node:crypto';

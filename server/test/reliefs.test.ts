@@ -1,13 +1,9 @@
-import {
-  AmberError,
-  encodeObj,
-  heightPlate,
-  parseBench,
-  plainBrush,
-  readPack,
-  sha256Hex,
-  solidMesh,
-} from '@amber-stamp/core';
+import { parseBench } from '@amber-stamp/core/bench';
+import { AmberError } from '@amber-stamp/core/errors';
+import { encodeObj, readPack, sha256Hex } from '@amber-stamp/core/formats';
+import { plainBrush } from '@amber-stamp/core/model';
+import { heightPlate } from '@amber-stamp/core/raster';
+import { solidMesh } from '@amber-stamp/core/relief';
 import { encodeExr, plateFile, readPlateFile } from '@amber-stamp/core/exr';
 import { decodeSource } from '@amber-stamp/io';
 import { expect } from 'chai';

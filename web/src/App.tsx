@@ -1,7 +1,7 @@
 import { SnackbarProvider } from 'notistack';
 import { Route, Routes } from 'react-router';
-import { Arriving } from './parts/Arriving.tsx';
-import { DropAnywhere } from './parts/DropAnywhere.tsx';
+import { Arriving } from './bench/parts/Arriving.tsx';
+import { DropAnywhere } from './bench/parts/DropAnywhere.tsx';
 import { BenchPage } from './pages/BenchPage.tsx';
 import { CabinetPage } from './pages/CabinetPage.tsx';
 import { NewPage } from './pages/NewPage.tsx';

@@ -1,5 +1,7 @@
 import './helpers/workers.ts';
-import { makeStep, type Before, type Brush, type Fix } from '@amber-stamp/core';
+import { makeStep } from '@amber-stamp/core/cut';
+import type { Brush } from '@amber-stamp/core/model';
+import type { Before, Fix } from '@amber-stamp/core/prove';
 import { expect } from 'chai';
 import {
   cancelCures,

@@ -1,5 +1,7 @@
 import './helpers/workers.ts';
-import { shapedByLattice, boxOfMesh, makeRecipe, makeStep, solidMesh, type Bench, type Rows } from '@amber-stamp/core';
+import type { Bench } from '@amber-stamp/core/bench';
+import { makeRecipe, makeStep, type Rows } from '@amber-stamp/core/cut';
+import { shapedByLattice, boxOfMesh, solidMesh } from '@amber-stamp/core/relief';
 import { expect } from 'chai';
 import { closeBench, openBench, presentBench, settle, undo, useBench } from '../src/bench/store.ts';
 import { castOf, keepView, nudgeCast, seeFrom, setCast } from '../src/stages/find/relief/cast-place.ts';

@@ -1,4 +1,5 @@
-import { hash32, type Plate } from '@amber-stamp/core';
+import { hash32 } from '@amber-stamp/core/maths';
+import type { Plate } from '@amber-stamp/core/raster';
 import { expect } from 'chai';
 import { HeldByKey } from '../src/engine/held-by-key.ts';
 import { PlateLedger, type Fresh } from '../src/engine/plate-ledger.ts';

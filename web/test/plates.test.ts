@@ -1,5 +1,6 @@
 import './helpers/workers.ts';
-import { AmberError, makeRecipe, makeStep, type Recipe } from '@amber-stamp/core';
+import { makeRecipe, makeStep, type Recipe } from '@amber-stamp/core/cut';
+import { AmberError } from '@amber-stamp/core/errors';
 import { expect } from 'chai';
 import { plateKey } from '../src/bench/plate-key.ts';
 import { clearPlates, usePlates, wantPlates } from '../src/bench/plates.ts';

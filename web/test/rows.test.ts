@@ -1,4 +1,4 @@
-import { parseBrush, type Property } from '@amber-stamp/core';
+import { parseBrush, type Property } from '@amber-stamp/core/model';
 import { expect } from 'chai';
 import { definitionOf, type RangeName } from '../src/bench/edit.ts';
 import { readValue, valueText } from '../src/stages/vary/row-text.ts';

@@ -1,4 +1,4 @@
-import { parseBench, type Bench } from '@amber-stamp/core';
+import { parseBench, type Bench } from '@amber-stamp/core/bench';
 import { expect } from 'chai';
 import { editProperty, resetRow, rollSeed, toggleMute } from '../src/bench/edit.ts';
 import {

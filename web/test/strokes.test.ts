@@ -1,4 +1,5 @@
-import type { OwnStroke, PenStroke } from '@amber-stamp/core';
+import type { OwnStroke } from '@amber-stamp/core/bench';
+import type { PenStroke } from '@amber-stamp/core/model';
 import { expect } from 'chai';
 import { closeBench, openBench, presentBench, redo, settle, undo, useBench } from '../src/bench/store.ts';
 import { strokeKey } from '../src/bench/stroke-key.ts';

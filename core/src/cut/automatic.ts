@@ -4,7 +4,7 @@ import { AmberError } from '../errors.ts';
 import { pieces } from '../raster/pieces.ts';
 import type { Raster } from '../raster/raster.ts';
 import { smoothGround, type Ground } from '../raster/surface.ts';
-import { contentBox } from './trim.ts';
+import { contentBox } from '../raster/content-box.ts';
 import { blank, cut } from './cut.ts';
 import { MAX_RESOLUTION, MIN_RESOLUTION } from './fit.ts';
 import { grayOf, type Prints } from './gray.ts';

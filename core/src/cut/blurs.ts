@@ -1,5 +1,5 @@
 import { sinCosTurns } from '../maths/angles.ts';
-import { clamp } from '../maths/index.ts';
+import { clamp } from '../maths/ramps.ts';
 import { blur } from '../raster/blur.ts';
 import { raster, type Raster } from '../raster/raster.ts';
 import { valueAt } from '../raster/sample.ts';

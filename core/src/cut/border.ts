@@ -1,4 +1,4 @@
-import { clamp, smoothstep } from '../maths/index.ts';
+import { clamp, smoothstep } from '../maths/ramps.ts';
 import { raster } from '../raster/raster.ts';
 import { num, number, percent, type StepDefinition } from './step.ts';
 

@@ -1,6 +1,6 @@
+import type { Mesh } from '../raster/picture.ts';
 import { castMesh, MAX_CAST_PX, MIN_CAST_PX } from '../relief/cast.ts';
 import { LATTICE, shapedByLattice } from '../relief/lattice.ts';
-import type { Mesh } from '../relief/mesh.ts';
 import { UPS, VIEWS, type View } from '../relief/view.ts';
 import { grayOf } from './gray.ts';
 import {

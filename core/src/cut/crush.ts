@@ -1,4 +1,4 @@
-import { lerp, smoothstep } from '../maths/index.ts';
+import { lerp, smoothstep } from '../maths/ramps.ts';
 import { distanceTo, outsideOf } from '../raster/distance.ts';
 import { lengthPx, mapped, num, number, percent, type StepDefinition } from './step.ts';
 

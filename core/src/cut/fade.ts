@@ -1,4 +1,4 @@
-import { smoothstep } from '../maths/index.ts';
+import { smoothstep } from '../maths/ramps.ts';
 import { raster } from '../raster/raster.ts';
 import { num, word, type StepDefinition } from './step.ts';
 

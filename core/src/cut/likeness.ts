@@ -1,5 +1,5 @@
 import { okLab, partsOf } from '../maths/colour.ts';
-import { clamp } from '../maths/index.ts';
+import { clamp } from '../maths/ramps.ts';
 import { hasAlpha, sampleScale, type Picture } from '../raster/picture.ts';
 import { raster, type Raster } from '../raster/raster.ts';
 

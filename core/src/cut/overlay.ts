@@ -1,5 +1,5 @@
 import { BLEND_FUNCTIONS, BLEND_MODES, type BlendMode } from '../maths/blend-modes.ts';
-import { clamp, contrastGain } from '../maths/index.ts';
+import { clamp, contrastGain } from '../maths/ramps.ts';
 import { raster } from '../raster/raster.ts';
 import { valueAt } from '../raster/sample.ts';
 import { grayOf, type Prints } from './gray.ts';

@@ -1,4 +1,4 @@
-import { smoothstep } from '../maths/index.ts';
+import { smoothstep } from '../maths/ramps.ts';
 import { distanceTo } from '../raster/distance.ts';
 import { windowOfRaster, type Raster } from '../raster/raster.ts';
 import { choice, mapped, num, number, rows, word, type ParamValues, type Rows, type StepDefinition } from './step.ts';

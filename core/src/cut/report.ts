@@ -4,7 +4,7 @@ import { toPlate, type Plate, type Raster } from '../raster/raster.ts';
 import type { Recipe } from './recipe.ts';
 import type { StepOutcome } from './cut.ts';
 import { readingOf, type Reading } from './reading.ts';
-import { contentBox } from './trim.ts';
+import { contentBox } from '../raster/content-box.ts';
 
 /** What was found about a finished plate. */
 export interface PlateReport {

@@ -1,4 +1,4 @@
-import { clamp, smoothstep } from '../maths/index.ts';
+import { clamp, smoothstep } from '../maths/ramps.ts';
 import { InkEngine } from '../ink/engine.ts';
 import { freeAll, impress } from '../ink/print.ts';
 import { soundingCoats, type Brush } from '../model/brush.ts';

@@ -1,4 +1,4 @@
-import { smoothstep } from '../maths/index.ts';
+import { smoothstep } from '../maths/ramps.ts';
 import { transposed } from '../raster/morph.ts';
 import { raster, type Raster } from '../raster/raster.ts';
 import { choice, num, number, word, type StepDefinition } from './step.ts';

@@ -1,5 +1,5 @@
 import { curveFunction, isStraight, type Curve } from '../maths/curve.ts';
-import { clamp, contrastGain } from '../maths/index.ts';
+import { clamp, contrastGain } from '../maths/ramps.ts';
 import { mapped, percent, rows, num, toWrite, type StepDefinition } from './step.ts';
 
 /** Values looked up at 16 bit: a curve is asked once for each of them, not once a pixel. */

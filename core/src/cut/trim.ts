@@ -1,33 +1,9 @@
 import { AmberError } from '../errors.ts';
+import { contentBox, type ContentBox } from '../raster/content-box.ts';
 import { raster, type Raster } from '../raster/raster.ts';
 import { fact, num, word, type StepDefinition } from './step.ts';
 
-interface Box {
-  left: number;
-  top: number;
-  right: number;
-  bottom: number;
-}
-
-/** Smallest box around what prints above the threshold (right and bottom exclusive); undefined when nothing does. */
-export function contentBox({ width, height, data }: Raster, threshold: number): Box | undefined {
-  const box = { left: width, top: height, right: 0, bottom: 0 };
-  for (let y = 0; y < height; y++) {
-    const row = y * width;
-    let x = 0;
-    while (x < width && data[row + x] <= threshold) x++;
-    if (x === width) continue;
-    box.left = Math.min(box.left, x);
-    let end = width;
-    while (data[row + end - 1] <= threshold) end--;
-    box.right = Math.max(box.right, end);
-    box.top = Math.min(box.top, y);
-    box.bottom = y + 1;
-  }
-  return box.right > box.left ? box : undefined;
-}
-
-function centreOf(source: Raster, box: Box, by: string): [number, number] {
+function centreOf(source: Raster, box: ContentBox, by: string): [number, number] {
   if (by === 'box') return [(box.left + box.right) / 2, (box.top + box.bottom) / 2];
   let mass = 0;
   let mx = 0;

@@ -1,4 +1,4 @@
-import { clamp } from '../maths/index.ts';
+import { clamp } from '../maths/ramps.ts';
 import { cloud } from '../maths/noise.ts';
 import { sinCosTurns } from '../maths/angles.ts';
 import { raster, type Raster } from '../raster/raster.ts';

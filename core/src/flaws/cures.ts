@@ -1,5 +1,5 @@
 import { blur } from '../raster/blur.ts';
-import { clamp, smoothstep } from '../maths/index.ts';
+import { clamp, smoothstep } from '../maths/ramps.ts';
 import { raster, type Raster } from '../raster/raster.ts';
 import { asRaster, boxOf, eachOf, maskedBlur, PIXELS, windowOf, type PixelSet, type Tip256 } from './body.ts';
 import type { Cure } from './flaw.ts';

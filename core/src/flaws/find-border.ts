@@ -1,4 +1,4 @@
-import { clamp } from '../maths/index.ts';
+import { clamp } from '../maths/ramps.ts';
 import type { Raster } from '../raster/raster.ts';
 import { areaOf, BODY_AT, bodyOf, boxOf, farFrom, grown, maskWhere, type PixelSet } from './body.ts';
 import { feathered, frameDistance, keptOnly, keptWhere } from './cures.ts';

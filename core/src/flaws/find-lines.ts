@@ -1,5 +1,5 @@
 import { cosineTurns, sineTurns } from '../maths/angles.ts';
-import { clamp } from '../maths/index.ts';
+import { clamp } from '../maths/ramps.ts';
 import { blur, widenedRow } from '../raster/blur.ts';
 import { raster, type Raster } from '../raster/raster.ts';
 import { areaOf, asRaster, maskedBlur, maskWhere, type Tip256 } from './body.ts';

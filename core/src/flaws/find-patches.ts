@@ -1,4 +1,5 @@
-import { blur, expMinus } from '../raster/blur.ts';
+import { expMinus } from '../maths/exponential.ts';
+import { blur } from '../raster/blur.ts';
 import { pieces, type Pieces } from '../raster/pieces.ts';
 import { raster } from '../raster/raster.ts';
 import { asRaster, grown, maskedBlur, maskWhere, PIXELS, shrunk, type PixelSet, type Tip256 } from './body.ts';

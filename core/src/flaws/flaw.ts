@@ -1,4 +1,4 @@
-import { clamp } from '../maths/index.ts';
+import { clamp } from '../maths/ramps.ts';
 import type { Raster } from '../raster/raster.ts';
 import { boxOf, type Box, type PixelSet } from './body.ts';
 

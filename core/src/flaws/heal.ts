@@ -1,4 +1,4 @@
-import { clamp } from '../maths/index.ts';
+import { clamp } from '../maths/ramps.ts';
 import { valueAt } from '../raster/sample.ts';
 import type { Plate, Raster } from '../raster/raster.ts';
 import type { Cure, Flaw, FlawName } from './flaw.ts';

@@ -1,5 +1,5 @@
+import type { Mesh } from '../raster/picture.ts';
 import { strToU8 } from 'fflate';
-import type { Mesh } from '../relief/mesh.ts';
 
 /** A mesh as OBJ text, each number to four places. */
 export function encodeObj({ positions, indices }: Mesh): Uint8Array {

@@ -1,4 +1,4 @@
-import type { Rgb } from '../ink/engine.ts';
+import type { Rgb } from '../ink/types.ts';
 import type { SheetSize } from '../ink/sheet-size.ts';
 import { blur } from '../raster/blur.ts';
 import { raster } from '../raster/raster.ts';

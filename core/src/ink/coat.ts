@@ -1,13 +1,13 @@
+import type { CoatPrint, Rgb, Layer } from './types.ts';
 import { AmberError } from '../errors.ts';
 import { partsOf } from '../maths/colour.ts';
 import { chance6 } from '../maths/hash.ts';
 import { soundingCoats, type Brush, type Coat, type Grain } from '../model/brush.ts';
 import type { Plate } from '../raster/raster.ts';
 import type { DabTable } from '../vary/dab-table.ts';
-import type { CoatPrint, InkEngine, Rgb } from './engine.ts';
+import type { InkEngine } from './engine.ts';
 import { onlyTakes } from './gather.ts';
 import { grainField, throughOf, type GrainField } from './grain.ts';
-import type { Layer } from './layer.ts';
 import type { LayRule } from './lay-freely.ts';
 import { floorOf } from './place.ts';
 import { TILE, type SheetSize } from './sheet-size.ts';

@@ -1,18 +1,10 @@
-import type { CoatPrint } from './engine.ts';
+import type { Kernel } from './kernel-interface.ts';
+import type { CoatPrint, TilePlace } from './types.ts';
 import { onlyTakes } from './gather.ts';
 import { throughGrain } from './grain.ts';
-import type { Kernel } from './kernel.ts';
 import { KEEP } from './kernel-plain.ts';
 import type { InkMemory } from './memory.ts';
 import { TILE, type Box } from './sheet-size.ts';
-
-/** A tile of the sheet: its key in layers, its first pixel, and its rows that lie on the sheet. */
-export interface TilePlace {
-  key: number;
-  x: number;
-  y: number;
-  height: number;
-}
 
 const PIXELS = TILE * TILE;
 const NOTHING: Box = { x0: 0, y0: 0, x1: 0, y1: 0 };

@@ -1,39 +1,16 @@
+import type { Covered, Impression, Layer, Rgb, TilePlace } from './types.ts';
+import type { Kernel, KernelChoice } from './kernel-interface.ts';
 import { Lru } from '../maths/lru.ts';
 import type { Plate } from '../raster/raster.ts';
 import type { DabTable } from '../vary/dab-table.ts';
-import type { TilePlace } from './combine.ts';
-import { kernelFor, type Kernel, type KernelChoice } from './kernel.ts';
+import { kernelFor } from './kernel.ts';
 import { levelBytes, writeLevel } from './entry.ts';
-import type { Coat } from '../model/brush.ts';
-import { throughOf, type GrainField, type Through } from './grain.ts';
-import { freeLayer, layDabs, type Layer, type Laying } from './layer.ts';
+import { throughOf, type GrainField } from './grain.ts';
+import { freeLayer, layDabs, type Laying } from './layer.ts';
 import { TILE, tileColumns, tileRowsOf, type SheetSize } from './sheet-size.ts';
 import { InkMemory } from './memory.ts';
-import { TilePrinter, type Covered } from './tile-printer.ts';
+import { TilePrinter } from './tile-printer.ts';
 import { Tip, type TipLevel } from './tip.ts';
-
-/** Linear colour coordinates as they are written: r, g, b in 0..1. */
-export type Rgb = readonly [number, number, number];
-
-/** A layer with what it prints as. */
-export interface CoatPrint {
-  layer: Layer;
-  join: Coat['join'];
-  /** unless the layer has colours of its own */
-  colour: Rgb;
-  /** stops of coverage with r, g, b; empty for the colour */
-  gradient: readonly (readonly [number, number, number, number])[];
-  /** the grain that the finished coat is seen through, over a tile; undefined for none */
-  grain: ((x: number, y: number) => GrainField) | undefined;
-  through: Through;
-  depth: number;
-}
-
-/** A stroke with all its coats, the lowest first; one that takes away leaves of what was printed before what it does not cover. */
-export interface Impression {
-  coats: readonly CoatPrint[];
-  away: boolean;
-}
 
 /** A single layer in one ink. */
 export const inOneInk = (layer: Layer, colour: Rgb): Impression => ({

@@ -1,5 +1,5 @@
 import { BLEND_FUNCTIONS } from '../maths/blend-modes.ts';
-import { clamp } from '../maths/index.ts';
+import { clamp } from '../maths/ramps.ts';
 import type { Coat } from '../model/brush.ts';
 
 type Join = Coat['join'];

@@ -1,5 +1,5 @@
 import { sinCosTurns } from '../maths/angles.ts';
-import { clamp, contrastGain } from '../maths/index.ts';
+import { clamp, contrastGain } from '../maths/ramps.ts';
 import { BLEND_FUNCTIONS, type BlendMode } from '../maths/blend-modes.ts';
 import type { Grain } from '../model/brush.ts';
 import { resample } from '../raster/resample.ts';

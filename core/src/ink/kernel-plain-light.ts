@@ -1,4 +1,4 @@
-import type { Kernel } from './kernel.ts';
+import type { Kernel } from './kernel-interface.ts';
 
 const fr = Math.fround;
 

@@ -1,5 +1,5 @@
+import type { Kernel } from './kernel-interface.ts';
 import type { InkMemory } from './memory.ts';
-import type { Kernel } from './kernel.ts';
 import { ENTRY_BYTES, viewsAt } from './entry.ts';
 import { plainLight } from './kernel-plain-light.ts';
 import { layThroughPlainly, mix, texel, type PlainViews } from './kernel-plain-through.ts';

@@ -1,8 +1,8 @@
+import type { Kernel } from './kernel-interface.ts';
+import type { Layer, Tile } from './types.ts';
 import type { Bin } from './bins.ts';
 import { viewsAt } from './entry.ts';
-import type { Kernel } from './kernel.ts';
 import { layFreely, type LayRule } from './lay-freely.ts';
-import type { Layer, Tile } from './layer.ts';
 import type { InkMemory } from './memory.ts';
 import { TILE } from './sheet-size.ts';
 import { COMPANION_BYTES, isThrough, writeCompanions, type HeldGrains } from './through.ts';

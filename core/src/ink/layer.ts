@@ -1,35 +1,20 @@
+import type { Layer, Tile } from './types.ts';
+import type { Kernel } from './kernel-interface.ts';
 import type { DabTable } from '../vary/dab-table.ts';
 import { bin } from './bins.ts';
 import { ENTRY_BYTES, extentOf, viewsAt, writeEntry } from './entry.ts';
-import type { Kernel } from './kernel.ts';
 import type { InkMemory } from './memory.ts';
 import { layBin, TILE_BYTES, TINT_BYTES } from './lay-bin.ts';
 import type { LayRule } from './lay-freely.ts';
 import { FACING, RECORD_BYTES, type Floor } from './place.ts';
-import { tileColumns, type Box, type SheetSize } from './sheet-size.ts';
+import { tileColumns, type SheetSize } from './sheet-size.ts';
 import { HeldGrains } from './through.ts';
 import type { Tip, TipLevel } from './tip.ts';
-
-/** A tile of coverage: where it lies in memory, and the part of it that dabs may have touched, in tile px. */
-export interface Tile {
-  address: number;
-  touched: Box;
-  /** the mean colour of the ink where dabs differ in it: r, g, b and 1 for each pixel; 0 where they do not */
-  tint: number;
-}
 
 /** How dabs are laid besides the usual way: by a rule of its own, on a sheet that lies tilted. */
 export interface Laying {
   rule?: LayRule;
   floor?: Floor;
-}
-
-/** Coverage of one stroke and coat: tiles allocated where dabs touch. Key = tile row x columns + tile column. */
-export interface Layer {
-  tiles: Map<number, Tile>;
-  columns: number;
-  /** its tiles have colours of their own */
-  tinted: boolean;
 }
 
 /** Where a level of a tip lies in memory. */

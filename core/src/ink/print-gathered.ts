@@ -1,5 +1,5 @@
-import { writeThrough, type TilePlace } from './combine.ts';
-import type { CoatPrint, Rgb } from './engine.ts';
+import type { CoatPrint, Rgb, TilePlace } from './types.ts';
+import { writeThrough } from './combine.ts';
 import { gather, gradientColour, type CoatTile, type Colouring } from './gather.ts';
 import type { InkMemory } from './memory.ts';
 import { TILE, type Box } from './sheet-size.ts';

@@ -1,10 +1,11 @@
+import type { CoatPrint, Impression } from './types.ts';
 import { soundingCoats, type Brush } from '../model/brush.ts';
 import type { PenStroke, Strokes } from '../model/strokes.ts';
 import type { DabTable } from '../vary/dab-table.ts';
 import { LAMP } from '../relief/shade.ts';
 import { dabsOf } from '../vary/dabs.ts';
 import { coatPrint, groundColour, layCoat, type Ground, type Plates } from './coat.ts';
-import type { CoatPrint, Impression, InkEngine } from './engine.ts';
+import type { InkEngine } from './engine.ts';
 import type { SheetSize } from './sheet-size.ts';
 import { freeThickness, isThick, layThickness, lightStrokes, type ThickCoat } from './thickness.ts';
 

@@ -1,5 +1,6 @@
+import type { Impression } from './types.ts';
 import { towardsLamp, type Lamp } from '../relief/shade.ts';
-import type { Impression, InkEngine } from './engine.ts';
+import type { InkEngine } from './engine.ts';
 import { lightPixels } from './kernel-plain-light.ts';
 import { TILE, type SheetSize } from './sheet-size.ts';
 

@@ -1,9 +1,10 @@
+import type { Impression } from './types.ts';
 import type { Brush, Coat } from '../model/brush.ts';
 import type { Plate } from '../raster/raster.ts';
 import type { Lamp } from '../relief/shade.ts';
 import type { DabTable } from '../vary/dab-table.ts';
 import { coatPrint, layCoat, type CoatJob, type LaidCoat, type Plates } from './coat.ts';
-import type { Impression, InkEngine } from './engine.ts';
+import type { InkEngine } from './engine.ts';
 import { onlyTakes } from './gather.ts';
 import { SheetHeights } from './sheet-heights.ts';
 import type { SheetSize } from './sheet-size.ts';

@@ -1,18 +1,12 @@
-import { Combiner, isOneCoverage, isPlain, touchedBox, type TilePlace } from './combine.ts';
-import type { CoatPrint, Impression, Rgb } from './engine.ts';
-import type { Kernel } from './kernel.ts';
+import type { CoatPrint, Covered, Impression, Rgb, TilePlace } from './types.ts';
+import type { Kernel } from './kernel-interface.ts';
+import { Combiner, isOneCoverage, isPlain, touchedBox } from './combine.ts';
 import type { InkMemory } from './memory.ts';
 import { layBelow, printGathered, takeAway } from './print-gathered.ts';
-import { TILE, type Box } from './sheet-size.ts';
+import { TILE } from './sheet-size.ts';
 
 const PIXELS = TILE * TILE;
 const CLEAR: Rgb = [0, 0, 0];
-
-/** Where the coverage of a stroke over one tile lies in memory, and outside of which box (x by fours) there is none. */
-export interface Covered {
-  at: number;
-  box: Box;
-}
 
 /** Prints strokes over one tile after the other, in the memory of the ink. */
 export class TilePrinter {

@@ -1,8 +1,8 @@
-import { clamp } from '../maths/index.ts';
+import type { Rgb } from './types.ts';
+import { clamp } from '../maths/ramps.ts';
 import { fromLch, mixLch, partsOf, toLch } from '../maths/colour.ts';
 import type { Coat } from '../model/brush.ts';
 import type { DabTable } from '../vary/dab-table.ts';
-import type { Rgb } from './engine.ts';
 
 /**
  * The colour of every dab as r, g, b in 0..1: mixed from the coat's two inks, then turned in hue,

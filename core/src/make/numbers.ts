@@ -1,8 +1,8 @@
 import { choice, number, percent, type Param, type ParamValues } from '../cut/step.ts';
 import { sinCosTurns } from '../maths/angles.ts';
-import { clamp, smoothstep } from '../maths/index.ts';
+import { clamp, smoothstep } from '../maths/ramps.ts';
 import { cloud } from '../maths/noise.ts';
-import { expMinus } from '../raster/blur.ts';
+import { expMinus } from '../maths/exponential.ts';
 import { raster, type Raster } from '../raster/raster.ts';
 
 /** What a tip from numbers is made of; the panel that asks for them is made from this. */

@@ -1,5 +1,5 @@
 import { headingDeg, sinCosTurns } from './angles.ts';
-import { clamp } from './index.ts';
+import { clamp } from './ramps.ts';
 
 /** The cube root by Newton's method from a rational start: + - * / alone. */
 function cubeRoot(v: number): number {

@@ -1,4 +1,4 @@
-import { expMinus } from '../raster/blur.ts';
+import { expMinus } from './exponential.ts';
 
 /** 1 - e^-x: rises from 0, steep at first, toward 1. For x below 0 it is 0. */
 export const rise = (x: number): number => (x > 0 ? 1 - expMinus(x) : 0);

@@ -1,10 +1,10 @@
 import type { Flaw, FlawName } from '../flaws/flaw.ts';
 import { flawsOf } from '../flaws/flaws.ts';
 import { cosineTurns, sineTurns } from '../maths/angles.ts';
-import { clamp } from '../maths/index.ts';
+import { clamp } from '../maths/ramps.ts';
 import { rise } from '../maths/measures.ts';
 import { fourthRoot } from '../maths/roots.ts';
-import { expMinus } from '../raster/blur.ts';
+import { expMinus } from '../maths/exponential.ts';
 import type { Plate } from '../raster/raster.ts';
 import { valueAt } from '../raster/sample.ts';
 import { lagWeights, together } from './likeness.ts';

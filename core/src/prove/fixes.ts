@@ -3,7 +3,7 @@ import { reshaped } from '../cut/relatives.ts';
 import { FLAWS } from '../flaws/flaw.ts';
 import { placeOnPlate, type FlawPlace } from '../flaws/heal.ts';
 import type { Plates } from '../ink/coat.ts';
-import { clamp } from '../maths/index.ts';
+import { clamp } from '../maths/ramps.ts';
 import { soundingCoats, type Brush, type Card, type Grain } from '../model/brush.ts';
 import { plateTitle } from '../raster/raster.ts';
 import type { Echo } from './echo.ts';

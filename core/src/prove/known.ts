@@ -1,8 +1,8 @@
 import { cosineTurns, sineTurns } from '../maths/angles.ts';
-import { clamp } from '../maths/index.ts';
+import { clamp } from '../maths/ramps.ts';
 import { mean } from '../maths/measures.ts';
 import { cubeRoot, logTwo } from '../maths/roots.ts';
-import { expMinus } from '../raster/blur.ts';
+import { expMinus } from '../maths/exponential.ts';
 import { raster, type Plate, type Raster } from '../raster/raster.ts';
 import { valueAt } from '../raster/sample.ts';
 import { ARCS, detailOf, rimTemplate, type RimTemplate } from './rim.ts';

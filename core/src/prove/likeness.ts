@@ -1,6 +1,6 @@
-import { expMinus } from '../raster/blur.ts';
+import { expMinus } from '../maths/exponential.ts';
 import { fourthRoot } from '../maths/roots.ts';
-import { clamp } from '../maths/index.ts';
+import { clamp } from '../maths/ramps.ts';
 import type { Raster } from '../raster/raster.ts';
 import { rise, riseSquared } from '../maths/measures.ts';
 import { LOOK_SIDE, type Seen } from './seen.ts';

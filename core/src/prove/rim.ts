@@ -1,7 +1,8 @@
 import { headingDeg } from '../maths/angles.ts';
 import { sightOf } from '../flaws/sight.ts';
 import { greatest, percentile, picked } from '../maths/measures.ts';
-import { blur, expMinus } from '../raster/blur.ts';
+import { expMinus } from '../maths/exponential.ts';
+import { blur } from '../raster/blur.ts';
 import { distanceTo } from '../raster/distance.ts';
 import { dilate } from '../raster/morph.ts';
 import { pieces, touchingFrame } from '../raster/pieces.ts';

@@ -1,7 +1,7 @@
 import type { Plates } from '../ink/coat.ts';
 import { LN2, logTwo } from '../maths/roots.ts';
 import type { Brush, Coat, Properties, Property } from '../model/brush.ts';
-import { expMinus } from '../raster/blur.ts';
+import { expMinus } from '../maths/exponential.ts';
 import { fromPlate } from '../raster/raster.ts';
 import { measureShape } from '../vary/shape.ts';
 import { movedByChance } from '../vary/sweep.ts';

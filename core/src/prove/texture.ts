@@ -1,4 +1,5 @@
-import { expMinus, blur } from '../raster/blur.ts';
+import { expMinus } from '../maths/exponential.ts';
+import { blur } from '../raster/blur.ts';
 import { rise } from '../maths/measures.ts';
 import { LN2, logTwo } from '../maths/roots.ts';
 import { closed } from '../raster/morph.ts';

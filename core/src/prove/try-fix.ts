@@ -1,7 +1,7 @@
 import { derivedPlate } from '../cut/relatives.ts';
 import type { Plates } from '../ink/coat.ts';
 import type { InkEngine } from '../ink/engine.ts';
-import { clamp } from '../maths/index.ts';
+import { clamp } from '../maths/ramps.ts';
 import { soundingCoats, type Brush } from '../model/brush.ts';
 import type { Plate } from '../raster/raster.ts';
 import { measureLookingAt, measureStrip, meanEcho, standardStrips, type StripEcho } from './echo.ts';

@@ -1,3 +1,4 @@
+import { expMinus } from '../maths/exponential.ts';
 import { raster, type Raster } from './raster.ts';
 
 /** Radii of three boxes that together stand for a Gaussian (Kovesi 2010, "Fast almost-Gaussian filtering"). */
@@ -68,19 +69,6 @@ function weights(sigma: number): Float64Array {
     sum += w[k + reach];
   }
   return w.map((v) => v / sum);
-}
-
-/** e^-x for x >= 0 with + - * / alone: the argument is halved until its series is short, then squared back. */
-export function expMinus(x: number): number {
-  let halvings = 0;
-  let rest = x;
-  while (rest > 0.25) {
-    rest *= 0.5;
-    halvings++;
-  }
-  let value = 1 - rest * (1 - (rest / 2) * (1 - (rest / 3) * (1 - (rest / 4) * (1 - (rest / 5) * (1 - rest / 6)))));
-  for (; halvings > 0; halvings--) value *= value;
-  return value;
 }
 
 /** A row with `reach` values before and behind it: nothing, or the end values going on. */

@@ -1,4 +1,10 @@
-import type { Mesh } from '../relief/mesh.ts';
+/** Triangles in space, in whatever unit they came: x, y, z of each corner, and three corners a triangle. */
+export interface Mesh {
+  positions: Float32Array;
+  indices: Uint32Array;
+  /** which axis points up in files of its kind; y */
+  up?: 'y' | 'z';
+}
 
 /** A decoded source: interleaved channels (1 gray, 2 gray and alpha, 3 RGB, 4 RGBA) at the depth of the file. */
 export interface Picture {

@@ -1,6 +1,7 @@
+import type { Mesh } from '../raster/picture.ts';
 import { AmberError } from '../errors.ts';
 import { raster, type Raster } from '../raster/raster.ts';
-import { boxOfMesh, type Mesh } from './mesh.ts';
+import { boxOfMesh } from './mesh.ts';
 import { rasterise, type Screen } from './rasterise.ts';
 import { visibleRange } from './visible-range.ts';
 import { frameOf, seenFrom, type View } from './view.ts';

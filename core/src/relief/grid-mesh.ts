@@ -1,4 +1,4 @@
-import type { Mesh } from './mesh.ts';
+import type { Mesh } from '../raster/picture.ts';
 
 /** A grid of points, `columns` in each of `rows`, as triangles; `closed` joins the last column to the first. */
 export function gridMesh(

@@ -1,4 +1,5 @@
-import { boxOfMesh, type Mesh } from './mesh.ts';
+import type { Mesh } from '../raster/picture.ts';
+import { boxOfMesh } from './mesh.ts';
 
 export const LATTICE = { least: 2, most: 6 } as const;
 

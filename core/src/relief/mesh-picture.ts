@@ -1,6 +1,5 @@
-import type { Picture } from '../raster/picture.ts';
+import type { Picture, Mesh } from '../raster/picture.ts';
 import { castMesh } from './cast.ts';
-import type { Mesh } from './mesh.ts';
 import { FRONT } from './view.ts';
 
 const SIDE = 512;

@@ -1,12 +1,5 @@
 import { AmberError } from '../errors.ts';
-
-/** Triangles in space, in whatever unit they came: x, y, z of each corner, and three corners a triangle. */
-export interface Mesh {
-  positions: Float32Array;
-  indices: Uint32Array;
-  /** which axis points up in files of its kind; y */
-  up?: 'y' | 'z';
-}
+import type { Mesh } from '../raster/picture.ts';
 
 /** An error of a mesh file: `sentence` goes on after its name. */
 export const badMesh = (where: string, sentence: string): AmberError =>

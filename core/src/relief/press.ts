@@ -1,5 +1,5 @@
 import { array, number, string } from 'yup';
-import { smoothstep } from '../maths/index.ts';
+import { smoothstep } from '../maths/ramps.ts';
 import { finite, shape } from '../model/check.ts';
 import type { Raster } from '../raster/raster.ts';
 import { valueAt } from '../raster/sample.ts';

@@ -1,5 +1,5 @@
 import { sinCosTurns } from '../maths/angles.ts';
-import { smoothstep } from '../maths/index.ts';
+import { smoothstep } from '../maths/ramps.ts';
 import type { Raster } from '../raster/raster.ts';
 import { valueAt } from '../raster/sample.ts';
 import { dabsAlong, type SculptDab, type SculptStroke } from './sculpt-stroke.ts';

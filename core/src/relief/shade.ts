@@ -1,5 +1,5 @@
 import { sinCosTurns } from '../maths/angles.ts';
-import { clamp } from '../maths/index.ts';
+import { clamp } from '../maths/ramps.ts';
 import { raster, type Raster } from '../raster/raster.ts';
 
 /** A lamp far away: from where it shines, clockwise from the top of the picture, and how high it stands. */

@@ -1,6 +1,6 @@
+import type { Mesh } from '../raster/picture.ts';
 import { sinCosTurns } from '../maths/angles.ts';
 import { gridMesh } from './grid-mesh.ts';
-import type { Mesh } from './mesh.ts';
 
 export const SOLIDS = ['ball', 'cube', 'cone', 'torus', 'pebble', 'cylinder'] as const;
 export type Solid = (typeof SOLIDS)[number];

@@ -1,5 +1,5 @@
+import type { Mesh } from '../raster/picture.ts';
 import { sinCosTurns } from '../maths/angles.ts';
-import type { Mesh } from './mesh.ts';
 
 export const VIEWS = ['front', 'back', 'left', 'right', 'top', 'bottom'] as const;
 export type ViewName = (typeof VIEWS)[number];

@@ -1,5 +1,5 @@
 import { sinCosTurns } from '../maths/angles.ts';
-import { clamp } from '../maths/index.ts';
+import { clamp } from '../maths/ramps.ts';
 import type { Brush } from '../model/brush.ts';
 import { PROPERTIES, PROPERTY_NAMES } from '../model/properties.ts';
 import type { PenStroke } from '../model/strokes.ts';

@@ -1,5 +1,5 @@
 import { chance6 } from '../maths/hash.ts';
-import { clamp } from '../maths/index.ts';
+import { clamp } from '../maths/ramps.ts';
 import type { Deck } from '../model/brush.ts';
 import type { Hands } from './hands.ts';
 import type { StrokeKey } from './value.ts';

@@ -1,5 +1,5 @@
 import { curveFunction } from '../maths/curve.ts';
-import { lerp } from '../maths/index.ts';
+import { lerp } from '../maths/ramps.ts';
 import type { Brush, Coat, Taper } from '../model/brush.ts';
 import type { PenStroke, WidthProfile } from '../model/strokes.ts';
 import type { Hands } from './hands.ts';

@@ -1,4 +1,4 @@
-import { clamp } from '../maths/index.ts';
+import { clamp } from '../maths/ramps.ts';
 import { STRAIGHT } from '../maths/curve.ts';
 import { hash32 } from '../maths/hash.ts';
 import type { Brush, Driver, Properties } from '../model/brush.ts';

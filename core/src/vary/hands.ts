@@ -1,5 +1,5 @@
 import type { DriverName } from '../model/brush.ts';
-import { clamp } from '../maths/index.ts';
+import { clamp } from '../maths/ramps.ts';
 
 /** The hand at every dab of a stroke, as columns: what drivers read. Units as in PathSample. */
 export interface Hands {

@@ -1,4 +1,4 @@
-import { contentBox } from '../cut/trim.ts';
+import { contentBox } from '../raster/content-box.ts';
 import { headingDeg } from '../maths/angles.ts';
 import { coverage as meanOf } from '../raster/measure.ts';
 import { pieces } from '../raster/pieces.ts';

@@ -1,4 +1,4 @@
-import { lerp } from '../maths/index.ts';
+import { lerp } from '../maths/ramps.ts';
 import type { AngleProperty, Coat, Follow, MirrorProperty, Property } from '../model/brush.ts';
 import { PROPERTIES, PROPERTY_NAMES, type PropertyKind, type PropertyName } from '../model/properties.ts';
 import type { Column, Hands } from './hands.ts';

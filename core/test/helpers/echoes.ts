@@ -1,5 +1,8 @@
-import { echoOf, InkEngine, meanEcho, measureStrip, parseBrush, standardStrips } from '@amber-stamp/core';
-import type { Brush, Echo, PenStroke, Plate } from '@amber-stamp/core';
+import { InkEngine } from '@amber-stamp/core/ink';
+import { parseBrush, type Brush, type PenStroke } from '@amber-stamp/core/model';
+import { echoOf, meanEcho, measureStrip, standardStrips } from '@amber-stamp/core/prove';
+import type { Echo } from '../../src/prove/echo.ts';
+import type { Plate } from '@amber-stamp/core/raster';
 
 const engine = new InkEngine();
 

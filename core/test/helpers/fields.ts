@@ -1,4 +1,5 @@
-import { cut, makeRecipe, makeStep, type Picture, type Raster } from '@amber-stamp/core';
+import { cut, makeRecipe, makeStep } from '@amber-stamp/core/cut';
+import type { Picture, Raster } from '@amber-stamp/core/raster';
 
 /** A float picture of one channel, whose gray by `light` is the function itself. */
 export function field(width: number, height: number, f: (x: number, y: number) => number): Picture {

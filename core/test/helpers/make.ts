@@ -1,4 +1,5 @@
-import { parseBrush, parseStrokes, type Brush, type PenPoint, type Plate, type Strokes } from '@amber-stamp/core';
+import { parseBrush, parseStrokes, type Brush, type PenPoint, type Strokes } from '@amber-stamp/core/model';
+import type { Plate } from '@amber-stamp/core/raster';
 
 /** A bristly round tip with a ragged rim and empty corners. */
 export function bristleTip(side = 96): Plate {

@@ -1,7 +1,7 @@
 import { extentOf, lyingOf } from '../../src/ink/entry.ts';
 import { placed } from '../../src/ink/place.ts';
 import { PAD, type Tip, type TipLevel } from '../../src/ink/tip.ts';
-import type { DabTable } from '@amber-stamp/core';
+import type { DabTable } from '@amber-stamp/core/vary';
 
 /** A texel, 0..1, zero beyond the padded level. */
 function texel(level: TipLevel, x: number, y: number): number {

@@ -1,4 +1,4 @@
-import type { Plate } from '@amber-stamp/core';
+import type { Plate } from '@amber-stamp/core/raster';
 import { cloud, smoothNoise } from '../../src/maths/noise.ts';
 
 /** A value 0..1 for a place -1..1 of a tip. */

@@ -1,5 +1,5 @@
 /** A made-up flatbed: sheets of marks on a card of 60 x 42 mm, a little askew, with dust and uneven light. */
-import { resample, type Raster } from '@amber-stamp/core';
+import { resample, type Raster } from '@amber-stamp/core/raster';
 import { line } from './lines.ts';
 import * as marks from './marks.ts';
 import { clamp, fbm, gauss, hash, mix, ramp, rng, value } from './noise.ts';

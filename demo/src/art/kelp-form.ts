@@ -1,7 +1,6 @@
 /** The form of the kelp: the buckled blade, its wounds, what of it is visible, and its foot. Lengths are pixels. */
-import { mix, ramp, rng, value } from './noise.ts';
+import { mix, ramp, rng, value, type Stream } from './noise.ts';
 import { plane } from './plane.ts';
-import type { Stream } from './noise.ts';
 import { line } from './lines.ts';
 
 export type Pair = [number, number];

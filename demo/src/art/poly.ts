@@ -1,4 +1,4 @@
-import { fillOutlines } from '@amber-stamp/core';
+import { fillOutlines } from '@amber-stamp/core/make';
 
 /** Lays a filled outline of [x, y] px over a plane, `a` strong. */
 export function poly(

@@ -1,4 +1,5 @@
-import { gridMesh, type Mesh } from '@amber-stamp/core';
+import type { Mesh } from '@amber-stamp/core/raster';
+import { gridMesh } from '@amber-stamp/core/relief';
 import { rng } from '../art/noise.ts';
 
 const AROUND = 220;

@@ -1,4 +1,4 @@
-import type { Raster } from '@amber-stamp/core';
+import type { Raster } from '@amber-stamp/core/raster';
 import { fbm, ramp } from '../art/noise.ts';
 
 const SIDE = 900;

@@ -1,5 +1,5 @@
 /** Flat painted shapes with grain, for layered pictures. Lengths in px of a picture 1600 px wide, scaled by u. */
-import { fillOutlines } from '@amber-stamp/core';
+import { fillOutlines } from '@amber-stamp/core/make';
 import { line } from '../art/lines.ts';
 import { clamp, fbm, mix, value } from '../art/noise.ts';
 import { field, plane } from '../art/plane.ts';

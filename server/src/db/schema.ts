@@ -12,7 +12,8 @@ import {
   uuid,
 } from 'drizzle-orm/pg-core';
 import { sql } from 'drizzle-orm';
-import type { Bench, Strokes } from '@amber-stamp/core';
+import type { Bench } from '@amber-stamp/core/bench';
+import type { Strokes } from '@amber-stamp/core/model';
 
 const bytea = customType<{ data: Buffer; driverData: Buffer }>({ dataType: () => 'bytea' });
 const made = () =>

@@ -1,20 +1,11 @@
 // Loads the made-up sources and brushes into an empty database, once.
-import {
-  cut,
-  encodeRgba,
-  fileName,
-  firstGuess,
-  heightPlate,
-  InkEngine,
-  makesRelief,
-  parseBench,
-  portraitStroke,
-  printSheet,
-  toPlate,
-  type Bench,
-  type Plate,
-  type Picture,
-} from '@amber-stamp/core';
+import { parseBench, type Bench } from '@amber-stamp/core/bench';
+import { cut, makesRelief } from '@amber-stamp/core/cut';
+import { encodeRgba, fileName } from '@amber-stamp/core/formats';
+import { InkEngine, printSheet } from '@amber-stamp/core/ink';
+import { portraitStroke } from '@amber-stamp/core/path';
+import { heightPlate, toPlate, type Plate, type Picture } from '@amber-stamp/core/raster';
+import { firstGuess } from '@amber-stamp/core/vary';
 import { BRUSHES, SOURCES, type DemoBrush } from '@amber-stamp/demo';
 import { plateFile } from '@amber-stamp/core/exr';
 import { decodeSource } from '@amber-stamp/io';

@@ -1,4 +1,4 @@
-import { AmberError } from '@amber-stamp/core';
+import { AmberError } from '@amber-stamp/core/errors';
 import { blobChunksOf, findBlob, storeBlob } from '../services/blobs.ts';
 import type { Route } from './route.ts';
 import { sendStream } from './send.ts';

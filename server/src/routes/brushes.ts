@@ -1,4 +1,5 @@
-import { benchSchema, parseBench, shape, type Bench } from '@amber-stamp/core';
+import { benchSchema, parseBench, type Bench } from '@amber-stamp/core/bench';
+import { shape } from '@amber-stamp/core/model';
 import { boolean, string } from 'yup';
 import {
   changeBrush,

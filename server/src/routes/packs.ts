@@ -1,4 +1,4 @@
-import { AmberError } from '@amber-stamp/core';
+import { AmberError } from '@amber-stamp/core/errors';
 import { importPack } from '../services/pack-in.ts';
 import { exportPack } from '../services/pack-out.ts';
 import type { Route } from './route.ts';

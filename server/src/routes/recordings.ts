@@ -1,4 +1,4 @@
-import { shape, strokesSchema, type Strokes } from '@amber-stamp/core';
+import { shape, strokesSchema, type Strokes } from '@amber-stamp/core/model';
 import { boolean, string } from 'yup';
 import { changeRecording, keepRecording, listRecordings } from '../services/recordings.ts';
 import type { Route } from './route.ts';

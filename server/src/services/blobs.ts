@@ -1,4 +1,4 @@
-import { AmberError } from '@amber-stamp/core';
+import { AmberError } from '@amber-stamp/core/errors';
 import { and, asc, eq, gte, lt } from 'drizzle-orm';
 import { createHash } from 'node:crypto';
 import type { Queries } from '../db/database.ts';

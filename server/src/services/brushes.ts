@@ -1,4 +1,7 @@
-import { plateTitle, AmberError, plateNames, type Bench } from '@amber-stamp/core';
+import type { Bench } from '@amber-stamp/core/bench';
+import { AmberError } from '@amber-stamp/core/errors';
+import { plateNames } from '@amber-stamp/core/model';
+import { plateTitle } from '@amber-stamp/core/raster';
 import { thumbnailOfPlate } from '@amber-stamp/io';
 import { and, desc, eq, isNotNull, sql } from 'drizzle-orm';
 import { randomUUID } from 'node:crypto';

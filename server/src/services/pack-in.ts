@@ -1,15 +1,8 @@
-import {
-  AmberError,
-  materialsNamed,
-  parseBench,
-  plateNames,
-  readPack,
-  withMaterials,
-  type Bench,
-  type Brush,
-  type Pack,
-  type Recipe,
-} from '@amber-stamp/core';
+import { parseBench, type Bench } from '@amber-stamp/core/bench';
+import { materialsNamed, withMaterials, type Recipe } from '@amber-stamp/core/cut';
+import { AmberError } from '@amber-stamp/core/errors';
+import { readPack, type Pack } from '@amber-stamp/core/formats';
+import { plateNames, type Brush } from '@amber-stamp/core/model';
 import { eq } from 'drizzle-orm';
 import { randomUUID } from 'node:crypto';
 import { basename } from 'node:path';

@@ -1,17 +1,9 @@
-import {
-  AmberError,
-  brushPaths,
-  fileName,
-  isExr,
-  materialsNamed,
-  plateTitle,
-  withMaterials,
-  writePack,
-  type BenchPlate,
-  type Brush,
-  type PlateOrigin,
-  type Recipe,
-} from '@amber-stamp/core';
+import type { BenchPlate } from '@amber-stamp/core/bench';
+import { materialsNamed, withMaterials, type Recipe } from '@amber-stamp/core/cut';
+import { AmberError } from '@amber-stamp/core/errors';
+import { brushPaths, fileName, isExr, writePack, type PlateOrigin } from '@amber-stamp/core/formats';
+import type { Brush } from '@amber-stamp/core/model';
+import { plateTitle } from '@amber-stamp/core/raster';
 import type { Queries } from '../db/database.ts';
 import { readBlob } from './blobs.ts';
 import { getVersion } from './brushes.ts';

@@ -1,4 +1,4 @@
-import type { Plate } from '@amber-stamp/core';
+import type { Plate } from '@amber-stamp/core/raster';
 import { readPlateFile } from '@amber-stamp/core/exr';
 import { inflateQuickly } from '@amber-stamp/io';
 

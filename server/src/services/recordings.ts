@@ -1,4 +1,5 @@
-import { AmberError, type Strokes } from '@amber-stamp/core';
+import { AmberError } from '@amber-stamp/core/errors';
+import type { Strokes } from '@amber-stamp/core/model';
 import { asc, eq, isNull } from 'drizzle-orm';
 import type { Queries } from '../db/database.ts';
 import { recordings } from '../db/schema.ts';

@@ -1,4 +1,6 @@
-import { AmberError, holesOf, isUniform, type Mesh, type Picture } from '@amber-stamp/core';
+import { holesOf } from '@amber-stamp/core/cut';
+import { AmberError } from '@amber-stamp/core/errors';
+import { isUniform, type Mesh, type Picture } from '@amber-stamp/core/raster';
 import {
   decodeSource,
   MAX_FILE_BYTES,

@@ -1,4 +1,4 @@
-import { AmberError, ERRORS, type ErrorCode } from '@amber-stamp/core';
+import { AmberError, ERRORS, type ErrorCode } from '@amber-stamp/core/errors';
 
 interface Problem {
   detail?: string;

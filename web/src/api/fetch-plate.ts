@@ -1,4 +1,5 @@
-import { openPlate, type Plate } from '@amber-stamp/core';
+import { openPlate } from '@amber-stamp/core/formats';
+import type { Plate } from '@amber-stamp/core/raster';
 import { api } from './client.ts';
 
 /** The plate with the given bytes; `name` is what a sentence calls it. */

@@ -1,4 +1,5 @@
-import type { Bench, Strokes } from '@amber-stamp/core';
+import type { Bench } from '@amber-stamp/core/bench';
+import type { Strokes } from '@amber-stamp/core/model';
 
 /** What the API answers; dates are ISO text. */
 export interface SourceInfo {

@@ -1,4 +1,8 @@
-import { AmberError, fileName, makesRelief, parseBench, type Plate, type Recipe } from '@amber-stamp/core';
+import { parseBench } from '@amber-stamp/core/bench';
+import { makesRelief, type Recipe } from '@amber-stamp/core/cut';
+import { AmberError } from '@amber-stamp/core/errors';
+import { fileName } from '@amber-stamp/core/formats';
+import type { Plate } from '@amber-stamp/core/raster';
 import { create } from 'zustand';
 import { sendJson } from '../api/client.ts';
 import { listsChanged } from '../api/queries.ts';

@@ -1,4 +1,4 @@
-import { plateBorder, type BorderReport, type Plate } from '@amber-stamp/core';
+import { plateBorder, type BorderReport, type Plate } from '@amber-stamp/core/raster';
 import { usePlates } from './plates.ts';
 
 const checked = new WeakMap<Plate, BorderReport>();

@@ -1,4 +1,6 @@
-import { plateTitle, plateNames, type Bench, type Coat } from '@amber-stamp/core';
+import type { Bench } from '@amber-stamp/core/bench';
+import { plateNames, type Coat } from '@amber-stamp/core/model';
+import { plateTitle } from '@amber-stamp/core/raster';
 import { useBenchEye } from './eye.ts';
 import { live } from './store.ts';
 

@@ -1,4 +1,4 @@
-import { helps, type Fix, type SingleCure } from '@amber-stamp/core';
+import { helps, type Fix, type SingleCure } from '@amber-stamp/core/prove';
 import { create } from 'zustand';
 import type { ProveApi, ProveJob, ShownFix } from '../workers/prove-protocol.ts';
 import { HELPER, proverFor } from '../workers/prover.ts';

@@ -1,16 +1,6 @@
-import {
-  byScore,
-  MAX_PINS,
-  handOut,
-  together,
-  type Before,
-  type Bench,
-  type Brush,
-  type BrushState,
-  type Fix,
-  type Pin,
-  type TriedFix,
-} from '@amber-stamp/core';
+import { MAX_PINS, type Bench, type BrushState, type Pin } from '@amber-stamp/core/bench';
+import type { Brush } from '@amber-stamp/core/model';
+import { byScore, handOut, together, type Before, type Fix, type TriedFix } from '@amber-stamp/core/prove';
 import { create } from 'zustand';
 import { coded } from '../parts/coded.ts';
 import { trouble } from '../parts/messages.tsx';

@@ -1,4 +1,5 @@
-import type { BenchPlate, RecipeStep } from '@amber-stamp/core';
+import type { BenchPlate } from '@amber-stamp/core/bench';
+import type { RecipeStep } from '@amber-stamp/core/cut';
 
 /** A plate of the bench that is cut further; undefined where it has no recipe to go on from. */
 export function cutFurther(plate: BenchPlate | undefined, steps: readonly RecipeStep[]): BenchPlate | undefined {

@@ -1,4 +1,4 @@
-import type { Bench } from '@amber-stamp/core';
+import type { Bench } from '@amber-stamp/core/bench';
 import { openDB, type DBSchema } from 'idb';
 
 /** A finished gesture that the server has not kept yet. */

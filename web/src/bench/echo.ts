@@ -1,4 +1,5 @@
-import type { Bench, Brush } from '@amber-stamp/core';
+import type { Bench } from '@amber-stamp/core/bench';
+import type { Brush } from '@amber-stamp/core/model';
 import { useEffect } from 'react';
 import { create } from 'zustand';
 import type { ProveJob, ToldEcho, ToldPair } from '../workers/prove-protocol.ts';

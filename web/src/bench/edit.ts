@@ -1,4 +1,5 @@
-import { PROPERTIES, type Bench, type Property, type PropertyDefinition, type PropertyName } from '@amber-stamp/core';
+import type { Bench } from '@amber-stamp/core/bench';
+import { PROPERTIES, type Property, type PropertyDefinition, type PropertyName } from '@amber-stamp/core/model';
 import { coatOf } from './coat.ts';
 import { useBenchEye } from './eye.ts';
 import { change, live } from './store.ts';

@@ -1,4 +1,5 @@
-import { withRegionOf, type Bench, type Recipe } from '@amber-stamp/core';
+import type { Bench } from '@amber-stamp/core/bench';
+import { withRegionOf, type Recipe } from '@amber-stamp/core/cut';
 import { getJson, sendJson } from '../api/client.ts';
 import { listsChanged } from '../api/queries.ts';
 import type { BrushListing, Kept, OpenBrush } from '../api/types.ts';

@@ -1,4 +1,5 @@
-import { AmberError, type BrushState } from '@amber-stamp/core';
+import type { BrushState } from '@amber-stamp/core/bench';
+import { AmberError } from '@amber-stamp/core/errors';
 import { useEffect, useMemo } from 'react';
 import { create } from 'zustand';
 import { trouble } from '../parts/messages.tsx';

@@ -1,4 +1,6 @@
-import { DEFAULT_COVER, SCENE_LAYERS, type Ground, type SceneLayer, type SheetState } from '@amber-stamp/core';
+import { DEFAULT_COVER, type SheetState } from '@amber-stamp/core/bench';
+import { SCENE_LAYERS, type SceneLayer } from '@amber-stamp/core/ground';
+import type { Ground } from '@amber-stamp/core/ink';
 import figure from '../../painted/figure.webp';
 import floor from '../../painted/floor.webp';
 import panes from '../../painted/panes.webp';

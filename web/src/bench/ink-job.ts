@@ -1,13 +1,8 @@
-import {
-  LAMP,
-  PLAIN_LIE,
-  type Brush,
-  type BrushState,
-  type Ground,
-  type OwnStroke,
-  type PenStroke,
-  type SheetState,
-} from '@amber-stamp/core';
+import type { BrushState, OwnStroke, SheetState } from '@amber-stamp/core/bench';
+import { PLAIN_LIE } from '@amber-stamp/core/ground';
+import type { Ground } from '@amber-stamp/core/ink';
+import type { Brush, PenStroke } from '@amber-stamp/core/model';
+import { LAMP } from '@amber-stamp/core/relief';
 import type { InkBrush, InkJob } from '../workers/protocol.ts';
 import { inkGround } from './ink-ground.ts';
 import { plateKey } from './plate-key.ts';

@@ -1,4 +1,6 @@
-import { type AmberError, portraitStroke, type Bench } from '@amber-stamp/core';
+import type { Bench } from '@amber-stamp/core/bench';
+import type { AmberError } from '@amber-stamp/core/errors';
+import { portraitStroke } from '@amber-stamp/core/path';
 import { coded } from '../parts/coded.ts';
 import { api, sendJson } from '../api/client.ts';
 import { listsChanged } from '../api/queries.ts';

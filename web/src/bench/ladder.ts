@@ -1,5 +1,7 @@
 import type { ToldPair } from '../workers/prove-protocol.ts';
-import { sweepNamed, sweepValues, swept, SWEEPS, type Bench, type Brush, type Sweep } from '@amber-stamp/core';
+import type { Bench } from '@amber-stamp/core/bench';
+import type { Brush } from '@amber-stamp/core/model';
+import { sweepNamed, sweepValues, swept, SWEEPS, type Sweep } from '@amber-stamp/core/vary';
 import { create } from 'zustand';
 import { coded } from '../parts/coded.ts';
 import { trouble } from '../parts/messages.tsx';

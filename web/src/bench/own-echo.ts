@@ -1,5 +1,5 @@
 import type { ToldPair } from '../workers/prove-protocol.ts';
-import type { Bench, OwnStroke } from '@amber-stamp/core';
+import type { Bench, OwnStroke } from '@amber-stamp/core/bench';
 import { useEffect } from 'react';
 import { create } from 'zustand';
 import { HELPER, proverFor } from '../workers/prover.ts';

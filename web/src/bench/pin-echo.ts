@@ -1,4 +1,4 @@
-import type { BrushState, Pin } from '@amber-stamp/core';
+import type { BrushState, Pin } from '@amber-stamp/core/bench';
 import { useEffect, useMemo } from 'react';
 import { create } from 'zustand';
 import { useShallow } from 'zustand/react/shallow';

@@ -1,4 +1,4 @@
-import { MAX_PINS } from '@amber-stamp/core';
+import { MAX_PINS } from '@amber-stamp/core/bench';
 import { tell } from '../parts/messages.tsx';
 import { keepAsBranchOf } from './keeping.ts';
 import { presentPin } from './present-pin.ts';

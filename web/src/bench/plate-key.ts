@@ -1,4 +1,5 @@
-import type { BenchPlate, Recipe } from '@amber-stamp/core';
+import type { BenchPlate } from '@amber-stamp/core/bench';
+import type { Recipe } from '@amber-stamp/core/cut';
 
 /** Puts the keys of an object in order: the database gives them back in one of its own. */
 const inOrder = (_: string, value: unknown): unknown =>

@@ -1,4 +1,6 @@
-import { type AmberError, type Bench, type BenchPlate, type Plate } from '@amber-stamp/core';
+import type { Bench, BenchPlate } from '@amber-stamp/core/bench';
+import type { AmberError } from '@amber-stamp/core/errors';
+import type { Plate } from '@amber-stamp/core/raster';
 import { create } from 'zustand';
 import { coded } from '../parts/coded.ts';
 import { api } from '../api/client.ts';

@@ -1,4 +1,4 @@
-import type { Pin } from '@amber-stamp/core';
+import type { Pin } from '@amber-stamp/core/bench';
 import { echoJob, keyOf, pairOfKey, useEcho } from './echo.ts';
 import { presentBench, useBench } from './store.ts';
 

@@ -1,7 +1,11 @@
-import { AmberError, coverBox, placementOf, putBack as dabPutBack, workingFactor, type Bench } from '@amber-stamp/core';
+import type { Bench } from '@amber-stamp/core/bench';
+import { placementOf, putBack as dabPutBack } from '@amber-stamp/core/cut';
+import { AmberError } from '@amber-stamp/core/errors';
+import { coverBox } from '@amber-stamp/core/ground';
+import { workingFactor } from '@amber-stamp/core/raster';
 import { getJson } from '../api/client.ts';
 import type { SourceInfo } from '../api/types.ts';
-import { useHand } from '../pages/bench/wide/hand.ts';
+import { useHand } from './hand.ts';
 import { cutter } from '../workers/pool.ts';
 import { presentPlate } from './edit.ts';
 import { presentBench } from './store.ts';

@@ -1,4 +1,5 @@
-import { AmberError, parseBench, type Bench } from '@amber-stamp/core';
+import { parseBench, type Bench } from '@amber-stamp/core/bench';
+import { AmberError } from '@amber-stamp/core/errors';
 import { getJson } from '../api/client.ts';
 import type { OpenBrush, Version } from '../api/types.ts';
 import { tell, trouble } from '../parts/messages.tsx';

@@ -1,4 +1,4 @@
-import type { Bench } from '@amber-stamp/core';
+import type { Bench } from '@amber-stamp/core/bench';
 import { produce } from 'immer';
 import { temporal } from 'zundo';
 import { create } from 'zustand';

@@ -1,4 +1,4 @@
-import type { PenStroke } from '@amber-stamp/core';
+import type { PenStroke } from '@amber-stamp/core/model';
 
 const numbers = new WeakMap<object, number>();
 let next = 0;

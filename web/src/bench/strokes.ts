@@ -1,4 +1,5 @@
-import { nextNumber, type Bench, type OwnStroke, type PenStroke } from '@amber-stamp/core';
+import { nextNumber, type Bench, type OwnStroke } from '@amber-stamp/core/bench';
+import type { PenStroke } from '@amber-stamp/core/model';
 import { change, live } from './store.ts';
 
 /** Edits of the user's own strokes; each is one gesture. */

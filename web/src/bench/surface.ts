@@ -1,4 +1,5 @@
-import { type Bench, type Press, type SurfaceState } from '@amber-stamp/core';
+import type { Bench } from '@amber-stamp/core/bench';
+import type { Press, SurfaceState } from '@amber-stamp/core/relief';
 import { useEffect, useRef, useState } from 'react';
 import { wrap, type Remote } from 'comlink';
 import { PlateLedger } from '../engine/plate-ledger.ts';

@@ -1,4 +1,4 @@
-import { Lru } from '@amber-stamp/core';
+import { Lru } from '@amber-stamp/core/maths';
 
 /**
  * What a worker holds by key, most often plates. Only `take` changes what stays: the page keeps the same account beside it

@@ -1,4 +1,4 @@
-import type { Plate } from '@amber-stamp/core';
+import type { Plate } from '@amber-stamp/core/raster';
 import { HeldByKey } from './held-by-key.ts';
 
 export type Fresh = readonly (readonly [string, Plate])[];

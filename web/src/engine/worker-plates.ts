@@ -1,4 +1,5 @@
-import type { InkEngine, Plate } from '@amber-stamp/core';
+import type { InkEngine } from '@amber-stamp/core/ink';
+import type { Plate } from '@amber-stamp/core/raster';
 import type { HeldByKey } from './held-by-key.ts';
 import type { PlateApi } from './plate-ledger.ts';
 

@@ -1,4 +1,4 @@
-import { type AmberError } from '@amber-stamp/core';
+import type { AmberError } from '@amber-stamp/core/errors';
 import { useEffect, useState } from 'react';
 import { Navigate, useNavigate, useParams } from 'react-router';
 import { useHotkeys } from 'react-hotkeys-hook';
@@ -13,15 +13,15 @@ import { hangsOver } from '../bench/surface.ts';
 import { guardLeaving, openBrush } from '../bench/session.ts';
 import { redo, undo, useBench } from '../bench/store.ts';
 import { EVERYWHERE } from '../parts/keys.ts';
-import { freshBrushes } from '../parts/DropAnywhere.tsx';
+import { freshBrushes } from '../bench/parts/DropAnywhere.tsx';
 import { BenchHeader } from './bench/BenchHeader.tsx';
 import { Run } from './bench/Run.tsx';
 import { Sheet } from './bench/Sheet.tsx';
 import { isStage, STAGES, StageControls, StageWork } from './bench/stages.tsx';
 import { Status } from './bench/Status.tsx';
 import { castOf } from '../stages/find/relief/cast-place.ts';
-import { useWide } from './bench/wide/widened.ts';
-import { WideSheet } from './bench/wide/WideSheet.tsx';
+import { useWide } from '../wide/widened.ts';
+import { WideSheet } from '../wide/WideSheet.tsx';
 import { NothingHere } from './NothingHere.tsx';
 
 /** Loads the brush of the address; gives what went wrong. */

@@ -3,7 +3,7 @@ import { useEffect, useState } from 'react';
 import { Link, useSearchParams } from 'react-router';
 import { useBrushes, usePlateList, useSources } from '../api/queries.ts';
 import { closeBench } from '../bench/store.ts';
-import { useChooseFile } from '../parts/DropAnywhere.tsx';
+import { useChooseFile } from '../bench/parts/DropAnywhere.tsx';
 import { Header } from '../parts/Header.tsx';
 import { BrushBoxes } from './cabinet/BrushBoxes.tsx';
 import { PlateBoxes, SourceBoxes } from './cabinet/MaterialBoxes.tsx';

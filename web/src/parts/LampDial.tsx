@@ -1,4 +1,4 @@
-import type { Lamp } from '@amber-stamp/core';
+import type { Lamp } from '@amber-stamp/core/relief';
 import { useRef, type KeyboardEvent, type PointerEvent } from 'react';
 
 const SIDE = 84;

@@ -1,4 +1,4 @@
-import type { Param, ParamValue } from '@amber-stamp/core';
+import type { Param, ParamValue } from '@amber-stamp/core/cut';
 import { MenuItem, Select, Slider, Switch, Tooltip } from '@mui/material';
 import { useState, type ReactNode } from 'react';
 import { ColourInput } from './ColourInput.tsx';

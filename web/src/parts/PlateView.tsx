@@ -1,4 +1,4 @@
-import type { Plate } from '@amber-stamp/core';
+import type { Plate } from '@amber-stamp/core/raster';
 import { useEffect, useRef } from 'react';
 import { said } from './said.ts';
 

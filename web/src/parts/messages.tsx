@@ -1,4 +1,4 @@
-import { type AmberError, ERRORS } from '@amber-stamp/core';
+import { type AmberError, ERRORS } from '@amber-stamp/core/errors';
 import { closeSnackbar, enqueueSnackbar, type SnackbarKey } from 'notistack';
 import { coded } from './coded.ts';
 

@@ -1,4 +1,4 @@
-import { gridIndices, makeSurface, towardsLamp, type Lamp, type SurfaceName } from '@amber-stamp/core';
+import { gridIndices, makeSurface, towardsLamp, type Lamp, type SurfaceName } from '@amber-stamp/core/relief';
 import {
   BufferAttribute,
   BufferGeometry,

@@ -1,45 +1,47 @@
 import {
   blank,
-  checkBorder,
-  coverage,
   Cutter,
   cut,
   distinctLevels,
   emptyBorder,
   findMarks,
-  firstGuess,
   grayOf,
   guessPrints,
   guessReading,
-  heightPlate,
-  heightsOf,
-  histogram,
-  Lru,
   makesRelief,
   makeStep,
-  VIEWS,
   makeRecipe,
   markRecipe,
   materialsNamed,
   profileOf,
   readings,
   recipeForReading,
-  reducePicture,
   speckBoxes,
   STARTERS,
-  toPlate,
   type BrushAndPlates,
   type Mark,
-  type Picture,
-  type Plate,
   type Prints,
   type Profile,
-  type Raster,
   type Reading,
   type Recipe,
   type RecipeStep,
   type StepOutcome,
-} from '@amber-stamp/core';
+} from '@amber-stamp/core/cut';
+import { Lru } from '@amber-stamp/core/maths';
+import {
+  checkBorder,
+  coverage,
+  heightPlate,
+  heightsOf,
+  histogram,
+  reducePicture,
+  toPlate,
+  type Picture,
+  type Plate,
+  type Raster,
+} from '@amber-stamp/core/raster';
+import { VIEWS } from '@amber-stamp/core/relief';
+import { firstGuess } from '@amber-stamp/core/vary';
 import { expose, transfer } from 'comlink';
 import { carryErrors } from './errors.ts';
 import { clayOf, pictureOf } from './picture-bitmap.ts';

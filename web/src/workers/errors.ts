@@ -1,4 +1,4 @@
-import { AmberError, type ErrorCode } from '@amber-stamp/core';
+import { AmberError, type ErrorCode } from '@amber-stamp/core/errors';
 import { transferHandlers } from 'comlink';
 
 interface Carried {

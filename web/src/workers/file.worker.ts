@@ -1,4 +1,5 @@
-import { heightsOf, sha256Hex, writePlate, type Plate } from '@amber-stamp/core';
+import { sha256Hex, writePlate } from '@amber-stamp/core/formats';
+import { heightsOf, type Plate } from '@amber-stamp/core/raster';
 import { expose, transfer } from 'comlink';
 import { fetchPlate } from '../api/fetch-plate.ts';
 import { carryErrors } from './errors.ts';
@@ -15,7 +16,9 @@ const worker: FileApi = {
     return transfer({ bytes, sha256: sha256Hex(bytes) }, [bytes.buffer]);
   },
   async relief(plate, wish) {
-    const bytes = await (await import('@amber-stamp/core/relief')).reliefFile(heightsOf(plate), wish, plate.displaced);
+    const bytes = await (
+      await import('@amber-stamp/core/relief-file')
+    ).reliefFile(heightsOf(plate), wish, plate.displaced);
     return transfer(bytes, [bytes.buffer]);
   },
 };

@@ -1,4 +1,6 @@
-import { coverBox, groundColour, GroundStack, isPlainLie, Lru, type GroundLayer, type Ground } from '@amber-stamp/core';
+import { coverBox, GroundStack, isPlainLie, type GroundLayer } from '@amber-stamp/core/ground';
+import { groundColour, type Ground } from '@amber-stamp/core/ink';
+import { Lru } from '@amber-stamp/core/maths';
 import type { InkJob } from './protocol.ts';
 
 const PICTURES_KEPT = 12;

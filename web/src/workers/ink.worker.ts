@@ -1,32 +1,26 @@
+import { encodeRgba } from '@amber-stamp/core/formats';
+import type { GroundStack, Lie, LyingInk } from '@amber-stamp/core/ground';
 import {
-  dabsOf,
-  encodeRgba,
   freeThickness,
   layThickness,
   lightStrokes,
   coatPrint,
   freeAll,
-  fromPlate,
   groundColour,
   InkEngine,
   impress,
   layCoat,
   layKey,
   layOut,
-  partsOf,
-  resample,
-  soundingCoats,
-  toPlate,
-  type GroundStack,
   type Impression,
   type LaidCoat,
   type LaidThickness,
   type ThickCoat,
-  type Lie,
-  type LyingInk,
-  type PenStroke,
-  type Plate,
-} from '@amber-stamp/core';
+} from '@amber-stamp/core/ink';
+import { partsOf } from '@amber-stamp/core/maths';
+import { soundingCoats, type PenStroke } from '@amber-stamp/core/model';
+import { fromPlate, resample, toPlate, type Plate } from '@amber-stamp/core/raster';
+import { dabsOf } from '@amber-stamp/core/vary';
 import { expose, transfer } from 'comlink';
 import { carryErrors } from './errors.ts';
 import { groundOf } from './ground.ts';

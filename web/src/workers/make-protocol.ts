@@ -1,4 +1,5 @@
-import type { NumbersValues, Plate } from '@amber-stamp/core';
+import type { NumbersValues } from '@amber-stamp/core/make';
+import type { Plate } from '@amber-stamp/core/raster';
 import type { ScanOrder } from '@amber-stamp/demo/flatbed';
 
 export const TYPEFACES = { serif: 'Fraunces', sans: 'Source Sans', hand: 'Caveat' } as const;

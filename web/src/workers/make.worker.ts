@@ -1,4 +1,6 @@
-import { encodePlate, encodeRgba, makeNumbers, toPlate, type NumbersValues, type Raster } from '@amber-stamp/core';
+import { encodePlate, encodeRgba } from '@amber-stamp/core/formats';
+import { makeNumbers, type NumbersValues } from '@amber-stamp/core/make';
+import { toPlate, type Raster } from '@amber-stamp/core/raster';
 import { scan, scanSize, type ScanOrder } from '@amber-stamp/demo/flatbed';
 import { expose, transfer } from 'comlink';
 import { carryErrors } from './errors.ts';

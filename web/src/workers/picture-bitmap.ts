@@ -1,4 +1,5 @@
-import { resample, shadeHeights, type Raster } from '@amber-stamp/core';
+import { resample, type Raster } from '@amber-stamp/core/raster';
+import { shadeHeights } from '@amber-stamp/core/relief';
 
 /** The size of a picture of a raster, at most `side` px. */
 function sizeOf({ width, height }: Raster, side: number): { width: number; height: number; scale: number } {

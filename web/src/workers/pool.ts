@@ -1,4 +1,5 @@
-import { Lru, type Plate } from '@amber-stamp/core';
+import { Lru } from '@amber-stamp/core/maths';
+import type { Plate } from '@amber-stamp/core/raster';
 import { proxy, wrap, type Remote } from 'comlink';
 import { carryErrors } from './errors.ts';
 import type { MakeApi } from './make-protocol.ts';

@@ -1,21 +1,10 @@
-import type {
-  BorderReport,
-  Brush,
-  Facts,
-  Ground,
-  Lamp,
-  Lie,
-  Mark,
-  PenStroke,
-  Plate,
-  Prints,
-  Profile,
-  Raster,
-  Reading,
-  Recipe,
-  RecipeStep,
-} from '@amber-stamp/core';
-import type { ReliefWish } from '@amber-stamp/core/relief';
+import type { Facts, Mark, Prints, Profile, Reading, Recipe, RecipeStep } from '@amber-stamp/core/cut';
+import type { Lie } from '@amber-stamp/core/ground';
+import type { Ground } from '@amber-stamp/core/ink';
+import type { Brush, PenStroke } from '@amber-stamp/core/model';
+import type { BorderReport, Plate, Raster } from '@amber-stamp/core/raster';
+import type { Lamp } from '@amber-stamp/core/relief';
+import type { ReliefWish } from '@amber-stamp/core/relief-file';
 import type { PlateApi } from '../engine/plate-ledger.ts';
 
 /** So many plates the page keeps at hand, and a worker that draws. */

@@ -1,14 +1,6 @@
-import type {
-  Before,
-  Brush,
-  Fix,
-  FlawPlace,
-  LentFlaw,
-  NumberedStroke,
-  PlateBox,
-  SingleCure,
-  TriedFix,
-} from '@amber-stamp/core';
+import type { FlawPlace } from '@amber-stamp/core/flaws';
+import type { Brush } from '@amber-stamp/core/model';
+import type { Before, Fix, LentFlaw, NumberedStroke, PlateBox, SingleCure, TriedFix } from '@amber-stamp/core/prove';
 import type { PlateApi } from '../engine/plate-ledger.ts';
 
 /** So many plates a worker that measures keeps. */

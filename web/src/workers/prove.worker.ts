@@ -1,29 +1,26 @@
+import { placeOnPlate, sightOf } from '@amber-stamp/core/flaws';
+import { InkEngine } from '@amber-stamp/core/ink';
 import {
   beginFixes,
   borrowFlaws,
   boxOnPlate,
   fixesAfter,
   heatOf,
-  InkEngine,
   lendFlaws,
   meanEcho,
   measureStrip,
-  placeOnPlate,
   printedBox,
-  raster,
-  resample,
-  sightOf,
   standardStrips,
   STANDARD_LENGTH,
   STRIP_SIDE,
   strokeStrips,
   tryFix,
   type GiveAway,
-  type Plate,
   type Strip,
   type StripEcho,
   type WholeOutline,
-} from '@amber-stamp/core';
+} from '@amber-stamp/core/prove';
+import { raster, resample, type Plate } from '@amber-stamp/core/raster';
 import { expose, transfer } from 'comlink';
 import { carryErrors } from './errors.ts';
 import { HeldByKey } from '../engine/held-by-key.ts';

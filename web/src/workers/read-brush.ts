@@ -1,4 +1,5 @@
-import type { BrushAndPlates, Plate } from '@amber-stamp/core';
+import type { BrushAndPlates } from '@amber-stamp/core/cut';
+import type { Plate } from '@amber-stamp/core/raster';
 import { getJson } from '../api/client.ts';
 import { fetchPlate } from '../api/fetch-plate.ts';
 import type { Version } from '../api/types.ts';

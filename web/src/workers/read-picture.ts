@@ -1,4 +1,5 @@
-import { pictureOfMesh, type Mesh, type Picture } from '@amber-stamp/core';
+import type { Mesh, Picture } from '@amber-stamp/core/raster';
+import { pictureOfMesh } from '@amber-stamp/core/relief';
 import { api, getJson } from '../api/client.ts';
 import type { SourceInfo } from '../api/types.ts';
 

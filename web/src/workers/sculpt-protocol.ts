@@ -1,4 +1,5 @@
-import type { Clay, Raster, Rows } from '@amber-stamp/core';
+import type { Clay, Rows } from '@amber-stamp/core/cut';
+import type { Raster } from '@amber-stamp/core/raster';
 
 /** Clay to work on: what it begins as, and what was done to it. */
 export interface ClayJob {

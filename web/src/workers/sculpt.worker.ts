@@ -1,13 +1,6 @@
-import {
-  dabsAlong,
-  gridNormals,
-  sculpted,
-  Sculpture,
-  strokeOfRow,
-  tipRaster,
-  type Raster,
-  type Rows,
-} from '@amber-stamp/core';
+import { sculpted, tipRaster, type Rows } from '@amber-stamp/core/cut';
+import type { Raster } from '@amber-stamp/core/raster';
+import { dabsAlong, gridNormals, Sculpture, strokeOfRow } from '@amber-stamp/core/relief';
 import { expose, transfer } from 'comlink';
 import { carryErrors } from './errors.ts';
 import { readBrush } from './read-brush.ts';

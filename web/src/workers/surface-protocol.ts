@@ -1,4 +1,4 @@
-import type { Press, SurfaceName } from '@amber-stamp/core';
+import type { Press, SurfaceName } from '@amber-stamp/core/relief';
 import type { PlateApi } from '../engine/plate-ledger.ts';
 
 /** Corners along each side of a surface. */

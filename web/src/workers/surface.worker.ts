@@ -1,14 +1,5 @@
-import {
-  gridNormals,
-  heightsOf,
-  makeSurface,
-  press,
-  resample,
-  type Plate,
-  type PressTip,
-  type Raster,
-  type Surface,
-} from '@amber-stamp/core';
+import { heightsOf, resample, type Plate, type Raster } from '@amber-stamp/core/raster';
+import { gridNormals, makeSurface, press, type PressTip, type Surface } from '@amber-stamp/core/relief';
 import { expose, transfer } from 'comlink';
 import { HeldByKey } from '../engine/held-by-key.ts';
 import { carryErrors } from './errors.ts';

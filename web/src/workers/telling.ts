@@ -1,4 +1,4 @@
-import { AmberError } from '@amber-stamp/core';
+import { AmberError } from '@amber-stamp/core/errors';
 
 /** Who is told how far a long step is, and where it is written that it should end. */
 let watcher: { ended: Int32Array; onProgress: (share: number) => void; begunAt: number; toldAt: number } | undefined;

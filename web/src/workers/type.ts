@@ -1,4 +1,6 @@
-import { AmberError, fillOutlines, type Place, type Raster } from '@amber-stamp/core';
+import { AmberError } from '@amber-stamp/core/errors';
+import { fillOutlines, type Place } from '@amber-stamp/core/make';
+import type { Raster } from '@amber-stamp/core/raster';
 import caveatBold from '@fontsource/caveat/files/caveat-latin-700-normal.woff?url';
 import caveat from '@fontsource/caveat/files/caveat-latin-400-normal.woff?url';
 import serifBold from '@fontsource/fraunces/files/fraunces-latin-900-normal.woff?url';

@@ -1,4 +1,6 @@
-import { makeRecipe, makeStep, parseBench, type Bench, type BenchPlate, type Plate } from '@amber-stamp/core';
+import { parseBench, type Bench, type BenchPlate } from '@amber-stamp/core/bench';
+import { makeRecipe, makeStep } from '@amber-stamp/core/cut';
+import type { Plate } from '@amber-stamp/core/raster';
 import type { Standing } from '../../src/bench/store.ts';
 
 export const STANDING: Standing = { brushId: 'b', versionId: 'v', number: 1, branch: 0, drawer: 'Tideline', keptAt: 0 };

@@ -1,4 +1,4 @@
-import type { Bench } from '@amber-stamp/core';
+import type { Bench } from '@amber-stamp/core/bench';
 import { presentPlate, propertiesOf } from '../../bench/edit.ts';
 import { usePlates } from '../../bench/plates.ts';
 import type { Stage } from './stages.tsx';

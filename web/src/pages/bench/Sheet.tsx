@@ -1,12 +1,13 @@
-import { TRIAL_SIZE, trialStrokes, type Bench, type SheetState } from '@amber-stamp/core';
+import type { Bench, SheetState } from '@amber-stamp/core/bench';
+import { TRIAL_SIZE, trialStrokes } from '@amber-stamp/core/path';
 import { IconButton, Tooltip } from '@mui/material';
 import { memo } from 'react';
 import { rollSeed } from '../../bench/edit.ts';
-import { Grounds, paperColour } from '../../parts/Grounds.tsx';
+import { Grounds, paperColour } from '../../bench/parts/Grounds.tsx';
 import { WideIcon } from '../../parts/icons.tsx';
-import { InkProof } from '../../parts/InkProof.tsx';
+import { InkProof } from '../../bench/parts/InkProof.tsx';
 import { EchoHead } from './EchoHead.tsx';
-import { useWide } from './wide/widened.ts';
+import { useWide } from '../../wide/widened.ts';
 
 const TRIAL = trialStrokes().strokes;
 const scaleToWidth = (width: number): number => width / TRIAL_SIZE.width;

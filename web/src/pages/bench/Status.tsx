@@ -1,6 +1,6 @@
 import { useEffect, useState } from 'react';
 import { useBench } from '../../bench/store.ts';
-import { useInkFacts, useInkTrouble } from '../../parts/InkProof.tsx';
+import { useInkFacts, useInkTrouble } from '../../bench/parts/InkProof.tsx';
 import { usePlates } from '../../bench/plates.ts';
 
 /** How long ago, in words; renewed every second while it is short. */

@@ -1,4 +1,6 @@
-import { portraitStroke, type Bench, type Plate } from '@amber-stamp/core';
+import type { Bench } from '@amber-stamp/core/bench';
+import { portraitStroke } from '@amber-stamp/core/path';
+import type { Plate } from '@amber-stamp/core/raster';
 import { memo, type ReactNode } from 'react';
 import { Link } from 'react-router';
 import { sourceUrl, useSource } from '../../api/queries.ts';
@@ -8,7 +10,7 @@ import { usePlates } from '../../bench/plates.ts';
 import { useBench } from '../../bench/store.ts';
 import { Dial } from '../../parts/Dial.tsx';
 import { PackIcon } from '../../parts/icons.tsx';
-import { InkProof, useInkFacts } from '../../parts/InkProof.tsx';
+import { InkProof, useInkFacts } from '../../bench/parts/InkProof.tsx';
 import { PlateView } from '../../parts/PlateView.tsx';
 import type { Stage } from './stages.tsx';
 

@@ -1,4 +1,4 @@
-import type { Bench } from '@amber-stamp/core';
+import type { Bench } from '@amber-stamp/core/bench';
 import { CutControls } from '../../stages/cut/CutControls.tsx';
 import { CutWork } from '../../stages/cut/CutWork.tsx';
 import { FindControls } from '../../stages/find/FindControls.tsx';
@@ -8,7 +8,7 @@ import { PackWork } from '../../stages/pack/PackWork.tsx';
 import { ProveControls } from '../../stages/prove/ProveControls.tsx';
 import { ProveWork } from '../../stages/prove/ProveWork.tsx';
 import { VaryControls } from '../../stages/vary/VaryControls.tsx';
-import { WideSheet } from './wide/WideSheet.tsx';
+import { WideSheet } from '../../wide/WideSheet.tsx';
 
 export const STAGES = ['find', 'cut', 'vary', 'prove', 'pack'] as const;
 export type Stage = (typeof STAGES)[number];

@@ -3,7 +3,7 @@ import { Link } from 'react-router';
 import { sendJson } from '../../api/client.ts';
 import { blobUrl, listsChanged } from '../../api/queries.ts';
 import type { BrushListing } from '../../api/types.ts';
-import { useChooseFile } from '../../parts/DropAnywhere.tsx';
+import { useChooseFile } from '../../bench/parts/DropAnywhere.tsx';
 import { tell, troubled } from '../../parts/messages.tsx';
 import { SampleSources } from './SampleSources.tsx';
 import type { Shelf } from './shelves.ts';

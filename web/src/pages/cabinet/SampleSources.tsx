@@ -2,7 +2,7 @@ import { useNavigate } from 'react-router';
 import { sourceUrl, useSources } from '../../api/queries.ts';
 import type { SourceInfo } from '../../api/types.ts';
 import { brushFromSource } from '../../bench/arrivals.ts';
-import { freshBrushes } from '../../parts/DropAnywhere.tsx';
+import { freshBrushes } from '../../bench/parts/DropAnywhere.tsx';
 
 /** Starts a new brush from a source that is here. */
 export function useBrushFromSource(): (source: SourceInfo) => void {

@@ -1,15 +1,6 @@
-import {
-  castMesh,
-  encodeObj,
-  FRONT,
-  makeRecipe,
-  makeStep,
-  shadeHeights,
-  sheetMesh,
-  solidMesh,
-  SOLIDS,
-  type Solid,
-} from '@amber-stamp/core';
+import { makeRecipe, makeStep } from '@amber-stamp/core/cut';
+import { encodeObj } from '@amber-stamp/core/formats';
+import { castMesh, FRONT, shadeHeights, sheetMesh, solidMesh, SOLIDS, type Solid } from '@amber-stamp/core/relief';
 import { Button } from '@mui/material';
 import { useEffect, useRef } from 'react';
 import { useNavigate } from 'react-router';

@@ -1,4 +1,5 @@
-import { AmberError, makeRecipe, makeStep, type Recipe } from '@amber-stamp/core';
+import { makeRecipe, makeStep, type Recipe } from '@amber-stamp/core/cut';
+import { AmberError } from '@amber-stamp/core/errors';
 import { useEffect, useRef, useState, type ReactNode } from 'react';
 import { coded } from '../../parts/coded.ts';
 import { trouble } from '../../parts/messages.tsx';

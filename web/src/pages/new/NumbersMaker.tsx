@@ -1,4 +1,4 @@
-import { NUMBERS, usualNumbers, type NumbersValues } from '@amber-stamp/core';
+import { NUMBERS, usualNumbers, type NumbersValues } from '@amber-stamp/core/make';
 import { Button } from '@mui/material';
 import { useState } from 'react';
 import { useNavigate } from 'react-router';

@@ -5,7 +5,7 @@ import { useRef, useState } from 'react';
 import { useNavigate } from 'react-router';
 import { arrive } from '../../bench/arrivals.ts';
 import { Choices } from '../../parts/Choices.tsx';
-import { freshBrushes } from '../../parts/DropAnywhere.tsx';
+import { freshBrushes } from '../../bench/parts/DropAnywhere.tsx';
 import { maker, stopMaking } from '../../workers/pool.ts';
 import { fileOf, MakerFrame, tellTrouble } from './Maker.tsx';
 

@@ -1,7 +1,8 @@
-import { portraitStroke, type Brush } from '@amber-stamp/core';
+import type { Brush } from '@amber-stamp/core/model';
+import { portraitStroke } from '@amber-stamp/core/path';
 import { useEffect, useState } from 'react';
 import { BitmapView } from '../../parts/BitmapView.tsx';
-import { InkProof } from '../../parts/InkProof.tsx';
+import { InkProof } from '../../bench/parts/InkProof.tsx';
 import type { MadeTip } from '../../workers/make-protocol.ts';
 import { cutter, holdPlate } from '../../workers/pool.ts';
 

@@ -1,4 +1,4 @@
-import { STEP_GROUPS, STEPS } from '@amber-stamp/core';
+import { STEP_GROUPS, STEPS } from '@amber-stamp/core/cut';
 import { Paper, Popper, useAutocomplete } from '@mui/material';
 import { memo, useState } from 'react';
 import { addStep } from './steps.ts';

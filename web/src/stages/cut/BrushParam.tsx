@@ -2,7 +2,7 @@ import { useVersion } from '../../api/queries.ts';
 import type { Version } from '../../api/types.ts';
 import { settle } from '../../bench/store.ts';
 import { BrushSelect, NONE } from '../../parts/BrushSelect.tsx';
-import type { ParamProps } from './Params.tsx';
+import type { ParamProps } from './param-props.ts';
 import { setParam } from './steps.ts';
 
 /** A brush of the cabinet as it is kept now, or a round tip. */

@@ -1,4 +1,6 @@
-import { stepNamed, type Bench, type Plate } from '@amber-stamp/core';
+import type { Bench } from '@amber-stamp/core/bench';
+import { stepNamed } from '@amber-stamp/core/cut';
+import type { Plate } from '@amber-stamp/core/raster';
 import { lazy, Suspense, useEffect, useRef, useState, type PointerEvent } from 'react';
 import { useHotkeys } from 'react-hotkeys-hook';
 import { EVERYWHERE } from '../../parts/keys.ts';

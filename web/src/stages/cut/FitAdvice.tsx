@@ -1,4 +1,6 @@
-import { largestPx, trialStrokes, type RecipeStep } from '@amber-stamp/core';
+import type { RecipeStep } from '@amber-stamp/core/cut';
+import { largestPx } from '@amber-stamp/core/model';
+import { trialStrokes } from '@amber-stamp/core/path';
 import { useState } from 'react';
 import { coatOf } from '../../bench/coat.ts';
 import { inkJob, keysOf } from '../../bench/ink-job.ts';

@@ -1,4 +1,4 @@
-import type { Plate } from '@amber-stamp/core';
+import type { Plate } from '@amber-stamp/core/raster';
 import { Dialog } from '@mui/material';
 import { useEffect, useRef, useState, type PointerEvent } from 'react';
 import { Histogram } from '../../parts/Histogram.tsx';

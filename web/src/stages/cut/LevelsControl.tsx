@@ -1,4 +1,4 @@
-import { bias, type Facts, type RecipeStep } from '@amber-stamp/core';
+import { bias, type Facts, type RecipeStep } from '@amber-stamp/core/cut';
 import { useRef, useState, type KeyboardEvent, type PointerEvent } from 'react';
 import { settle } from '../../bench/store.ts';
 import { setParams } from './steps.ts';

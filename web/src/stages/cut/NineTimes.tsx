@@ -1,4 +1,4 @@
-import type { Plate } from '@amber-stamp/core';
+import type { Plate } from '@amber-stamp/core/raster';
 import { PlateView } from '../../parts/PlateView.tsx';
 
 const NINE = Array.from({ length: 9 }, (_, i) => i);

@@ -1,20 +1,11 @@
-import type { Param, ParamValue } from '@amber-stamp/core';
 import { memo } from 'react';
 import { settle } from '../../bench/store.ts';
 import { ParamField } from '../../parts/ParamField.tsx';
+import type { ParamProps } from './param-props.ts';
 import { BrushParam } from './BrushParam.tsx';
 import { RowsParam } from './RowsParam.tsx';
 import { SourceParam } from './SourceParam.tsx';
 import { setParam } from './steps.ts';
-
-export interface ParamProps {
-  place: number;
-  /** label of the step, for the words of the gesture */
-  step: string;
-  name: string;
-  param: Param;
-  value: ParamValue;
-}
 
 /** One setting of a step, made from the table of steps. */
 export const ParamControl = memo(function ParamControl(props: ParamProps) {

@@ -1,7 +1,8 @@
-import { plateNames, type Bench } from '@amber-stamp/core';
+import type { Bench } from '@amber-stamp/core/bench';
+import { plateNames } from '@amber-stamp/core/model';
 import { presentPlate } from '../../bench/edit.ts';
 import { useBenchEye } from '../../bench/eye.ts';
-import { PlateChoices } from '../../parts/PlateChoices.tsx';
+import { PlateChoices } from '../../bench/parts/PlateChoices.tsx';
 
 /** The plates of a brush with several: the chosen one is cut. */
 export function PlateChoice({ bench }: { bench: Bench }) {

@@ -1,4 +1,6 @@
-import { parseJson, parseRecipe, type Bench, type Recipe } from '@amber-stamp/core';
+import type { Bench } from '@amber-stamp/core/bench';
+import { parseRecipe, type Recipe } from '@amber-stamp/core/cut';
+import { parseJson } from '@amber-stamp/core/model';
 import { Dialog, DialogContent, Menu, MenuItem } from '@mui/material';
 import { useQuery } from '@tanstack/react-query';
 import { memo, useRef, useState } from 'react';

@@ -1,10 +1,11 @@
-import type { Curve, Rows } from '@amber-stamp/core';
+import type { Rows } from '@amber-stamp/core/cut';
+import type { Curve } from '@amber-stamp/core/maths';
 import { Slider } from '@mui/material';
 import { settle, useBench } from '../../bench/store.ts';
 import { Choices } from '../../parts/Choices.tsx';
 import { CurveEditor } from '../vary/CurveEditor.tsx';
 import { useMarker } from './marker.ts';
-import type { ParamProps } from './Params.tsx';
+import type { ParamProps } from './param-props.ts';
 import { SculptControls } from './sculpt/SculptControls.tsx';
 import { recipeOf, setParam } from './steps.ts';
 

@@ -1,7 +1,7 @@
 import { MenuItem, Select } from '@mui/material';
 import { useSources } from '../../api/queries.ts';
 import { settle } from '../../bench/store.ts';
-import type { ParamProps } from './Params.tsx';
+import type { ParamProps } from './param-props.ts';
 import { setParam } from './steps.ts';
 
 /** Another source of the cabinet, by name. */

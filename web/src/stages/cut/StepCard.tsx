@@ -1,4 +1,4 @@
-import { stepNamed, type Facts, type RecipeStep } from '@amber-stamp/core';
+import { stepNamed, type Facts, type RecipeStep } from '@amber-stamp/core/cut';
 import { useSortable } from '@dnd-kit/sortable';
 import { Switch } from '@mui/material';
 import { memo } from 'react';

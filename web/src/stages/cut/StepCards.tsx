@@ -1,4 +1,5 @@
-import { stepNamed, type Bench } from '@amber-stamp/core';
+import type { Bench } from '@amber-stamp/core/bench';
+import { stepNamed } from '@amber-stamp/core/cut';
 import { memo, useEffect, useMemo, useState } from 'react';
 import { presentPlate } from '../../bench/edit.ts';
 import { useBenchEye } from '../../bench/eye.ts';

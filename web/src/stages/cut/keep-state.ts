@@ -1,4 +1,4 @@
-import { stepNamed } from '@amber-stamp/core';
+import { stepNamed } from '@amber-stamp/core/cut';
 import { getJson } from '../../api/client.ts';
 import type { SourceInfo } from '../../api/types.ts';
 import { brushFromRecipe } from '../../bench/arrivals.ts';

@@ -1,4 +1,5 @@
-import { makeStep, stepNamed, type Bench, type ParamValue, type Recipe, type RecipeStep } from '@amber-stamp/core';
+import type { Bench } from '@amber-stamp/core/bench';
+import { makeStep, stepNamed, type ParamValue, type Recipe, type RecipeStep } from '@amber-stamp/core/cut';
 import { useAlone, useChosen } from './chosen.ts';
 import { presentPlate } from '../../bench/edit.ts';
 import { change, live, presentBench } from '../../bench/store.ts';

@@ -1,4 +1,5 @@
-import { readingOf, type Bench, type Reading } from '@amber-stamp/core';
+import type { Bench } from '@amber-stamp/core/bench';
+import { readingOf, type Reading } from '@amber-stamp/core/cut';
 import { useQuery } from '@tanstack/react-query';
 import { propertiesOf, presentPlate } from '../../bench/edit.ts';
 import { change, useBench } from '../../bench/store.ts';

@@ -1,4 +1,6 @@
-import { fileName, readingOf, type Bench } from '@amber-stamp/core';
+import type { Bench } from '@amber-stamp/core/bench';
+import { readingOf } from '@amber-stamp/core/cut';
+import { fileName } from '@amber-stamp/core/formats';
 import { Button, Menu, MenuItem } from '@mui/material';
 import { useRef, useState } from 'react';
 import { useSource, useSources } from '../../api/queries.ts';

@@ -1,10 +1,10 @@
-import type { Bench } from '@amber-stamp/core';
+import type { Bench } from '@amber-stamp/core/bench';
 import { Button } from '@mui/material';
 import { lazy, Suspense } from 'react';
 import { sourceUrl, useSource } from '../../api/queries.ts';
 import { presentPlate } from '../../bench/edit.ts';
 import { PartOverlay } from './PartOverlay.tsx';
-import { useChooseFile } from '../../parts/DropAnywhere.tsx';
+import { useChooseFile } from '../../bench/parts/DropAnywhere.tsx';
 
 // what shows objects is large, so it comes with the first mesh
 const MeshWork = lazy(() => import('./relief/MeshWork.tsx').then((m) => ({ default: m.MeshWork })));

@@ -1,4 +1,4 @@
-import { type Bench } from '@amber-stamp/core';
+import type { Bench } from '@amber-stamp/core/bench';
 import { Button } from '@mui/material';
 import { useState } from 'react';
 import { useNavigate } from 'react-router';

@@ -1,4 +1,4 @@
-import type { Bench } from '@amber-stamp/core';
+import type { Bench } from '@amber-stamp/core/bench';
 import { useRef } from 'react';
 import { Stage } from 'react-konva';
 import { useBoxSize } from '../../parts/useBoxSize.ts';

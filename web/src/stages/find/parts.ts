@@ -1,5 +1,5 @@
-import type { Bench, Mark } from '@amber-stamp/core';
-import { makeStep } from '@amber-stamp/core';
+import type { Bench } from '@amber-stamp/core/bench';
+import { type Mark, makeStep } from '@amber-stamp/core/cut';
 import { create } from 'zustand';
 import { presentPlate } from '../../bench/edit.ts';
 import { change } from '../../bench/store.ts';

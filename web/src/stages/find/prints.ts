@@ -1,4 +1,5 @@
-import { PRINTS, type Bench, type Prints } from '@amber-stamp/core';
+import type { Bench } from '@amber-stamp/core/bench';
+import { PRINTS, type Prints } from '@amber-stamp/core/cut';
 import { presentPlate } from '../../bench/edit.ts';
 
 /** What prints now, as the recipe's gray step says. */

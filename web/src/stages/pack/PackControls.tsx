@@ -1,4 +1,7 @@
-import { encodePlate, fileName, plateTitle, TRIAL_SIZE, trialStrokes, type Bench } from '@amber-stamp/core';
+import type { Bench } from '@amber-stamp/core/bench';
+import { encodePlate, fileName } from '@amber-stamp/core/formats';
+import { TRIAL_SIZE, trialStrokes } from '@amber-stamp/core/path';
+import { plateTitle } from '@amber-stamp/core/raster';
 import { Button, Switch } from '@mui/material';
 import { useState } from 'react';
 import { coded } from '../../parts/coded.ts';
@@ -7,7 +10,7 @@ import { presentPlate } from '../../bench/edit.ts';
 import { inkJob, keysOf } from '../../bench/ink-job.ts';
 import { usePlates } from '../../bench/plates.ts';
 import { useBench } from '../../bench/store.ts';
-import { useChooseFile } from '../../parts/DropAnywhere.tsx';
+import { useChooseFile } from '../../bench/parts/DropAnywhere.tsx';
 import { trouble } from '../../parts/messages.tsx';
 import { saveFile } from '../../parts/save.ts';
 import { drawPng } from '../../workers/pool.ts';

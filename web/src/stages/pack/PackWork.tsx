@@ -1,9 +1,10 @@
-import { portraitStroke, type Bench } from '@amber-stamp/core';
+import type { Bench } from '@amber-stamp/core/bench';
+import { portraitStroke } from '@amber-stamp/core/path';
 import { useSource } from '../../api/queries.ts';
 import { presentPlate } from '../../bench/edit.ts';
 import { usePlates } from '../../bench/plates.ts';
 import { useBench } from '../../bench/store.ts';
-import { InkProof } from '../../parts/InkProof.tsx';
+import { InkProof } from '../../bench/parts/InkProof.tsx';
 import { PlateView } from '../../parts/PlateView.tsx';
 
 const PORTRAIT = portraitStroke(680, 300).strokes;

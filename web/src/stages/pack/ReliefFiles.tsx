@@ -1,5 +1,9 @@
-import { choiceParam, fileName, GREENS, numberParam, plateTitle, type Bench, type ParamValue } from '@amber-stamp/core';
-import type { ReliefForm, ReliefWish } from '@amber-stamp/core/relief';
+import type { Bench } from '@amber-stamp/core/bench';
+import { choiceParam, numberParam, type ParamValue } from '@amber-stamp/core/cut';
+import { fileName } from '@amber-stamp/core/formats';
+import { plateTitle } from '@amber-stamp/core/raster';
+import { GREENS } from '@amber-stamp/core/relief';
+import type { ReliefForm, ReliefWish } from '@amber-stamp/core/relief-file';
 import { Button } from '@mui/material';
 import { useState } from 'react';
 import { presentPlate } from '../../bench/edit.ts';

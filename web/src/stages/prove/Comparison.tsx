@@ -1,11 +1,11 @@
-import type { Bench, BrushState, Pin } from '@amber-stamp/core';
+import type { Bench, BrushState, Pin } from '@amber-stamp/core/bench';
 import { useMemo, type KeyboardEvent, type PointerEvent } from 'react';
 import { stateOfFix, useCures } from '../../bench/cures.ts';
 import { useHeldStates } from '../../bench/held-states.ts';
 import { pairWords } from '../../parts/Dial.tsx';
 import { usePinEcho } from '../../bench/pin-echo.ts';
 import type { ProofStroke } from '../../bench/ink-job.ts';
-import { InkProof } from '../../parts/InkProof.tsx';
+import { InkProof } from '../../bench/parts/InkProof.tsx';
 import { useProveEye } from './view.ts';
 
 interface Common {

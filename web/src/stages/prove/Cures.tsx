@@ -1,4 +1,5 @@
-import { helps, keepsTexture, type Before, type Bench } from '@amber-stamp/core';
+import type { Bench } from '@amber-stamp/core/bench';
+import { helps, keepsTexture, type Before } from '@amber-stamp/core/prove';
 import { Button, Slider } from '@mui/material';
 import { useEffect } from 'react';
 import {

@@ -1,4 +1,5 @@
-import { plateTitle, type Bench } from '@amber-stamp/core';
+import type { Bench } from '@amber-stamp/core/bench';
+import { plateTitle } from '@amber-stamp/core/raster';
 import { useNavigate, useParams } from 'react-router';
 import { tryCures } from '../../bench/cures.ts';
 import { singleKey, useSingles } from '../../bench/cures-ahead.ts';

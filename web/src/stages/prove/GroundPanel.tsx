@@ -1,15 +1,17 @@
-import { BLENDS, MAX_BLUR_PX, numberParam, SCENE_LAYERS, type Bench, type Lie } from '@amber-stamp/core';
+import type { Bench } from '@amber-stamp/core/bench';
+import { numberParam } from '@amber-stamp/core/cut';
+import { BLENDS, MAX_BLUR_PX, SCENE_LAYERS, type Lie } from '@amber-stamp/core/ground';
 import { Button, MenuItem, Select } from '@mui/material';
 import { useSources } from '../../api/queries.ts';
 import { canPutBack, putBack } from '../../bench/put-back.ts';
 import { live, change, settle } from '../../bench/store.ts';
 import { editStroke } from '../../bench/strokes.ts';
 import { presentPlate } from '../../bench/edit.ts';
-import { pickedStroke, useHand } from '../../pages/bench/wide/hand.ts';
+import { pickedStroke, useHand } from '../../bench/hand.ts';
 import { Choices } from '../../parts/Choices.tsx';
 import { ColourInput } from '../../parts/ColourInput.tsx';
 import { arriveSource } from '../../bench/arrivals.ts';
-import { Grounds } from '../../parts/Grounds.tsx';
+import { Grounds } from '../../bench/parts/Grounds.tsx';
 import { troubled } from '../../parts/messages.tsx';
 import { ParamField } from '../../parts/ParamField.tsx';
 

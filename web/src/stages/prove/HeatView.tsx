@@ -1,5 +1,7 @@
 import { useEffect, useRef, useState } from 'react';
-import { HEAT, type Bench, type Plate } from '@amber-stamp/core';
+import type { Bench } from '@amber-stamp/core/bench';
+import { HEAT } from '@amber-stamp/core/prove';
+import type { Plate } from '@amber-stamp/core/raster';
 import { echoJob, useEcho } from '../../bench/echo.ts';
 import type { ToldHeat } from '../../workers/prove-protocol.ts';
 import { proverFor } from '../../workers/prover.ts';

@@ -1,4 +1,6 @@
-import { numberParam, SWEEPS, sweepNamed, type Bench } from '@amber-stamp/core';
+import type { Bench } from '@amber-stamp/core/bench';
+import { numberParam } from '@amber-stamp/core/cut';
+import { SWEEPS, sweepNamed } from '@amber-stamp/core/vary';
 import { Button, MenuItem, Select } from '@mui/material';
 import { coatOf } from '../../bench/coat.ts';
 import {

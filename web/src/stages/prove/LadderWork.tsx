@@ -1,9 +1,10 @@
-import { portraitStroke, type Bench } from '@amber-stamp/core';
+import type { Bench } from '@amber-stamp/core/bench';
+import { portraitStroke } from '@amber-stamp/core/path';
 import { useMemo, useRef } from 'react';
 import { cellsOf, sidesOf, takeCell, useLadder, type Cell } from '../../bench/ladder.ts';
 import { pairWords } from '../../parts/Dial.tsx';
 import type { ToldPair } from '../../workers/prove-protocol.ts';
-import { InkProof } from '../../parts/InkProof.tsx';
+import { InkProof } from '../../bench/parts/InkProof.tsx';
 import { useBoxSize } from '../../parts/useBoxSize.ts';
 
 /** A stroke of a cell is laid out for so many px, and shown as small as the cell is. */

@@ -1,6 +1,7 @@
-import { evenStroke, type Bench } from '@amber-stamp/core';
+import type { Bench } from '@amber-stamp/core/bench';
+import { evenStroke } from '@amber-stamp/core/prove';
 import { useMemo, useRef } from 'react';
-import { InkProof } from '../../parts/InkProof.tsx';
+import { InkProof } from '../../bench/parts/InkProof.tsx';
 import { useBoxSize } from '../../parts/useBoxSize.ts';
 import type { ToldEcho } from '../../workers/prove-protocol.ts';
 import { alikeAfter } from './curves.ts';

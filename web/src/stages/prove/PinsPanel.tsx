@@ -1,4 +1,4 @@
-import type { Bench, Pin } from '@amber-stamp/core';
+import type { Bench, Pin } from '@amber-stamp/core/bench';
 import { Button } from '@mui/material';
 import { pinNow, takePin, unpin } from '../../bench/pins.ts';
 import { useEcho } from '../../bench/echo.ts';

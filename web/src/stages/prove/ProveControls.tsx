@@ -1,4 +1,4 @@
-import type { Bench } from '@amber-stamp/core';
+import type { Bench } from '@amber-stamp/core/bench';
 import { useHotkeys } from 'react-hotkeys-hook';
 import { pinNow } from '../../bench/pins.ts';
 import { Choices } from '../../parts/Choices.tsx';

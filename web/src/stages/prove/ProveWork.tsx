@@ -1,9 +1,10 @@
-import { wideStrokes, type Bench } from '@amber-stamp/core';
+import type { Bench } from '@amber-stamp/core/bench';
+import { wideStrokes } from '@amber-stamp/core/path';
 import { lazy, Suspense, useMemo, useRef } from 'react';
 import { useEcho } from '../../bench/echo.ts';
 import { useBoxSize } from '../../parts/useBoxSize.ts';
-import { SingleDabs } from '../../pages/bench/wide/SingleDabs.tsx';
-import { WideSheet } from '../../pages/bench/wide/WideSheet.tsx';
+import { SingleDabs } from '../../wide/SingleDabs.tsx';
+import { WideSheet } from '../../wide/WideSheet.tsx';
 import { Comparison } from './Comparison.tsx';
 import { LadderWork } from './LadderWork.tsx';
 import { MeasuredStroke } from './MeasuredStroke.tsx';

@@ -1,4 +1,6 @@
-import { FLAWS, makeStep, type BenchPlate, type FlawPlace, type Rows } from '@amber-stamp/core';
+import type { BenchPlate } from '@amber-stamp/core/bench';
+import { makeStep, type Rows } from '@amber-stamp/core/cut';
+import { FLAWS, type FlawPlace } from '@amber-stamp/core/flaws';
 import { useBenchEye } from '../../bench/eye.ts';
 import { change, presentBench } from '../../bench/store.ts';
 import type { ToldGiveAway } from '../../workers/prove-protocol.ts';

@@ -1,4 +1,4 @@
-import { curveFunction, type Curve } from '@amber-stamp/core';
+import { curveFunction, type Curve } from '@amber-stamp/core/maths';
 import { useRef, useState, type KeyboardEvent, type PointerEvent } from 'react';
 
 interface Props {

@@ -1,4 +1,5 @@
-import { DRIVERS, SPREADS, STRAIGHT, type Driver, type DriverName, type Property } from '@amber-stamp/core';
+import { STRAIGHT } from '@amber-stamp/core/maths';
+import { DRIVERS, SPREADS, type Driver, type DriverName, type Property } from '@amber-stamp/core/model';
 import { Menu, MenuItem, Select, Slider } from '@mui/material';
 import { useState } from 'react';
 import { editProperty } from '../../bench/edit.ts';

@@ -1,13 +1,6 @@
-import {
-  driverSilhouette,
-  FOLLOWS,
-  idleDrivers,
-  STRAIGHT,
-  type DriverName,
-  type Follow,
-  type PenStroke,
-  type Property,
-} from '@amber-stamp/core';
+import { STRAIGHT } from '@amber-stamp/core/maths';
+import { FOLLOWS, type DriverName, type Follow, type PenStroke, type Property } from '@amber-stamp/core/model';
+import { driverSilhouette, idleDrivers } from '@amber-stamp/core/vary';
 import { Tooltip } from '@mui/material';
 import { memo, useMemo } from 'react';
 import { definitionOf, editProperty, propertiesOf, propertyOf, type RangeName } from '../../bench/edit.ts';

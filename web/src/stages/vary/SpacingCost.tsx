@@ -1,7 +1,7 @@
-import type { Property } from '@amber-stamp/core';
+import type { Property } from '@amber-stamp/core/model';
 import { editProperty } from '../../bench/edit.ts';
 import { settle } from '../../bench/store.ts';
-import { useInkFacts } from '../../parts/InkProof.tsx';
+import { useInkFacts } from '../../bench/parts/InkProof.tsx';
 
 /** From here on the sheet no longer follows the hand. */
 const SLOW_MS = 60;

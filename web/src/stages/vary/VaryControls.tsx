@@ -1,4 +1,5 @@
-import { withoutGuess, type Bench } from '@amber-stamp/core';
+import type { Bench } from '@amber-stamp/core/bench';
+import { withoutGuess } from '@amber-stamp/core/vary';
 import { Button } from '@mui/material';
 import { useCallback, useState } from 'react';
 import { coatOf, coatPlace } from '../../bench/coat.ts';

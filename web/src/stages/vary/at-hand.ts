@@ -1,4 +1,4 @@
-import type { Bench } from '@amber-stamp/core';
+import type { Bench } from '@amber-stamp/core/bench';
 import { create } from 'zustand';
 import { persist } from 'zustand/middleware';
 import { change } from '../../bench/store.ts';

@@ -1,4 +1,4 @@
-import { DRIVERS, type DriverName, type Property } from '@amber-stamp/core';
+import { DRIVERS, type DriverName, type Property } from '@amber-stamp/core/model';
 import { definitionOf, type RangeName } from '../../bench/edit.ts';
 import { endsOf } from './rows.ts';
 

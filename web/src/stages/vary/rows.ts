@@ -1,4 +1,4 @@
-import type { Property } from '@amber-stamp/core';
+import type { Property } from '@amber-stamp/core/model';
 import { definitionOf, type RangeName } from '../../bench/edit.ts';
 
 /** What a ruler shows of a property: its stretch, how it is divided, and the step of keys and wheel. */

@@ -1,4 +1,6 @@
-import { trialStrokes, type Bench, type DriverName, type PenStroke } from '@amber-stamp/core';
+import type { Bench } from '@amber-stamp/core/bench';
+import type { DriverName, PenStroke } from '@amber-stamp/core/model';
+import { trialStrokes } from '@amber-stamp/core/path';
 
 const TRIAL = trialStrokes().strokes;
 

@@ -1,4 +1,5 @@
-import { stepNamed, type Bench, type RecipeStep } from '@amber-stamp/core';
+import type { Bench } from '@amber-stamp/core/bench';
+import { stepNamed, type RecipeStep } from '@amber-stamp/core/cut';
 import { useRef, type ComponentType } from 'react';
 import { Stage } from 'react-konva';
 import { presentPlate } from '../../../bench/edit.ts';

@@ -1,4 +1,4 @@
-import type { Rows, RecipeStep } from '@amber-stamp/core';
+import type { Rows, RecipeStep } from '@amber-stamp/core/cut';
 import type Konva from 'konva';
 
 /** The picture that handles lie on, in css px. */

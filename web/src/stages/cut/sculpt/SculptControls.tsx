@@ -1,4 +1,5 @@
-import { choiceParam, MAX_SECTORS, MIRRORS, numberParam, SCULPT_TOOLS, type SculptTool } from '@amber-stamp/core';
+import { choiceParam, numberParam } from '@amber-stamp/core/cut';
+import { MAX_SECTORS, MIRRORS, SCULPT_TOOLS, type SculptTool } from '@amber-stamp/core/relief';
 import { Choices } from '../../../parts/Choices.tsx';
 import { ParamField } from '../../../parts/ParamField.tsx';
 import { useChisel } from './chisel.ts';

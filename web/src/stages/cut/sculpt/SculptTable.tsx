@@ -1,9 +1,10 @@
-import type { Bench, Rows } from '@amber-stamp/core';
+import type { Bench } from '@amber-stamp/core/bench';
+import type { Rows } from '@amber-stamp/core/cut';
 import { useEffect, useRef } from 'react';
 import { presentPlate } from '../../../bench/edit.ts';
 import { usePlates } from '../../../bench/plates.ts';
 import { change } from '../../../bench/store.ts';
-import { SheetLamp } from '../../../bench/SheetLamp.tsx';
+import { SheetLamp } from '../../../bench/parts/SheetLamp.tsx';
 import { SurfaceScene } from '../../../parts/surface-scene.ts';
 import { useBoxSize } from '../../../parts/useBoxSize.ts';
 import { recipeOf } from '../steps.ts';

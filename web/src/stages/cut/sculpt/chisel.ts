@@ -1,4 +1,4 @@
-import type { SculptTool } from '@amber-stamp/core';
+import type { SculptTool } from '@amber-stamp/core/relief';
 import { create } from 'zustand';
 
 /** What the hand does to the clay, and from where it is seen. */

@@ -1,4 +1,4 @@
-import { clayOf, type RecipeStep, type Rows } from '@amber-stamp/core';
+import { clayOf, type RecipeStep, type Rows } from '@amber-stamp/core/cut';
 import { wrap, type Remote } from 'comlink';
 import { useEffect, useRef, type RefObject } from 'react';
 import { coded } from '../../../parts/coded.ts';

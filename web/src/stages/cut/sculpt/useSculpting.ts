@@ -1,4 +1,5 @@
-import { rowOfStroke, type Rows, type SculptStroke } from '@amber-stamp/core';
+import type { Rows } from '@amber-stamp/core/cut';
+import { rowOfStroke, type SculptStroke } from '@amber-stamp/core/relief';
 import { useRef, type KeyboardEvent, type PointerEvent, type RefObject } from 'react';
 import { settle } from '../../../bench/store.ts';
 import type { Hit, SurfaceScene } from '../../../parts/surface-scene.ts';

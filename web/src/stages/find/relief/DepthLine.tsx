@@ -1,4 +1,4 @@
-import type { RecipeStep } from '@amber-stamp/core';
+import type { RecipeStep } from '@amber-stamp/core/cut';
 import type { PointerEvent } from 'react';
 import { settle } from '../../../bench/store.ts';
 import { setCast } from './cast-place.ts';

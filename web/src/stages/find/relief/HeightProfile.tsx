@@ -1,4 +1,4 @@
-import type { Profile } from '@amber-stamp/core';
+import type { Profile } from '@amber-stamp/core/cut';
 
 export type Section = Pick<Profile, 'values' | 'low' | 'high'>;
 

@@ -1,4 +1,5 @@
-import { heightsStepOf, stepNamed, type Bench, type Profile, type RecipeStep } from '@amber-stamp/core';
+import type { Bench } from '@amber-stamp/core/bench';
+import { heightsStepOf, stepNamed, type Profile, type RecipeStep } from '@amber-stamp/core/cut';
 import { useQuery } from '@tanstack/react-query';
 import { settle } from '../../../bench/store.ts';
 import { Choices } from '../../../parts/Choices.tsx';

@@ -1,4 +1,4 @@
-import { stepNamed, type RecipeStep, type Rows } from '@amber-stamp/core';
+import { stepNamed, type RecipeStep, type Rows } from '@amber-stamp/core/cut';
 import { Button, Switch } from '@mui/material';
 import { settle } from '../../../bench/store.ts';
 import { Choices } from '../../../parts/Choices.tsx';

@@ -1,4 +1,5 @@
-import type { Mesh, RecipeStep } from '@amber-stamp/core';
+import type { RecipeStep } from '@amber-stamp/core/cut';
+import type { Mesh } from '@amber-stamp/core/raster';
 import { useMemo, useRef, useState, type KeyboardEvent, type PointerEvent, type WheelEvent } from 'react';
 import { settle } from '../../../bench/store.ts';
 import type { Sight } from './framing.ts';

@@ -1,4 +1,7 @@
-import { plateNames, stepNamed, VIEWS, type Bench } from '@amber-stamp/core';
+import type { Bench } from '@amber-stamp/core/bench';
+import { stepNamed } from '@amber-stamp/core/cut';
+import { plateNames } from '@amber-stamp/core/model';
+import { VIEWS } from '@amber-stamp/core/relief';
 import { Button } from '@mui/material';
 import { useQuery } from '@tanstack/react-query';
 import { settle } from '../../../bench/store.ts';

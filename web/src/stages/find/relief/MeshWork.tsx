@@ -1,4 +1,6 @@
-import { heightsOf, shaped, type Bench, type Mesh, type Plate } from '@amber-stamp/core';
+import type { Bench } from '@amber-stamp/core/bench';
+import { shaped } from '@amber-stamp/core/cut';
+import { heightsOf, type Mesh, type Plate } from '@amber-stamp/core/raster';
 import { useQuery } from '@tanstack/react-query';
 import { useEffect, useMemo, useRef } from 'react';
 import { presentPlate } from '../../../bench/edit.ts';

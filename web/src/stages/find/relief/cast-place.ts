@@ -1,4 +1,6 @@
-import { stepNamed, type Bench, type ParamValue, type RecipeStep, type ViewName } from '@amber-stamp/core';
+import type { Bench } from '@amber-stamp/core/bench';
+import { stepNamed, type ParamValue, type RecipeStep } from '@amber-stamp/core/cut';
+import type { ViewName } from '@amber-stamp/core/relief';
 import { coatOf, freePlateName } from '../../../bench/coat.ts';
 import { presentPlate } from '../../../bench/edit.ts';
 import { useBenchEye } from '../../../bench/eye.ts';

@@ -1,4 +1,6 @@
-import { boxOfMesh, frameOf, seenFrom, viewOf, type Mesh, type RecipeStep, type View } from '@amber-stamp/core';
+import { viewOf, type RecipeStep } from '@amber-stamp/core/cut';
+import type { Mesh } from '@amber-stamp/core/raster';
+import { boxOfMesh, frameOf, seenFrom, type View } from '@amber-stamp/core/relief';
 import type { Pane } from './panes.ts';
 
 /** How the object is looked at: as its cast is framed. */

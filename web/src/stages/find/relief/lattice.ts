@@ -1,12 +1,6 @@
-import {
-  boxOfMesh,
-  frameOf,
-  latticeIndex,
-  latticePlace,
-  type Mesh,
-  type RecipeStep,
-  type Rows,
-} from '@amber-stamp/core';
+import type { RecipeStep, Rows } from '@amber-stamp/core/cut';
+import type { Mesh } from '@amber-stamp/core/raster';
+import { boxOfMesh, frameOf, latticeIndex, latticePlace } from '@amber-stamp/core/relief';
 import { create } from 'zustand';
 import { setCast } from './cast-place.ts';
 import { frameSeen, type Sight } from './framing.ts';

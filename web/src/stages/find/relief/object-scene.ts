@@ -1,4 +1,5 @@
-import { frameOf, type Mesh } from '@amber-stamp/core';
+import type { Mesh } from '@amber-stamp/core/raster';
+import { frameOf } from '@amber-stamp/core/relief';
 import {
   BufferAttribute,
   BufferGeometry,

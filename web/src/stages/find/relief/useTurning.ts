@@ -1,4 +1,6 @@
-import { VIEWS, type Bench, type RecipeStep, type ViewName } from '@amber-stamp/core';
+import type { Bench } from '@amber-stamp/core/bench';
+import type { RecipeStep } from '@amber-stamp/core/cut';
+import { VIEWS, type ViewName } from '@amber-stamp/core/relief';
 import { useRef, type KeyboardEvent, type PointerEvent, type WheelEvent } from 'react';
 import { settle } from '../../../bench/store.ts';
 import { castOf, nudgeCast, seeFrom, setCast } from './cast-place.ts';

@@ -1,8 +1,10 @@
-import { choiceParam, numberParam, pressesOn, SURFACES, type Bench, type SurfaceName } from '@amber-stamp/core';
+import type { Bench } from '@amber-stamp/core/bench';
+import { choiceParam, numberParam } from '@amber-stamp/core/cut';
+import { pressesOn, SURFACES, type SurfaceName } from '@amber-stamp/core/relief';
 import { Button } from '@mui/material';
 import { change } from '../../../bench/store.ts';
 import { Choices } from '../../../parts/Choices.tsx';
-import { SheetLamp } from '../../../bench/SheetLamp.tsx';
+import { SheetLamp } from '../../../bench/parts/SheetLamp.tsx';
 import { ParamField } from '../../../parts/ParamField.tsx';
 import { useSurfaceEye } from './eye.ts';
 

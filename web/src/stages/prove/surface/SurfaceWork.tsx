@@ -1,4 +1,5 @@
-import { pressesOn, type Bench } from '@amber-stamp/core';
+import type { Bench } from '@amber-stamp/core/bench';
+import { pressesOn } from '@amber-stamp/core/relief';
 import { useEffect, useMemo, useRef } from 'react';
 import { usePressed } from '../../../bench/surface.ts';
 import { useBoxSize } from '../../../parts/useBoxSize.ts';

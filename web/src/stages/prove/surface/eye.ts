@@ -1,4 +1,4 @@
-import type { Press } from '@amber-stamp/core';
+import type { Press } from '@amber-stamp/core/relief';
 import { create } from 'zustand';
 import { turnedOn } from '../../../parts/table-turn.ts';
 

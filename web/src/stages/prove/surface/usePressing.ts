@@ -1,4 +1,5 @@
-import { MAX_PRESSES, type Bench, type Press } from '@amber-stamp/core';
+import type { Bench } from '@amber-stamp/core/bench';
+import { MAX_PRESSES, type Press } from '@amber-stamp/core/relief';
 import { useRef, useState, type KeyboardEvent, type PointerEvent, type RefObject, type WheelEvent } from 'react';
 import { tipNames } from '../../../bench/surface.ts';
 import { change } from '../../../bench/store.ts';

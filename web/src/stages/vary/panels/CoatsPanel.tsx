@@ -1,11 +1,14 @@
-import { plateTitle, JOINS, portraitStroke, type Bench, type Coat } from '@amber-stamp/core';
+import type { Bench } from '@amber-stamp/core/bench';
+import { JOINS, type Coat } from '@amber-stamp/core/model';
+import { portraitStroke } from '@amber-stamp/core/path';
+import { plateTitle } from '@amber-stamp/core/raster';
 import { MenuItem, Select } from '@mui/material';
 import { useMemo } from 'react';
 import { coatPlace, dropUnused } from '../../../bench/coat.ts';
 import { useBenchEye } from '../../../bench/eye.ts';
 import { change } from '../../../bench/store.ts';
 import { AwayIcon, MutedIcon, MuteIcon } from '../../../parts/icons.tsx';
-import { InkProof } from '../../../parts/InkProof.tsx';
+import { InkProof } from '../../../bench/parts/InkProof.tsx';
 
 const MOST = 4;
 const JOIN_WORDS: Record<Coat['join'], string> = {

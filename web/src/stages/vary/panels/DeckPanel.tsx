@@ -1,13 +1,7 @@
-import {
-  plateTitle,
-  choiceParam,
-  DEALS,
-  RELATIVES,
-  type Bench,
-  type Card,
-  type Deck,
-  type Relative,
-} from '@amber-stamp/core';
+import type { Bench } from '@amber-stamp/core/bench';
+import { choiceParam, RELATIVES, type Relative } from '@amber-stamp/core/cut';
+import { DEALS, type Card, type Deck } from '@amber-stamp/core/model';
+import { plateTitle } from '@amber-stamp/core/raster';
 import { useSortable } from '@dnd-kit/sortable';
 import { Menu, MenuItem, Tooltip } from '@mui/material';
 import { useState } from 'react';

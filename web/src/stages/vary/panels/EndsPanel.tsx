@@ -1,4 +1,7 @@
-import { numberParam, type Bench, type Curve, type Param, type Taper } from '@amber-stamp/core';
+import type { Bench } from '@amber-stamp/core/bench';
+import { numberParam, type Param } from '@amber-stamp/core/cut';
+import type { Curve } from '@amber-stamp/core/maths';
+import type { Taper } from '@amber-stamp/core/model';
 import { useState } from 'react';
 import { editCoat, coatOf } from '../../../bench/coat.ts';
 import { live, settle } from '../../../bench/store.ts';

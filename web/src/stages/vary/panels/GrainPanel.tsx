@@ -1,20 +1,15 @@
-import {
-  plateTitle,
-  choiceParam,
-  BLEND_MODES,
-  parseBrush,
-  type Bench,
-  type BlendMode,
-  type Coat,
-  type Grain,
-} from '@amber-stamp/core';
+import type { Bench } from '@amber-stamp/core/bench';
+import { choiceParam } from '@amber-stamp/core/cut';
+import { BLEND_MODES, type BlendMode } from '@amber-stamp/core/maths';
+import { parseBrush, type Coat, type Grain } from '@amber-stamp/core/model';
+import { plateTitle } from '@amber-stamp/core/raster';
 import { useState } from 'react';
 import { coatOf, dropUnused, editCoat, freePlateName } from '../../../bench/coat.ts';
 import { useBenchEye } from '../../../bench/eye.ts';
 import { usePlates } from '../../../bench/plates.ts';
 import { change } from '../../../bench/store.ts';
 import { Choices } from '../../../parts/Choices.tsx';
-import { PlateChoices } from '../../../parts/PlateChoices.tsx';
+import { PlateChoices } from '../../../bench/parts/PlateChoices.tsx';
 import { PlateView } from '../../../parts/PlateView.tsx';
 import type { PlateInfo } from '../../../api/types.ts';
 import { PlatePicker } from './PlatePicker.tsx';

@@ -1,4 +1,6 @@
-import { choiceParam, MEETS, type Bench, type Coat } from '@amber-stamp/core';
+import type { Bench } from '@amber-stamp/core/bench';
+import { choiceParam } from '@amber-stamp/core/cut';
+import { MEETS, type Coat } from '@amber-stamp/core/model';
 import { coatOf, editCoat } from '../../../bench/coat.ts';
 import { change, settle } from '../../../bench/store.ts';
 import { ColourInput } from '../../../parts/ColourInput.tsx';

@@ -1,4 +1,4 @@
-import { plateTitle } from '@amber-stamp/core';
+import { plateTitle } from '@amber-stamp/core/raster';
 import type { PlateInfo } from '../../../api/types.ts';
 import { plateUrl, usePlateList } from '../../../api/queries.ts';
 import { ClickAwayListener, Paper, Popper } from '@mui/material';

@@ -1,7 +1,8 @@
-import { flatShare, mayThicken, type Bench } from '@amber-stamp/core';
+import type { Bench } from '@amber-stamp/core/bench';
+import { flatShare, mayThicken } from '@amber-stamp/core/ink';
 import { coatOf } from '../../../bench/coat.ts';
 import { usePlates } from '../../../bench/plates.ts';
-import { SheetLamp } from '../../../bench/SheetLamp.tsx';
+import { SheetLamp } from '../../../bench/parts/SheetLamp.tsx';
 
 /** A tip that is full over more than this share of what it prints stands flat. */
 const FLAT = 0.35;

@@ -1,4 +1,4 @@
-import { numberParam, type Param, type ParamValue } from '@amber-stamp/core';
+import { numberParam, type Param, type ParamValue } from '@amber-stamp/core/cut';
 import { settle } from '../../../bench/store.ts';
 import { ParamField } from '../../../parts/ParamField.tsx';
 

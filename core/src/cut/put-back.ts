@@ -1,4 +1,4 @@
-import type { Placement } from '../cut/placement.ts';
+import type { Placement } from './placement.ts';
 import { plainBrush } from '../model/brush-schema.ts';
 import type { Brush } from '../model/brush.ts';
 import type { PenStroke } from '../model/strokes.ts';

@@ -1,7 +1,7 @@
-import type { Bench } from '@amber-stamp/core';
-import { change } from '../../../bench/store.ts';
-import type { BoxSize } from '../../../parts/useBoxSize.ts';
-import { pickedStroke, useHand, ZOOMS } from './hand.ts';
+import type { Bench } from '@amber-stamp/core/bench';
+import { change } from '../bench/store.ts';
+import type { BoxSize } from '../parts/useBoxSize.ts';
+import { pickedStroke, useHand, ZOOMS } from '../bench/hand.ts';
 import { PenHand } from './PenHand.tsx';
 import { Recordings } from './Recordings.tsx';
 import { Replay, useReplay } from './Replay.tsx';

@@ -1,6 +1,7 @@
-import { GROUNDS, type Ground, type SheetState } from '@amber-stamp/core';
-import { change, live, settle } from '../bench/store.ts';
-import { ColourInput } from './ColourInput.tsx';
+import type { SheetState } from '@amber-stamp/core/bench';
+import { GROUNDS, type Ground } from '@amber-stamp/core/ink';
+import { change, live, settle } from '../store.ts';
+import { ColourInput } from '../../parts/ColourInput.tsx';
 
 const COLOURS: Record<(typeof GROUNDS)[number], string> = { white: '#ffffff', gray: '#808080', black: '#000000' };
 

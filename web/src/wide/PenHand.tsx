@@ -1,6 +1,6 @@
 import { Popover, Slider } from '@mui/material';
 import { useState, type KeyboardEvent, type PointerEvent } from 'react';
-import { Choices } from '../../../parts/Choices.tsx';
+import { Choices } from '../parts/Choices.tsx';
 import { usePenHand } from './pen.ts';
 
 const SIDE = 120;

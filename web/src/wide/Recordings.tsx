@@ -1,12 +1,14 @@
-import { nextNumber, recordings, RECORDING_SIZE, type PenStroke, type Strokes } from '@amber-stamp/core';
+import { nextNumber } from '@amber-stamp/core/bench';
+import type { PenStroke, Strokes } from '@amber-stamp/core/model';
+import { recordings, RECORDING_SIZE } from '@amber-stamp/core/path';
 import { Divider, ListItemText, Menu, MenuItem } from '@mui/material';
 import { memo, useState } from 'react';
-import { sendJson } from '../../../api/client.ts';
-import { queryClient, useRecordings } from '../../../api/queries.ts';
-import type { Recording } from '../../../api/types.ts';
-import { change } from '../../../bench/store.ts';
-import { AwayIcon } from '../../../parts/icons.tsx';
-import { tell, troubled } from '../../../parts/messages.tsx';
+import { sendJson } from '../api/client.ts';
+import { queryClient, useRecordings } from '../api/queries.ts';
+import type { Recording } from '../api/types.ts';
+import { change } from '../bench/store.ts';
+import { AwayIcon } from '../parts/icons.tsx';
+import { tell, troubled } from '../parts/messages.tsx';
 
 /** Puts strokes in the middle of a sheet, no larger than they were drawn. */
 function lay({ width, height, strokes }: Strokes, label: string, sheet: { width: number; height: number }): void {

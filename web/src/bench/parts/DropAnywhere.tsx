@@ -1,7 +1,7 @@
 import { createContext, useCallback, useContext, useEffect, type ReactNode } from 'react';
 import { useDropzone } from 'react-dropzone';
 import { useNavigate } from 'react-router';
-import { arrive } from '../bench/arrivals.ts';
+import { arrive } from '../arrivals.ts';
 
 const Choose = createContext<() => void>(() => undefined);
 /** Opens the file dialogue for a new brush. */

@@ -1,12 +1,13 @@
-import { distanceTo, type Bench } from '@amber-stamp/core';
+import type { Bench } from '@amber-stamp/core/bench';
+import { distanceTo } from '@amber-stamp/core/path';
 import { useEffect, type RefObject } from 'react';
-import { coatOf } from '../../../bench/coat.ts';
-import { inkJob, keysOf } from '../../../bench/ink-job.ts';
-import { change } from '../../../bench/store.ts';
-import { troubled } from '../../../parts/messages.tsx';
-import type { BoxSize } from '../../../parts/useBoxSize.ts';
-import { groundAt } from '../../../workers/pool.ts';
-import { useHand } from './hand.ts';
+import { coatOf } from '../bench/coat.ts';
+import { inkJob, keysOf } from '../bench/ink-job.ts';
+import { change } from '../bench/store.ts';
+import { troubled } from '../parts/messages.tsx';
+import type { BoxSize } from '../parts/useBoxSize.ts';
+import { groundAt } from '../workers/pool.ts';
+import { useHand } from '../bench/hand.ts';
 import { nominalPx } from './StrokeHandles.tsx';
 
 const LEAST_REACH = 12;

@@ -1,15 +1,18 @@
-import { type AmberError, type BenchPlate, type Brush, type Ground, type SheetState } from '@amber-stamp/core';
+import type { BenchPlate, SheetState } from '@amber-stamp/core/bench';
+import type { AmberError } from '@amber-stamp/core/errors';
+import type { Ground } from '@amber-stamp/core/ink';
+import type { Brush } from '@amber-stamp/core/model';
 import { useEffect, useMemo, useRef } from 'react';
 import { create } from 'zustand';
-import { coded } from './coded.ts';
-import { useHeldStates } from '../bench/held-states.ts';
-import { inkJob, statesOf, type ProofStroke } from '../bench/ink-job.ts';
-import { plateKey } from '../bench/plate-key.ts';
-import { usePlates } from '../bench/plates.ts';
-import { useBench } from '../bench/store.ts';
-import { draw, forgetView } from '../workers/pool.ts';
-import { said } from './said.ts';
-import { useBoxSize } from './useBoxSize.ts';
+import { coded } from '../../parts/coded.ts';
+import { useHeldStates } from '../held-states.ts';
+import { inkJob, statesOf, type ProofStroke } from '../ink-job.ts';
+import { plateKey } from '../plate-key.ts';
+import { usePlates } from '../plates.ts';
+import { useBench } from '../store.ts';
+import { draw, forgetView } from '../../workers/pool.ts';
+import { said } from '../../parts/said.ts';
+import { useBoxSize } from '../../parts/useBoxSize.ts';
 
 /** Dabs and time of the last drawing of each view. */
 export const useInkFacts = create<Record<string, { dabs: number; ms: number; fullMs: number }>>(() => ({}));

@@ -1,15 +1,10 @@
-import {
-  largestPx,
-  MAX_WIDTH_PCT,
-  smoothPath,
-  widthAt,
-  type Bench,
-  type OwnStroke,
-  type WidthProfile,
-} from '@amber-stamp/core';
+import type { Bench, OwnStroke } from '@amber-stamp/core/bench';
+import { largestPx, MAX_WIDTH_PCT, type WidthProfile } from '@amber-stamp/core/model';
+import { smoothPath } from '@amber-stamp/core/path';
+import { widthAt } from '@amber-stamp/core/vary';
 import { useMemo, type KeyboardEvent, type PointerEvent } from 'react';
-import { live, settle } from '../../../bench/store.ts';
-import { useHand } from './hand.ts';
+import { live, settle } from '../bench/store.ts';
+import { useHand } from '../bench/hand.ts';
 
 export const EVEN: WidthProfile = [
   [0, 100],

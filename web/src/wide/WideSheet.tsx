@@ -1,9 +1,11 @@
-import { nextNumber, settledWay, wideStrokes, type Bench, type PenPoint } from '@amber-stamp/core';
+import { nextNumber, type Bench } from '@amber-stamp/core/bench';
+import type { PenPoint } from '@amber-stamp/core/model';
+import { settledWay, wideStrokes } from '@amber-stamp/core/path';
 import { useEffect, useLayoutEffect, useMemo, useRef, type RefObject } from 'react';
-import { addStroke } from '../../../bench/strokes.ts';
-import { InkProof } from '../../../parts/InkProof.tsx';
-import { useBoxSize, type BoxSize } from '../../../parts/useBoxSize.ts';
-import { pickedStroke, useHand, type Hand } from './hand.ts';
+import { addStroke } from '../bench/strokes.ts';
+import { InkProof } from '../bench/parts/InkProof.tsx';
+import { useBoxSize, type BoxSize } from '../parts/useBoxSize.ts';
+import { pickedStroke, useHand, type Hand } from '../bench/hand.ts';
 import { seenOf, useReplay } from './Replay.tsx';
 import { SingleDabs } from './SingleDabs.tsx';
 import { StrokeEditor } from './StrokeEditor.tsx';

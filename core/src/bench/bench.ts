@@ -2,12 +2,12 @@ import { array, boolean, lazy, number, object, string, type ISchema } from 'yup'
 import { recipeSchema, type Recipe } from '../cut/recipe.ts';
 import { lieSchema, PLAIN_LIE, type Lie } from '../ground/lie.ts';
 import { GROUND_FORM, type Ground } from '../ink/coat.ts';
-import type { Brush } from './brush.ts';
-import { brushSchema } from './brush-schema.ts';
+import type { Brush } from '../model/brush.ts';
+import { brushSchema } from '../model/brush-schema.ts';
 import { surfaceSchema, type SurfaceState } from '../relief/press.ts';
 import { LAMP, type Lamp } from '../relief/shade.ts';
-import { colourSchema, finite, parseDocument, shape } from './check.ts';
-import { strokeSchema, type PenStroke } from './strokes.ts';
+import { colourSchema, finite, parseDocument, shape } from '../model/check.ts';
+import { strokeSchema, type PenStroke } from '../model/strokes.ts';
 
 /** A plate of the bench: its kept bytes and the chain that it came from. */
 export interface BenchPlate {

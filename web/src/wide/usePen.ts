@@ -1,7 +1,8 @@
-import { straightened, type PenPoint, type PenStroke } from '@amber-stamp/core';
+import type { PenPoint, PenStroke } from '@amber-stamp/core/model';
+import { straightened } from '@amber-stamp/core/path';
 import { useEffect, useState, type RefObject } from 'react';
 import { heldPressure, usePenHand } from './pen.ts';
-import { useHand } from './hand.ts';
+import { useHand } from '../bench/hand.ts';
 
 /** What the device tells; a mouse tells nothing, so the made-up pen stands in for it. */
 function handOf(event: PointerEvent, travelled: number, speed: number) {

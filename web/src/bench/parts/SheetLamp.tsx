@@ -1,6 +1,6 @@
-import type { Bench } from '@amber-stamp/core';
-import { LampDial } from '../parts/LampDial.tsx';
-import { live, settle } from './store.ts';
+import type { Bench } from '@amber-stamp/core/bench';
+import { LampDial } from '../../parts/LampDial.tsx';
+import { live, settle } from '../store.ts';
 
 /** The lamp of the sheet, which lights clay and strokes alike. */
 export const SheetLamp = ({ bench }: { bench: Bench }) => (

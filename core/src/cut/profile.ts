@@ -1,7 +1,7 @@
-import { holesOf } from '../cut/height-values.ts';
-import { heightsStep, type Base } from '../cut/heights.ts';
-import { makeStep, type RecipeStep } from '../cut/recipe.ts';
-import { NO_OTHERS, fact } from '../cut/step.ts';
+import { holesOf } from './height-values.ts';
+import { heightsStep, type Base } from './heights.ts';
+import { makeStep, type RecipeStep } from './recipe.ts';
+import { NO_OTHERS, fact } from './step.ts';
 import type { Picture } from '../raster/picture.ts';
 import { NOTHING } from '../raster/raster.ts';
 

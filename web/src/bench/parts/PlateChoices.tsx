@@ -1,6 +1,6 @@
-import { plateTitle } from '@amber-stamp/core';
-import { usePlates } from '../bench/plates.ts';
-import { PlateView } from './PlateView.tsx';
+import { plateTitle } from '@amber-stamp/core/raster';
+import { usePlates } from '../plates.ts';
+import { PlateView } from '../../parts/PlateView.tsx';
 
 interface Props {
   label: string;

@@ -1,8 +1,10 @@
-import { builtUpDabs, largestPx, singleDabs, type Bench, type BrushState } from '@amber-stamp/core';
+import type { Bench, BrushState } from '@amber-stamp/core/bench';
+import { largestPx } from '@amber-stamp/core/model';
+import { builtUpDabs, singleDabs } from '@amber-stamp/core/path';
 import { useMemo } from 'react';
-import { Choices } from '../../../parts/Choices.tsx';
-import { InkProof } from '../../../parts/InkProof.tsx';
-import { useHand } from './hand.ts';
+import { Choices } from '../parts/Choices.tsx';
+import { InkProof } from '../bench/parts/InkProof.tsx';
+import { useHand } from '../bench/hand.ts';
 
 const CELL = 54;
 const DABS = 10;

@@ -1,4 +1,5 @@
-import { replayMoments, replayMs, replayed, type OwnStroke } from '@amber-stamp/core';
+import type { OwnStroke } from '@amber-stamp/core/bench';
+import { replayMoments, replayMs, replayed } from '@amber-stamp/core/path';
 import { Slider } from '@mui/material';
 import { useEffect } from 'react';
 import { create } from 'zustand';

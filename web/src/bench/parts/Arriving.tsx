@@ -1,6 +1,6 @@
 import { Button, LinearProgress } from '@mui/material';
-import { useArrival, type Arrival } from '../bench/arrivals.ts';
-import { PlateView } from './PlateView.tsx';
+import { useArrival, type Arrival } from '../arrivals.ts';
+import { PlateView } from '../../parts/PlateView.tsx';
 
 const SAYS: Record<Arrival['phase'], string> = {
   sending: 'being taken in',

@@ -1,10 +1,12 @@
-import { MAX_WIDTH_POINTS, widthAt, type Bench, type OwnStroke } from '@amber-stamp/core';
-import type { Version } from '../../../api/types.ts';
-import { settle } from '../../../bench/store.ts';
-import { deleteStroke, duplicateStroke, editStroke, editStrokeLive, moveStroke } from '../../../bench/strokes.ts';
-import { BrushSelect, NONE } from '../../../parts/BrushSelect.tsx';
-import { ColourInput } from '../../../parts/ColourInput.tsx';
-import { useHand } from './hand.ts';
+import type { Bench, OwnStroke } from '@amber-stamp/core/bench';
+import { MAX_WIDTH_POINTS } from '@amber-stamp/core/model';
+import { widthAt } from '@amber-stamp/core/vary';
+import type { Version } from '../api/types.ts';
+import { settle } from '../bench/store.ts';
+import { deleteStroke, duplicateStroke, editStroke, editStrokeLive, moveStroke } from '../bench/strokes.ts';
+import { BrushSelect, NONE } from '../parts/BrushSelect.tsx';
+import { ColourInput } from '../parts/ColourInput.tsx';
+import { useHand } from '../bench/hand.ts';
 import { EVEN } from './StrokeHandles.tsx';
 
 /** Prints one stroke with a kept brush, or with the present one again. */

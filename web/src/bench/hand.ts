@@ -1,6 +1,6 @@
-import type { Bench } from '@amber-stamp/core';
+import type { Bench } from '@amber-stamp/core/bench';
 import { create } from 'zustand';
-import type { BoxSize } from '../../../parts/useBoxSize.ts';
+import type { BoxSize } from '../parts/useBoxSize.ts';
 
 /** What the hand does on the wide sheet: choices of the eye, not part of the brush. */
 export interface Hand {

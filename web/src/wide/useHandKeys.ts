@@ -1,10 +1,11 @@
-import { PROPERTIES, type Bench } from '@amber-stamp/core';
+import type { Bench } from '@amber-stamp/core/bench';
+import { PROPERTIES } from '@amber-stamp/core/model';
 import { useEffect } from 'react';
 import { useHotkeys } from 'react-hotkeys-hook';
-import { change, presentBench } from '../../../bench/store.ts';
-import { deleteStroke, duplicateStroke } from '../../../bench/strokes.ts';
-import { EVERYWHERE } from '../../../parts/keys.ts';
-import { pickedStroke, useHand } from './hand.ts';
+import { change, presentBench } from '../bench/store.ts';
+import { deleteStroke, duplicateStroke } from '../bench/strokes.ts';
+import { EVERYWHERE } from '../parts/keys.ts';
+import { pickedStroke, useHand } from '../bench/hand.ts';
 
 const STEP = 1.1;
 const { restMin, restMax } = PROPERTIES.size;

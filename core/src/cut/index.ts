@@ -1,0 +1,48 @@
+export { answerRecipe, automaticRecipe, guessPrints } from './automatic.ts';
+export { shaped, viewOf } from './cast-mesh.ts';
+export { Cutter, type StepOutcome, blank, cut, cutAll } from './cut.ts';
+export { PRINTS, type Prints, grayOf } from './gray.ts';
+export { holesOf } from './height-values.ts';
+export { holesError } from './heights.ts';
+export { bias } from './levels.ts';
+export { type Mark, findMarks, markRecipe } from './marks.ts';
+export { placementOf } from './placement.ts';
+export { type Profile, heightsStepOf, profileOf } from './profile.ts';
+export { putBack } from './put-back.ts';
+export {
+  type Reading,
+  guessReading,
+  heightsOfSource,
+  readingOf,
+  readings,
+  recipeForReading,
+  reliefRecipe,
+} from './reading.ts';
+export {
+  type Material,
+  type Recipe,
+  type RecipeStep,
+  makeRecipe,
+  makeStep,
+  materialsNamed,
+  parseRecipe,
+  withMaterials,
+  withRegionOf,
+} from './recipe.ts';
+export { RELATIVES, type Relative, derivedPlate } from './relatives.ts';
+export { distinctLevels, emptyBorder, plateReport, speckBoxes } from './report.ts';
+export { type Clay, clayOf, sculpted, tipRaster } from './sculpt.ts';
+export { STARTERS } from './starters.ts';
+export {
+  type BrushAndPlates,
+  type Facts,
+  NO_OTHERS,
+  type Others,
+  type Param,
+  type ParamValue,
+  type Rows,
+  STEP_GROUPS,
+  choice as choiceParam,
+  number as numberParam,
+} from './step.ts';
+export { STEPS, defaultsOf, makesRelief, stepNamed } from './steps.ts';
