@@ -7,7 +7,7 @@ import {
   type Lie,
   type LyingInk,
 } from '@amber-stamp/core/ground';
-import { InkEngine, freeAll, groundColour, impress, layOut } from '@amber-stamp/core/ink';
+import { InkEngine, groundColour, layOnce, layOut, sheetOrder } from '@amber-stamp/core/ink';
 import { expect } from 'chai';
 import { brushWith, sheetOf, solidPlate, straight } from './helpers/make.ts';
 
@@ -138,10 +138,11 @@ describe('strokes that take away', () => {
   const engine = new InkEngine();
   /** Gray at a place after a stroke over the whole way and one that takes its second half away. */
   const bytes = (ground: 'white' | '#204060', awayOf: number) => {
-    const laid = impress(engine, brush, plates, layOut(brush, sheet), sheet, ground);
-    const made = laid.map((one, s) => ({ ...one, away: s === awayOf }));
-    const out = engine.toBytes(made, groundColour(ground), sheet);
-    freeAll(engine, made);
+    const order = sheetOrder(brush, plates, layOut(brush, sheet), sheet, ground);
+    const strokes = order.strokes.map((one, s) => ({ ...one, away: s === awayOf }));
+    const out = layOnce(engine, { ...order, strokes }, ({ impressions }) =>
+      engine.toBytes(impressions, groundColour(ground), sheet),
+    );
     return (x: number, y = 30) => [...out.subarray(4 * (y * 100 + x), 4 * (y * 100 + x) + 3)];
   };
   it('show the ground again where they go, of whichever colour it is', () => {

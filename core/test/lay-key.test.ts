@@ -1,7 +1,9 @@
-import { InkEngine, layCoat, layKey } from '@amber-stamp/core/ink';
+import { InkEngine } from '@amber-stamp/core/ink';
 import { parseBrush, type Brush } from '@amber-stamp/core/model';
 import { dabsOf } from '@amber-stamp/core/vary';
 import { expect } from 'chai';
+import { layCoat } from '../src/ink/coat.ts';
+import { layKey } from '../src/ink/lay-key.ts';
 import { bristleTip, straight, stripedPlate } from './helpers/make.ts';
 
 type Loose = Record<string, unknown>;

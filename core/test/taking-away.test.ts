@@ -1,4 +1,4 @@
-import { freeAll, impress, InkEngine, layOut, printSheetWords } from '@amber-stamp/core/ink';
+import { InkEngine, layOut, printSheetWords, sheetOrder, SheetSession } from '@amber-stamp/core/ink';
 import { parseBrush, type Brush } from '@amber-stamp/core/model';
 import { expect } from 'chai';
 import { bristleTip, sheetOf, solidPlate, straight, stripedPlate } from './helpers/make.ts';
@@ -76,7 +76,8 @@ describe('how much a stroke covers', () => {
   for (const [what, brush] of brushes)
     it(`is told as it is printed, ${what}, and whether or not it takes away`, () => {
       const engine = new InkEngine();
-      const impressions = impress(engine, brush, plates, layOut(brush, sheet), sheet, 'none');
+      const session = new SheetSession(engine);
+      const { impressions } = session.lay(sheetOrder(brush, plates, layOut(brush, sheet), sheet, 'none'));
       const printed = engine.toFloats(impressions, sheet);
       const told = [false, true].map((away) => {
         const out = new Float32Array(SIDE * SIDE);
@@ -85,7 +86,7 @@ describe('how much a stroke covers', () => {
         );
         return Array.from(out);
       });
-      freeAll(engine, impressions);
+      session.clear();
       expect(told[0]).to.deep.equal(Array.from({ length: SIDE * SIDE }, (_, i) => printed[4 * i + 3]));
       expect(told[1]).to.deep.equal(told[0]);
       expect(told[0].some((v) => v > 0.1)).to.equal(true);

@@ -1,6 +1,6 @@
 // Measures the ink engine against its peers in one run, in alternating rounds: only the ratios count.
 import { createCanvas } from '@napi-rs/canvas';
-import { freeAll, groundColour, impress, InkEngine, layOut, TILE } from '@amber-stamp/core/ink';
+import { groundColour, InkEngine, layOnce, layOut, sheetOrder, TILE } from '@amber-stamp/core/ink';
 import { parseBrush } from '@amber-stamp/core/model';
 import { portraitStroke, trialStrokes } from '@amber-stamp/core/path';
 import { dabsOf } from '@amber-stamp/core/vary';
@@ -119,9 +119,9 @@ function trialSheet(): { text: string[] } {
   const ms = alternate(
     {
       amber: () => {
-        const impressions = impress(engine, brush, plates, changed(), size, 'white', 0.5);
-        engine.toBytes(impressions, groundColour('white'), size);
-        freeAll(engine, impressions);
+        layOnce(engine, sheetOrder(brush, plates, changed(), size, 'white', 0.5), ({ impressions }) =>
+          engine.toBytes(impressions, groundColour('white'), size),
+        );
       },
       low: () => drawnBy(skia),
       copying: () => drawnBy(copying),

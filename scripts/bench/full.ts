@@ -1,5 +1,5 @@
 // A brush with everything on against the plain engine, in alternating rounds.
-import { freeAll, groundColour, impress, InkEngine, layOut } from '@amber-stamp/core/ink';
+import { groundColour, InkEngine, layOnce, layOut, sheetOrder } from '@amber-stamp/core/ink';
 import { parseBrush, type Brush } from '@amber-stamp/core/model';
 import type { Plate } from '@amber-stamp/core/raster';
 import { dabsOf } from '@amber-stamp/core/vary';
@@ -67,9 +67,9 @@ export function fullTable(): string[] {
   const engine = new InkEngine();
   const held = plates();
   const run = (brush: Brush) => () => {
-    const made = impress(engine, brush, held, layOut(brush, STROKES), SHEET, 'white');
-    engine.toBytes(made, groundColour('white'), SHEET);
-    freeAll(engine, made);
+    layOnce(engine, sheetOrder(brush, held, layOut(brush, STROKES), SHEET, 'white'), ({ impressions }) =>
+      engine.toBytes(impressions, groundColour('white'), SHEET),
+    );
   };
   const grain = { plate: 'grain', scale: 80, depth: { rest: 70, low: 30, drivers: DRIVERS } };
   const rows = [

@@ -1,6 +1,6 @@
 import { clamp, smoothstep } from '../maths/ramps.ts';
 import { InkEngine } from '../ink/engine.ts';
-import { freeAll, impress } from '../ink/print.ts';
+import { layOnce, sheetOrder } from '../ink/print.ts';
 import { soundingCoats, type Brush } from '../model/brush.ts';
 import type { PenPoint, PenStroke } from '../model/strokes.ts';
 import type { Raster } from '../raster/raster.ts';
@@ -84,14 +84,15 @@ function drawWith({ brush, plates }: BrushAndPlates, target: Raster, mark: reado
   engine ??= new InkEngine();
   const stroke = strokeOf(mark, target);
   const dabs = soundingCoats(sized).map((coat) => ({ stroke: index, coat, dabs: dabsOf(sized, coat, stroke, index) }));
-  const made = impress(engine, sized, plates, dabs, target, 'none');
-  for (const one of made)
-    engine.eachCovered(one, target, (row, from, values) => {
-      const at = row * target.width + from;
-      for (let i = 0; i < values.length; i++) target.data[at + i] += (goal - target.data[at + i]) * values[i];
-    });
-  freeAll(engine, made);
-  engine.keepOnly([...plates.values()]);
+  const ink = engine;
+  layOnce(ink, sheetOrder(sized, plates, dabs, target, 'none'), ({ impressions }) => {
+    for (const one of impressions)
+      ink.eachCovered(one, target, (row, from, values) => {
+        const at = row * target.width + from;
+        for (let i = 0; i < values.length; i++) target.data[at + i] += (goal - target.data[at + i]) * values[i];
+      });
+  });
+  ink.keepOnly([...plates.values()]);
 }
 
 /** The brush with all its dabs `factor` times as large. */

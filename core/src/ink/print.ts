@@ -1,13 +1,14 @@
-import type { CoatPrint, Impression } from './types.ts';
 import { soundingCoats, type Brush } from '../model/brush.ts';
 import type { PenStroke, Strokes } from '../model/strokes.ts';
-import type { DabTable } from '../vary/dab-table.ts';
 import { LAMP } from '../relief/shade.ts';
+import type { DabTable } from '../vary/dab-table.ts';
 import { dabsOf } from '../vary/dabs.ts';
-import { coatPrint, groundColour, layCoat, type Ground, type Plates } from './coat.ts';
+import { groundColour, type Ground, type Plates } from './coat.ts';
 import type { InkEngine } from './engine.ts';
+import { SheetSession, type LaidSheet, type SheetOrder } from './sheet-session.ts';
 import type { SheetSize } from './sheet-size.ts';
-import { freeThickness, isThick, layThickness, lightStrokes, type ThickCoat } from './thickness.ts';
+import { lightStrokes } from './thickness.ts';
+import type { Impression } from './types.ts';
 
 export interface StrokeDabs {
   stroke: number;
@@ -22,67 +23,49 @@ export function layOut(brush: Brush, { strokes }: { strokes: readonly PenStroke[
   );
 }
 
-/** Lays every stroke of a brush: one impression each. The caller frees their layers by `freeAll`. */
-export function impress(
-  engine: InkEngine,
+/** A sheet of dabs that were laid out with one brush, not lit. */
+export function sheetOrder(
   brush: Brush,
   plates: Plates,
   laidOut: readonly StrokeDabs[],
   size: SheetSize,
   ground: Ground | 'none',
   zoom = 1,
-): Impression[] {
-  const strokes = new Map<number, CoatPrint[]>();
+): SheetOrder {
+  const byStroke = new Map<number, Map<number, DabTable>>();
   for (const { stroke, coat, dabs } of laidOut) {
-    const job = { brush, coat, stroke, plates, size, zoom, ground };
-    const coats = strokes.get(stroke) ?? [];
-    coats.push(coatPrint(engine, job, layCoat(engine, job, dabs)));
-    strokes.set(stroke, coats);
+    const coats = byStroke.get(stroke) ?? new Map<number, DabTable>();
+    byStroke.set(stroke, coats.set(coat, dabs));
   }
-  return [...strokes.values()].map((coats) => ({ coats, away: false }));
+  const strokes = [...byStroke].map(([number, coats]) => ({
+    key: '',
+    number,
+    brush: 0,
+    away: false,
+    dabs: (coat: number) => coats.get(coat) as DabTable,
+  }));
+  return { brushes: [{ brush, plates, key: '' }], strokes, size, zoom, ground, lit: false };
 }
 
-export function freeAll(engine: InkEngine, impressions: readonly Impression[]): void {
-  for (const { coats } of impressions) for (const { layer } of coats) engine.free(layer);
+/** Lays a sheet once, hands it to `use`, and frees it. */
+export function layOnce<T>(engine: InkEngine, order: SheetOrder, use: (sheet: LaidSheet) => T): T {
+  const session = new SheetSession(engine);
+  const result = use(session.lay(order));
+  session.clear();
+  return result;
 }
 
-/** Lights a picture by how thick the strokes of impressions stand. */
-function lightPrinted(
-  engine: InkEngine,
-  pixels: Uint8ClampedArray | Uint16Array,
-  impressions: readonly Impression[],
-  brush: Brush,
-  plates: Plates,
-  laidOut: readonly StrokeDabs[],
-  size: SheetSize,
-): void {
-  if (!isThick(brush)) return;
-  const strokes = new Map<number, ThickCoat[]>();
-  for (const { stroke, coat, dabs } of laidOut) {
-    const job = { brush, coat, stroke, plates, size, zoom: 1, ground: 'none' as const };
-    strokes.set(stroke, [...(strokes.get(stroke) ?? []), { job, laid: layThickness(engine, job, dabs) }]);
-  }
-  const coats = [...strokes.values()];
-  const thick = impressions.map((impression, k) => ({ impression, coats: coats[k] }));
-  lightStrokes(engine, pixels, thick, { size, zoom: 1, lamp: LAMP });
-  for (const { laid } of coats.flat()) freeThickness(engine, laid);
-}
-
-/** Impresses strokes, hands the impressions to `use`, lights what stands by a raking lamp, and frees the layers. */
+/** Prints a sheet by `use` and lights what stands on it by a raking lamp. */
 function printed<T extends Uint8ClampedArray | Uint16Array>(
   engine: InkEngine,
-  brush: Brush,
-  plates: Plates,
-  strokes: Strokes,
-  ground: Ground | 'none',
-  laidOut: readonly StrokeDabs[],
+  order: SheetOrder,
   use: (impressions: Impression[]) => T,
 ): T {
-  const impressions = impress(engine, brush, plates, laidOut, strokes, ground);
-  const result = use(impressions);
-  lightPrinted(engine, result, impressions, brush, plates, laidOut, strokes);
-  freeAll(engine, impressions);
-  return result;
+  return layOnce(engine, { ...order, lit: true }, ({ impressions, strokes }) => {
+    const result = use(impressions);
+    lightStrokes(engine, result, strokes, { ...order, lamp: LAMP });
+    return result;
+  });
 }
 
 /** Draws strokes with a brush on a ground: 8-bit RGBA bytes, the same in every environment. */
@@ -94,7 +77,7 @@ export function printSheet(
   ground: Ground,
   laidOut: readonly StrokeDabs[] = layOut(brush, strokes),
 ): Uint8ClampedArray {
-  return printed(engine, brush, plates, strokes, ground, laidOut, (impressions) =>
+  return printed(engine, sheetOrder(brush, plates, laidOut, strokes, ground), (impressions) =>
     engine.toBytes(impressions, groundColour(ground), strokes),
   );
 }
@@ -108,7 +91,7 @@ export function printSheetWords(
   ground: Ground | 'none',
   laidOut: readonly StrokeDabs[] = layOut(brush, strokes),
 ): Uint16Array {
-  return printed(engine, brush, plates, strokes, ground, laidOut, (impressions) =>
+  return printed(engine, sheetOrder(brush, plates, laidOut, strokes, ground), (impressions) =>
     engine.toWords(impressions, ground === 'none' ? null : groundColour(ground), strokes),
   );
 }

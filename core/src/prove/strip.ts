@@ -1,7 +1,7 @@
 import { AmberError } from '../errors.ts';
 import type { Plates } from '../ink/coat.ts';
 import type { InkEngine } from '../ink/engine.ts';
-import { freeAll, impress, type StrokeDabs } from '../ink/print.ts';
+import { layOnce, sheetOrder, type StrokeDabs } from '../ink/print.ts';
 import { largestPx, soundingCoats, type Brush, type Coat, type Grain } from '../model/brush.ts';
 import type { PenPoint, PenStroke } from '../model/strokes.ts';
 import { raster, type Plate, type Raster } from '../raster/raster.ts';
@@ -146,11 +146,11 @@ function coverageOf(
   size: { width: number; height: number },
   zoom: number,
 ): Raster {
-  const made = impress(engine, brush, plates, laid, size, 'none', zoom);
   const image = raster(size.width, size.height);
-  for (const one of made)
-    engine.eachCovered(one, size, (row, from, values) => image.data.set(values, row * size.width + from));
-  freeAll(engine, made);
+  layOnce(engine, sheetOrder(brush, plates, laid, size, 'none', zoom), ({ impressions }) => {
+    for (const one of impressions)
+      engine.eachCovered(one, size, (row, from, values) => image.data.set(values, row * size.width + from));
+  });
   return image;
 }
 

@@ -1,24 +1,18 @@
 import { encodeRgba } from '@amber-stamp/core/formats';
 import type { GroundStack, Lie, LyingInk } from '@amber-stamp/core/ground';
 import {
-  freeThickness,
-  layThickness,
-  lightStrokes,
-  coatPrint,
-  freeAll,
   groundColour,
   InkEngine,
-  impress,
-  layCoat,
-  layKey,
+  layOnce,
   layOut,
+  lightStrokes,
+  sheetOrder,
+  SheetSession,
   type Impression,
-  type LaidCoat,
-  type LaidThickness,
-  type ThickCoat,
+  type LaidSheet,
 } from '@amber-stamp/core/ink';
 import { partsOf } from '@amber-stamp/core/maths';
-import { soundingCoats, type PenStroke } from '@amber-stamp/core/model';
+import type { PenStroke } from '@amber-stamp/core/model';
 import { fromPlate, resample, toPlate, type Plate } from '@amber-stamp/core/raster';
 import { dabsOf } from '@amber-stamp/core/vary';
 import { expose, transfer } from 'comlink';
@@ -28,20 +22,10 @@ import { HeldByKey } from '../engine/held-by-key.ts';
 import { plateCalls } from '../engine/worker-plates.ts';
 import { INKED_KEPT, type InkApi, type InkJob, type InkResult, type SideCost } from './protocol.ts';
 
-interface KeptCoat {
-  laid: LaidCoat;
-  thick: LaidThickness | undefined;
-  dabs: number;
-}
-
 const engine = new InkEngine();
-const views = new Map<string, Map<string, KeptCoat>>();
+/** What is kept of each view. */
+const views = new Map<string, SheetSession>();
 const plates = new HeldByKey<Plate>(INKED_KEPT);
-
-function free({ laid, thick }: KeptCoat): void {
-  engine.free(laid.layer);
-  freeThickness(engine, thick);
-}
 
 const MOST_STROKES = 400;
 const knownStrokes = new Map<string, PenStroke>();
@@ -55,46 +39,30 @@ function known(job: InkJob): PenStroke[] {
   return met;
 }
 
-/** The strokes of a job as impressions: coats that were laid before with the same settings are used again. */
-function impressions(job: InkJob): { impressions: Impression[]; coats: ThickCoat[][]; dabs: number } {
-  const before = views.get(job.view) ?? new Map<string, KeptCoat>();
-  const after = new Map<string, KeptCoat>();
-  const { width, height, zoom } = job;
-  const ground = job.ground.paper;
-  const brushes = job.brushes.map(({ brush, plates: keys }) => ({
-    brush,
-    held: plates.named(keys),
-    keys: brush.coats.map((_, coat) => layKey(brush, coat, ground)),
-    rest: `${JSON.stringify(keys)} ${width}x${height}@${zoom}`,
-  }));
-  let dabs = 0;
-  const thick: ThickCoat[][] = [];
+/** The sheet of a job, laid by the session of its view. */
+function laidSheet(job: InkJob): LaidSheet {
+  const { view, zoom } = job;
+  const session = views.get(view) ?? new SheetSession(engine);
+  views.set(view, session);
   const met = known(job);
-  const made = job.strokes.map(({ number, key: strokeKey, brush: which, away }, place): Impression => {
-    thick[place] = [];
-    const { brush, held, keys, rest } = brushes[which];
-    const coats = soundingCoats(brush).map((coat) => {
-      const key = `${keys[coat]} ${rest} ${number} ${coat} ${strokeKey}`;
-      const coatJob = { brush, coat, stroke: number, plates: held, size: job, zoom, ground };
-      let kept = after.get(key) ?? before.get(key);
-      if (!kept) {
-        const table = dabsOf(brush, coat, met[place], number, zoom);
-        kept = {
-          laid: layCoat(engine, coatJob, table),
-          thick: layThickness(engine, coatJob, table),
-          dabs: table.count,
-        };
-      }
-      after.set(key, kept);
-      dabs += kept.dabs;
-      thick[place].push({ job: coatJob, laid: kept.thick });
-      return coatPrint(engine, coatJob, kept.laid);
-    });
-    return { coats, away };
+  return session.lay({
+    brushes: job.brushes.map(({ brush, plates: keys }) => ({
+      brush,
+      plates: plates.named(keys),
+      key: JSON.stringify(keys),
+    })),
+    strokes: job.strokes.map(({ key, number, brush, away }, i) => ({
+      key,
+      number,
+      brush,
+      away,
+      dabs: (coat) => dabsOf(job.brushes[brush].brush, coat, met[i], number, zoom),
+    })),
+    size: job,
+    zoom,
+    ground: job.ground.paper,
+    lit: true,
   });
-  for (const [key, kept] of before) if (!after.has(key)) free(kept);
-  views.set(job.view, after);
-  return { impressions: made, coats: thick, dabs };
 }
 
 /** Impressions that lie alike are one ink; those that take away do so from every ink. */
@@ -113,15 +81,16 @@ function inksOf(job: InkJob, made: readonly Impression[]): LyingInk[] {
 
 /** `stack`: the ground, where it is more than paper. */
 function paint(job: InkJob, stack: GroundStack | undefined): { bytes: Uint8ClampedArray<ArrayBuffer>; dabs: number } {
-  const { impressions: made, coats, dabs } = impressions(job);
+  const { impressions, strokes, dabs } = laidSheet(job);
   const bytes = stack
-    ? stack.compose(inksOf(job, made), partsOf(job.ground.cover), { zoom: job.zoom, covered: job.ground.covered })
-    : engine.toBytes(made, groundColour(job.ground.paper), job);
+    ? stack.compose(inksOf(job, impressions), partsOf(job.ground.cover), {
+        zoom: job.zoom,
+        covered: job.ground.covered,
+      })
+    : engine.toBytes(impressions, groundColour(job.ground.paper), job);
   // what lies behind or in a layer is flat to the lamp, which stands before the sheet
-  const strokes = made.flatMap((impression, i) =>
-    job.strokes[i].lie.place === 'front' ? [{ impression, coats: coats[i] }] : [],
-  );
-  lightStrokes(engine, bytes, strokes, { size: job, zoom: job.zoom, lamp: job.lamp });
+  const inFront = strokes.filter((_, i) => job.strokes[i].lie.place === 'front');
+  lightStrokes(engine, bytes, inFront, { size: job, zoom: job.zoom, lamp: job.lamp });
   return { bytes: bytes as Uint8ClampedArray<ArrayBuffer>, dabs };
 }
 
@@ -138,9 +107,9 @@ function costOf(job: InkJob, side: number): SideCost {
   const timed = () => {
     const start = performance.now();
     const laid = layOut(brush, { strokes: job.strokes.map(({ stroke }) => stroke) }, job.zoom);
-    const made = impress(own, brush, held, laid, job, paper, job.zoom);
-    own.toBytes(made, groundColour(paper), job);
-    freeAll(own, made);
+    layOnce(own, sheetOrder(brush, held, laid, job, paper, job.zoom), ({ impressions }) =>
+      own.toBytes(impressions, groundColour(paper), job),
+    );
     return performance.now() - start;
   };
   const first = timed();
@@ -176,7 +145,7 @@ const worker: InkApi = {
   },
 
   forget(view: string): void {
-    for (const kept of views.get(view)?.values() ?? []) free(kept);
+    views.get(view)?.clear();
     views.delete(view);
   },
 
