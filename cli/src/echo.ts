@@ -11,7 +11,7 @@ import {
   helps,
   platesOfFix,
   tenth,
-  together,
+  combineFixes,
   tryFix,
   type TriedFix,
 } from '@amber-stamp/core/prove';
@@ -35,7 +35,7 @@ async function bestFixes(engine: InkEngine, brush: Brush, plates: Plates, count:
   const { before, fixes } = beginFixes(engine, brush, plates);
   const tryThem = (all: typeof fixes) => all.map((fix) => tryFix(engine, before, plates, fix).tried);
   const tried = tryThem(fixes);
-  const several = await together(before, tried, BUDGET, (fix) =>
+  const several = await combineFixes(before, tried, BUDGET, (fix) =>
     Promise.resolve(tryThem(fixesAfter(engine, before, plates, fix, tried))),
   );
   const helping = [...tried, ...(several && !tried.includes(several) ? [several] : [])].filter((fix) =>

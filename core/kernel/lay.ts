@@ -1,5 +1,9 @@
 /** Laying placed dabs into a tile of coverage. */
-import { RECORD } from './place';
+import {
+  RECORD_BITS, RECORD_BOTTOM, RECORD_BYTES, RECORD_DU_X, RECORD_DU_Y, RECORD_DV_X, RECORD_DV_Y, RECORD_FLOW,
+  RECORD_LEFT, RECORD_LOWER, RECORD_LOWER_SLOPES, RECORD_OPACITY, RECORD_RIGHT, RECORD_SCALE, RECORD_STRIDE,
+  RECORD_TEXELS, RECORD_TOP, RECORD_U, RECORD_UPPER, RECORD_UPPER_SLOPES, RECORD_V,
+} from './layout';
 
 /**
  * Four pixels' bilinear reading of a tip level, 0..65535. `bits` is a constant at every call: immediate shifts. `step`
@@ -71,25 +75,25 @@ function four(
 @inline
 function layRecord(rec: usize, tile: usize, originX: i32, originY: i32, width: i32, height: i32, bits: i32): void {
   const lane = i32x4(0, 1, 2, 3);
-  const top = load<i32>(rec);
+  const top = load<i32>(rec, RECORD_TOP);
   const y0 = max(top, originY);
-  const y1 = min(load<i32>(rec, 4), originY + height);
-  const x0 = max(load<i32>(rec, 8), originX);
-  const x1 = min(load<i32>(rec, 12), originX + width);
-  const dux = load<i32>(rec, 16), dvx = load<i32>(rec, 20), duy = load<i32>(rec, 24), dvy = load<i32>(rec, 28);
-  const u00 = load<i32>(rec, 32), v00 = load<i32>(rec, 36);
-  const tip = <usize>load<u32>(rec, 40);
-  const stride = load<i32>(rec, 44);
-  const opacity = f32x4.splat(load<f32>(rec, 48));
-  const flow = f32x4.splat(load<f32>(rec, 52));
+  const y1 = min(load<i32>(rec, RECORD_BOTTOM), originY + height);
+  const x0 = max(load<i32>(rec, RECORD_LEFT), originX);
+  const x1 = min(load<i32>(rec, RECORD_RIGHT), originX + width);
+  const dux = load<i32>(rec, RECORD_DU_X), dvx = load<i32>(rec, RECORD_DV_X), duy = load<i32>(rec, RECORD_DU_Y), dvy = load<i32>(rec, RECORD_DV_Y);
+  const u00 = load<i32>(rec, RECORD_U), v00 = load<i32>(rec, RECORD_V);
+  const tip = <usize>load<u32>(rec, RECORD_TEXELS);
+  const stride = load<i32>(rec, RECORD_STRIDE);
+  const opacity = f32x4.splat(load<f32>(rec, RECORD_OPACITY));
+  const flow = f32x4.splat(load<f32>(rec, RECORD_FLOW));
   const fraction = i32x4.splat((1 << bits) - 1);
-  const scale = f32x4.splat(load<f32>(rec, 60));
+  const scale = f32x4.splat(load<f32>(rec, RECORD_SCALE));
   const step = i32x4.splat((stride << 16) | 1);
   const row = <usize>stride << 1;
   const du4 = i32x4.splat(dux << 2), dv4 = i32x4.splat(dvx << 2);
   const ul = i32x4.mul(lane, i32x4.splat(dux)), vl = i32x4.mul(lane, i32x4.splat(dvx));
-  const l0 = v128.load(rec, 64), l1 = v128.load(rec, 80), dl0 = v128.load(rec, 96), dl1 = v128.load(rec, 112);
-  const h0 = v128.load(rec, 128), h1 = v128.load(rec, 144), dh0 = v128.load(rec, 160), dh1 = v128.load(rec, 176);
+  const l0 = v128.load(rec, RECORD_LOWER), l1 = v128.load(rec, RECORD_LOWER + 16), dl0 = v128.load(rec, RECORD_LOWER_SLOPES), dl1 = v128.load(rec, RECORD_LOWER_SLOPES + 16);
+  const h0 = v128.load(rec, RECORD_UPPER), h1 = v128.load(rec, RECORD_UPPER + 16), dh0 = v128.load(rec, RECORD_UPPER_SLOPES), dh1 = v128.load(rec, RECORD_UPPER_SLOPES + 16);
   for (let y = y0; y < y1; y++) {
     const down = f64x2.splat(<f64>(y - top));
     const lo = rowBegin(l0, l1, dl0, dl1, down, x0);
@@ -124,8 +128,8 @@ function layRecord(rec: usize, tile: usize, originX: i32, originY: i32, width: i
  */
 export function lay(list: usize, index: usize, count: i32, tile: usize, originX: i32, originY: i32, width: i32, height: i32): void {
   for (let q = 0; q < count; q++) {
-    const rec = list + RECORD * <usize>load<u32>(index + (<usize>q << 2));
-    switch (load<i32>(rec, 56)) {
+    const rec = list + RECORD_BYTES * <usize>load<u32>(index + (<usize>q << 2));
+    switch (load<i32>(rec, RECORD_BITS)) {
       case 24: layRecord(rec, tile, originX, originY, width, height, 24); break;
       case 23: layRecord(rec, tile, originX, originY, width, height, 23); break;
       case 22: layRecord(rec, tile, originX, originY, width, height, 22); break;

@@ -1,4 +1,7 @@
 /** How high strokes stand above a sheet, and how a lamp lights them. */
+import {
+  LAMP_AMBIENT, LAMP_FLAT_SHINE, LAMP_GLOSS, LAMP_HALF_X, LAMP_HALF_Y, LAMP_HALF_Z, LAMP_TO_X, LAMP_TO_Y, LAMP_TO_Z,
+} from './layout';
 
 /**
  * heights += coverage * by over the rows [y0, y1) and columns [x0, x1) of a tile `side` px wide, x0 and x1 multiples of
@@ -40,12 +43,12 @@ function narrowed(v: v128): v128 {
  */
 export function light(above: usize, row: usize, below: usize, count: i32, lamp: usize, shares: usize, shines: usize): i32 {
   const one = f32x4.splat(1), half = f32x4.splat(0.5), flat = f32x4.splat(0);
-  const lx = f32x4.splat(load<f32>(lamp)), ly = f32x4.splat(load<f32>(lamp, 4)), lz = f32x4.splat(load<f32>(lamp, 8));
-  const hx = f32x4.splat(load<f32>(lamp, 12)), hy = f32x4.splat(load<f32>(lamp, 16)), hz = f32x4.splat(load<f32>(lamp, 20));
-  const still = f32x4.splat(load<f32>(lamp, 24));
-  const ambient = f32x4.splat(load<f32>(lamp, 28));
+  const lx = f32x4.splat(load<f32>(lamp, LAMP_TO_X)), ly = f32x4.splat(load<f32>(lamp, LAMP_TO_Y)), lz = f32x4.splat(load<f32>(lamp, LAMP_TO_Z));
+  const hx = f32x4.splat(load<f32>(lamp, LAMP_HALF_X)), hy = f32x4.splat(load<f32>(lamp, LAMP_HALF_Y)), hz = f32x4.splat(load<f32>(lamp, LAMP_HALF_Z));
+  const still = f32x4.splat(load<f32>(lamp, LAMP_FLAT_SHINE));
+  const ambient = f32x4.splat(load<f32>(lamp, LAMP_AMBIENT));
   const direct = f32x4.sub(one, ambient);
-  const gloss = f32x4.splat(load<f32>(lamp, 32));
+  const gloss = f32x4.splat(load<f32>(lamp, LAMP_GLOSS));
   let found = 0;
   for (let i: usize = 0; i < <usize>count << 2; i += 16) {
     const dx = f32x4.mul(f32x4.sub(v128.load(row + i, 4), v128.load(row + i - 4)), half);

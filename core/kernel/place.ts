@@ -2,8 +2,14 @@
  * Placing dabs: from what a dab is (place, extent, turn) to where its texels fall on the sheet. The same operations in
  * the same order as core/src/ink/place.ts, so the same bits.
  */
-const ENTRY: usize = 64;
-export const RECORD: usize = 192;
+import {
+  ENTRY_BYTES, ENTRY_FLOW, ENTRY_HEIGHT, ENTRY_LEVEL, ENTRY_MIRRORS, ENTRY_OPACITY, ENTRY_TURNS, ENTRY_WIDTH,
+  ENTRY_X, ENTRY_Y, LEVEL_ACROSS, LEVEL_BITS, LEVEL_BYTES, LEVEL_DOWN, LEVEL_HULL, LEVEL_STRIDE, RECORD_BITS,
+  RECORD_BOTTOM, RECORD_BYTES, RECORD_DU_X, RECORD_DU_Y, RECORD_DV_X, RECORD_DV_Y, RECORD_FLOW, RECORD_LEFT,
+  RECORD_LOWER, RECORD_LOWER_SLOPES, RECORD_OPACITY, RECORD_RIGHT, RECORD_SCALE, RECORD_STRIDE, RECORD_TEXELS,
+  RECORD_TOP, RECORD_U, RECORD_UPPER, RECORD_UPPER_SLOPES, RECORD_V,
+} from './layout';
+
 const PAD: f64 = 8;
 const DIAGONAL: f64 = 0.7071067811865476;
 
@@ -29,15 +35,15 @@ function cosKernel(x: f64): f64 {
 function bound(rec: usize, perX: f64, perY: f64, rest: f64, slot: usize): usize {
   // slot counts lower bounds in its low byte and upper ones above
   if (perX > 1e-6 && slot >> 8 < 4) {
-    const at = rec + 128 + ((slot >> 8) << 3);
+    const at = rec + RECORD_UPPER + ((slot >> 8) << 3);
     store<f64>(at, rest / perX);
-    store<f64>(at, -perY / perX, 32);
+    store<f64>(at, -perY / perX, RECORD_UPPER_SLOPES - RECORD_UPPER);
     return slot + 256;
   }
   if (perX < -1e-6 && (slot & 255) < 4) {
-    const at = rec + 64 + ((slot & 255) << 3);
+    const at = rec + RECORD_LOWER + ((slot & 255) << 3);
     store<f64>(at, rest / perX);
-    store<f64>(at, -perY / perX, 32);
+    store<f64>(at, -perY / perX, RECORD_LOWER_SLOPES - RECORD_LOWER);
     return slot + 1;
   }
   return slot;
@@ -46,14 +52,15 @@ function bound(rec: usize, perX: f64, perY: f64, rest: f64, slot: usize): usize 
 /** Places `count` entries as records on a sheet that may lie tilted: xx, xy, yy stretch sheet px back onto it. */
 export function place(entries: usize, count: i32, records: usize, xx: f64, xy: f64, yy: f64): void {
   for (let i = 0; i < count; i++) {
-    const entry = entries + ENTRY * <usize>i;
-    const rec = records + RECORD * <usize>i;
-    const x = load<f64>(entry), y = load<f64>(entry, 8), width = load<f64>(entry, 16), height = load<f64>(entry, 24);
-    const turns = load<f64>(entry, 32);
-    const level = <usize>load<u32>(entry, 40);
-    const mirrors = load<i32>(entry, 44);
-    const acrossTexels = load<f64>(level, 64), downTexels = load<f64>(level, 72);
-    const bits = load<i32>(level, 80);
+    const entry = entries + ENTRY_BYTES * <usize>i;
+    const rec = records + RECORD_BYTES * <usize>i;
+    const x = load<f64>(entry, ENTRY_X), y = load<f64>(entry, ENTRY_Y);
+    const width = load<f64>(entry, ENTRY_WIDTH), height = load<f64>(entry, ENTRY_HEIGHT);
+    const turns = load<f64>(entry, ENTRY_TURNS);
+    const level = <usize>load<u32>(entry, ENTRY_LEVEL);
+    const mirrors = load<i32>(entry, ENTRY_MIRRORS);
+    const acrossTexels = load<f64>(level, LEVEL_ACROSS), downTexels = load<f64>(level, LEVEL_DOWN);
+    const bits = load<i32>(level, LEVEL_BITS);
     const one = <f64>(<i64>1 << <i64>bits);
     const kx = acrossTexels / width, ky = downTexels / height;
     const quarter = floor(turns * 4 + 0.5);
@@ -70,31 +77,31 @@ export function place(entries: usize, count: i32, records: usize, xx: f64, xy: f
     const hw = width / 2 + 2 / kx, hh = height / 2 + 2 / ky;
     const reachX = abs(c) * hw + abs(s) * hh, reachY = abs(s) * hw + abs(c) * hh;
     const top = floor(y - reachY);
-    store<i32>(rec, <i32>top);
-    store<i32>(rec, <i32>ceil(y + reachY) + 1, 4);
-    store<i32>(rec, <i32>floor(x - reachX), 8);
-    store<i32>(rec, <i32>ceil(x + reachX) + 1, 12);
-    store<i32>(rec, <i32><i64>dux, 16);
-    store<i32>(rec, <i32><i64>dvx, 20);
-    store<i32>(rec, <i32><i64>duy, 24);
-    store<i32>(rec, <i32><i64>dvy, 28);
-    store<i32>(rec, <i32><i64>u, 32);
-    store<i32>(rec, <i32><i64>v, 36);
-    store<u32>(rec, <u32>level + 128, 40);
-    store<i32>(rec, load<i32>(level, 84), 44);
-    store<f32>(rec, load<f32>(entry, 48), 48);
-    store<f32>(rec, load<f32>(entry, 52) * <f32>(1.0 / 65535.0), 52);
-    store<i32>(rec, bits, 56);
-    store<f32>(rec, <f32>(1 / one), 60);
+    store<i32>(rec, <i32>top, RECORD_TOP);
+    store<i32>(rec, <i32>ceil(y + reachY) + 1, RECORD_BOTTOM);
+    store<i32>(rec, <i32>floor(x - reachX), RECORD_LEFT);
+    store<i32>(rec, <i32>ceil(x + reachX) + 1, RECORD_RIGHT);
+    store<i32>(rec, <i32><i64>dux, RECORD_DU_X);
+    store<i32>(rec, <i32><i64>dvx, RECORD_DV_X);
+    store<i32>(rec, <i32><i64>duy, RECORD_DU_Y);
+    store<i32>(rec, <i32><i64>dvy, RECORD_DV_Y);
+    store<i32>(rec, <i32><i64>u, RECORD_U);
+    store<i32>(rec, <i32><i64>v, RECORD_V);
+    store<u32>(rec, <u32>level + <u32>LEVEL_BYTES, RECORD_TEXELS);
+    store<i32>(rec, load<i32>(level, LEVEL_STRIDE), RECORD_STRIDE);
+    store<f32>(rec, load<f32>(entry, ENTRY_OPACITY), RECORD_OPACITY);
+    store<f32>(rec, load<f32>(entry, ENTRY_FLOW) * <f32>(1.0 / 65535.0), RECORD_FLOW);
+    store<i32>(rec, bits, RECORD_BITS);
+    store<f32>(rec, <f32>(1 / one), RECORD_SCALE);
     const lowest = f64x2.splat(-1e9), highest = f64x2.splat(1e9), flat = f64x2.splat(0);
-    v128.store(rec, lowest, 64);
-    v128.store(rec, lowest, 80);
-    v128.store(rec, flat, 96);
-    v128.store(rec, flat, 112);
-    v128.store(rec, highest, 128);
-    v128.store(rec, highest, 144);
-    v128.store(rec, flat, 160);
-    v128.store(rec, flat, 176);
+    v128.store(rec, lowest, RECORD_LOWER);
+    v128.store(rec, lowest, RECORD_LOWER + 16);
+    v128.store(rec, flat, RECORD_LOWER_SLOPES);
+    v128.store(rec, flat, RECORD_LOWER_SLOPES + 16);
+    v128.store(rec, highest, RECORD_UPPER);
+    v128.store(rec, highest, RECORD_UPPER + 16);
+    v128.store(rec, flat, RECORD_UPPER_SLOPES);
+    v128.store(rec, flat, RECORD_UPPER_SLOPES + 16);
     const px = dux / one, qx = dvx / one, py = duy / one, qy = dvy / one;
     const pu = u / one - PAD, pv = v / one - PAD;
     let slot: usize = 0;
@@ -117,5 +124,5 @@ function half(
   slot: usize,
 ): usize {
   const perX = a * px + b * qx, perY = a * py + b * qy;
-  return bound(rec, perX, perY, load<f64>(level + (k << 3)) - (a * pu + b * pv) - perY * top, slot);
+  return bound(rec, perX, perY, load<f64>(level + (k << 3), LEVEL_HULL) - (a * pu + b * pv) - perY * top, slot);
 }

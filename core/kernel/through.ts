@@ -1,10 +1,12 @@
 /** Laying placed dabs that are seen through a grain, or that differ in the colour of their ink. */
+import {
+  EXTRAS_BYTES, EXTRAS_COLOUR, EXTRAS_DEPTH, EXTRAS_GRAIN, EXTRAS_GRAIN_STRIDE, RECORD_BITS, RECORD_BOTTOM,
+  RECORD_BYTES, RECORD_DU_X, RECORD_DU_Y, RECORD_DV_X, RECORD_DV_Y, RECORD_FLOW, RECORD_LEFT, RECORD_LOWER,
+  RECORD_LOWER_SLOPES, RECORD_OPACITY, RECORD_RIGHT, RECORD_SCALE, RECORD_STRIDE, RECORD_TEXELS, RECORD_TOP,
+  RECORD_U, RECORD_UPPER, RECORD_UPPER_SLOPES, RECORD_V,
+} from './layout';
 import { rowBegin, rowEnd, texels } from './lay';
-import { RECORD } from './place';
 import { mix } from './sheet';
-
-/** Bytes of a companion; see core/src/ink/through.ts. */
-const COMPANION: usize = 32;
 
 /**
  * Four pixels: the tip times 1 - depth + depth * grain where there is a grain, laid as `lay` does; where there is tint,
@@ -41,34 +43,34 @@ function fourThrough(
 // @ts-ignore: decorator
 @inline
 function throughRecord(
-  rec: usize, companion: usize, tile: usize, tints: usize, originX: i32, originY: i32, side: i32, bits: i32,
+  rec: usize, extra: usize, tile: usize, tints: usize, originX: i32, originY: i32, side: i32, bits: i32,
   grained: boolean, tinted: boolean,
 ): void {
   const lane = i32x4(0, 1, 2, 3);
-  const top = load<i32>(rec);
+  const top = load<i32>(rec, RECORD_TOP);
   const y0 = max(top, originY);
-  const y1 = min(load<i32>(rec, 4), originY + side);
-  const x0 = max(load<i32>(rec, 8), originX);
-  const x1 = min(load<i32>(rec, 12), originX + side);
-  const dux = load<i32>(rec, 16), dvx = load<i32>(rec, 20), duy = load<i32>(rec, 24), dvy = load<i32>(rec, 28);
-  const u00 = load<i32>(rec, 32), v00 = load<i32>(rec, 36);
-  const tip = <usize>load<u32>(rec, 40);
-  const stride = load<i32>(rec, 44);
-  const opacity = f32x4.splat(load<f32>(rec, 48));
-  const flow = f32x4.splat(load<f32>(rec, 52));
+  const y1 = min(load<i32>(rec, RECORD_BOTTOM), originY + side);
+  const x0 = max(load<i32>(rec, RECORD_LEFT), originX);
+  const x1 = min(load<i32>(rec, RECORD_RIGHT), originX + side);
+  const dux = load<i32>(rec, RECORD_DU_X), dvx = load<i32>(rec, RECORD_DV_X), duy = load<i32>(rec, RECORD_DU_Y), dvy = load<i32>(rec, RECORD_DV_Y);
+  const u00 = load<i32>(rec, RECORD_U), v00 = load<i32>(rec, RECORD_V);
+  const tip = <usize>load<u32>(rec, RECORD_TEXELS);
+  const stride = load<i32>(rec, RECORD_STRIDE);
+  const opacity = f32x4.splat(load<f32>(rec, RECORD_OPACITY));
+  const flow = f32x4.splat(load<f32>(rec, RECORD_FLOW));
   const fraction = i32x4.splat((1 << bits) - 1);
-  const scale = f32x4.splat(load<f32>(rec, 60));
+  const scale = f32x4.splat(load<f32>(rec, RECORD_SCALE));
   const step = i32x4.splat((stride << 16) | 1);
   const row = <usize>stride << 1;
   const du4 = i32x4.splat(dux << 2), dv4 = i32x4.splat(dvx << 2);
   const ul = i32x4.mul(lane, i32x4.splat(dux)), vl = i32x4.mul(lane, i32x4.splat(dvx));
-  const l0 = v128.load(rec, 64), l1 = v128.load(rec, 80), dl0 = v128.load(rec, 96), dl1 = v128.load(rec, 112);
-  const h0 = v128.load(rec, 128), h1 = v128.load(rec, 144), dh0 = v128.load(rec, 160), dh1 = v128.load(rec, 176);
-  const grains = load<i32>(companion);
-  const grainStride = load<i32>(companion, 4);
-  const depth = f32x4.splat(load<f32>(companion, 8));
+  const l0 = v128.load(rec, RECORD_LOWER), l1 = v128.load(rec, RECORD_LOWER + 16), dl0 = v128.load(rec, RECORD_LOWER_SLOPES), dl1 = v128.load(rec, RECORD_LOWER_SLOPES + 16);
+  const h0 = v128.load(rec, RECORD_UPPER), h1 = v128.load(rec, RECORD_UPPER + 16), dh0 = v128.load(rec, RECORD_UPPER_SLOPES), dh1 = v128.load(rec, RECORD_UPPER_SLOPES + 16);
+  const grains = load<i32>(extra, EXTRAS_GRAIN);
+  const grainStride = load<i32>(extra, EXTRAS_GRAIN_STRIDE);
+  const depth = f32x4.splat(load<f32>(extra, EXTRAS_DEPTH));
   const rest = f32x4.sub(f32x4.splat(1), depth);
-  const colour = v128.load(companion, 16);
+  const colour = v128.load(extra, EXTRAS_COLOUR);
   for (let y = y0; y < y1; y++) {
     const down = f64x2.splat(<f64>(y - top));
     const lo = rowBegin(l0, l1, dl0, dl1, down, x0);
@@ -100,32 +102,32 @@ function throughRecord(
 /** One record by what its dab and its tile have. */
 // @ts-ignore: decorator
 @inline
-function throughAny(rec: usize, companion: usize, tile: usize, tints: usize, originX: i32, originY: i32, side: i32, bits: i32): void {
-  const grained = load<i32>(companion, 4) != 0;
-  if (tints && grained) throughRecord(rec, companion, tile, tints, originX, originY, side, bits, true, true);
-  else if (tints) throughRecord(rec, companion, tile, tints, originX, originY, side, bits, false, true);
-  else if (grained) throughRecord(rec, companion, tile, tints, originX, originY, side, bits, true, false);
-  else throughRecord(rec, companion, tile, tints, originX, originY, side, bits, false, false);
+function throughAny(rec: usize, extra: usize, tile: usize, tints: usize, originX: i32, originY: i32, side: i32, bits: i32): void {
+  const grained = load<i32>(extra, EXTRAS_GRAIN_STRIDE) != 0;
+  if (tints && grained) throughRecord(rec, extra, tile, tints, originX, originY, side, bits, true, true);
+  else if (tints) throughRecord(rec, extra, tile, tints, originX, originY, side, bits, false, true);
+  else if (grained) throughRecord(rec, extra, tile, tints, originX, originY, side, bits, true, false);
+  else throughRecord(rec, extra, tile, tints, originX, originY, side, bits, false, false);
 }
 
 /**
  * Lays the records `list[index[0..count)]` into the square tile at `tile`, whose first pixel is (originX, originY) of the
- * sheet; `companions` lie in step with `index`; `tints` is where the mean colours of the tile lie, 0 for none.
+ * sheet; `extras` lie in step with `index`; `tints` is where the mean colours of the tile lie, 0 for none.
  */
 export function layThrough(
-  list: usize, index: usize, companions: usize, count: i32, tile: usize, tints: usize, originX: i32, originY: i32, side: i32,
+  list: usize, index: usize, extras: usize, count: i32, tile: usize, tints: usize, originX: i32, originY: i32, side: i32,
 ): void {
   for (let q = 0; q < count; q++) {
-    const rec = list + RECORD * <usize>load<u32>(index + (<usize>q << 2));
-    const companion = companions + COMPANION * <usize>q;
-    switch (load<i32>(rec, 56)) {
-      case 24: throughAny(rec, companion, tile, tints, originX, originY, side, 24); break;
-      case 23: throughAny(rec, companion, tile, tints, originX, originY, side, 23); break;
-      case 22: throughAny(rec, companion, tile, tints, originX, originY, side, 22); break;
-      case 21: throughAny(rec, companion, tile, tints, originX, originY, side, 21); break;
-      case 20: throughAny(rec, companion, tile, tints, originX, originY, side, 20); break;
-      case 19: throughAny(rec, companion, tile, tints, originX, originY, side, 19); break;
-      default: throughAny(rec, companion, tile, tints, originX, originY, side, 18);
+    const rec = list + RECORD_BYTES * <usize>load<u32>(index + (<usize>q << 2));
+    const extra = extras + EXTRAS_BYTES * <usize>q;
+    switch (load<i32>(rec, RECORD_BITS)) {
+      case 24: throughAny(rec, extra, tile, tints, originX, originY, side, 24); break;
+      case 23: throughAny(rec, extra, tile, tints, originX, originY, side, 23); break;
+      case 22: throughAny(rec, extra, tile, tints, originX, originY, side, 22); break;
+      case 21: throughAny(rec, extra, tile, tints, originX, originY, side, 21); break;
+      case 20: throughAny(rec, extra, tile, tints, originX, originY, side, 20); break;
+      case 19: throughAny(rec, extra, tile, tints, originX, originY, side, 19); break;
+      default: throughAny(rec, extra, tile, tints, originX, originY, side, 18);
     }
   }
 }

@@ -75,10 +75,10 @@ function printed(plate: Raster, picture: Picture, mark: (x: number, y: number) =
   const to = contentBox(plate, 0.3);
   if (!from || !to) throw new Error('nothing prints');
   const sums = { on: 0, onCount: 0, off: 0, offCount: 0 };
-  for (let y = to.top; y < to.bottom; y++)
-    for (let x = to.left; x < to.right; x++) {
-      const u = from.left + ((x + 0.5 - to.left) / (to.right - to.left)) * (from.right - from.left) - 0.5;
-      const v = from.top + ((y + 0.5 - to.top) / (to.bottom - to.top)) * (from.bottom - from.top) - 0.5;
+  for (let y = to.y0; y < to.y1; y++)
+    for (let x = to.x0; x < to.x1; x++) {
+      const u = from.x0 + ((x + 0.5 - to.x0) / (to.x1 - to.x0)) * (from.x1 - from.x0) - 0.5;
+      const v = from.y0 + ((y + 0.5 - to.y0) / (to.y1 - to.y0)) * (from.y1 - from.y0) - 0.5;
       const value = plate.data[y * plate.width + x];
       const inside = mark(u, v);
       if (inside > 0.99 && mark(u - 2, v) > 0.99 && mark(u + 2, v) > 0.99) {

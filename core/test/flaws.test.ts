@@ -1,4 +1,4 @@
-import { SIGHT } from '../src/flaws/sight.ts';
+import { ANALYSIS_SIDE } from '../src/flaws/analysed-tip.ts';
 import type { Echo } from '../src/prove/echo.ts';
 import { flawsOf, placeOnPlate } from '@amber-stamp/core/flaws';
 import { boxOnPlate, type GiveAway } from '@amber-stamp/core/prove';
@@ -77,7 +77,10 @@ describe('give-aways', () => {
     expect(line.salience).to.be.above(0.5);
     let [on, covered] = [0, 0];
     line.mask.forEach((v, i) => {
-      const [x, y] = [((i % SIGHT) + 0.5) / (SIGHT / 2) - 1, (Math.floor(i / SIGHT) + 0.5) / (SIGHT / 2) - 1];
+      const [x, y] = [
+        ((i % ANALYSIS_SIDE) + 0.5) / (ANALYSIS_SIDE / 2) - 1,
+        (Math.floor(i / ANALYSIS_SIDE) + 0.5) / (ANALYSIS_SIDE / 2) - 1,
+      ];
       if (bent(x, y) === 0) return;
       on++;
       covered += v;

@@ -1,6 +1,6 @@
 import { reshaped } from '../src/cut/relatives.ts';
 import { cut, derivedPlate, makeRecipe, makeStep, RELATIVES } from '@amber-stamp/core/cut';
-import { FLAWS, flawsOf, placeOnPlate, sightOf } from '@amber-stamp/core/flaws';
+import { FLAWS, flawsOf, placeOnPlate, analysedTip } from '@amber-stamp/core/flaws';
 import { InkEngine } from '@amber-stamp/core/ink';
 import {
   beginFixes,
@@ -13,14 +13,14 @@ import {
   platesOfFix,
   standardStrips,
   STRIP_SIDE,
-  together,
+  combineFixes,
   tryFix,
   type TriedFix,
 } from '@amber-stamp/core/prove';
 import { checkBorder, fromPlate, toPlate, type Plate } from '@amber-stamp/core/raster';
 import { expect } from 'chai';
 import { cubeRoot, logTwo } from '../src/maths/roots.ts';
-import { deviation, percentile, rise } from '../src/maths/measures.ts';
+import { deviation, percentile, saturate } from '../src/maths/measures.ts';
 import { lookApart, lookOf } from '../src/prove/look.ts';
 import { normalised } from '../src/prove/seen.ts';
 import { brushOf, echoWith } from './helpers/echoes.ts';
@@ -92,7 +92,7 @@ describe('a strip', () => {
     const [strip] = standardStrips(engine, brush, plates, { seeds: 1 });
     const heat = heatOf(strip, 0, 0);
     if (!heat) throw new Error('no heat');
-    const { left, top, side } = sightOf(specked);
+    const { left, top, side } = analysedTip(specked);
     const on = (share: number, from: number) => Math.floor(((share * specked.width - from) / side) * 64);
     const at = (x: number, y: number) => heat.data[on(y, top) * 64 + on(x, left)];
     expect(at(0.8, 0.225)).to.be.above(0.2);
@@ -182,10 +182,12 @@ describe('fixes', () => {
     expect(tryFix(engine, base, plates, some).tried.echo).to.be.closeTo(base.echo + apart, 1e-9);
   });
   it('together stay within the budget and halve the echo', async () => {
-    const best = await together(begun.before, tried, 0.25, () => Promise.resolve([]));
+    const best = await combineFixes(begun.before, tried, 0.25, () => Promise.resolve([]));
     expect(best?.echo).to.be.below(begun.before.echo / 2);
     expect(best?.look).to.be.at.most(0.25);
-    expect(await together({ ...begun.before, echo: 0.5 }, tried, 0.25, () => Promise.resolve([]))).to.equal(undefined);
+    expect(await combineFixes({ ...begun.before, echo: 0.5 }, tried, 0.25, () => Promise.resolve([]))).to.equal(
+      undefined,
+    );
   });
   it('never turn freely what has a direction', () => {
     const long = tipFrom((x, y) => (Math.abs(y) < 0.15 && Math.abs(x) < 0.85 ? 1 : 0));
@@ -232,7 +234,7 @@ describe('numbers under the echo', () => {
     expect(percentile(values, 0.1)).to.be.closeTo(1.4, 1e-6);
     expect(percentile(new Float32Array(0), 0.5)).to.equal(0);
     expect(deviation([2, 4, 4, 4, 5, 5, 7, 9])).to.equal(2);
-    expect([rise(0), rise(-3)]).to.deep.equal([0, 0]);
-    expect(rise(1)).to.be.closeTo(1 - Math.exp(-1), 1e-5);
+    expect([saturate(0), saturate(-3)]).to.deep.equal([0, 0]);
+    expect(saturate(1)).to.be.closeTo(1 - Math.exp(-1), 1e-5);
   });
 });

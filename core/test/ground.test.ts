@@ -1,11 +1,11 @@
 import {
   BLENDS,
   GroundStack,
-  PLAIN_LIE,
+  PLAIN_PLACEMENT,
   coverBox,
   type GroundLayer,
-  type Lie,
-  type LyingInk,
+  type GroundPlacement,
+  type PlacedInk,
 } from '@amber-stamp/core/ground';
 import { InkEngine, groundColour, layOnce, layOut, sheetOrder } from '@amber-stamp/core/ink';
 import { expect } from 'chai';
@@ -24,8 +24,8 @@ const SKY = [200, 100, 50, 255];
 const FIGURE = [0, 0, 255, 255];
 
 /** Ink of one colour over all four pixels, premultiplied. */
-const ink = (lie: Partial<Lie>, colour: number[], alpha = 1): LyingInk => ({
-  lie: { ...PLAIN_LIE, ...lie },
+const ink = (lie: Partial<GroundPlacement>, colour: number[], alpha = 1): PlacedInk => ({
+  lie: { ...PLAIN_PLACEMENT, ...lie },
   pixels: new Float32Array(Array.from({ length: 4 }, () => [...colour.map((v) => (v / 255) * alpha), alpha]).flat()),
 });
 const RED = [255, 0, 0];
@@ -35,7 +35,7 @@ describe('ground', () => {
     [layer('sky', SKY, SKY, SKY, SKY), layer('figure', CLEAR, FIGURE, FIGURE, CLEAR)],
     SIZE,
   );
-  const seen = (...inks: LyingInk[]): number[][] => {
+  const seen = (...inks: PlacedInk[]): number[][] => {
     const bytes = [...stack.compose(inks, COVER)];
     return [0, 1, 2, 3].map((i) => bytes.slice(4 * i, 4 * i + 3));
   };
@@ -68,7 +68,7 @@ describe('ground', () => {
     expect(Math.abs(twice[0][0] - sky[0])).to.be.below(Math.abs(once[0][0] - sky[0]));
   });
   it('mixes ink by the blend modes of the compositing standard', () => {
-    const by = (blend: Lie['blend']) => seen(ink({ blend }, [100, 200, 250]))[0];
+    const by = (blend: GroundPlacement['blend']) => seen(ink({ blend }, [100, 200, 250]))[0];
     const at = (f: (b: number, s: number) => number) =>
       sky.map((b, i) => Math.round(255 * f(b / 255, [100, 200, 250][i] / 255)));
     expect(by('multiply')).to.deep.equal(at((b, s) => b * s));
@@ -93,7 +93,7 @@ describe('ground', () => {
     const paper = new Uint8ClampedArray(16_000).fill(255);
     const pixels = new Float32Array(16_000).fill(0).map((_, i) => (i % 4 === 3 ? 0.3 : 0));
     const made = new GroundStack([{ name: 'paper', pixels: paper }], wide).compose(
-      [{ lie: { ...PLAIN_LIE, blend: 'dissolve' }, pixels }],
+      [{ lie: { ...PLAIN_PLACEMENT, blend: 'dissolve' }, pixels }],
       COVER,
     );
     let black = 0;
@@ -110,7 +110,7 @@ describe('ground', () => {
     for (let y = 18; y < 23; y++) for (let x = 18; x < 23; x++) pixels[4 * (y * 41 + x) + 3] = 1;
     const print = (blurPx: number) =>
       new GroundStack([{ name: 'paper', pixels: paper }], wide).compose(
-        [{ lie: { ...PLAIN_LIE, blurPx }, pixels }],
+        [{ lie: { ...PLAIN_PLACEMENT, blurPx }, pixels }],
         COVER,
       );
     const [sharp, soft] = [print(0), print(3)];
@@ -140,8 +140,8 @@ describe('strokes that take away', () => {
   const bytes = (ground: 'white' | '#204060', awayOf: number) => {
     const order = sheetOrder(brush, plates, layOut(brush, sheet), sheet, ground);
     const strokes = order.strokes.map((one, s) => ({ ...one, away: s === awayOf }));
-    const out = layOnce(engine, { ...order, strokes }, ({ impressions }) =>
-      engine.toBytes(impressions, groundColour(ground), sheet),
+    const out = layOnce(engine, { ...order, strokes }, ({ prints }) =>
+      engine.toBytes(prints, groundColour(ground), sheet),
     );
     return (x: number, y = 30) => [...out.subarray(4 * (y * 100 + x), 4 * (y * 100 + x) + 3)];
   };

@@ -3,10 +3,11 @@ import { InkEngine, TILE } from '@amber-stamp/core/ink';
 import { dabsOf, type DabTable } from '@amber-stamp/core/vary';
 import { expect } from 'chai';
 import { bin } from '../src/ink/bins.ts';
-import { ENTRY_BYTES, extentOf, levelBytes, viewsAt, writeEntry, writeLevel } from '../src/ink/entry.ts';
+import { extentOf, levelBytes, viewsAt, writeEntry, writeLevel } from '../src/ink/entry.ts';
 import { kernelFor } from '../src/ink/kernel.ts';
 import { InkMemory } from '../src/ink/memory.ts';
-import { FACING, floorOf, RECORD_BYTES, type Floor } from '../src/ink/place.ts';
+import { ENTRY, RECORD } from '../src/ink/layout.ts';
+import { NO_TILT, sheetTiltOf, type SheetTilt } from '../src/ink/place.ts';
 import { quartersOf, Tip } from '../src/ink/tip.ts';
 import { bristleTip, brushWith, straight } from './helpers/make.ts';
 
@@ -27,12 +28,12 @@ const dabs: DabTable = dabsOf(
 );
 
 /** The records that a kernel makes of the dabs. */
-function records(choice: KernelChoice, floor: Floor = FACING): Uint8Array {
+function records(choice: KernelChoice, floor: SheetTilt = NO_TILT): Uint8Array {
   const memory = new InkMemory();
   const kernel = kernelFor(memory, choice);
   const tip = new Tip(bristleTip());
-  const entries = memory.allocate(dabs.count * ENTRY_BYTES);
-  const out = memory.allocate(dabs.count * RECORD_BYTES);
+  const entries = memory.allocate(dabs.count * ENTRY.bytes);
+  const out = memory.allocate(dabs.count * RECORD.bytes);
   const levels = new Map<object, number>();
   let count = 0;
   for (let i = 0; i < dabs.count; i++) {
@@ -47,15 +48,15 @@ function records(choice: KernelChoice, floor: Floor = FACING): Uint8Array {
     writeEntry(viewsAt(memory.memory.buffer, entries), count++, dabs, i, 1, extent, address);
   }
   kernel.place(entries, count, out, ...floor);
-  return memory.bytes(out, count * RECORD_BYTES).slice();
+  return memory.bytes(out, count * RECORD.bytes).slice();
 }
 
 describe('placing dabs', () => {
   it('gives the same records, bit for bit, from the WebAssembly kernel and from its plain twin', () => {
     const wasm = records('wasm');
-    expect(wasm.length / RECORD_BYTES).to.be.greaterThan(100);
+    expect(wasm.length / RECORD.bytes).to.be.greaterThan(100);
     expect(records('plain')).to.deep.equal(wasm);
-    const tilted = floorOf({ tiltDeg: 55, directionDeg: 70 });
+    const tilted = sheetTiltOf({ tiltDeg: 55, directionDeg: 70 });
     expect(records('plain', tilted)).to.deep.equal(records('wasm', tilted));
   });
 
@@ -75,7 +76,7 @@ describe('placing dabs', () => {
   });
 
   it('deals dabs out to every tile that they touch, in printing order', () => {
-    const words = RECORD_BYTES / 4;
+    const words = RECORD.bytes / 4;
     const boxes = [
       [10, 40, 10, 40],
       [200, 300, 200, 300],

@@ -2,14 +2,14 @@ import { DRIVERS } from '@amber-stamp/core/model';
 import { dabsOf } from '@amber-stamp/core/vary';
 import { expect } from 'chai';
 import type { Driver } from '../src/model/brush.ts';
-import { emptyHands, makeReadings, repeatHand, type Column, type Hands } from '../src/vary/hands.ts';
+import { emptyPenColumns, makeReadings, repeatPenRow, type Column, type PenColumns } from '../src/vary/pen-columns.ts';
 import { meanReading } from '../src/vary/reading.ts';
 import { brushWith } from './helpers/make.ts';
 
 const COUNT = 60;
 /** Hands that change from dab to dab in everything. */
-function someHands(): Hands {
-  const hands = emptyHands(900, COUNT);
+function someHands(): PenColumns {
+  const hands = emptyPenColumns(900, COUNT);
   hands.count = COUNT;
   for (let i = 0; i < COUNT; i++) {
     hands.alongPx[i] = i * 15;
@@ -31,12 +31,12 @@ const bent = [
   [1, 0.7],
 ];
 
-const together = (column: Column, hands: Hands): Float64Array => {
+const together = (column: Column, hands: PenColumns): Float64Array => {
   const out = new Float64Array(COUNT);
   column(hands, 0, COUNT, out);
   return out;
 };
-const oneByOne = (column: Column, hands: Hands): Float64Array => {
+const oneByOne = (column: Column, hands: PenColumns): Float64Array => {
   const out = new Float64Array(COUNT);
   for (let i = 0; i < COUNT; i++) column(hands, i, i + 1, out);
   return out;
@@ -69,7 +69,7 @@ describe('the readings of drivers', () => {
   });
   it('are those of the same hand for all dabs of one place', () => {
     const some = someHands();
-    repeatHand(some, 10, 14);
+    repeatPenRow(some, 10, 14);
     for (const name of ['x', 'pressure', 'headingDeg', 'twist', 'alongPx'] as const)
       expect(new Set(some[name].subarray(10, 14)).size, name).to.equal(1);
     expect(some.alongPx[14]).to.equal(14 * 15);

@@ -38,7 +38,7 @@ function orderOf(
 describe('a sheet that is laid again and again', () => {
   const engine = new InkEngine();
   const bytesOf = (session: SheetSession, order: SheetOrder) =>
-    engine.toBytes(session.lay(order).impressions, groundColour('white'), SHEET);
+    engine.toBytes(session.lay(order).prints, groundColour('white'), SHEET);
   const ALL = [{ at: 0 }, { at: 1 }, { at: 2 }];
 
   it('gives the bytes of a sheet that is printed at once', () => {

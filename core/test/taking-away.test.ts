@@ -77,13 +77,11 @@ describe('how much a stroke covers', () => {
     it(`is told as it is printed, ${what}, and whether or not it takes away`, () => {
       const engine = new InkEngine();
       const session = new SheetSession(engine);
-      const { impressions } = session.lay(sheetOrder(brush, plates, layOut(brush, sheet), sheet, 'none'));
-      const printed = engine.toFloats(impressions, sheet);
+      const { prints } = session.lay(sheetOrder(brush, plates, layOut(brush, sheet), sheet, 'none'));
+      const printed = engine.toFloats(prints, sheet);
       const told = [false, true].map((away) => {
         const out = new Float32Array(SIDE * SIDE);
-        engine.eachCovered({ ...impressions[0], away }, sheet, (row, from, values) =>
-          out.set(values, row * SIDE + from),
-        );
+        engine.eachCovered({ ...prints[0], away }, sheet, (row, from, values) => out.set(values, row * SIDE + from));
         return Array.from(out);
       });
       session.clear();

@@ -4,7 +4,7 @@ import { parseBrush } from '@amber-stamp/core/model';
 import type { Plate } from '@amber-stamp/core/raster';
 import { dabsOf, type DabTable } from '@amber-stamp/core/vary';
 import { expect } from 'chai';
-import type { LayRule } from '../src/ink/lay-freely.ts';
+import type { LayRule } from '../src/ink/lay-by-rule.ts';
 import { bristleTip } from './helpers/make.ts';
 
 const SIZE = { width: 420, height: 300 };

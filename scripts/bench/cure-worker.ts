@@ -1,12 +1,12 @@
 import { InkEngine } from '@amber-stamp/core/ink';
-import { borrowFlaws, tryFix, type Before, type Fix, type LentFlaw } from '@amber-stamp/core/prove';
+import { borrowFlaws, tryFix, type FixBaseline, type Fix, type LentFlaw } from '@amber-stamp/core/prove';
 import type { Plate } from '@amber-stamp/core/raster';
 import { parentPort } from 'node:worker_threads';
 
 /** One fix to try; plates come once for each brush, with what was found on them. */
 export interface CureOrder {
   plates?: Map<string, { plate: Plate; found: LentFlaw[] | undefined }>;
-  before: Before;
+  before: FixBaseline;
   fix: Fix;
 }
 

@@ -119,8 +119,8 @@ function trialSheet(): { text: string[] } {
   const ms = alternate(
     {
       amber: () => {
-        layOnce(engine, sheetOrder(brush, plates, changed(), size, 'white', 0.5), ({ impressions }) =>
-          engine.toBytes(impressions, groundColour('white'), size),
+        layOnce(engine, sheetOrder(brush, plates, changed(), size, 'white', 0.5), ({ prints }) =>
+          engine.toBytes(prints, groundColour('white'), size),
         );
       },
       low: () => drawnBy(skia),

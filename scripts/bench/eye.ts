@@ -1,6 +1,14 @@
 // How well echo and texture agree with the eye on rated strokes, and what the cures make of those that repeat.
 import { InkEngine } from '@amber-stamp/core/ink';
-import { beginFixes, FITTED, fixesAfter, together, tryFix, type Before, type TriedFix } from '@amber-stamp/core/prove';
+import {
+  beginFixes,
+  FITTED,
+  fixesAfter,
+  combineFixes,
+  tryFix,
+  type FixBaseline,
+  type TriedFix,
+} from '@amber-stamp/core/prove';
 import { writeFileSync } from 'node:fs';
 import { agreement, leftOutByTips, mean } from '../../demo/src/agreement.ts';
 import { measureRated, ratedBrush, type RatedStroke } from '../../demo/src/rated.ts';
@@ -24,7 +32,7 @@ const worstLine = ({ name, tips, spacingPct, repeat, echo, eyeTexture, texture }
 
 interface CuredStroke {
   row: RatedStroke;
-  before: Before;
+  before: FixBaseline;
   best: TriedFix | undefined;
 }
 const REPEATS = 40;
@@ -39,7 +47,7 @@ async function curedOf(row: RatedStroke): Promise<CuredStroke> {
   const { before, fixes } = beginFixes(engine, brush, plates);
   const tryAll = (all: typeof fixes) => all.map((fix) => tryFix(engine, before, plates, fix).tried);
   const tried = tryAll(fixes);
-  const best = await together(before, tried, LOOK, (fix) =>
+  const best = await combineFixes(before, tried, LOOK, (fix) =>
     Promise.resolve(tryAll(fixesAfter(engine, before, plates, fix, tried))),
   );
   return { row, before, best };

@@ -1,6 +1,6 @@
 import type { DabTable } from '@amber-stamp/core/vary';
-import { extentOf, lyingOf } from '../../core/src/ink/entry.ts';
-import { placed } from '../../core/src/ink/place.ts';
+import { extentOf, dabFrame } from '../../core/src/ink/entry.ts';
+import { placeDab } from '../../core/src/ink/place.ts';
 import { HULL_DIRECTIONS, PAD, type Tip, type TipLevel } from '../../core/src/ink/tip.ts';
 
 const floats = new WeakMap<TipLevel, Float32Array>();
@@ -19,7 +19,7 @@ export function float64Lay(field: Float32Array, width: number, height: number, d
     const extent = extentOf(dabs, i, tip, 1);
     if (!extent) continue;
     const { level } = extent;
-    const p = placed(lyingOf(dabs, i, tip, 1, extent));
+    const p = placeDab(dabFrame(dabs, i, tip, 1, extent));
     const texels = texelsOf(level);
     const { stride, hull } = level;
     const inverse = 1 / 2 ** level.bits;

@@ -67,8 +67,8 @@ export function fullTable(): string[] {
   const engine = new InkEngine();
   const held = plates();
   const run = (brush: Brush) => () => {
-    layOnce(engine, sheetOrder(brush, held, layOut(brush, STROKES), SHEET, 'white'), ({ impressions }) =>
-      engine.toBytes(impressions, groundColour('white'), SHEET),
+    layOnce(engine, sheetOrder(brush, held, layOut(brush, STROKES), SHEET, 'white'), ({ prints }) =>
+      engine.toBytes(prints, groundColour('white'), SHEET),
     );
   };
   const grain = { plate: 'grain', scale: 80, depth: { rest: 70, low: 30, drivers: DRIVERS } };

@@ -1,7 +1,7 @@
 import './helpers/workers.ts';
 import { makeStep } from '@amber-stamp/core/cut';
 import type { Brush } from '@amber-stamp/core/model';
-import type { Before, Fix } from '@amber-stamp/core/prove';
+import type { FixBaseline, Fix } from '@amber-stamp/core/prove';
 import { expect } from 'chai';
 import {
   cancelCures,
@@ -20,7 +20,7 @@ import type { ProveJob, ShownFix } from '../src/workers/prove-protocol.ts';
 import { benchOf, plateOf, STANDING } from './helpers/benches.ts';
 import { standIn, until } from './helpers/workers.ts';
 
-const BEFORE: Before = { nominal: 40, echo: 60, texture: 50, first: { echo: 60, texture: 50, look: [] } };
+const BEFORE: FixBaseline = { nominal: 40, echo: 60, texture: 50, first: { echo: 60, texture: 50, look: [] } };
 const SPECK = makeStep('heal', { places: [[1, 0.5, 0.5]] });
 
 /** What each fix leaves of the echo, and how far it moves the look. */
@@ -59,11 +59,11 @@ function prover(onTry: (fix: Fix) => void = () => undefined): void {
     lend: () => [],
     borrow: () => undefined,
     begin: ({ brush }: ProveJob) => ({ before: BEFORE, fixes: fixesOf(brush), singles: [] }),
-    tryOne: (_job: ProveJob, _before: Before, fix: Fix) => {
+    tryOne: (_job: ProveJob, _before: FixBaseline, fix: Fix) => {
       onTry(fix);
       return triedAs(fix, RESULTS[fix.what] ?? [20, 0.09]);
     },
-    after: (_job: ProveJob, _before: Before, fix: Fix): Fix[] =>
+    after: (_job: ProveJob, _before: FixBaseline, fix: Fix): Fix[] =>
       fix.what.includes(';') ? [] : [{ ...fix, what: `${fix.what}; more`, brush: seeded(fix.brush, 500) }],
   });
 }
@@ -181,7 +181,7 @@ describe('cures that are tried', () => {
         fixes: fixesOf(brush),
         singles: [],
       }),
-      tryOne: (_job: ProveJob, _before: Before, fix: Fix) => triedAs(fix, [0, 0]),
+      tryOne: (_job: ProveJob, _before: FixBaseline, fix: Fix) => triedAs(fix, [0, 0]),
     });
     await cureForMe();
     expect(presentBench()).to.equal(before);

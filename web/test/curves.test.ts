@@ -1,8 +1,8 @@
 import { expect } from 'chai';
 import { alikeAfter, curvesOf, MOST_LAGS, strongestOf } from '../src/stages/prove/curves.ts';
-import type { Likeness, ToldEcho, ToldGiveAway } from '../src/workers/prove-protocol.ts';
+import type { Likeness, EchoView, GiveAwayView } from '../src/workers/prove-protocol.ts';
 
-const bump = (given: Partial<ToldGiveAway>): ToldGiveAway => ({
+const bump = (given: Partial<GiveAwayView>): GiveAwayView => ({
   place: { what: 'bump', x: 0.5, y: 0.1 },
   tone: '',
   coat: 0,
@@ -16,7 +16,7 @@ const bump = (given: Partial<ToldGiveAway>): ToldGiveAway => ({
   places: [],
   ...given,
 });
-const told = (likeness: Partial<Likeness>, ...giveAways: ToldGiveAway[]): ToldEcho => ({
+const told = (likeness: Partial<Likeness>, ...giveAways: GiveAwayView[]): EchoView => ({
   echo: 40,
   outline: 40,
   inside: 5,
@@ -29,7 +29,7 @@ const told = (likeness: Partial<Likeness>, ...giveAways: ToldGiveAway[]): ToldEc
   tipPx: 40,
   ms: 1,
 });
-const names = (echo: ToldEcho) => curvesOf(echo).map(({ name }) => name);
+const names = (echo: EchoView) => curvesOf(echo).map(({ name }) => name);
 
 describe('the plot of where an echo comes from', () => {
   it('shows inside and outline, and the strongest give-away by its name', () => {

@@ -5,7 +5,7 @@ import { shapedByLattice, boxOfMesh, solidMesh } from '@amber-stamp/core/relief'
 import { expect } from 'chai';
 import { closeBench, openBench, presentBench, settle, undo, useBench } from '../src/bench/store.ts';
 import { castOf, keepView, nudgeCast, seeFrom, setCast } from '../src/stages/find/relief/cast-place.ts';
-import { frameSeen, sightOf, sliceIn } from '../src/stages/find/relief/framing.ts';
+import { frameSeen, viewExtent, sliceIn } from '../src/stages/find/relief/framing.ts';
 import { bend, latticeLines, movesOf, seenPoints, useBending, type Bend } from '../src/stages/find/relief/lattice.ts';
 import { panesIn } from '../src/stages/find/relief/panes.ts';
 import { benchOf, STANDING } from './helpers/benches.ts';
@@ -24,7 +24,7 @@ const step = () => {
   if (!found) throw new Error('there is no cast');
   return found;
 };
-const sight = () => sightOf(step(), undefined);
+const sight = () => viewExtent(step(), undefined);
 const seen = () => seenPoints(pane, cube, cube, step(), sight());
 
 /** Bends the chosen points as one gesture from where they are. */

@@ -1,6 +1,6 @@
 import { array, boolean, lazy, number, object, string, type ISchema } from 'yup';
 import { recipeSchema, type Recipe } from '../cut/recipe.ts';
-import { lieSchema, PLAIN_LIE, type Lie } from '../ground/lie.ts';
+import { groundPlacementSchema, PLAIN_PLACEMENT, type GroundPlacement } from '../ground/placement.ts';
 import { GROUND_FORM, type Ground } from '../ink/coat.ts';
 import type { Brush } from '../model/brush.ts';
 import { brushSchema } from '../model/brush-schema.ts';
@@ -30,7 +30,7 @@ export interface OwnStroke extends PenStroke {
   /** its own colour for the lowest coat; missing: the brush's */
   colour?: string;
   /** how it lies on the ground; missing: as the sheet says */
-  lie?: Lie;
+  lie?: GroundPlacement;
 }
 /** A kept state to compare with. */
 export interface Pin extends BrushState {
@@ -47,7 +47,7 @@ export interface SheetState {
   /** source of the picture that is the ground */
   picture: string | null;
   /** how strokes lie that say nothing themselves */
-  lie: Lie;
+  lie: GroundPlacement;
   /** what lies over the ground where strokes uncover */
   cover: string;
   /** lights what stands above the sheet, and reliefs that are tried on a surface */
@@ -85,7 +85,7 @@ const ownStrokeSchema = strokeSchema.shape({
   away: boolean().optional(),
   state: shape(state).optional().default(undefined),
   colour: colourSchema().optional(),
-  lie: lieSchema.optional().default(undefined),
+  lie: groundPlacementSchema.optional().default(undefined),
 });
 
 export const MAX_PINS = 60;
@@ -98,7 +98,7 @@ export const benchSchema = shape({
     ground: string().matches(GROUND_FORM).default('white'),
     trial: boolean().default(true),
     picture: string().uuid().nullable().default(null),
-    lie: lieSchema.default({ ...PLAIN_LIE }),
+    lie: groundPlacementSchema.default({ ...PLAIN_PLACEMENT }),
     cover: colourSchema().default(DEFAULT_COVER),
     lamp: shape({
       azimuthDeg: finite().min(-180).max(180).default(LAMP.azimuthDeg),

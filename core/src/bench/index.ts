@@ -1,1 +1,13 @@
-export { type Bench, type BenchPlate, type BrushState, DEFAULT_COVER, MAX_PINS, type OwnStroke, type Pin, type SheetState, benchSchema, nextNumber, parseBench } from './bench.ts';
+export {
+  type Bench,
+  type BenchPlate,
+  type BrushState,
+  DEFAULT_COVER,
+  MAX_PINS,
+  type OwnStroke,
+  type Pin,
+  type SheetState,
+  benchSchema,
+  nextNumber,
+  parseBench,
+} from './bench.ts';

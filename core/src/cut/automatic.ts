@@ -119,7 +119,7 @@ export function automaticRecipe(picture: Picture, prints: Prints): Recipe {
   const levelled = cut(look, makeRecipe(start));
   const box = contentBox(levelled, 0.03);
   if (!box) throw blank();
-  const side = factor * Math.max(box.right - box.left, box.bottom - box.top);
+  const side = factor * Math.max(box.x1 - box.x0, box.y1 - box.y0);
   const resolutionPx = resolutionFor(side);
   if (checkBorder(levelled).share > 0.3)
     return makeRecipe([

@@ -60,13 +60,13 @@ export const smearStep: StepDefinition = {
     if (length < 0.5) return { raster: input, facts: {} };
     let k = 1;
     while (2 ** k < length && k < 9) k++;
-    const pair = new Float64Array(2);
-    sinCosTurns(num(values, 'angleDeg') / 360, pair);
+    const sinCos = new Float64Array(2);
+    sinCosTurns(num(values, 'angleDeg') / 360, sinCos);
     const step = length / (2 ** k - 1);
-    const drawn = meanAlong(input, pair[1] * step, pair[0] * step, k);
+    const drawn = meanAlong(input, sinCos[1] * step, sinCos[0] * step, k);
     const back = (-0.5 + num(values, 'oneSidedPct') / 200) * length;
     const target = raster(input.width, input.height);
-    addShifted(target.data, drawn, pair[1] * back, pair[0] * back, 1);
+    addShifted(target.data, drawn, sinCos[1] * back, sinCos[0] * back, 1);
     return { raster: target, facts: {} };
   },
   sentence: (values) => `${num(values, 'lengthPct')} % toward ${num(values, 'angleDeg')}°`,

@@ -45,7 +45,7 @@ export const castStep: StepDefinition = {
   name: 'cast',
   label: 'Cast',
   group: 'Relief',
-  anew: true,
+  fromSource: true,
   relief: true,
   help: 'Casts the mesh straight down to heights as it is seen from one side; where there is no surface the height is 0.',
   params: {
@@ -79,7 +79,7 @@ export const castStep: StepDefinition = {
     },
     depthPct: percent('Depth', 100, 'The nearest share of its depth that is kept and spread over 0..1.', 100, 0.5),
   },
-  run: (_, values, { picture, tell }): StepResult => {
+  run: (_, values, { picture, onProgress }): StepResult => {
     // a picture has no sides to be seen from: its pale parts count as high
     if (!picture.mesh) return { raster: grayOf(picture, 'light'), facts: {} };
     const settings = {
@@ -91,7 +91,7 @@ export const castStep: StepDefinition = {
       across: num(values, 'acrossPct') / 100,
       down: num(values, 'downPct') / 100,
     };
-    const { heights, low, high, side } = castMesh(shaped(picture.mesh, values), settings, tell);
+    const { heights, low, high, side } = castMesh(shaped(picture.mesh, values), settings, onProgress);
     return { raster: heights, facts: { low, high, side } };
   },
   sentence: (values, facts) =>

@@ -38,9 +38,9 @@ export class Cutter {
    * `tell`: told the share done of a step that takes long; what it throws ends the cutting, and nothing of that step is kept.
    * `reuse`: what a run gave is not looked at any more once the next one begins, so that it may be written over.
    */
-  constructor(picture: Picture, others = NO_OTHERS, tell?: (share: number) => void, reuse = false) {
+  constructor(picture: Picture, others = NO_OTHERS, onProgress?: (share: number) => void, reuse = false) {
     this.recycler = reuse ? new Recycler() : undefined;
-    this.materials = { picture, others, tell, fresh: this.recycler?.fresh };
+    this.materials = { picture, others, onProgress, fresh: this.recycler?.fresh };
   }
 
   private rasters(): Raster[] {
@@ -49,7 +49,7 @@ export class Cutter {
 
   /** What comes into the first step; nothing where that does not look at it. */
   private start(step: RecipeStep): Raster {
-    if (step.on && stepNamed(step.step).anew) return NOTHING;
+    if (step.on && stepNamed(step.step).fromSource) return NOTHING;
     this.plain ??= grayChecked(this.materials.picture, 'dark');
     return this.plain;
   }

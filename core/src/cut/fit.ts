@@ -57,7 +57,7 @@ export const fitStep: StepDefinition = {
     const { left, top, scale } = inSquare(input, side, num(values, 'padPct'));
     return { raster: fitSquare(input, side, num(values, 'padPct')), facts: { from, left, top, scale } };
   },
-  lies: (values, facts) => {
+  placement: (values, facts) => {
     const side = Math.round(num(values, 'resolutionPx'));
     const k = 1 / fact(facts, 'scale');
     return { by: [k, 0, -k * fact(facts, 'left'), 0, k, -k * fact(facts, 'top')], to: { width: side, height: side } };

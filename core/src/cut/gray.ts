@@ -82,7 +82,7 @@ export const grayStep: StepDefinition = {
   name: 'gray',
   label: 'Gray',
   group: 'Gray',
-  anew: true,
+  fromSource: true,
   help: 'Makes gray from the colours of the source: says what prints.',
   params: {
     prints: {

@@ -1,7 +1,7 @@
 import { FLAWS } from '../flaws/flaw.ts';
 import { flawsOf } from '../flaws/flaws.ts';
 import { flawAt, healed } from '../flaws/heal.ts';
-import { sightOf } from '../flaws/sight.ts';
+import { analysedTip } from '../flaws/analysed-tip.ts';
 import { toPlate } from '../raster/raster.ts';
 import { rows, type StepDefinition } from './step.ts';
 
@@ -32,7 +32,7 @@ export const healStep: StepDefinition = {
       places.flatMap(([what, x, y]) => flawAt(plate, flaws, { what: FLAWS[Math.round(what)], x, y }) ?? []),
     );
     let raster = input;
-    for (const flaw of found) raster = healed(raster, sightOf(plate), flaw.cure());
+    for (const flaw of found) raster = healed(raster, analysedTip(plate), flaw.cure());
     return { raster, facts: { cured: found.size } };
   },
   sentence: (values, facts) => {

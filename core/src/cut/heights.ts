@@ -41,7 +41,7 @@ export const heightsStep: StepDefinition = {
   name: 'heights',
   label: 'Heights',
   group: 'Relief',
-  anew: true,
+  fromSource: true,
   relief: true,
   help: 'Reads the source as heights: the base plane becomes 0, one unit above it 1. What lies below or above is kept.',
   params: {

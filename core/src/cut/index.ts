@@ -9,11 +9,40 @@ export { type Mark, findMarks, markRecipe } from './marks.ts';
 export { placementOf } from './placement.ts';
 export { type Profile, heightsStepOf, profileOf } from './profile.ts';
 export { putBack } from './put-back.ts';
-export { type Reading, guessReading, heightsOfSource, readingOf, readings, recipeForReading, reliefRecipe } from './reading.ts';
-export { type Material, type Recipe, type RecipeStep, makeRecipe, makeStep, materialsNamed, parseRecipe, withMaterials, withRegionOf } from './recipe.ts';
+export {
+  type Reading,
+  guessReading,
+  heightsOfSource,
+  readingOf,
+  possibleReadings,
+  recipeForReading,
+  reliefRecipe,
+} from './reading.ts';
+export {
+  type Material,
+  type Recipe,
+  type RecipeStep,
+  makeRecipe,
+  makeStep,
+  materialsNamed,
+  parseRecipe,
+  withMaterials,
+  withRegionOf,
+} from './recipe.ts';
 export { RELATIVES, type Relative, derivedPlate } from './relatives.ts';
 export { distinctLevels, emptyBorder, plateReport, speckBoxes } from './report.ts';
 export { type Clay, clayOf, sculpted, tipRaster } from './sculpt.ts';
 export { STARTERS } from './starters.ts';
-export { type BrushAndPlates, type Facts, NO_OTHERS, type Others, type Param, type ParamValue, type Rows, STEP_GROUPS, choice as choiceParam, number as numberParam } from './step.ts';
+export {
+  type BrushAndPlates,
+  type Facts,
+  NO_OTHERS,
+  type Others,
+  type Param,
+  type ParamValue,
+  type Rows,
+  STEP_GROUPS,
+  choice as choiceParam,
+  number as numberParam,
+} from './step.ts';
 export { STEPS, defaultsOf, makesRelief, stepNamed } from './steps.ts';

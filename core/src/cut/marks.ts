@@ -15,27 +15,31 @@ export interface Mark {
   y1: number;
 }
 
-const SIDE = 700;
-const PRINTS = 0.2;
+const ANALYSIS_SIDE_PX = 700;
+const PRINTS_ABOVE = 0.2;
 /** Parts nearer than this share of the longer side belong to one mark. */
-const TOGETHER = 0.011;
+const JOIN_DISTANCE = 0.011;
 /** Smaller boxes, in shares of both sides, are dust. */
-const LEAST = 0.03;
-const AIR = 0.012;
-const MOST = 40;
+const SMALLEST_MARK = 0.03;
+const MARGIN = 0.012;
+const MAX_MARKS = 40;
 
 /**
  * The marks on a scanned sheet in reading order: what stands out of the ground, parts that lie close together as one;
  * what touches the frame is the bed of the scanner or cut off, and is left out.
  */
 export function findMarks(picture: Picture, prints: Prints): Mark[] {
-  const small = reducePicture(picture, SIDE);
+  const small = reducePicture(picture, ANALYSIS_SIDE_PX);
   const gray = grayOf(small, prints);
   const { width, height } = gray;
   const longest = Math.max(width, height);
   const ground = groundOf(gray, longest * 0.2);
-  const over = withoutFrame({ width, height, data: gray.data.map((v, i) => (v - ground.data[i] > PRINTS ? 1 : 0)) });
-  const { label, count } = pieces(dilate(over, Math.max(1, Math.round(longest * TOGETHER))), 0.5);
+  const over = withoutFrame({
+    width,
+    height,
+    data: gray.data.map((v, i) => (v - ground.data[i] > PRINTS_ABOVE ? 1 : 0)),
+  });
+  const { label, count } = pieces(dilate(over, Math.max(1, Math.round(longest * JOIN_DISTANCE))), 0.5);
   const boxes = Array.from({ length: count + 1 }, () => ({ x0: width, y0: height, x1: 0, y1: 0 }));
   for (let i = 0; i < label.length; i++) {
     if (label[i] === 0 || over.data[i] === 0) continue;
@@ -47,9 +51,9 @@ export function findMarks(picture: Picture, prints: Prints): Mark[] {
     box.x1 = Math.max(box.x1, x + 1);
     box.y1 = Math.max(box.y1, y + 1);
   }
-  const air = Math.round(longest * AIR);
+  const air = Math.round(longest * MARGIN);
   return boxes
-    .filter((b) => b.x1 - b.x0 > width * LEAST && b.y1 - b.y0 > height * LEAST)
+    .filter((b) => b.x1 - b.x0 > width * SMALLEST_MARK && b.y1 - b.y0 > height * SMALLEST_MARK)
     .map((b) => ({
       x0: Math.max(0, b.x0 - air) / width,
       y0: Math.max(0, b.y0 - air) / height,
@@ -57,7 +61,7 @@ export function findMarks(picture: Picture, prints: Prints): Mark[] {
       y1: Math.min(height, b.y1 + air) / height,
     }))
     .sort(byReading)
-    .slice(0, MOST);
+    .slice(0, MAX_MARKS);
 }
 
 /** The mask without the pieces that touch the frame. */

@@ -35,9 +35,9 @@ export function placementOf(picture: Size, recipe: Recipe, facts: readonly Facts
   let all: Affine = [1, 0, 0, 0, 1, 0];
   for (const [i, step] of recipe.steps.entries()) {
     if (!step.on) continue;
-    const { lies } = stepNamed(step.step);
-    if (!lies) continue;
-    const made = lies(step, facts[i] ?? {}, size);
+    const { placement } = stepNamed(step.step);
+    if (!placement) continue;
+    const made = placement(step, facts[i] ?? {}, size);
     if (!made) return undefined;
     all = after(all, made.by);
     size = made.to;

@@ -4,7 +4,7 @@ import type { Brush } from '../model/brush.ts';
 import type { PenStroke } from '../model/strokes.ts';
 
 /** How a picture lies on a sheet: sheet px = left + scale x picture px. */
-interface Lying {
+interface PictureOnSheet {
   scale: number;
   left: number;
   top: number;
@@ -19,7 +19,7 @@ export function putBack(
   plate: string,
   longerPx: number,
   place: Placement,
-  { scale, left, top }: Lying,
+  { scale, left, top }: PictureOnSheet,
 ): { brush: Brush; stroke: PenStroke } {
   const made = plainBrush('as it was cut', plate, brush.seed);
   const [coat] = made.coats;

@@ -114,7 +114,7 @@ export function readingOf(recipe: Recipe | null): Reading {
 }
 
 /** Every way to read a source, with its recipe where something prints. */
-export function readings(picture: Picture): { reading: Reading; recipe: Recipe | undefined }[] {
+export function possibleReadings(picture: Picture): { reading: Reading; recipe: Recipe | undefined }[] {
   const printing = picture.mesh || holesOf(picture) > 0 ? [] : answers(picture);
   return [
     ...printing.map(({ prints, recipe }) => ({ reading: prints, recipe })),

@@ -26,7 +26,7 @@ export interface PlateReport {
   warnings: string[];
 }
 
-const PRINTS = 0.12;
+const PRINTS_ABOVE = 0.12;
 const VISIBLE = 0.02;
 /** Pieces and gaps below this share of the plate's area count as small. */
 const SMALL = 1 / 4000;
@@ -34,7 +34,7 @@ const SMALL = 1 / 4000;
 /** Boxes of the small floating pieces that are left, in px, right and bottom exclusive. */
 export function speckBoxes(source: Raster): { left: number; top: number; right: number; bottom: number }[] {
   const { width, height } = source;
-  const { label, area } = pieces(source, PRINTS);
+  const { label, area } = pieces(source, PRINTS_ABOVE);
   const largest = area.reduce((most, n) => Math.max(most, n), 0);
   const small = area.map((n, k) => k > 0 && n < largest && n <= source.data.length * SMALL);
   const boxes = area.map(() => ({ left: width, top: height, right: 0, bottom: 0 }));
@@ -55,13 +55,13 @@ export function speckBoxes(source: Raster): { left: number; top: number; right: 
 export function emptyBorder(source: Raster): number {
   const box = contentBox(source, VISIBLE);
   if (!box) return Math.floor(Math.min(source.width, source.height) / 2);
-  return Math.min(box.left, box.top, source.width - box.right, source.height - box.bottom);
+  return Math.min(box.x0, box.y0, source.width - box.x1, source.height - box.y1);
 }
 
 function smallHoles(source: Raster): number {
   const { width, height, data } = source;
   const empty = { width, height, data: data.map((v) => 1 - v) };
-  const found = pieces(empty, 1 - PRINTS - 1e-6);
+  const found = pieces(empty, 1 - PRINTS_ABOVE - 1e-6);
   const open = touchingFrame(found, width, height);
   return found.area.filter((n, k) => k > 0 && !open.has(k) && n <= data.length * SMALL).length;
 }

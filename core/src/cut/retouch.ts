@@ -1,7 +1,7 @@
 import { clamp, smoothstep } from '../maths/ramps.ts';
 import { InkEngine } from '../ink/engine.ts';
 import { layOnce, sheetOrder } from '../ink/print.ts';
-import { soundingCoats, type Brush } from '../model/brush.ts';
+import { unmutedCoats, type Brush } from '../model/brush.ts';
 import type { PenPoint, PenStroke } from '../model/strokes.ts';
 import type { Raster } from '../raster/raster.ts';
 import { dabsOf } from '../vary/dabs.ts';
@@ -83,10 +83,10 @@ function drawWith({ brush, plates }: BrushAndPlates, target: Raster, mark: reado
   const sized = scaled(brush, (2 * size * Math.max(target.width, target.height)) / brush.coats[0].properties.size.rest);
   engine ??= new InkEngine();
   const stroke = strokeOf(mark, target);
-  const dabs = soundingCoats(sized).map((coat) => ({ stroke: index, coat, dabs: dabsOf(sized, coat, stroke, index) }));
+  const dabs = unmutedCoats(sized).map((coat) => ({ stroke: index, coat, dabs: dabsOf(sized, coat, stroke, index) }));
   const ink = engine;
-  layOnce(ink, sheetOrder(sized, plates, dabs, target, 'none'), ({ impressions }) => {
-    for (const one of impressions)
+  layOnce(ink, sheetOrder(sized, plates, dabs, target, 'none'), ({ prints }) => {
+    for (const one of prints)
       ink.eachCovered(one, target, (row, from, values) => {
         const at = row * target.width + from;
         for (let i = 0; i < values.length; i++) target.data[at + i] += (goal - target.data[at + i]) * values[i];

@@ -95,7 +95,7 @@ export const plainStep: StepDefinition = {
   name: 'plain',
   label: 'Flat clay',
   group: 'Relief',
-  anew: true,
+  fromSource: true,
   relief: true,
   help: 'Begins with flat clay, whatever the source shows.',
   params: {
@@ -160,7 +160,7 @@ export const displacementStep: StepDefinition = {
   name: 'displacement',
   label: 'Displacement',
   group: 'Relief',
-  anew: true,
+  fromSource: true,
   relief: true,
   help: 'Reads the three colours of the source as moves to the right, up and towards the eye, in shares of its side.',
   params: { unitPct: UNIT },

@@ -94,7 +94,7 @@ export const tileStep: StepDefinition = {
     return { raster: made, facts: { width: made.width, height: made.height } };
   },
   // its parts are joined anew
-  lies: () => undefined,
+  placement: () => undefined,
   sentence: (values, facts) =>
     `${word(values, 'sides')}${facts.width === undefined ? '' : `, ${facts.width} x ${facts.height} px`}`,
 };

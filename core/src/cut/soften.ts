@@ -3,7 +3,7 @@ import { distanceTo, maskOf, outsideOf } from '../raster/distance.ts';
 import type { Raster } from '../raster/raster.ts';
 import { lengthPx, mapped, num, number, percent, type StepDefinition } from './step.ts';
 
-const PRINTS = 0.25;
+const PRINTS_ABOVE = 0.25;
 
 /**
  * The loud parts of an outline: what sticks out of the mask further than a disc of `radiusPx` can follow (the mask
@@ -11,8 +11,8 @@ const PRINTS = 0.25;
  */
 export function protrusions(source: Raster, radiusPx: number): Raster {
   const { width, height } = source;
-  const mask = maskOf(source.data, PRINTS);
-  const inside = distanceTo(outsideOf(source.data, PRINTS), width, height);
+  const mask = maskOf(source.data, PRINTS_ABOVE);
+  const inside = distanceTo(outsideOf(source.data, PRINTS_ABOVE), width, height);
   const reached = distanceTo(maskOf(inside, radiusPx), width, height);
   const data = new Float32Array(mask.length);
   for (let i = 0; i < data.length; i++) data[i] = mask[i] === 1 && reached[i] > radiusPx + 0.5 ? 1 : 0;

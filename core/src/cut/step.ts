@@ -2,7 +2,7 @@ import type { Brush } from '../model/brush.ts';
 import type { Picture } from '../raster/picture.ts';
 import { raster, type Plate, type Raster } from '../raster/raster.ts';
 
-interface Told {
+interface ParamText {
   label: string;
   help: string;
   /** shown only where another setting has this value */
@@ -11,17 +11,25 @@ interface Told {
 
 /** One setting of a step: the interface, the validation and the documents are made from this. */
 export type Param =
-  | (Told & { kind: 'number'; unit: string; min: number; max: number; step: number; default: number; typed?: true })
-  | (Told & { kind: 'choice'; options: readonly string[]; default: string })
-  | (Told & { kind: 'flag'; default: boolean })
+  | (ParamText & {
+      kind: 'number';
+      unit: string;
+      min: number;
+      max: number;
+      step: number;
+      default: number;
+      typed?: true;
+    })
+  | (ParamText & { kind: 'choice'; options: readonly string[]; default: string })
+  | (ParamText & { kind: 'flag'; default: boolean })
   /** #rrggbb */
-  | (Told & { kind: 'colour'; default: string })
+  | (ParamText & { kind: 'colour'; default: string })
   /** name or number of another source; empty for none */
-  | (Told & { kind: 'source'; default: string })
+  | (ParamText & { kind: 'source'; default: string })
   /** a kept brush by its version, or the name of a brush file; empty for a round tip */
-  | (Told & { kind: 'brush'; default: string })
+  | (ParamText & { kind: 'brush'; default: string })
   /** rows of numbers, each of `columns` or, with `open`, of more; places are shares of the picture's sides */
-  | (Told & {
+  | (ParamText & {
       kind: 'rows';
       columns: readonly string[];
       open: boolean;
@@ -64,7 +72,7 @@ export interface Materials {
   picture: Picture;
   others: Others;
   /** told the share done of a step that takes long; what it throws ends the step */
-  tell?: (share: number) => void;
+  onProgress?: (share: number) => void;
   /** a raster of which every value will be written; it may hold old ones */
   fresh?: (size: Size) => Raster;
 }
@@ -79,7 +87,7 @@ export interface Size {
   height: number;
 }
 /** How what a step made lies on what came in, and how large it is. */
-export interface Lying {
+export interface StepPlacement {
   by: Affine;
   to: Size;
 }
@@ -91,13 +99,13 @@ export interface StepDefinition {
   help: string;
   params: Readonly<Record<string, Param>>;
   /** Begins anew from the source: what comes in does not count. */
-  anew?: true;
+  fromSource?: true;
   /** Its outcome is heights: 0 is the base plane, and values below it and above 1 are kept. */
   relief?: true;
   /** Never changes its input. */
   run: (input: Raster, values: ParamValues, materials: Materials) => StepResult;
   /** Where it does not lie as it came in: how it lies, by what the step found; undefined: it has no one place any more. */
-  lies?: (values: ParamValues, facts: Facts, from: Size) => Lying | undefined;
+  placement?: (values: ParamValues, facts: Facts, from: Size) => StepPlacement | undefined;
   /** One line for the card. */
   sentence: (values: ParamValues, facts: Facts) => string;
 }

@@ -65,12 +65,12 @@ const BY_NAME: ReadonlyMap<string, StepDefinition> = new Map(STEPS.map((step) =>
 
 /** The definition of a step; names come from a checked recipe. */
 export const stepNamed = (name: string): StepDefinition => BY_NAME.get(name) as StepDefinition;
-/** Whether a recipe makes heights: whether one of its steps does after it last began anew with something else. */
+/** Whether a recipe makes heights: whether one of its steps does after it last began fromSource with something else. */
 export function makesRelief(recipe: { steps: readonly { step: string; on: boolean }[] }): boolean {
   let relief = false;
   for (const { step, on } of recipe.steps) {
-    const { anew, relief: heights } = stepNamed(step);
-    if (on && (anew || heights)) relief = heights === true;
+    const { fromSource, relief: heights } = stepNamed(step);
+    if (on && (fromSource || heights)) relief = heights === true;
   }
   return relief;
 }

@@ -1,15 +1,16 @@
 import { AmberError } from '../errors.ts';
-import { contentBox, type ContentBox } from '../raster/content-box.ts';
+import type { Box } from '../raster/box.ts';
+import { contentBox } from '../raster/content-box.ts';
 import { raster, type Raster } from '../raster/raster.ts';
 import { fact, num, word, type StepDefinition } from './step.ts';
 
-function centreOf(source: Raster, box: ContentBox, by: string): [number, number] {
-  if (by === 'box') return [(box.left + box.right) / 2, (box.top + box.bottom) / 2];
+function centreOf(source: Raster, box: Box, by: string): [number, number] {
+  if (by === 'box') return [(box.x0 + box.x1) / 2, (box.y0 + box.y1) / 2];
   let mass = 0;
   let mx = 0;
   let my = 0;
-  for (let y = box.top; y < box.bottom; y++)
-    for (let x = box.left; x < box.right; x++) {
+  for (let y = box.y0; y < box.y1; y++)
+    for (let x = box.x0; x < box.x1; x++) {
       const v = source.data[y * source.width + x];
       mass += v;
       mx += v * (x + 0.5);
@@ -51,21 +52,21 @@ export const trimStep: StepDefinition = {
         'trim',
       );
     const [cx, cy] = centreOf(input, box, word(values, 'centre'));
-    const halfWidth = Math.ceil(Math.max(cx - box.left, box.right - cx));
-    const halfHeight = Math.ceil(Math.max(cy - box.top, box.bottom - cy));
+    const halfWidth = Math.ceil(Math.max(cx - box.x0, box.x1 - cx));
+    const halfHeight = Math.ceil(Math.max(cy - box.y0, box.y1 - cy));
     const target = raster(2 * halfWidth, 2 * halfHeight);
     const dx = Math.round(cx) - halfWidth;
     const dy = Math.round(cy) - halfHeight;
-    const left = Math.max(box.left, dx);
-    const right = Math.min(box.right, dx + target.width);
-    for (let y = Math.max(box.top, dy); y < Math.min(box.bottom, dy + target.height); y++)
+    const left = Math.max(box.x0, dx);
+    const right = Math.min(box.x1, dx + target.width);
+    for (let y = Math.max(box.y0, dy); y < Math.min(box.y1, dy + target.height); y++)
       target.data.set(
         input.data.subarray(y * input.width + left, y * input.width + right),
         (y - dy) * target.width + left - dx,
       );
     const facts = {
-      width: box.right - box.left,
-      height: box.bottom - box.top,
+      width: box.x1 - box.x0,
+      height: box.y1 - box.y0,
       // how the outcome lies on what came in
       left: dx,
       top: dy,
@@ -74,7 +75,7 @@ export const trimStep: StepDefinition = {
     };
     return { raster: target, facts };
   },
-  lies: (_, facts) => ({
+  placement: (_, facts) => ({
     by: [1, 0, fact(facts, 'left'), 0, 1, fact(facts, 'top')],
     to: { width: fact(facts, 'sideX'), height: fact(facts, 'sideY') },
   }),

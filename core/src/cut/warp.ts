@@ -143,8 +143,8 @@ export const placeStep: StepDefinition = {
   },
   run: (input, values) => {
     const { width, height } = input;
-    const pair = new Float64Array(2);
-    sinCosTurns(num(values, 'angleDeg') / 360, pair);
+    const sinCos = new Float64Array(2);
+    sinCosTurns(num(values, 'angleDeg') / 360, sinCos);
     const k = 100 / clamp(num(values, 'scalePct'), 1, 1000);
     const mx = values.mirrorX ? -k : k;
     const my = values.mirrorY ? -k : k;
@@ -152,7 +152,7 @@ export const placeStep: StepDefinition = {
     const cy = (height - 1) / 2;
     const dx = cx + (width * num(values, 'moveXPct')) / 100;
     const dy = cy + (height * num(values, 'moveYPct')) / 100;
-    const [s, c] = pair;
+    const [s, c] = sinCos;
     return {
       raster: pulled(input, width, height, (x, y, place) => {
         place[0] = cx + mx * (c * (x - dx) + s * (y - dy));
@@ -161,10 +161,10 @@ export const placeStep: StepDefinition = {
       facts: {},
     };
   },
-  lies: (values, _, from) => {
-    const pair = new Float64Array(2);
-    sinCosTurns(num(values, 'angleDeg') / 360, pair);
-    const [s, c] = pair;
+  placement: (values, _, from) => {
+    const sinCos = new Float64Array(2);
+    sinCosTurns(num(values, 'angleDeg') / 360, sinCos);
+    const [s, c] = sinCos;
     const k = 100 / num(values, 'scalePct');
     const [mx, my] = [values.mirrorX ? -k : k, values.mirrorY ? -k : k];
     const [cx, cy] = [from.width / 2, from.height / 2];

@@ -1,13 +1,14 @@
+import type { Box } from '../raster/box.ts';
 import { blur } from '../raster/blur.ts';
 import { distanceTo } from '../raster/distance.ts';
 import { pieces, touchingFrame } from '../raster/pieces.ts';
 import type { Raster } from '../raster/raster.ts';
-import { greatest, percentile, picked } from '../maths/measures.ts';
-import { SIGHT } from './sight.ts';
+import { maxOf, percentile, filteredValues } from '../maths/measures.ts';
+import { ANALYSIS_SIDE } from './analysed-tip.ts';
 
 /** 0 and 1 over a tip of 256 px. */
 export type PixelSet = Uint8Array;
-export const PIXELS = SIGHT * SIGHT;
+export const PIXELS = ANALYSIS_SIDE * ANALYSIS_SIDE;
 
 export const maskWhere = (test: (i: number) => boolean): PixelSet => {
   const mask = new Uint8Array(PIXELS);
@@ -22,13 +23,13 @@ export const areaOf = (mask: PixelSet): number => {
 };
 
 export const asRaster = (mask: ArrayLike<number>): Raster => ({
-  width: SIGHT,
-  height: SIGHT,
+  width: ANALYSIS_SIDE,
+  height: ANALYSIS_SIDE,
   data: new Float32Array(mask),
 });
 
 /** Distance to the nearest pixel of the mask; 0 within it. */
-export const farFrom = (mask: PixelSet): Float32Array => distanceTo(mask, SIGHT, SIGHT);
+export const distanceFrom = (mask: PixelSet): Float32Array => distanceTo(mask, ANALYSIS_SIDE, ANALYSIS_SIDE);
 
 export const invertedMask = (mask: PixelSet): PixelSet => mask.map((v) => 1 - v);
 
@@ -46,19 +47,19 @@ export function windowOf(mask: PixelSet, px: number): Window {
   return {
     x0: left,
     y0: top,
-    width: Math.max(0, Math.min(SIGHT, x1 + px + 1) - left),
-    height: Math.max(0, Math.min(SIGHT, y1 + px + 1) - top),
+    width: Math.max(0, Math.min(ANALYSIS_SIDE, x1 + px) - left),
+    height: Math.max(0, Math.min(ANALYSIS_SIDE, y1 + px) - top),
   };
 }
 
 /** Calls `use` for every pixel of a window: its place there and in the tip. */
 export function eachOf({ x0, y0, width, height }: Window, use: (at: number, i: number) => void): void {
   for (let y = 0, at = 0; y < height; y++)
-    for (let x = 0, i = (y0 + y) * SIGHT + x0; x < width; x++, at++, i++) use(at, i);
+    for (let x = 0, i = (y0 + y) * ANALYSIS_SIDE + x0; x < width; x++, at++, i++) use(at, i);
 }
 
 /** Distance to the pixels of the mask that equal `value`, in a window. */
-function farIn(mask: PixelSet, value: number, window: Window): Float32Array {
+function depthIn(mask: PixelSet, value: number, window: Window): Float32Array {
   const set = new Uint8Array(window.width * window.height);
   eachOf(window, (at, i) => (set[at] = mask[i] === value ? 1 : 0));
   return distanceTo(set, window.width, window.height);
@@ -69,7 +70,7 @@ export function grown(mask: PixelSet, px: number): PixelSet {
   const window = windowOf(mask, Math.ceil(px) + 1);
   const out = new Uint8Array(PIXELS);
   if (window.width === 0) return out;
-  const far = farIn(mask, 1, window);
+  const far = depthIn(mask, 1, window);
   eachOf(window, (at, i) => (out[i] = far[at] <= px ? 1 : 0));
   return out;
 }
@@ -79,7 +80,7 @@ export function shrunk(mask: PixelSet, px: number): PixelSet {
   const window = windowOf(mask, 1);
   const out = new Uint8Array(PIXELS);
   if (window.width === 0) return out;
-  const far = farIn(mask, 0, window);
+  const far = depthIn(mask, 0, window);
   eachOf(window, (at, i) => (out[i] = far[at] > px ? 1 : 0));
   return out;
 }
@@ -88,28 +89,21 @@ export function shrunk(mask: PixelSet, px: number): PixelSet {
 export function filled(mask: PixelSet): PixelSet {
   const around = asRaster(invertedMask(mask));
   const found = pieces(around, 0.5);
-  const open = touchingFrame(found, SIGHT, SIGHT);
+  const open = touchingFrame(found, ANALYSIS_SIDE, ANALYSIS_SIDE);
   return maskWhere((i) => mask[i] === 1 || !open.has(found.label[i]));
 }
 
-export interface Box {
-  x0: number;
-  y0: number;
-  /** last px, inclusive */
-  x1: number;
-  y1: number;
-}
-
+/** The box around a set; empty and upside down for an empty one. */
 export function boxOf(mask: PixelSet): Box {
-  const box = { x0: SIGHT, y0: SIGHT, x1: 0, y1: 0 };
+  const box = { x0: ANALYSIS_SIDE, y0: ANALYSIS_SIDE, x1: 0, y1: 0 };
   for (let i = 0; i < PIXELS; i++)
     if (mask[i]) {
-      const x = i % SIGHT;
-      const y = (i - x) / SIGHT;
+      const x = i % ANALYSIS_SIDE;
+      const y = (i - x) / ANALYSIS_SIDE;
       if (x < box.x0) box.x0 = x;
-      if (x > box.x1) box.x1 = x;
+      if (x >= box.x1) box.x1 = x + 1;
       if (y < box.y0) box.y0 = y;
-      if (y > box.y1) box.y1 = y;
+      if (y >= box.y1) box.y1 = y + 1;
     }
   return box;
 }
@@ -136,11 +130,11 @@ export const BODY_AT = 0.15;
 
 /** The large pieces of a tip that print from a share `level` of what its dark parts print on, and what those print. */
 export function bodyOf(image: Raster, level: number): { body: PixelSet; ref: number } {
-  const most = greatest(image.data);
+  const most = maxOf(image.data);
   const ref =
     most > 0.05
       ? percentile(
-          picked(image.data, (i) => image.data[i] > 0.25 * most),
+          filteredValues(image.data, (i) => image.data[i] > 0.25 * most),
           0.9,
         )
       : 1;
@@ -159,8 +153,8 @@ export function tipOf(image: Raster, level: number): Tip256 {
     solid,
     ref,
     area: Math.max(1, areaOf(body)),
-    out: farFrom(body),
-    inn: farFrom(invertedMask(solid)),
+    out: distanceFrom(body),
+    inn: distanceFrom(invertedMask(solid)),
   };
 }
 

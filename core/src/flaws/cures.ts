@@ -3,15 +3,15 @@ import { clamp, smoothstep } from '../maths/ramps.ts';
 import { raster, type Raster } from '../raster/raster.ts';
 import { asRaster, boxOf, eachOf, maskedBlur, PIXELS, windowOf, type PixelSet, type Tip256 } from './body.ts';
 import type { Cure } from './flaw.ts';
-import { SIGHT, SIGHT_MIDDLE } from './sight.ts';
+import { ANALYSIS_SIDE, ANALYSIS_MIDDLE } from './analysed-tip.ts';
 
 const FILL_REACH = [2, 5, 11, 24];
 const GRAIN = 5;
 
 /** How far a pixel lies from the middle, by the longer of its two ways. */
 export const frameDistance = (i: number): number => {
-  const x = Math.abs((i % SIGHT) - SIGHT_MIDDLE);
-  const y = Math.abs(Math.floor(i / SIGHT) - SIGHT_MIDDLE);
+  const x = Math.abs((i % ANALYSIS_SIDE) - ANALYSIS_MIDDLE);
+  const y = Math.abs(Math.floor(i / ANALYSIS_SIDE) - ANALYSIS_MIDDLE);
   return Math.max(x, y);
 };
 
@@ -39,9 +39,9 @@ export function keptOnly(mask: PixelSet, sigma: number): Cure {
 /** Fades toward the frame, `inset` px inside it, and into a circle. */
 export const feathered = (inset: number): Cure =>
   keeping((i) => {
-    const x = (i % SIGHT) - SIGHT_MIDDLE;
-    const y = Math.floor(i / SIGHT) - SIGHT_MIDDLE;
-    const edge = clamp((SIGHT_MIDDLE - inset - frameDistance(i)) / 22);
+    const x = (i % ANALYSIS_SIDE) - ANALYSIS_MIDDLE;
+    const y = Math.floor(i / ANALYSIS_SIDE) - ANALYSIS_MIDDLE;
+    const edge = clamp((ANALYSIS_MIDDLE - inset - frameDistance(i)) / 22);
     const round = clamp((136 - Math.sqrt(x * x + y * y)) / 28);
     return smoothstep(0, 1, edge * round);
   });
@@ -105,7 +105,7 @@ function neighbourGrain(image: Raster, mask: PixelSet, weight: Raster, size: rea
 /** Fills a mask with the ground around it and the grain of a neighbouring piece of the body. */
 export function filledIn({ image, solid }: Tip256, mask: PixelSet): Cure {
   const { x0, y0, x1, y1 } = boxOf(mask);
-  const size = [x1 - x0 + 4, y1 - y0 + 4] as const;
+  const size = [x1 - x0 + 3, y1 - y0 + 3] as const;
   const window = windowOf(mask, Math.max(AROUND, Math.min(128, ...size) + 4));
   const { width, height } = window;
   const part = raster(width, height);

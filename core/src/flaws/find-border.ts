@@ -1,10 +1,10 @@
 import { clamp } from '../maths/ramps.ts';
 import type { Raster } from '../raster/raster.ts';
-import { areaOf, BODY_AT, bodyOf, boxOf, farFrom, grown, maskWhere, type PixelSet } from './body.ts';
+import { areaOf, BODY_AT, bodyOf, boxOf, distanceFrom, grown, maskWhere, type PixelSet } from './body.ts';
 import { feathered, frameDistance, keptOnly, keptWhere } from './cures.ts';
 import { cured, flaw, type Cure, type Flaw } from './flaw.ts';
-import { percentile, picked, rise } from '../maths/measures.ts';
-import { SIGHT, SIGHT_MIDDLE } from './sight.ts';
+import { percentile, filteredValues, saturate } from '../maths/measures.ts';
+import { ANALYSIS_SIDE, ANALYSIS_MIDDLE } from './analysed-tip.ts';
 
 const DEEPEST = 34;
 const CORNERS = 10;
@@ -16,9 +16,9 @@ const ABOVE = 1.5;
 /** Value of a side's row `inset` px from the frame, `k` px along it; 0 beyond the frame. */
 function sideValue(data: Float32Array, side: number, inset: number, k: number): number {
   if (inset < 0) return 0;
-  if (side === 0) return data[inset * SIGHT + k];
-  if (side === 1) return data[(SIGHT - 1 - inset) * SIGHT + k];
-  return data[k * SIGHT + (side === 2 ? inset : SIGHT - 1 - inset)];
+  if (side === 0) return data[inset * ANALYSIS_SIDE + k];
+  if (side === 1) return data[(ANALYSIS_SIDE - 1 - inset) * ANALYSIS_SIDE + k];
+  return data[k * ANALYSIS_SIDE + (side === 2 ? inset : ANALYSIS_SIDE - 1 - inset)];
 }
 
 /** The strongest step that runs along a whole side, and how far from the frame. */
@@ -27,12 +27,12 @@ function stepOf(data: Float32Array, side: number, ref: number): { step: number; 
   for (let inset = 0; inset < DEEPEST; inset++) {
     let sum = 0;
     let up = 0;
-    for (let k = CORNERS; k < SIGHT - CORNERS; k++) {
+    for (let k = CORNERS; k < ANALYSIS_SIDE - CORNERS; k++) {
       const g = sideValue(data, side, inset, k) - sideValue(data, side, inset - 2, k);
       sum += clamp(g, -0.25 * ref, 0.25 * ref);
       if (g > 0.015 * ref) up++;
     }
-    const n = SIGHT - 2 * CORNERS;
+    const n = ANALYSIS_SIDE - 2 * CORNERS;
     const alike = Math.max(0, (2 * up) / n - 1);
     const step = Math.max(0, sum / n) * alike * alike;
     if (step > best.step) best = { step, inset };
@@ -63,9 +63,9 @@ export function findBorder(image: Raster): Border | undefined {
   if (step <= 0.01 * ref) return undefined;
   const insets = sides.map((s) => s.inset).sort((a, b) => a - b);
   const inset = Math.floor((insets[1] + insets[2]) / 2);
-  const frame = maskWhere((i) => frameDistance(i) > SIGHT_MIDDLE - inset - 6);
-  const out = farFrom(body);
-  const beyond = picked(image.data, (i) => out[i] > 4);
+  const frame = maskWhere((i) => frameDistance(i) > ANALYSIS_MIDDLE - inset - 6);
+  const out = distanceFrom(body);
+  const beyond = filteredValues(image.data, (i) => out[i] > 4);
   const ground = percentile(beyond, 0.6);
   const faint = ground > 0.03 * ref;
   const hard = shareIn(body, frame) > 0.5;
@@ -80,11 +80,11 @@ export function findBorder(image: Raster): Border | undefined {
       : frame;
   const cure = () => (hard ? feathered(inset) : keptOnly(near, 1.5));
   // a tip that goes on inside its hard border is cut square: its border is not a thing beside it
-  const within = (i: number) => frame[i] === 0 && frameDistance(i) > SIGHT_MIDDLE - inset - 6 - WITHIN;
+  const within = (i: number) => frame[i] === 0 && frameDistance(i) > ANALYSIS_MIDDLE - inset - 6 - WITHIN;
   const cutSquare = hard && shareIn(body, maskWhere(within)) > 0.5;
   const beside = faint ? keptWhere((i) => near[i] === 1 || image.data[i] > 1.2 * ground) : unframed;
   return {
-    flaw: flaw('border', faint ? 'faint' : 'frame', mask, rise(step / (0.05 * ref)), cure, boxOf(frame)),
+    flaw: flaw('border', faint ? 'faint' : 'frame', mask, saturate(step / (0.05 * ref)), cure, boxOf(frame)),
     alone: cutSquare ? cure() : beside,
     level,
   };

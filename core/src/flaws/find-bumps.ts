@@ -3,52 +3,53 @@ import { pieces } from '../raster/pieces.ts';
 import { asRaster, boxOf, grown, maskWhere, PIXELS, shrunk, type PixelSet, type Tip256 } from './body.ts';
 import { keptOnly } from './cures.ts';
 import { flaw, type Flaw } from './flaw.ts';
-import { riseSquared } from '../maths/measures.ts';
-import { SIGHT } from './sight.ts';
+import { saturateSquared } from '../maths/measures.ts';
+import { ANALYSIS_SIDE } from './analysed-tip.ts';
 
 const DISC = 22;
 const PAD = DISC + 7;
-const MOST = 3;
-const LEAST = 3;
+const MAX_BUMPS = 3;
+const LEAST_REACH_PX = 3;
 const LONGEST = 110;
 /** How much one other bump of the same height hides a bump. */
 const ONE_OTHER = 0.75;
 
 /** What of a mask a disc of 22 px can reach from within; beyond the frame is outside. */
 function openedByDisc(mask: PixelSet): PixelSet {
-  const side = SIGHT + 2 * PAD;
+  const side = ANALYSIS_SIDE + 2 * PAD;
   const outside = new Uint8Array(side * side).fill(1);
-  for (let i = 0; i < PIXELS; i++) if (mask[i]) outside[(Math.floor(i / SIGHT) + PAD) * side + (i % SIGHT) + PAD] = 0;
+  for (let i = 0; i < PIXELS; i++)
+    if (mask[i]) outside[(Math.floor(i / ANALYSIS_SIDE) + PAD) * side + (i % ANALYSIS_SIDE) + PAD] = 0;
   const depth = distanceTo(outside, side, side);
   const centres = new Uint8Array(side * side);
   for (let i = 0; i < centres.length; i++) centres[i] = depth[i] > DISC ? 1 : 0;
   if (!centres.some((v) => v > 0)) return mask;
   const far = distanceTo(centres, side, side);
-  return maskWhere((i) => far[(Math.floor(i / SIGHT) + PAD) * side + (i % SIGHT) + PAD] <= DISC + 0.3);
+  return maskWhere((i) => far[(Math.floor(i / ANALYSIS_SIDE) + PAD) * side + (i % ANALYSIS_SIDE) + PAD] <= DISC + 0.3);
 }
 
 /** Parts of the outline that stand out farther than its other unevenness. */
 export function findBumps(tip: Tip256): Flaw[] {
   const body = tip.solid;
   const open = openedByDisc(body);
-  const far = distanceTo(open, SIGHT, SIGHT);
+  const far = distanceTo(open, ANALYSIS_SIDE, ANALYSIS_SIDE);
   const found = pieces(asRaster(maskWhere((i) => body[i] === 1 && far[i] > 0)), 0.5);
   const heights = new Float64Array(found.count + 1);
   for (let i = 0; i < PIXELS; i++)
     if (found.label[i]) heights[found.label[i]] = Math.max(heights[found.label[i]], far[i]);
   const order = Array.from({ length: found.count }, (_, k) => k + 1).sort((a, b) => heights[b] - heights[a]);
   const rim = shrunk(open, 1);
-  return order.slice(0, MOST).flatMap((label, place) => {
+  return order.slice(0, MAX_BUMPS).flatMap((label, place) => {
     const height = heights[label];
-    if (height < LEAST) return [];
+    if (height < LEAST_REACH_PX) return [];
     // the second of the others, and most of the first: the two ends of a long tip are no bumps, and whether some px of the
     // rim are left over beside them, or not, makes no difference
     const [first = 0, second = 0] = order.filter((_, k) => k !== place).map((k) => heights[k]);
     const usual = Math.max(second, ONE_OTHER * first);
     const mask = maskWhere((i) => found.label[i] === label);
     const { x0, y0, x1, y1 } = boxOf(mask);
-    if (Math.max(x1 - x0, y1 - y0) > LONGEST) return [];
-    const salience = riseSquared(height, 7) * riseSquared(height / (usual + 1.5) - 0.7, 0.8);
+    if (Math.max(x1 - x0, y1 - y0) - 1 > LONGEST) return [];
+    const salience = saturateSquared(height, 7) * saturateSquared(height / (usual + 1.5) - 0.7, 0.8);
     const cure = () => {
       const wide = grown(mask, 3.2);
       return keptOnly(

@@ -5,8 +5,8 @@ import { raster, type Raster } from '../raster/raster.ts';
 import { areaOf, asRaster, maskedBlur, maskWhere, type Tip256 } from './body.ts';
 import { filledIn } from './cures.ts';
 import { flaw, type Flaw } from './flaw.ts';
-import { greatest, median, picked, rise, riseSquared } from '../maths/measures.ts';
-import { SIGHT, SIGHT_MIDDLE } from './sight.ts';
+import { maxOf, median, filteredValues, saturate, saturateSquared } from '../maths/measures.ts';
+import { ANALYSIS_SIDE, ANALYSIS_MIDDLE } from './analysed-tip.ts';
 import { meanAlong, rowOf, turned, turnedRidges } from './turned.ts';
 
 const DIRECTIONS = 24;
@@ -20,7 +20,7 @@ const AWAY = 5;
 const LONG = 91;
 /** Rows to both sides in which the exact course of a line is looked for. */
 const NEAR_ROWS = 9;
-const MOST = 5;
+const MAX_LINES = 5;
 /** So many others a line must stand out against. */
 const RIVALS = 10;
 /** So many rows of a direction can be lines, of either tone. */
@@ -45,9 +45,9 @@ interface RowPeaks {
 }
 
 const noPeaks = (): RowPeaks => ({
-  value: new Float32Array(SIGHT),
-  x: new Int32Array(SIGHT),
-  height: new Float32Array(SIGHT),
+  value: new Float32Array(ANALYSIS_SIDE),
+  x: new Int32Array(ANALYSIS_SIDE),
+  height: new Float32Array(ANALYSIS_SIDE),
 });
 
 interface Candidate {
@@ -66,17 +66,17 @@ function fineOf({ image, solid, inn }: Tip256): { fine: Raster; inside: Raster; 
   const local = maskedBlur(image, asRaster(solid), 4);
   const soft = blur(image, 0.7, false).data;
   const away = soft.map((v, i) => v - local[i]);
-  const unit = 0.9 * 1.48 * median(picked(away.map(Math.abs), (i) => inside.data[i] > 0)) + 0.03;
+  const unit = 0.9 * 1.48 * median(filteredValues(away.map(Math.abs), (i) => inside.data[i] > 0)) + 0.03;
   const fine = { ...image, data: away.map((v, i) => clamp(v, -1.6 * unit, 1.6 * unit) * inside.data[i]) };
   return { fine, inside, unit };
 }
 
 /** The first and last row in which a piece of a line could lie: so much of it must lie inside. */
 function rowsInside(inside: Float32Array, least: number): { first: number; last: number } {
-  let [first, last] = [SIGHT, -1];
-  for (let y = 0; y < SIGHT; y++) {
+  let [first, last] = [ANALYSIS_SIDE, -1];
+  for (let y = 0; y < ANALYSIS_SIDE; y++) {
     let sum = 0;
-    for (let at = y * SIGHT, end = at + SIGHT; at < end; at++) sum += inside[at];
+    for (let at = y * ANALYSIS_SIDE, end = at + ANALYSIS_SIDE; at < end; at++) sum += inside[at];
     if (sum < least) continue;
     first = Math.min(first, y);
     last = y;
@@ -87,9 +87,9 @@ function rowsInside(inside: Float32Array, least: number): { first: number; last:
 /** How far from the middle anything lies inside, px: rows beyond are empty however the tip is turned. */
 function reachOf(inside: Float32Array): number {
   let most = 0;
-  for (let y = 0, i = 0; y < SIGHT; y++)
-    for (let x = 0; x < SIGHT; x++, i++)
-      if (inside[i] > 0) most = Math.max(most, (x - SIGHT_MIDDLE) ** 2 + (y - SIGHT_MIDDLE) ** 2);
+  for (let y = 0, i = 0; y < ANALYSIS_SIDE; y++)
+    for (let x = 0; x < ANALYSIS_SIDE; x++, i++)
+      if (inside[i] > 0) most = Math.max(most, (x - ANALYSIS_MIDDLE) ** 2 + (y - ANALYSIS_MIDDLE) ** 2);
   return Math.sqrt(most) + 1;
 }
 
@@ -101,11 +101,11 @@ function lookAlong(fine: Raster, inside: Raster, unit: number, direction: number
   const least = (0.35 * unit) ** 2;
   const found = { dark: noPeaks(), light: noPeaks() };
   const r = (LENGTH - 1) / 2;
-  const row = new Float32Array(SIGHT + 2 * r + 1);
-  const there = new Float32Array(SIGHT + 2 * r + 1);
+  const row = new Float32Array(ANALYSIS_SIDE + 2 * r + 1);
+  const there = new Float32Array(ANALYSIS_SIDE + 2 * r + 1);
   for (let y = first; y <= last; y++) {
-    widenedRow(ridges, y * SIGHT, SIGHT, r, false, row);
-    widenedRow(within, y * SIGHT, SIGHT, r, false, there);
+    widenedRow(ridges, y * ANALYSIS_SIDE, ANALYSIS_SIDE, r, false, row);
+    widenedRow(within, y * ANALYSIS_SIDE, ANALYSIS_SIDE, r, false, there);
     // running sums of the ridge, of its square and of what lies inside
     let sum = 0;
     let squares = 0;
@@ -115,7 +115,7 @@ function lookAlong(fine: Raster, inside: Raster, unit: number, direction: number
       squares += row[x] * row[x];
       share += there[x];
     }
-    for (let x = 0; x < SIGHT; x++) {
+    for (let x = 0; x < ANALYSIS_SIDE; x++) {
       if (share > ENOUGH_INSIDE) {
         const mean = sum * SHARE;
         const stands = mean / Math.sqrt(Math.max(0, squares * SHARE - mean * mean) + least);
@@ -144,7 +144,7 @@ function candidatesOf(directions: readonly Direction[]): Candidate[] {
     for (const [sign, { value, x, height }] of [[1, dark] as const, [-1, light] as const]) {
       const left = value.slice();
       for (let k = 0; k < ROWS; k++) {
-        const y = left.indexOf(greatest(left));
+        const y = left.indexOf(maxOf(left));
         if (left[y] <= 0.05) break;
         all.push({ value: left[y], direction, sign, contrast: height[y], x: x[y], y });
         left.fill(0, Math.max(0, y - 12), y + 13);
@@ -159,7 +159,7 @@ function same(a: Candidate, b: Candidate): boolean {
   const apart = Math.abs(a.direction - b.direction);
   const turn = Math.min(apart, DIRECTIONS - apart);
   if (turn > 3) return false;
-  const y = apart > DIRECTIONS / 2 ? SIGHT - 1 - b.y : b.y;
+  const y = apart > DIRECTIONS / 2 ? ANALYSIS_SIDE - 1 - b.y : b.y;
   return Math.abs(a.y - y) < 14 + 8 * turn;
 }
 
@@ -192,15 +192,15 @@ function refined(signed: Raster, { direction, x, y }: Candidate): Course {
   for (let turn = -4; turn <= 4; turn++) {
     const angleDeg = direction * STEP_DEG + turn;
     const [c, s] = [cosineTurns(turn / 360), sineTurns(turn / 360)];
-    const nearX = Math.round(SIGHT_MIDDLE + s * (y - SIGHT_MIDDLE) + c * (x - SIGHT_MIDDLE));
-    const nearY = Math.round(SIGHT_MIDDLE + c * (y - SIGHT_MIDDLE) - s * (x - SIGHT_MIDDLE));
+    const nearX = Math.round(ANALYSIS_MIDDLE + s * (y - ANALYSIS_MIDDLE) + c * (x - ANALYSIS_MIDDLE));
+    const nearY = Math.round(ANALYSIS_MIDDLE + c * (y - ANALYSIS_MIDDLE) - s * (x - ANALYSIS_MIDDLE));
     const first = Math.max(0, nearY - NEAR_ROWS);
-    const last = Math.min(SIGHT - 1, nearY + NEAR_ROWS);
+    const last = Math.min(ANALYSIS_SIDE - 1, nearY + NEAR_ROWS);
     const ridges = turnedRidges(signed, angleDeg, AWAY + 1, { first, last });
     const long = meanAlong(ridges, LONG, first, last);
     for (let py = first; py <= last; py++)
-      for (let px = Math.max(0, nearX - 25); px <= Math.min(SIGHT - 1, nearX + 25); px++) {
-        const value = long[py * SIGHT + px];
+      for (let px = Math.max(0, nearX - 25); px <= Math.min(ANALYSIS_SIDE - 1, nearX + 25); px++) {
+        const value = long[py * ANALYSIS_SIDE + px];
         if (!best || value > best.value) best = { value, angleDeg, x: px, y: py };
       }
   }
@@ -223,11 +223,11 @@ const GAIN = 0.1;
 /** Follows a line along its course and its bends, from its middle to both ends. */
 function wayOf(signed: Raster, { angleDeg, x, y }: Course): Way {
   const ridges = turnedRidges(signed, angleDeg, AWAY + 1, { first: y - BEND - 1, last: y + BEND + 1 });
-  const near = meanAlong(ridges, 15, Math.max(0, y - BEND), Math.min(SIGHT - 1, y + BEND));
+  const near = meanAlong(ridges, 15, Math.max(0, y - BEND), Math.min(ANALYSIS_SIDE - 1, y + BEND));
   const least = GAIN * near[rowOf(y) + x];
-  const rows = new Int16Array(SIGHT).fill(y);
+  const rows = new Int16Array(ANALYSIS_SIDE).fill(y);
   for (const step of [-1, 1])
-    for (let k = x + step, row = y; k >= 0 && k < SIGHT; k += step) {
+    for (let k = x + step, row = y; k >= 0 && k < ANALYSIS_SIDE; k += step) {
       for (const next of [row - 1, row + 1])
         if (Math.abs(next - y) <= BEND && near[rowOf(next) + k] > near[rowOf(row) + k] + least) row = next;
       rows[k] = row;
@@ -238,7 +238,7 @@ function wayOf(signed: Raster, { angleDeg, x, y }: Course): Way {
   const height = meanAlong(strongest, 31);
   let [from, to] = [x, x];
   while (from > 0 && height[from - 1] > 0.4 * height[x]) from--;
-  while (to < SIGHT - 1 && height[to + 1] > 0.4 * height[x]) to++;
+  while (to < ANALYSIS_SIDE - 1 && height[to + 1] > 0.4 * height[x]) to++;
   return { angleDeg, rows, from, to };
 }
 
@@ -264,8 +264,8 @@ function stepOf(soft: Raster, sign: number, { angleDeg, rows, from, to }: Way): 
 
 /** A band of 7 px along a line and a little beyond its ends, in the image as it stands. */
 function bandOf({ angleDeg, rows, from, to }: Way): Float32Array {
-  const band = raster(SIGHT, SIGHT);
-  for (let x = Math.max(0, from - 8); x < Math.min(SIGHT, to + 9); x++)
+  const band = raster(ANALYSIS_SIDE, ANALYSIS_SIDE);
+  for (let x = Math.max(0, from - 8); x < Math.min(ANALYSIS_SIDE, to + 9); x++)
     for (let dy = -3; dy <= 3; dy++) band.data[rowOf(rows[x] + dy) + x] = 1;
   return turned(band, -angleDeg);
 }
@@ -285,7 +285,7 @@ export function findLines(tip: Tip256): Flaw[] {
   for (const candidate of all) {
     if (used.some((u) => same(candidate, u))) continue;
     used.push(candidate);
-    if (used.length > MOST) break;
+    if (used.length > MAX_LINES) break;
     const line = lineOf(tip, fine, soft, candidate, rivalsOf(candidate, all));
     if (line) made.push(line);
   }
@@ -296,11 +296,11 @@ function lineOf(tip: Tip256, fine: Raster, soft: Raster, candidate: Candidate, r
   const { value, sign, contrast } = candidate;
   const v = value / 1.6;
   const outstanding =
-    riseSquared(value / (rivals + 0.15) - 1, 0.5) * rise(v * v * v) * riseSquared(contrast, 0.04 * tip.ref);
+    saturateSquared(value / (rivals + 0.15) - 1, 0.5) * saturate(v * v * v) * saturateSquared(contrast, 0.04 * tip.ref);
   if (outstanding < 0.02) return undefined;
   const signed = { ...fine, data: fine.data.map((v) => sign * v) };
   const way = wayOf(signed, refined(signed, candidate));
-  const salience = outstanding * riseSquared(stepOf(soft, sign, way), 0.1 * tip.ref);
+  const salience = outstanding * saturateSquared(stepOf(soft, sign, way), 0.1 * tip.ref);
   if (salience < 0.02) return undefined;
   const back = bandOf(way);
   const mask = maskWhere((i) => back[i] > 0.5 && tip.solid[i] === 1);

@@ -5,11 +5,11 @@ import { raster } from '../raster/raster.ts';
 import { asRaster, grown, maskedBlur, maskWhere, PIXELS, shrunk, type PixelSet, type Tip256 } from './body.ts';
 import { filledIn } from './cures.ts';
 import { flaw, type Flaw } from './flaw.ts';
-import { deviation, mean, median, percentile, picked, riseSquared } from '../maths/measures.ts';
-import { SIGHT } from './sight.ts';
+import { deviation, mean, median, percentile, filteredValues, saturateSquared } from '../maths/measures.ts';
+import { ANALYSIS_SIDE } from './analysed-tip.ts';
 
 const LEVELS = [0.75, 0.55, 0.35];
-const MOST = 2;
+const MAX_PATCHES = 2;
 const LEAST_PX = 25;
 const WIDEST = 900;
 const FAINT = 0.01;
@@ -32,8 +32,8 @@ function placesOf({ label, count }: Pieces): number[][] {
 /** How strong a piece is: its contrast, size, compactness and flatness together. */
 function strengthOf(places: readonly number[], { image, ref, area }: Tip256, usual: number, sign: number): number {
   if (places.length < LEAST_PX || places.length > 0.05 * area) return 0;
-  const xs = places.map((i) => i % SIGHT);
-  const ys = places.map((i) => Math.floor(i / SIGHT));
+  const xs = places.map((i) => i % ANALYSIS_SIDE);
+  const ys = places.map((i) => Math.floor(i / ANALYSIS_SIDE));
   const extent = (v: number[]) => Math.max(...v) - Math.min(...v) + 1;
   const long = Math.max(extent(xs), extent(ys));
   const compact = Math.min(1, places.length / (0.7853981633974483 * long * long));
@@ -47,16 +47,16 @@ function strengthOf(places: readonly number[], { image, ref, area }: Tip256, usu
 function candidates(tip: Tip256, away: Float32Array, usual: number, sign: number): Candidate[] {
   const { inn } = tip;
   const top = percentile(
-    picked(away, (i) => inn[i] > 4),
+    filteredValues(away, (i) => inn[i] > 4),
     0.999,
   );
   return LEVELS.flatMap((level) => {
-    const above = raster(SIGHT, SIGHT);
+    const above = raster(ANALYSIS_SIDE, ANALYSIS_SIDE);
     for (let i = 0; i < PIXELS; i++) above.data[i] = away[i] > level * top && inn[i] > 4 ? 1 : 0;
     const all = placesOf(pieces(above, 0.5));
     const strengths = all.map((places) => strengthOf(places, tip, usual, sign));
     const order = strengths.map((_, k) => k).sort((a, b) => strengths[b] - strengths[a]);
-    return order.slice(0, MOST).flatMap((label) => {
+    return order.slice(0, MAX_PATCHES).flatMap((label) => {
       const strength = strengths[label];
       if (strength <= 0) return [];
       const rivals = order.filter((k) => k !== label).slice(1, 5);
@@ -72,9 +72,9 @@ function candidates(tip: Tip256, away: Float32Array, usual: number, sign: number
 function slopes(tip: Tip256): Float32Array {
   const { data } = blur(tip.image, 1.2, false);
   const out = new Float32Array(PIXELS);
-  for (let i = SIGHT; i < PIXELS - SIGHT; i++) {
+  for (let i = ANALYSIS_SIDE; i < PIXELS - ANALYSIS_SIDE; i++) {
     const dx = (data[i + 1] - data[i - 1]) / 2;
-    const dy = (data[i + SIGHT] - data[i - SIGHT]) / 2;
+    const dy = (data[i + ANALYSIS_SIDE] - data[i - ANALYSIS_SIDE]) / 2;
     out[i] = Math.sqrt(dx * dx + dy * dy);
   }
   return out;
@@ -86,13 +86,13 @@ function sharpness(tip: Tip256, { mask }: Candidate, slope: Float32Array, sign: 
   const near = grown(mask, 4.3);
   const wide = grown(mask, 7.3);
   const rim = shrunk(mask, 3);
-  const around = picked(image.data, (i) => wide[i] === 1 && near[i] === 0 && solid[i] === 1);
-  const edge = picked(image.data, (i) => mask[i] === 1 && rim[i] === 0);
+  const around = filteredValues(image.data, (i) => wide[i] === 1 && near[i] === 0 && solid[i] === 1);
+  const edge = filteredValues(image.data, (i) => mask[i] === 1 && rim[i] === 0);
   if (around.length === 0 || edge.length === 0) return 0;
   const core = shrunk(mask, 2);
   const band = grown(mask, 3.2);
-  const steep = median(picked(slope, (i) => band[i] === 1 && core[i] === 0));
-  return riseSquared(sign * (mean(edge) - median(around)), 0.2 * ref) * riseSquared(steep, 0.035 * ref);
+  const steep = median(filteredValues(slope, (i) => band[i] === 1 && core[i] === 0));
+  return saturateSquared(sign * (mean(edge) - median(around)), 0.2 * ref) * saturateSquared(steep, 0.035 * ref);
 }
 
 /** Holes and dense patches: flat places inside that are unlike the rest. */
@@ -101,7 +101,7 @@ export function findPatches(tip: Tip256): Flaw[] {
   const weight = asRaster(maskWhere((i) => inn[i] > 5));
   const local = maskedBlur(image, weight, 14);
   const soft = blur(image, 1.6, false).data;
-  const usual = median(picked(image.data, (i) => solid[i] === 1));
+  const usual = median(filteredValues(image.data, (i) => solid[i] === 1));
   const slope = slopes(tip);
   return [-1, 1].flatMap((sign) => {
     const away = new Float32Array(PIXELS);
@@ -109,12 +109,12 @@ export function findPatches(tip: Tip256): Flaw[] {
     const taken = new Uint8Array(PIXELS);
     const made: Flaw[] = [];
     for (const candidate of candidates(tip, away, usual, sign)) {
-      if (made.length === MOST) break;
+      if (made.length === MAX_PATCHES) break;
       const { mask, places, strength, against } = candidate;
       if (places.some((i) => taken[i] === 1)) continue;
       const wide = grown(mask, 4.3);
       for (let i = 0; i < PIXELS; i++) taken[i] |= wide[i];
-      const outstanding = riseSquared(strength, 4) * riseSquared(against - 0.8, 1.3);
+      const outstanding = saturateSquared(strength, 4) * saturateSquared(against - 0.8, 1.3);
       // how sharply it ends is looked at only where that can still count
       const salience = outstanding < FAINT ? 0 : outstanding * sharpness(tip, candidate, slope, sign);
       made.push(flaw(sign < 0 ? 'hole' : 'dense patch', '', mask, salience, () => filledIn(tip, wide)));

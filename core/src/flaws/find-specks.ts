@@ -2,9 +2,9 @@ import { pieces } from '../raster/pieces.ts';
 import { asRaster, grown, maskWhere, PIXELS, type Tip256 } from './body.ts';
 import { erased } from './cures.ts';
 import { flaw, type Flaw } from './flaw.ts';
-import { rise } from '../maths/measures.ts';
+import { saturate } from '../maths/measures.ts';
 
-const MOST = 6;
+const MAX_SPECKS = 6;
 const FAINTEST = 0.12;
 const NEAREST = 2.5;
 const LARGEST = 0.06;
@@ -40,13 +40,13 @@ export function findSpecks(tip: Tip256): Flaw[] {
   }
   const visible = all.filter((s) => s.ink > 2 * ref && s.area < LARGEST * area).sort((a, b) => b.ink - a.ink);
   const parts = pieces(asRaster(body), 0.5).count;
-  return visible.slice(0, MOST).map((stray) => {
+  return visible.slice(0, MAX_SPECKS).map((stray) => {
     const alike = visible.filter((s) => s.ink > stray.ink / 3 && s.ink < stray.ink * 3).length;
     const crowd = (alike + Math.max(0, parts - 1)) / SPLATTER;
     const mask = maskWhere((i) => found.label[i] === stray.label);
     const salience =
-      (rise((stray.gap - 1.5) / 5) / (1 + crowd * crowd)) *
-      rise(stray.ink / (9 * ref)) *
+      (saturate((stray.gap - 1.5) / 5) / (1 + crowd * crowd)) *
+      saturate(stray.ink / (9 * ref)) *
       Math.min(1, stray.peak / (0.4 * ref));
     return flaw('speck', '', mask, salience, () => erased(outsideBody(grown(mask, 2.3), tip)));
   });

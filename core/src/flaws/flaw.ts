@@ -1,6 +1,7 @@
 import { clamp } from '../maths/ramps.ts';
 import type { Raster } from '../raster/raster.ts';
-import { boxOf, type Box, type PixelSet } from './body.ts';
+import type { Box } from '../raster/box.ts';
+import { boxOf, type PixelSet } from './body.ts';
 
 export const FLAWS = ['border', 'speck', 'bump', 'line', 'hole', 'dense patch'] as const;
 export type FlawName = (typeof FLAWS)[number];

@@ -7,10 +7,10 @@ import { findLines } from './find-lines.ts';
 import { findPatches } from './find-patches.ts';
 import { findSpecks } from './find-specks.ts';
 import { cured, type Flaw } from './flaw.ts';
-import { sightOf } from './sight.ts';
+import { analysedTip } from './analysed-tip.ts';
 
-const MOST = 12;
-const LEAST = 0.01;
+const MAX_FLAWS = 12;
+const LEAST_STRENGTH = 0.01;
 const found = new WeakMap<Plate, readonly Flaw[]>();
 /** By what the pixels are, for plates that are made again and again alike. */
 const foundAlike = new Lru<string, readonly Flaw[]>(48);
@@ -52,7 +52,7 @@ export function flawsOf(plate: Plate): readonly Flaw[] {
 }
 
 function lookOver(plate: Plate): Flaw[] {
-  const { image } = sightOf(plate);
+  const { image } = analysedTip(plate);
   const border = findBorder(image);
   // what else stands out is looked for as if the border were gone: it must neither hide nor make it
   const tip = border ? tipOf(cured(image, border.alone), border.level) : tipOf(image, BODY_AT);
@@ -64,7 +64,7 @@ function lookOver(plate: Plate): Flaw[] {
     ...findPatches(tip),
   ];
   return all
-    .filter(({ salience }) => salience > LEAST)
+    .filter(({ salience }) => salience > LEAST_STRENGTH)
     .sort((a, b) => b.salience - a.salience)
-    .slice(0, MOST);
+    .slice(0, MAX_FLAWS);
 }

@@ -2,7 +2,7 @@ import { clamp } from '../maths/ramps.ts';
 import { valueAt } from '../raster/sample.ts';
 import type { Plate, Raster } from '../raster/raster.ts';
 import type { Cure, Flaw, FlawName } from './flaw.ts';
-import { SIGHT, sightOf, type Sight } from './sight.ts';
+import { ANALYSIS_SIDE, analysedTip, type AnalysedTip } from './analysed-tip.ts';
 
 /** A flaw by its kind and the middle of its box, in shares of the plate's sides. */
 export interface FlawPlace {
@@ -13,12 +13,12 @@ export interface FlawPlace {
 
 /** Where the middle of a flaw's box lies, in shares of the plate's sides. */
 export function placeOnPlate(plate: Plate, { what, box }: Flaw): FlawPlace {
-  const { left, top, side } = sightOf(plate);
-  const scale = side / SIGHT;
+  const { left, top, side } = analysedTip(plate);
+  const scale = side / ANALYSIS_SIDE;
   return {
     what,
-    x: clamp((left + ((box.x0 + box.x1 + 1) / 2) * scale) / plate.width),
-    y: clamp((top + ((box.y0 + box.y1 + 1) / 2) * scale) / plate.height),
+    x: clamp((left + ((box.x0 + box.x1) / 2) * scale) / plate.width),
+    y: clamp((top + ((box.y0 + box.y1) / 2) * scale) / plate.height),
   };
 }
 
@@ -38,11 +38,11 @@ export function flawAt(plate: Plate, flaws: readonly Flaw[], { what, x, y }: Fla
 }
 
 /** A raster as large as a plate after the cure of a flaw that was found on its sight; beyond the sight it stays. */
-export function healed(input: Raster, { left, top, side }: Sight, { keep, add }: Cure): Raster {
-  const scale = SIGHT / side;
+export function healed(input: Raster, { left, top, side }: AnalysedTip, { keep, add }: Cure): Raster {
+  const scale = ANALYSIS_SIDE / side;
   // read as what is lost, so that nothing is lost beyond the sight
-  const lost: Raster = { width: SIGHT, height: SIGHT, data: keep.map((v) => 1 - v) };
-  const more: Raster | undefined = add && { width: SIGHT, height: SIGHT, data: add };
+  const lost: Raster = { width: ANALYSIS_SIDE, height: ANALYSIS_SIDE, data: keep.map((v) => 1 - v) };
+  const more: Raster | undefined = add && { width: ANALYSIS_SIDE, height: ANALYSIS_SIDE, data: add };
   const data = new Float32Array(input.data.length);
   for (let y = 0, i = 0; y < input.height; y++)
     for (let x = 0; x < input.width; x++, i++) {

@@ -1,4 +1,4 @@
 export { FLAWS } from './flaw.ts';
 export { flawsOf } from './flaws.ts';
 export { type FlawPlace, placeOnPlate } from './heal.ts';
-export { sightOf } from './sight.ts';
+export { analysedTip } from './analysed-tip.ts';

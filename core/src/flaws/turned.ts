@@ -1,7 +1,7 @@
 import { cosineTurns, sineTurns } from '../maths/angles.ts';
 import { widenedRow } from '../raster/blur.ts';
 import type { Raster } from '../raster/raster.ts';
-import { SIGHT } from './sight.ts';
+import { ANALYSIS_SIDE } from './analysed-tip.ts';
 
 /** What is wanted of a turned image: rows, and how far from the middle there is anything, px. */
 interface Wanted {
@@ -37,16 +37,21 @@ export function turned({ data, width }: Raster, angleDeg: number, { rows, reach 
 }
 
 /** Running mean of `length` values along the rows from `first` to `last`; the end value goes on beyond the ends. */
-export function meanAlong(data: Float32Array, length: number, first = 0, last = data.length / SIGHT - 1): Float32Array {
+export function meanAlong(
+  data: Float32Array,
+  length: number,
+  first = 0,
+  last = data.length / ANALYSIS_SIDE - 1,
+): Float32Array {
   const out = new Float32Array(data.length);
   const r = (length - 1) / 2;
   const share = 1 / length;
-  const row = new Float32Array(SIGHT + 2 * r + 1);
-  for (let at = first * SIGHT; at <= last * SIGHT; at += SIGHT) {
-    widenedRow(data, at, SIGHT, r, false, row);
+  const row = new Float32Array(ANALYSIS_SIDE + 2 * r + 1);
+  for (let at = first * ANALYSIS_SIDE; at <= last * ANALYSIS_SIDE; at += ANALYSIS_SIDE) {
+    widenedRow(data, at, ANALYSIS_SIDE, r, false, row);
     let sum = 0;
     for (let x = 0; x < length; x++) sum += row[x];
-    for (let x = 0; x < SIGHT; x++) {
+    for (let x = 0; x < ANALYSIS_SIDE; x++) {
       out[at + x] = sum * share;
       sum += row[x + length] - row[x];
     }
@@ -54,7 +59,7 @@ export function meanAlong(data: Float32Array, length: number, first = 0, last = 
   return out;
 }
 
-export const rowOf = (y: number): number => Math.max(0, Math.min(SIGHT - 1, y)) * SIGHT;
+export const rowOf = (y: number): number => Math.max(0, Math.min(ANALYSIS_SIDE - 1, y)) * ANALYSIS_SIDE;
 
 /** Rows from `first` to `last`, as far as there is anything beside the middle: `reach` px. */
 interface Part {
@@ -64,20 +69,20 @@ interface Part {
 }
 
 /** How far three rows together rise above the rows `away` px beside them, in a part of the image. */
-function ridge(data: Float32Array, away: number, { first, last, reach = SIGHT }: Part): Float32Array {
-  const left = Math.max(0, SIGHT / 2 - Math.ceil(reach) - 2);
-  const right = SIGHT - left;
+function ridge(data: Float32Array, away: number, { first, last, reach = ANALYSIS_SIDE }: Part): Float32Array {
+  const left = Math.max(0, ANALYSIS_SIDE / 2 - Math.ceil(reach) - 2);
+  const right = ANALYSIS_SIDE - left;
   const three = new Float32Array(data.length);
-  for (let y = Math.max(0, first - away); y <= Math.min(SIGHT - 1, last + away); y++) {
+  for (let y = Math.max(0, first - away); y <= Math.min(ANALYSIS_SIDE - 1, last + away); y++) {
     const a = rowOf(y - 1);
-    const b = y * SIGHT;
+    const b = y * ANALYSIS_SIDE;
     const c = rowOf(y + 1);
     for (let x = left; x < right; x++) three[b + x] = (data[a + x] + data[b + x] + data[c + x]) / 3;
   }
   const out = new Float32Array(data.length);
-  for (let y = Math.max(0, first); y <= Math.min(SIGHT - 1, last); y++) {
+  for (let y = Math.max(0, first); y <= Math.min(ANALYSIS_SIDE - 1, last); y++) {
     const a = rowOf(y - away);
-    const b = y * SIGHT;
+    const b = y * ANALYSIS_SIDE;
     const c = rowOf(y + away);
     for (let x = left; x < right; x++) out[b + x] = three[b + x] - 0.3 * (three[a + x] + three[c + x]);
   }

@@ -1,6 +1,15 @@
 export { isExr } from './exr-header.ts';
 export { encodeObj } from './obj.ts';
-export { type Pack, type PlateOrigin, brushPaths, fileName, manifestSchema, readPack, sha256Hex, writePack } from './pack.ts';
+export {
+  type Pack,
+  type PlateOrigin,
+  brushPaths,
+  fileName,
+  manifestSchema,
+  readPack,
+  sha256Hex,
+  writePack,
+} from './pack.ts';
 export { openPlate, writePlate } from './plate-file.ts';
 export { spanToldBy } from './png-span.ts';
 export { decodePlate, encodePlate, encodeRgba, pngSize } from './png.ts';

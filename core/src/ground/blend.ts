@@ -1,11 +1,11 @@
 import { chance6 } from '../maths/hash.ts';
 import { BLEND_FUNCTIONS, type BlendFunction } from '../maths/blend-modes.ts';
-import type { Lie } from './lie.ts';
+import type { GroundPlacement } from './placement.ts';
 
 /** The three that need no mixing of two colours: source over, its dissolved form, and the sum (Porter and Duff 1984). */
 type Unmixed = 'normal' | 'dissolve' | 'plus-lighter';
-const MIXED: Partial<Record<Lie['blend'], BlendFunction>> = BLEND_FUNCTIONS satisfies Record<
-  Exclude<Lie['blend'], Unmixed>,
+const MIXED: Partial<Record<GroundPlacement['blend'], BlendFunction>> = BLEND_FUNCTIONS satisfies Record<
+  Exclude<GroundPlacement['blend'], Unmixed>,
   BlendFunction
 >;
 
@@ -20,7 +20,7 @@ const DISSOLVE = 40_503;
 export function layInk(
   ground: Float32Array,
   ink: Float32Array,
-  blend: Lie['blend'],
+  blend: GroundPlacement['blend'],
   share: number,
   clip?: Float32Array,
 ): void {

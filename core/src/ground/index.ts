@@ -1,2 +1,10 @@
-export { BLENDS, type Lie, MAX_BLUR_PX, PLAIN_LIE, SCENE_LAYERS, type SceneLayer, isPlainLie } from './lie.ts';
-export { type GroundLayer, GroundStack, type LyingInk, coverBox } from './stack.ts';
+export {
+  BLENDS,
+  type GroundPlacement,
+  MAX_BLUR_PX,
+  PLAIN_PLACEMENT,
+  SCENE_LAYERS,
+  type SceneLayer,
+  isPlainPlacement,
+} from './placement.ts';
+export { type GroundLayer, GroundStack, type PlacedInk, coverBox } from './stack.ts';

@@ -3,7 +3,7 @@ import type { SheetSize } from '../ink/sheet-size.ts';
 import { blur } from '../raster/blur.ts';
 import { raster } from '../raster/raster.ts';
 import { layInk } from './blend.ts';
-import type { Lie } from './lie.ts';
+import type { GroundPlacement } from './placement.ts';
 
 /** A layer of a ground: RGBA bytes, not premultiplied, as large as the sheet. */
 export interface GroundLayer {
@@ -12,8 +12,8 @@ export interface GroundLayer {
 }
 
 /** Ink that lies in one way: float32 r, g, b, a, premultiplied. */
-export interface LyingInk {
-  lie: Lie;
+export interface PlacedInk {
+  lie: GroundPlacement;
   pixels: Float32Array;
 }
 
@@ -39,7 +39,7 @@ function blurred(pixels: Float32Array, { width, height }: SheetSize, sigma: numb
 }
 
 /** What is left of a cover after ink has taken away from it, as premultiplied pixels. */
-function coverLeft(colour: Rgb, inks: readonly LyingInk[], length: number): Float32Array {
+function coverLeft(colour: Rgb, inks: readonly PlacedInk[], length: number): Float32Array {
   const out = new Float32Array(length);
   for (let p = 0; p < length; p += 4) {
     let left = 1;
@@ -64,7 +64,7 @@ export class GroundStack {
   private readonly layers: readonly Float32Array[];
   private readonly names: readonly string[];
   private readonly size: SheetSize;
-  private readonly together = new Map<string, Float32Array>();
+  private readonly flattened = new Map<string, Float32Array>();
 
   /** `layers` back to front, the lowest opaque. */
   constructor(layers: readonly GroundLayer[], size: SheetSize) {
@@ -77,17 +77,17 @@ export class GroundStack {
   private flat(from: number, to: number): Float32Array {
     if (to - from === 1) return this.layers[from];
     const key = `${from} ${to}`;
-    let made = this.together.get(key);
+    let made = this.flattened.get(key);
     if (!made) {
       made = this.layers[from].slice();
       for (let k = from + 1; k < to; k++) layInk(made, this.layers[k], 'normal', 1);
-      this.together.set(key, made);
+      this.flattened.set(key, made);
     }
     return made;
   }
 
   /** Under which layer ink is laid, counted from the back: as many as there are for the very front. */
-  private slotOf({ place, layer }: Lie): number {
+  private slotOf({ place, layer }: GroundPlacement): number {
     const at = this.names.indexOf(layer);
     if (at < 0) return this.names.length;
     return place === 'behind' ? Math.max(1, at) : at + 1;
@@ -98,7 +98,7 @@ export class GroundStack {
    * everything else; without such ink there is a cover only where `covered` says so. `zoom`: pixels per px of the sheet.
    */
   compose(
-    inks: readonly LyingInk[],
+    inks: readonly PlacedInk[],
     cover: Rgb,
     { zoom = 1, covered = false }: { zoom?: number; covered?: boolean } = {},
   ): Uint8ClampedArray<ArrayBuffer> {

@@ -1,5 +1,6 @@
-import { RECORD_BYTES } from './place.ts';
-import { TILE, tileColumns, tileRowsOf, type Box, type SheetSize } from './sheet-size.ts';
+import type { Box } from '../raster/box.ts';
+import { RECORD_32 } from './layout.ts';
+import { TILE, tileColumns, tileRowsOf, type SheetSize } from './sheet-size.ts';
 
 /** The dabs of one tile: `count` of the order from `from`, and the part of the tile that their boxes cover. */
 export interface Bin {
@@ -15,7 +16,8 @@ export interface Bins {
   order: Uint32Array;
 }
 
-const WORDS = RECORD_BYTES / 4;
+/** Of a record, as 32-bit numbers. */
+const { top: TOP, bottom: BOTTOM, left: LEFT, right: RIGHT, bytes: WORDS } = RECORD_32;
 /** Numbers of a cell: how many dabs, and the box they touch in sheet px. */
 const CELL = 5;
 /** A tile's side as a shift: dabs lie in the sheet's int32 px. */
@@ -23,18 +25,18 @@ const SHIFT = 8;
 
 /** The tiles that a record's box touches, as `[left, right) x [top, bottom)` in tiles; empty where it lies beside them. */
 function reach(records: Int32Array, r: number, columns: number, from: number, to: number, out: Int32Array): void {
-  out[0] = Math.max(from, records[r] >> SHIFT);
-  out[1] = Math.min(to, ((records[r + 1] - 1) >> SHIFT) + 1);
-  out[2] = Math.max(0, records[r + 2] >> SHIFT);
-  out[3] = Math.min(columns, ((records[r + 3] - 1) >> SHIFT) + 1);
+  out[0] = Math.max(from, records[r + TOP] >> SHIFT);
+  out[1] = Math.min(to, ((records[r + BOTTOM] - 1) >> SHIFT) + 1);
+  out[2] = Math.max(0, records[r + LEFT] >> SHIFT);
+  out[3] = Math.min(columns, ((records[r + RIGHT] - 1) >> SHIFT) + 1);
 }
 
 /** Counts a record in a cell and widens the cell's box by the record's. */
 function count(cells: Int32Array, c: number, records: Int32Array, r: number): void {
-  if (cells[c] === 0 || records[r] < cells[c + 1]) cells[c + 1] = records[r];
-  if (cells[c] === 0 || records[r + 1] > cells[c + 2]) cells[c + 2] = records[r + 1];
-  if (cells[c] === 0 || records[r + 2] < cells[c + 3]) cells[c + 3] = records[r + 2];
-  if (cells[c] === 0 || records[r + 3] > cells[c + 4]) cells[c + 4] = records[r + 3];
+  if (cells[c] === 0 || records[r + TOP] < cells[c + 1]) cells[c + 1] = records[r + TOP];
+  if (cells[c] === 0 || records[r + BOTTOM] > cells[c + 2]) cells[c + 2] = records[r + BOTTOM];
+  if (cells[c] === 0 || records[r + LEFT] < cells[c + 3]) cells[c + 3] = records[r + LEFT];
+  if (cells[c] === 0 || records[r + RIGHT] > cells[c + 4]) cells[c + 4] = records[r + RIGHT];
   cells[c]++;
 }
 

@@ -2,14 +2,14 @@ import type { CoatPrint, Rgb, Layer } from './types.ts';
 import { AmberError } from '../errors.ts';
 import { partsOf } from '../maths/colour.ts';
 import { chance6 } from '../maths/hash.ts';
-import { soundingCoats, type Brush, type Coat, type Grain } from '../model/brush.ts';
+import { unmutedCoats, type Brush, type Coat, type Grain } from '../model/brush.ts';
 import type { Plate } from '../raster/raster.ts';
 import type { DabTable } from '../vary/dab-table.ts';
 import type { InkEngine } from './engine.ts';
-import { onlyTakes } from './gather.ts';
+import { onlyTakes } from './composite.ts';
 import { grainField, throughOf, type GrainField } from './grain.ts';
-import type { LayRule } from './lay-freely.ts';
-import { floorOf } from './place.ts';
+import type { LayRule } from './lay-by-rule.ts';
+import { sheetTiltOf } from './place.ts';
 import { TILE, type SheetSize } from './sheet-size.ts';
 import { dabColours, isTinted } from './tint.ts';
 
@@ -125,7 +125,7 @@ const reachesOf = ({ sizePx, count }: DabTable): Float64Array => sizePx.subarray
 
 /** What a coat is to those below it; without what it would join, it is the stroke itself. */
 const joinOf = ({ brush, coat }: Pick<CoatJob, 'brush' | 'coat'>): Coat['join'] =>
-  coat === soundingCoats(brush)[0] ? 'over' : brush.coats[coat].join;
+  coat === unmutedCoats(brush)[0] ? 'over' : brush.coats[coat].join;
 
 /** Whether a coat only takes away from those below, so that its own colours are never seen. */
 export const takesAway = (job: Pick<CoatJob, 'brush' | 'coat'>): boolean => onlyTakes(joinOf(job));
@@ -174,7 +174,7 @@ export function layCoat(engine: InkEngine, job: CoatJob, dabs: DabTable): LaidCo
   const coat = job.brush.coats[job.coat];
   let depth = 0;
   for (let i = 0; i < dabs.count; i++) depth += dabs.depthPct[i];
-  const how = { rule: ruleOf(engine, job, dabs), floor: floorOf(coat.floor) };
+  const how = { rule: ruleOf(engine, job, dabs), floor: sheetTiltOf(coat.floor) };
   return {
     layer: engine.lay(dabs, platesOf(coat, job.plates), job.size, job.zoom, how),
     depth: depth / Math.max(1, dabs.count) / 100,

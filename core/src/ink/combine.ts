@@ -1,10 +1,11 @@
+import type { Box } from '../raster/box.ts';
 import type { Kernel } from './kernel-interface.ts';
 import type { CoatPrint, TilePlace } from './types.ts';
-import { onlyTakes } from './gather.ts';
+import { onlyTakes } from './composite.ts';
 import { throughGrain } from './grain.ts';
 import { KEEP } from './kernel-plain.ts';
 import type { InkMemory } from './memory.ts';
-import { TILE, type Box } from './sheet-size.ts';
+import { TILE } from './sheet-size.ts';
 
 const PIXELS = TILE * TILE;
 const NOTHING: Box = { x0: 0, y0: 0, x1: 0, y1: 0 };
@@ -43,7 +44,7 @@ export function touchedBox({ layer }: CoatPrint, { key, height }: TilePlace): Bo
 }
 
 /** Puts together, tile by tile, the coverage of strokes whose upper coats only take away. */
-export class Combiner {
+export class CoverageCombiner {
   /** where the coverage of the last tile lies */
   readonly at: number;
   private readonly memory: InkMemory;
@@ -62,7 +63,7 @@ export class Combiner {
   combine(coats: readonly CoatPrint[], place: TilePlace): Box {
     let box = touchedBox(coats[0], place);
     // what a mask does not touch, it takes away
-    for (const coat of coats.slice(1)) if (coat.join === 'mask') box = meet(box, touchedBox(coat, place));
+    for (const coat of coats.slice(1)) if (coat.join === 'mask') box = intersection(box, touchedBox(coat, place));
     if (box.x1 <= box.x0 || box.y1 <= box.y0) return NOTHING;
     coats.forEach((coat, c) => this.keep(coat, c === 0 ? KEEP.take : KEEP[coat.join as 'mask' | 'cut'], place, box));
     return box;
@@ -90,7 +91,7 @@ export class Combiner {
   }
 }
 
-const meet = (a: Box, b: Box): Box => ({
+const intersection = (a: Box, b: Box): Box => ({
   x0: Math.max(a.x0, b.x0),
   y0: Math.max(a.y0, b.y0),
   x1: Math.min(a.x1, b.x1),

@@ -1,4 +1,4 @@
-import type { Covered, Impression, Layer, Rgb, TilePlace } from './types.ts';
+import type { Covered, StrokePrint, Layer, Rgb, TilePlace } from './types.ts';
 import type { Kernel, KernelChoice } from './kernel-interface.ts';
 import { Lru } from '../maths/lru.ts';
 import type { Plate } from '../raster/raster.ts';
@@ -6,14 +6,14 @@ import type { DabTable } from '../vary/dab-table.ts';
 import { kernelFor } from './kernel.ts';
 import { levelBytes, writeLevel } from './entry.ts';
 import { throughOf, type GrainField } from './grain.ts';
-import { freeLayer, layDabs, type Laying } from './layer.ts';
+import { freeLayer, layDabs, type LayOptions } from './layer.ts';
 import { TILE, tileColumns, tileRowsOf, type SheetSize } from './sheet-size.ts';
 import { InkMemory } from './memory.ts';
 import { TilePrinter } from './tile-printer.ts';
 import { Tip, type TipLevel } from './tip.ts';
 
 /** A single layer in one ink. */
-export const inOneInk = (layer: Layer, colour: Rgb): Impression => ({
+export const inOneInk = (layer: Layer, colour: Rgb): StrokePrint => ({
   coats: [{ layer, colour, join: 'over', gradient: [], grain: undefined, through: throughOf('multiply'), depth: 0 }],
   away: false,
 });
@@ -72,7 +72,7 @@ export class InkEngine {
   }
 
   /** Lays dabs; `plates[card]` is the tip of each card. `zoom` scales the whole stroke, sizes included. */
-  lay(dabs: DabTable, plates: readonly Plate[], size: SheetSize, zoom = 1, how: Laying = {}): Layer {
+  lay(dabs: DabTable, plates: readonly Plate[], size: SheetSize, zoom = 1, how: LayOptions = {}): Layer {
     const tips = plates.map((plate) => this.tip(plate));
     return layDabs(this.memory, this.kernel, dabs, tips, size, zoom, (tip, level) => this.address(tip, level), how);
   }
@@ -88,9 +88,9 @@ export class InkEngine {
     freeLayer(this.memory, layer);
   }
 
-  /** Prints tile after tile and hands each that has impressions to `use`, with its box in sheet px. */
+  /** Prints tile after tile and hands each that has prints to `use`, with its box in sheet px. */
   private eachTile(
-    impressions: readonly Impression[],
+    prints: readonly StrokePrint[],
     ground: Rgb | null,
     size: SheetSize,
     use: (x: number, y: number, width: number, height: number) => void,
@@ -102,13 +102,13 @@ export class InkEngine {
         const x = tx * TILE;
         const y = ty * TILE;
         const height = Math.min(TILE, size.height - y);
-        if (this.printer.print(impressions, ground, { key: ty * columns + tx, x, y, height }))
+        if (this.printer.print(prints, ground, { key: ty * columns + tx, x, y, height }))
           use(x, y, Math.min(TILE, size.width - x), height);
       }
   }
 
   /** Hands how much of each tile a stroke covers to `use`; only where it may cover anything. */
-  eachCoveredTile(stroke: Impression, size: SheetSize, use: (covered: Covered, place: TilePlace) => void): void {
+  eachCoveredTile(stroke: StrokePrint, size: SheetSize, use: (covered: Covered, place: TilePlace) => void): void {
     const columns = tileColumns(size);
     const keys = new Set(stroke.coats.flatMap(({ layer }) => [...layer.tiles.keys()]));
     for (const key of keys) {
@@ -121,7 +121,7 @@ export class InkEngine {
 
   /** Hands how much of each pixel is covered by a stroke to `use`: runs of values of one sheet row, from a column on. */
   eachCovered(
-    stroke: Impression,
+    stroke: StrokePrint,
     size: SheetSize,
     use: (row: number, from: number, values: Float32Array) => void,
   ): void {
@@ -134,9 +134,9 @@ export class InkEngine {
   }
 
   /** The strokes alone as float32 r, g, b, a, premultiplied: what a ground with layers is put together with. */
-  toFloats(impressions: readonly Impression[], size: SheetSize): Float32Array {
+  toFloats(prints: readonly StrokePrint[], size: SheetSize): Float32Array {
     const out = new Float32Array(size.width * size.height * 4);
-    this.eachTile(impressions, null, size, (x, y, width, height) => {
+    this.eachTile(prints, null, size, (x, y, width, height) => {
       const px = this.memory.floats(this.printer.pixels, PIXELS * 4);
       for (let k = 0; k < height; k++)
         out.set(px.subarray(k * TILE * 4, (k * TILE + width) * 4), ((y + k) * size.width + x) * 4);
@@ -145,12 +145,7 @@ export class InkEngine {
   }
 
   /** 8-bit RGBA of the printed rows, opaque ground; `target` holds the rows of `size.tileRows`, or all. */
-  toBytes(
-    impressions: readonly Impression[],
-    ground: Rgb,
-    size: SheetSize,
-    target?: Uint8ClampedArray,
-  ): Uint8ClampedArray {
+  toBytes(prints: readonly StrokePrint[], ground: Rgb, size: SheetSize, target?: Uint8ClampedArray): Uint8ClampedArray {
     const first = tileRowsOf(size).from * TILE;
     const last = Math.min(size.height, tileRowsOf(size).to * TILE);
     const out = target ?? new Uint8ClampedArray(size.width * (last - first) * 4);
@@ -158,7 +153,7 @@ export class InkEngine {
       out,
       [...ground, 1].map((v) => Math.floor(v * 255 + 0.5)),
     );
-    this.eachTile(impressions, ground, size, (x, y, width, height) => {
+    this.eachTile(prints, ground, size, (x, y, width, height) => {
       this.kernel.bytes(this.printer.pixels, this.rows, height * TILE);
       const rows = this.memory.bytes(this.rows, height * TILE * 4);
       for (let k = 0; k < height; k++)
@@ -168,11 +163,11 @@ export class InkEngine {
   }
 
   /** Unpremultiplied RGBA at 16 bit; a clear ground gives ink with its coverage as alpha. */
-  toWords(impressions: readonly Impression[], ground: Rgb | null, size: SheetSize): Uint16Array {
+  toWords(prints: readonly StrokePrint[], ground: Rgb | null, size: SheetSize): Uint16Array {
     const out = new Uint16Array(size.width * size.height * 4);
     const word = (v: number): number => Math.floor(Math.min(1, Math.max(0, v)) * 65535 + 0.5);
     if (ground) fillWith(out, [...ground, 1].map(word));
-    this.eachTile(impressions, ground, size, (x, y, width, height) => {
+    this.eachTile(prints, ground, size, (x, y, width, height) => {
       const px = this.memory.floats(this.printer.pixels, PIXELS * 4);
       for (let k = 0; k < height; k++)
         for (let i = 0; i < width; i++) {

@@ -1,25 +1,6 @@
 import type { DabTable } from '../vary/dab-table.ts';
+import { ENTRY_32, ENTRY_64, LEVEL, LEVEL_32, LEVEL_64 } from './layout.ts';
 import { PAD, type Tip, type TipLevel } from './tip.ts';
-
-/**
- * A dab as `place` reads it: 64 bytes, little endian.
- *
- *   0 x, 8 y, 16 width, 24 height  f64  sheet px
- *  32 turn                         f64  clockwise, 1 = 360 degrees
- *  40 level address                u32
- *  44 mirrors                      i32  1 across, 2 down
- *  48 opacity, 52 flow             f32  0..1
- */
-export const ENTRY_BYTES = 64;
-
-/**
- * What stands before a level's texels in memory: 128 bytes.
- *
- *   0 eight half planes of the hull    f64
- *  64 texels across, 72 texels down    f64  of the whole plate; a fraction where the plate's side is odd
- *  80 fraction bits, 84 stride         i32
- */
-export const LEVEL_HEAD_BYTES = 128;
 
 /** Views of one block of memory. */
 export interface Views {
@@ -40,15 +21,15 @@ export function viewsAt(buffer: ArrayBuffer, at = 0): Views {
 /** Writes the head and the texels of a level of `tip` at an address. */
 export function writeLevel(buffer: ArrayBuffer, address: number, tip: Tip, level: TipLevel): void {
   const { ints, doubles } = viewsAt(buffer, address);
-  doubles.set(level.hull);
-  doubles[8] = tip.width / 2 ** level.octaveX;
-  doubles[9] = tip.height / 2 ** level.octaveY;
-  ints[20] = level.bits;
-  ints[21] = level.stride;
-  new Uint16Array(buffer, address + LEVEL_HEAD_BYTES, level.texels.length).set(level.texels);
+  doubles.set(level.hull, LEVEL_64.hull);
+  doubles[LEVEL_64.across] = tip.width / 2 ** level.octaveX;
+  doubles[LEVEL_64.down] = tip.height / 2 ** level.octaveY;
+  ints[LEVEL_32.bits] = level.bits;
+  ints[LEVEL_32.stride] = level.stride;
+  new Uint16Array(buffer, address + LEVEL.bytes, level.texels.length).set(level.texels);
 }
 
-export const levelBytes = (level: TipLevel): number => LEVEL_HEAD_BYTES + level.texels.byteLength;
+export const levelBytes = (level: TipLevel): number => LEVEL.bytes + level.texels.byteLength;
 
 /** Level and extent of one dab; undefined when nothing of it can print. The same object every time. */
 export interface Extent {
@@ -80,21 +61,21 @@ export function writeEntry(
   { width, height }: Extent,
   address: number,
 ): void {
-  const d = index * 8;
-  const w = index * 16;
-  doubles[d] = dabs.x[i] * zoom;
-  doubles[d + 1] = dabs.y[i] * zoom;
-  doubles[d + 2] = width;
-  doubles[d + 3] = height;
-  doubles[d + 4] = dabs.angleDeg[i] / 360;
-  ints[w + 10] = address;
-  ints[w + 11] = dabs.mirrorX[i] | (dabs.mirrorY[i] << 1);
-  floats[w + 12] = dabs.opacityPct[i] / 100;
-  floats[w + 13] = dabs.flowPct[i] / 100;
+  const d = index * ENTRY_64.bytes;
+  const w = index * ENTRY_32.bytes;
+  doubles[d + ENTRY_64.x] = dabs.x[i] * zoom;
+  doubles[d + ENTRY_64.y] = dabs.y[i] * zoom;
+  doubles[d + ENTRY_64.width] = width;
+  doubles[d + ENTRY_64.height] = height;
+  doubles[d + ENTRY_64.turns] = dabs.angleDeg[i] / 360;
+  ints[w + ENTRY_32.level] = address;
+  ints[w + ENTRY_32.mirrors] = dabs.mirrorX[i] | (dabs.mirrorY[i] << 1);
+  floats[w + ENTRY_32.opacity] = dabs.opacityPct[i] / 100;
+  floats[w + ENTRY_32.flow] = dabs.flowPct[i] / 100;
 }
 
 /** A dab and its level as plain numbers: lengths in sheet px, `across` and `down` the plate's extent in texels. */
-export interface Lying {
+export interface DabFrame {
   x: number;
   y: number;
   width: number;
@@ -108,7 +89,13 @@ export interface Lying {
 }
 
 /** A dab as plain numbers, for those who place a dab without memory. */
-export function lyingOf(dabs: DabTable, i: number, tip: Tip, zoom: number, { level, width, height }: Extent): Lying {
+export function dabFrame(
+  dabs: DabTable,
+  i: number,
+  tip: Tip,
+  zoom: number,
+  { level, width, height }: Extent,
+): DabFrame {
   return {
     x: dabs.x[i] * zoom,
     y: dabs.y[i] * zoom,

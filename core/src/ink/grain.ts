@@ -55,7 +55,7 @@ export interface GrainField {
 }
 
 const ready = new WeakMap<Plate, GrainPlate>();
-const pair = new Float64Array(2);
+const sinCos = new Float64Array(2);
 
 /** The grain over the pixels x0.. and y0.. of a sheet; `shift` moves it, in tiles. */
 export function grainField(
@@ -67,8 +67,8 @@ export function grainField(
 ): GrainField {
   const source = ready.get(plate) ?? new GrainPlate(plate);
   ready.set(plate, source);
-  sinCosTurns(-grain.angle / 360, pair);
-  const [sin, cos] = pair;
+  sinCosTurns(-grain.angle / 360, sinCos);
+  const [sin, cos] = sinCos;
   const perPx = 100 / (grain.scale * zoom);
   const gain = contrastGain(grain.contrast);
   const lift = grain.brightness / 100 + 0.5;

@@ -4,4 +4,4 @@ export { layOnce, layOut, printSheet, printSheetWords, sheetOrder } from './prin
 export { SheetSession, type LaidSheet } from './sheet-session.ts';
 export { type SheetSize, TILE } from './sheet-size.ts';
 export { flatShare, lightStrokes, mayThicken } from './thickness.ts';
-export type { Impression } from './types.ts';
+export type { StrokePrint } from './types.ts';

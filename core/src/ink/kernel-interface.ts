@@ -1,6 +1,6 @@
 /** The inner loops; addresses are bytes in the engine's memory. Both kernels give the same bits. */
 export interface Kernel {
-  /** places `count` entries as records on a sheet that may lie tilted: xx, xy, yy of Floor */
+  /** places `count` entries as records on a sheet that may lie tilted: xx, xy, yy of SheetTilt */
   place(entries: number, count: number, records: number, xx: number, xy: number, yy: number): void;
   lay(
     list: number,
@@ -12,11 +12,11 @@ export interface Kernel {
     width: number,
     height: number,
   ): void;
-  /** the same for dabs with companions, which lie in step with `index`; `tints`: the tile's mean colours, 0 for none */
+  /** the same for dabs with extras, which lie in step with `index`; `tints`: the tile's mean colours, 0 for none */
   layThrough(
     list: number,
     index: number,
-    companions: number,
+    extras: number,
     count: number,
     tile: number,
     tints: number,

@@ -1,16 +1,15 @@
 import type { Kernel } from './kernel-interface.ts';
 import type { InkMemory } from './memory.ts';
-import { ENTRY_BYTES, viewsAt } from './entry.ts';
+import { viewsAt } from './entry.ts';
 import { plainLight } from './kernel-plain-light.ts';
 import { layThroughPlainly, mix, texel, type PlainViews } from './kernel-plain-through.ts';
-import { placeEntry, RECORD_BYTES, spanBegin, spanEnd } from './place.ts';
+import { ENTRY, RECORD, RECORD_32, RECORD_64 } from './layout.ts';
+import { placeEntry, spanBegin, spanEnd } from './place.ts';
 
 /** What `keep` does with a coverage: takes it as it is, or keeps what is there where it lies, or where it does not. */
 export const KEEP = { take: 0, mask: 1, cut: 2 } as const;
 
-const fr = Math.fround;
-const INTS = RECORD_BYTES / 4;
-const DOUBLES = RECORD_BYTES / 8;
+const fround = Math.fround;
 
 interface AllViews extends PlainViews {
   bytes: Uint8Array;
@@ -24,18 +23,23 @@ function viewsOf(memory: InkMemory): AllViews {
 /** One row of one dab: `i` the record's first int, pixels lo..hi of row y, `at` the float index of pixel lo. */
 function layRow(v: AllViews, i: number, y: number, lo: number, hi: number, at: number): void {
   const { ints, floats } = v;
-  const dux = ints[i + 4];
-  const dvx = ints[i + 5];
-  const reading = { tip: ints[i + 10] >> 1, stride: ints[i + 11], bits: ints[i + 14], scale: floats[i + 15] };
-  const opacity = floats[i + 12];
-  const flow = floats[i + 13];
-  let u = (ints[i + 8] + Math.imul(y, ints[i + 6]) + Math.imul(lo, dux)) | 0;
-  let w = (ints[i + 9] + Math.imul(y, ints[i + 7]) + Math.imul(lo, dvx)) | 0;
+  const dux = ints[i + RECORD_32.duX];
+  const dvx = ints[i + RECORD_32.dvX];
+  const reading = {
+    tip: ints[i + RECORD_32.texels] >> 1,
+    stride: ints[i + RECORD_32.stride],
+    bits: ints[i + RECORD_32.bits],
+    scale: floats[i + RECORD_32.scale],
+  };
+  const opacity = floats[i + RECORD_32.opacity];
+  const flow = floats[i + RECORD_32.flow];
+  let u = (ints[i + RECORD_32.u] + Math.imul(y, ints[i + RECORD_32.duY]) + Math.imul(lo, dux)) | 0;
+  let w = (ints[i + RECORD_32.v] + Math.imul(y, ints[i + RECORD_32.dvY]) + Math.imul(lo, dvx)) | 0;
   for (let x = lo; x <= hi; x++, at++) {
     const t = texel(v, reading, u, w);
     const a = floats[at];
-    const room = fr(opacity - a);
-    if (room > 0) floats[at] = fr(a + fr(room * fr(flow * t)));
+    const room = fround(opacity - a);
+    if (room > 0) floats[at] = fround(a + fround(room * fround(flow * t)));
     u = (u + dux) | 0;
     w = (w + dvx) | 0;
   }
@@ -43,9 +47,9 @@ function layRow(v: AllViews, i: number, y: number, lo: number, hi: number, at: n
 
 /** The twin of core/kernel/kernel.ts: the same operations in the same order with Math.fround, so the same bits. */
 export function plainKernel(memory: InkMemory): Kernel {
-  const place: Kernel['place'] = (entries, count, records, ...floor) => {
+  const place: Kernel['place'] = (entries, count, records, ...tilt) => {
     const views = viewsOf(memory);
-    for (let i = 0; i < count; i++) placeEntry(views, entries + i * ENTRY_BYTES, records + i * RECORD_BYTES, floor);
+    for (let i = 0; i < count; i++) placeEntry(views, entries + i * ENTRY.bytes, records + i * RECORD.bytes, tilt);
   };
 
   const lay: Kernel['lay'] = (list, index, count, tile, originX, originY, width, height) => {
@@ -53,12 +57,12 @@ export function plainKernel(memory: InkMemory): Kernel {
     const { ints, doubles } = views;
     for (let q = 0; q < count; q++) {
       const record = ints[(index >> 2) + q];
-      const i = (list >> 2) + record * INTS;
-      const d = (list >> 3) + record * DOUBLES + 8;
-      const top = ints[i];
-      const y1 = Math.min(ints[i + 1], originY + height);
-      const x0 = Math.max(ints[i + 2], originX);
-      const x1 = Math.min(ints[i + 3], originX + width);
+      const i = (list >> 2) + record * RECORD_32.bytes;
+      const d = (list >> 3) + record * RECORD_64.bytes;
+      const top = ints[i + RECORD_32.top];
+      const y1 = Math.min(ints[i + RECORD_32.bottom], originY + height);
+      const x0 = Math.max(ints[i + RECORD_32.left], originX);
+      const x1 = Math.min(ints[i + RECORD_32.right], originX + width);
       for (let y = Math.max(top, originY); y < y1; y++) {
         const lo = spanBegin(doubles, d, y - top, x0);
         const hi = spanEnd(doubles, d, y - top, x1);
@@ -67,8 +71,8 @@ export function plainKernel(memory: InkMemory): Kernel {
     }
   };
 
-  const layThrough: Kernel['layThrough'] = (list, index, companions, count, tile, tints, x, y, side) =>
-    layThroughPlainly(viewsOf(memory), list, index, companions, count, { tile, tints, x, y, side });
+  const layThrough: Kernel['layThrough'] = (list, index, extras, count, tile, tints, x, y, side) =>
+    layThroughPlainly(viewsOf(memory), list, index, extras, count, { tile, tints, x, y, side });
 
   const clear: Kernel['clear'] = (at, bytes) => {
     viewsOf(memory).bytes.fill(0, at, at + bytes);
@@ -76,7 +80,7 @@ export function plainKernel(memory: InkMemory): Kernel {
 
   const blend: Kernel['blend'] = (coverage, out, side, x0, y0, x1, y1, ...colour) => {
     const { floats } = viewsOf(memory);
-    const goal = [...colour.map(fr), 1];
+    const goal = [...colour.map(fround), 1];
     for (let y = y0; y < y1; y++)
       for (let x = x0; x < x1; x++) {
         const c = floats[(coverage >> 2) + y * side + x];
@@ -100,14 +104,14 @@ export function plainKernel(memory: InkMemory): Kernel {
 
   const keep: Kernel['keep'] = (coverage, grains, depth, out, how, side, x0, y0, x1, y1) => {
     const { floats } = viewsOf(memory);
-    const bite = fr(depth);
-    const rest = fr(1 - bite);
+    const bite = fround(depth);
+    const rest = fround(1 - bite);
     for (let y = y0; y < y1; y++)
       for (let at = y * side + x0; at < y * side + x1; at++) {
         let c = floats[(coverage >> 2) + at];
-        if (grains) c = fr(c * fr(rest + fr(bite * floats[(grains >> 2) + at])));
-        if (how === KEEP.mask) c = fr(floats[(out >> 2) + at] * c);
-        else if (how === KEEP.cut) c = fr(floats[(out >> 2) + at] * fr(1 - c));
+        if (grains) c = fround(c * fround(rest + fround(bite * floats[(grains >> 2) + at])));
+        if (how === KEEP.mask) c = fround(floats[(out >> 2) + at] * c);
+        else if (how === KEEP.cut) c = fround(floats[(out >> 2) + at] * fround(1 - c));
         floats[(out >> 2) + at] = c;
       }
   };
@@ -120,14 +124,15 @@ export function plainKernel(memory: InkMemory): Kernel {
   const bytes: Kernel['bytes'] = (from, to, count) => {
     const views = viewsOf(memory);
     for (let i = 0; i < 4 * count; i++) {
-      const v = Math.trunc(fr(fr(views.floats[(from >> 2) + i] * 255) + fr(0.5)));
+      const v = Math.trunc(fround(fround(views.floats[(from >> 2) + i] * 255) + fround(0.5)));
       views.bytes[to + i] = v < 0 ? 0 : v > 255 ? 255 : v;
     }
   };
 
   const multiplyAdd: Kernel['multiplyAdd'] = (a, b, count, c) => {
     const { floats } = viewsOf(memory);
-    for (let i = 0; i < count; i++) floats[(a >> 2) + i] = fr(floats[(a >> 2) + i] + fr(floats[(b >> 2) + i] * fr(c)));
+    for (let i = 0; i < count; i++)
+      floats[(a >> 2) + i] = fround(floats[(a >> 2) + i] + fround(floats[(b >> 2) + i] * fround(c)));
   };
 
   const { raise, light, shine } = plainLight(() => viewsOf(memory));

@@ -2,19 +2,20 @@ import type { Layer, Tile } from './types.ts';
 import type { Kernel } from './kernel-interface.ts';
 import type { DabTable } from '../vary/dab-table.ts';
 import { bin } from './bins.ts';
-import { ENTRY_BYTES, extentOf, viewsAt, writeEntry } from './entry.ts';
+import { extentOf, viewsAt, writeEntry } from './entry.ts';
 import type { InkMemory } from './memory.ts';
 import { layBin, TILE_BYTES, TINT_BYTES } from './lay-bin.ts';
-import type { LayRule } from './lay-freely.ts';
-import { FACING, RECORD_BYTES, type Floor } from './place.ts';
+import type { LayRule } from './lay-by-rule.ts';
+import { ENTRY, RECORD } from './layout.ts';
+import { NO_TILT, type SheetTilt } from './place.ts';
 import { tileColumns, type SheetSize } from './sheet-size.ts';
-import { HeldGrains } from './through.ts';
+import { HeldGrains } from './dab-extras.ts';
 import type { Tip, TipLevel } from './tip.ts';
 
 /** How dabs are laid besides the usual way: by a rule of its own, on a sheet that lies tilted. */
-export interface Laying {
+export interface LayOptions {
   rule?: LayRule;
-  floor?: Floor;
+  tilt?: SheetTilt;
 }
 
 /** Where a level of a tip lies in memory. */
@@ -60,19 +61,19 @@ export function layDabs(
   size: SheetSize,
   zoom: number,
   address: LevelAddress,
-  { rule, floor = FACING }: Laying = {},
+  { rule, tilt = NO_TILT }: LayOptions = {},
 ): Layer {
-  const entryBytes = Math.max(1, dabs.count) * ENTRY_BYTES;
+  const entryBytes = Math.max(1, dabs.count) * ENTRY.bytes;
   const entries = memory.allocate(entryBytes);
   const dabOf = writeEntries(memory, entries, dabs, tips, zoom, address);
   const count = dabOf.length;
-  const recordBytes = Math.max(1, count) * RECORD_BYTES;
+  const recordBytes = Math.max(1, count) * RECORD.bytes;
   const records = memory.allocate(recordBytes);
-  kernel.place(entries, count, records, ...floor);
+  kernel.place(entries, count, records, ...tilt);
   memory.free(entries, entryBytes);
   const tinted = rule?.colours !== undefined;
   const layer = { tiles: new Map<number, Tile>(), columns: tileColumns(size), tinted };
-  const bins = bin(new Int32Array(memory.memory.buffer, records, (count * RECORD_BYTES) / 4), count, size);
+  const bins = bin(new Int32Array(memory.memory.buffer, records, (count * RECORD.bytes) / 4), count, size);
   const indexBytes = Math.max(1, bins.order.length) * 4;
   const index = memory.allocate(indexBytes);
   for (const { key, touched } of bins.tiles)
@@ -82,9 +83,9 @@ export function layDabs(
       touched,
     });
   new Uint32Array(memory.memory.buffer, index, bins.order.length).set(bins.order);
-  const dealt = { memory, kernel, records, index, order: bins.order, dabOf, grains: new HeldGrains(memory) };
-  for (const part of bins.tiles) layBin(dealt, part, layer, rule);
-  dealt.grains.free();
+  const binned = { memory, kernel, records, index, order: bins.order, dabOf, grains: new HeldGrains(memory) };
+  for (const part of bins.tiles) layBin(binned, part, layer, rule);
+  binned.grains.free();
   memory.free(index, indexBytes);
   memory.free(records, recordBytes);
   return layer;

@@ -1,4 +1,4 @@
-import { soundingCoats, type Brush } from '../model/brush.ts';
+import { unmutedCoats, type Brush } from '../model/brush.ts';
 import type { PenStroke, Strokes } from '../model/strokes.ts';
 import { LAMP } from '../relief/shade.ts';
 import type { DabTable } from '../vary/dab-table.ts';
@@ -8,7 +8,7 @@ import type { InkEngine } from './engine.ts';
 import { SheetSession, type LaidSheet, type SheetOrder } from './sheet-session.ts';
 import type { SheetSize } from './sheet-size.ts';
 import { lightStrokes } from './thickness.ts';
-import type { Impression } from './types.ts';
+import type { StrokePrint } from './types.ts';
 
 export interface StrokeDabs {
   stroke: number;
@@ -19,7 +19,7 @@ export interface StrokeDabs {
 /** The dabs of all strokes, in printing order: stroke by stroke, coat by coat. */
 export function layOut(brush: Brush, { strokes }: { strokes: readonly PenStroke[] }, zoom = 1): StrokeDabs[] {
   return strokes.flatMap((stroke, s) =>
-    soundingCoats(brush).map((c) => ({ stroke: s, coat: c, dabs: dabsOf(brush, c, stroke, s, zoom) })),
+    unmutedCoats(brush).map((c) => ({ stroke: s, coat: c, dabs: dabsOf(brush, c, stroke, s, zoom) })),
   );
 }
 
@@ -59,10 +59,10 @@ export function layOnce<T>(engine: InkEngine, order: SheetOrder, use: (sheet: La
 function printed<T extends Uint8ClampedArray | Uint16Array>(
   engine: InkEngine,
   order: SheetOrder,
-  use: (impressions: Impression[]) => T,
+  use: (prints: StrokePrint[]) => T,
 ): T {
-  return layOnce(engine, { ...order, lit: true }, ({ impressions, strokes }) => {
-    const result = use(impressions);
+  return layOnce(engine, { ...order, lit: true }, ({ prints, strokes }) => {
+    const result = use(prints);
     lightStrokes(engine, result, strokes, { ...order, lamp: LAMP });
     return result;
   });
@@ -77,8 +77,8 @@ export function printSheet(
   ground: Ground,
   laidOut: readonly StrokeDabs[] = layOut(brush, strokes),
 ): Uint8ClampedArray {
-  return printed(engine, sheetOrder(brush, plates, laidOut, strokes, ground), (impressions) =>
-    engine.toBytes(impressions, groundColour(ground), strokes),
+  return printed(engine, sheetOrder(brush, plates, laidOut, strokes, ground), (prints) =>
+    engine.toBytes(prints, groundColour(ground), strokes),
   );
 }
 
@@ -91,7 +91,7 @@ export function printSheetWords(
   ground: Ground | 'none',
   laidOut: readonly StrokeDabs[] = layOut(brush, strokes),
 ): Uint16Array {
-  return printed(engine, sheetOrder(brush, plates, laidOut, strokes, ground), (impressions) =>
-    engine.toWords(impressions, ground === 'none' ? null : groundColour(ground), strokes),
+  return printed(engine, sheetOrder(brush, plates, laidOut, strokes, ground), (prints) =>
+    engine.toWords(prints, ground === 'none' ? null : groundColour(ground), strokes),
   );
 }

@@ -1,6 +1,7 @@
-import type { Impression } from './types.ts';
+import type { StrokePrint } from './types.ts';
 import { towardsLamp, type Lamp } from '../relief/shade.ts';
 import type { InkEngine } from './engine.ts';
+import { LAMP_32, LAMP_LAYOUT } from './layout.ts';
 import { lightPixels } from './kernel-plain-light.ts';
 import { TILE, type SheetSize } from './sheet-size.ts';
 
@@ -10,7 +11,6 @@ const AMBIENT = 0.34;
 const GLOSS = 0.42;
 /** Floats before and behind each row: the neighbours of its ends. */
 const PAD = 4;
-const LAMP_FLOATS = 9;
 
 /**
  * How high what was drawn stands above every pixel of a sheet, in px, in the memory of an engine; nothing at first. To be
@@ -46,14 +46,14 @@ export class SheetHeights {
   }
 
   /** Adds `px` where a stroke covers fully, and in proportion elsewhere. */
-  raise(stroke: Impression, px: number): void {
+  raise(stroke: StrokePrint, px: number): void {
     this.engine.eachCoveredTile(stroke, this.size, ({ at, box: { x0, y0, x1, y1 } }, { x, y }) =>
       this.engine.kernel.raise(at, this.address(x, y), this.stride, px, TILE, x0, y0, x1, y1),
     );
   }
 
   /** Lowers what stands by how much a stroke takes away. */
-  lower(away: Impression): void {
+  lower(away: StrokePrint): void {
     this.engine.eachCovered(away, this.size, (y, from, values) => {
       const row = this.row(y);
       for (let i = 0; i < values.length; i++) row[from + i] *= 1 - values[i];
@@ -75,9 +75,9 @@ export class SheetHeights {
     const count = Math.ceil(width / 4) * 4;
     this.levelEnds();
     const bytes = 4 * count;
-    const lampAt = memory.allocate(4 * LAMP_FLOATS);
+    const lampAt = memory.allocate(LAMP_LAYOUT.bytes);
     const [shares, shines, line] = [0, 0, 0].map(() => memory.allocate(bytes));
-    memory.floats(lampAt, LAMP_FLOATS).set(lampFloats(lamp));
+    writeLamp(memory.floats(lampAt, LAMP_32.bytes), lamp);
     const [share, shine] = [shares, shines].map((at) => memory.floats(at, width));
     const held = memory.bytes(line, 4 * width);
     for (let y = 0; y < height; y++) {
@@ -92,7 +92,7 @@ export class SheetHeights {
         pixelRow.set(held);
       }
     }
-    memory.free(lampAt, 4 * LAMP_FLOATS);
+    memory.free(lampAt, LAMP_LAYOUT.bytes);
     for (const at of [shares, shines, line]) memory.free(at, bytes);
   }
 
@@ -107,7 +107,7 @@ export class SheetHeights {
   }
 }
 
-function lampFloats(lamp: Lamp): number[] {
+function writeLamp(target: Float32Array, lamp: Lamp): void {
   const [lx, ly, lz] = towardsLamp(lamp);
   // half way between the lamp and the eye, which looks straight down
   const hl = Math.sqrt(lx * lx + ly * ly + (lz + 1) * (lz + 1));
@@ -115,6 +115,9 @@ function lampFloats(lamp: Lamp): number[] {
   // the sixteenth power, as narrowly as the kernel lets a slope shine
   const two = hz * hz;
   const four = two * two;
-  const still = four * four * four * four;
-  return [lx, ly, lz, hx, hy, hz, still, AMBIENT, GLOSS];
+  target.set([lx, ly, lz], LAMP_32.toX);
+  target.set([hx, hy, hz], LAMP_32.halfX);
+  target[LAMP_32.flatShine] = four * four * four * four;
+  target[LAMP_32.ambient] = AMBIENT;
+  target[LAMP_32.gloss] = GLOSS;
 }

@@ -1,11 +1,11 @@
-import { soundingCoats, type Brush } from '../model/brush.ts';
+import { unmutedCoats, type Brush } from '../model/brush.ts';
 import type { DabTable } from '../vary/dab-table.ts';
 import { coatPrint, layCoat, type CoatJob, type Ground, type LaidCoat, type Plates } from './coat.ts';
 import type { InkEngine } from './engine.ts';
 import { layKey } from './lay-key.ts';
 import type { SheetSize } from './sheet-size.ts';
 import { freeThickness, layThickness, type LaidThickness, type ThickStroke } from './thickness.ts';
-import type { Impression } from './types.ts';
+import type { StrokePrint } from './types.ts';
 
 /** A brush of a sheet with its plates; equal keys are equal plates. */
 export interface SheetBrush {
@@ -42,7 +42,7 @@ export interface SheetOrder {
 /** A sheet as it was laid: one for each stroke, in their order. Valid until the session lays the next one. */
 export interface LaidSheet {
   strokes: ThickStroke[];
-  impressions: Impression[];
+  prints: StrokePrint[];
   dabs: number;
 }
 
@@ -81,16 +81,16 @@ export class SheetSession {
     };
     const made = strokes.map((stroke): ThickStroke => {
       const { brush, plates } = brushes[stroke.brush];
-      const coats = soundingCoats(brush).map((coat) => {
+      const coats = unmutedCoats(brush).map((coat) => {
         const job = { brush, coat, stroke: stroke.number, plates, size, zoom, ground };
         const { laid, thick } = layOne(stroke, job);
         return { job, laid: thick, print: coatPrint(this.engine, job, laid) };
       });
-      return { impression: { coats: coats.map(({ print }) => print), away: stroke.away }, coats };
+      return { print: { coats: coats.map(({ print }) => print), away: stroke.away }, coats };
     });
     this.kept = after;
     for (const [key, coat] of before) if (!after.has(key)) this.free(coat);
-    return { strokes: made, impressions: made.map(({ impression }) => impression), dabs };
+    return { strokes: made, prints: made.map(({ print }) => print), dabs };
   }
 
   private layNew(job: CoatJob, dabs: DabTable, lit: boolean): KeptCoat {

@@ -9,14 +9,6 @@ export interface SheetSize {
   tileRows?: { from: number; to: number };
 }
 
-/** A box of pixels; x1 and y1 are the first column and row beyond it. */
-export interface Box {
-  x0: number;
-  y0: number;
-  x1: number;
-  y1: number;
-}
-
 export const tileColumns = (size: SheetSize): number => Math.ceil(size.width / TILE);
 export const tileRowsOf = (size: SheetSize): { from: number; to: number } => {
   const rows = Math.ceil(size.height / TILE);

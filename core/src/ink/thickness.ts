@@ -1,11 +1,11 @@
-import type { Impression } from './types.ts';
+import type { StrokePrint } from './types.ts';
 import type { Brush, Coat } from '../model/brush.ts';
 import type { Plate } from '../raster/raster.ts';
 import type { Lamp } from '../relief/shade.ts';
 import type { DabTable } from '../vary/dab-table.ts';
 import { coatPrint, layCoat, type CoatJob, type LaidCoat, type Plates } from './coat.ts';
 import type { InkEngine } from './engine.ts';
-import { onlyTakes } from './gather.ts';
+import { onlyTakes } from './composite.ts';
 import { SheetHeights } from './sheet-heights.ts';
 import type { SheetSize } from './sheet-size.ts';
 
@@ -26,12 +26,12 @@ function asThickness(dabs: DabTable): DabTable {
   return { ...dabs, opacityPct, mixPct: none, hueDeg: none, saturationPct: none, lightnessPct: none };
 }
 
-const sunken = new WeakMap<Plate, Plate | null>();
+const recessedOf = new WeakMap<Plate, Plate | null>();
 
 /** What of a relief lies below its base plane, as a plate; undefined where nothing does. Looked at once for each plate. */
-function below(plate: Plate): Plate | undefined {
+function recessedPart(plate: Plate): Plate | undefined {
   if (!plate.heights) return undefined;
-  const known = sunken.get(plate);
+  const known = recessedOf.get(plate);
   if (known !== undefined) return known ?? undefined;
   const data = new Uint16Array(plate.heights.length);
   let found = false;
@@ -39,18 +39,18 @@ function below(plate: Plate): Plate | undefined {
     data[i] = Math.round(Math.min(1, Math.max(0, -plate.heights[i])) * 65535);
     found ||= data[i] > 0;
   }
-  sunken.set(plate, found ? { width: plate.width, height: plate.height, data } : null);
-  return below(plate);
+  recessedOf.set(plate, found ? { width: plate.width, height: plate.height, data } : null);
+  return recessedPart(plate);
 }
 
 /** The plates of a coat with what lies below their base planes in place of what prints; undefined where nothing does. */
-function sunkenPlates(coat: Coat, plates: Plates): Plates | undefined {
+function recessedPlates(coat: Coat, plates: Plates): Plates | undefined {
   const made = new Map(plates);
   let found = false;
   for (const { plate: name } of coat.deck.cards) {
     const plate = plates.get(name);
     if (!plate) continue;
-    const under = below(plate);
+    const under = recessedPart(plate);
     found ||= under !== undefined;
     made.set(name, under ?? { width: 1, height: 1, data: new Uint16Array(1) });
   }
@@ -60,7 +60,7 @@ function sunkenPlates(coat: Coat, plates: Plates): Plates | undefined {
 /** How thick the dabs of a coat stand, and how deep they are pressed in, as they were laid. */
 export interface LaidThickness {
   raised: LaidCoat;
-  sunken: LaidCoat | undefined;
+  recessed: LaidCoat | undefined;
 }
 
 /** Lays how thick a coat's dabs stand; undefined where they are flat. The caller frees it by `freeThickness`. */
@@ -68,16 +68,16 @@ export function layThickness(engine: InkEngine, job: CoatJob, dabs: DabTable): L
   const coat = job.brush.coats[job.coat];
   if (!mayThicken(coat)) return undefined;
   const thick = asThickness(dabs);
-  const under = sunkenPlates(coat, job.plates);
+  const under = recessedPlates(coat, job.plates);
   return {
     raised: layCoat(engine, job, thick),
-    sunken: under && layCoat(engine, { ...job, plates: under }, thick),
+    recessed: under && layCoat(engine, { ...job, plates: under }, thick),
   };
 }
 
 export function freeThickness(engine: InkEngine, laid: LaidThickness | undefined): void {
   if (laid) engine.free(laid.raised.layer);
-  if (laid?.sunken) engine.free(laid.sunken.layer);
+  if (laid?.recessed) engine.free(laid.recessed.layer);
 }
 
 /** A coat of a stroke with its thickness, where it stands at all. */
@@ -88,23 +88,23 @@ export interface ThickCoat {
 
 /** A stroke as it was laid, with the thickness of its coats. */
 export interface ThickStroke {
-  impression: Impression;
+  print: StrokePrint;
   coats: readonly ThickCoat[];
 }
 
-/** One part of a stroke's thickness as an impression: its other coats mask and cut the relief as they do the ink. */
+/** One part of a stroke's thickness as a print: its other coats mask and cut the relief as they do the ink. */
 function partOf(
   engine: InkEngine,
-  { impression, coats }: ThickStroke,
+  { print, coats }: ThickStroke,
   pick: (laid: LaidThickness) => LaidCoat | undefined,
-): Impression {
+): StrokePrint {
   return {
     away: false,
     coats: coats.flatMap(({ job, laid }, k) => {
       const picked = laid && pick(laid);
       if (picked) return [coatPrint(engine, job, picked)];
-      const { join } = impression.coats[k];
-      return laid || !onlyTakes(join) ? [] : [impression.coats[k]];
+      const { join } = print.coats[k];
+      return laid || !onlyTakes(join) ? [] : [print.coats[k]];
     }),
   };
 }
@@ -123,16 +123,16 @@ export function lightStrokes(
   const heights = new SheetHeights(engine, size);
   const full = MOST_THICK_PX * zoom;
   for (const stroke of strokes) {
-    const { impression, coats } = stroke;
-    if (impression.away) heights.lower(impression);
+    const { print, coats } = stroke;
+    if (print.away) heights.lower(print);
     else if (coats.some(({ laid }) => laid)) {
       heights.raise(
         partOf(engine, stroke, ({ raised }) => raised),
         full,
       );
-      if (coats.some(({ laid }) => laid?.sunken))
+      if (coats.some(({ laid }) => laid?.recessed))
         heights.raise(
-          partOf(engine, stroke, ({ sunken }) => sunken),
+          partOf(engine, stroke, ({ recessed }) => recessed),
           -full,
         );
     }

@@ -1,8 +1,8 @@
-import type { CoatPrint, Covered, Impression, Rgb, TilePlace } from './types.ts';
+import type { CoatPrint, Covered, StrokePrint, Rgb, TilePlace } from './types.ts';
 import type { Kernel } from './kernel-interface.ts';
-import { Combiner, isOneCoverage, isPlain, touchedBox } from './combine.ts';
+import { CoverageCombiner, isOneCoverage, isPlain, touchedBox } from './combine.ts';
 import type { InkMemory } from './memory.ts';
-import { layBelow, printGathered, takeAway } from './print-gathered.ts';
+import { putGroundBelow, printComposite, eraseComposite } from './print-composite.ts';
 import { TILE } from './sheet-size.ts';
 
 const PIXELS = TILE * TILE;
@@ -14,35 +14,35 @@ export class TilePrinter {
   readonly pixels: number;
   private readonly memory: InkMemory;
   private readonly kernel: Kernel;
-  private readonly combiner: Combiner;
+  private readonly combiner: CoverageCombiner;
 
   constructor(memory: InkMemory, kernel: Kernel) {
     this.memory = memory;
     this.kernel = kernel;
-    this.combiner = new Combiner(memory, kernel);
+    this.combiner = new CoverageCombiner(memory, kernel);
     this.pixels = memory.allocate(PIXELS * 16);
   }
 
-  /** Prints the impressions of one tile over the ground; false where there are none. */
-  print(impressions: readonly Impression[], ground: Rgb | null, tile: TilePlace): boolean {
-    const here = impressions.filter(({ coats }) => coats.some(({ layer }) => layer.tiles.has(tile.key)));
+  /** Prints the prints of one tile over the ground; false where there are none. */
+  print(prints: readonly StrokePrint[], ground: Rgb | null, tile: TilePlace): boolean {
+    const here = prints.filter(({ coats }) => coats.some(({ layer }) => layer.tiles.has(tile.key)));
     if (here.length === 0) return false;
     // what is taken away shows the ground again: then the ground comes last, from below
     const below = ground !== null && here.some(({ away }) => away);
     const [r, g, b] = below || !ground ? CLEAR : ground;
     this.kernel.fill(this.pixels, tile.height * TILE, r, g, b, below || !ground ? 0 : 1);
     for (const { coats, away } of here) {
-      if (away) takeAway(this.memory, coats, tile, this.memory.floats(this.pixels, PIXELS * 4));
+      if (away) eraseComposite(this.memory, coats, tile, this.memory.floats(this.pixels, PIXELS * 4));
       else if (coats.every(isPlain)) for (const coat of coats) this.printCovered([coat], tile);
       else if (isOneCoverage(coats)) this.printCovered(coats, tile);
-      else printGathered(this.memory, coats, tile, this.memory.floats(this.pixels, PIXELS * 4));
+      else printComposite(this.memory, coats, tile, this.memory.floats(this.pixels, PIXELS * 4));
     }
-    if (below) layBelow(ground, this.memory.floats(this.pixels, tile.height * TILE * 4));
+    if (below) putGroundBelow(ground, this.memory.floats(this.pixels, tile.height * TILE * 4));
     return true;
   }
 
   /** How much of a tile a stroke covers; undefined where it covers nothing. Valid until the next tile. */
-  covered(stroke: Impression, place: TilePlace): Covered | undefined {
+  covered(stroke: StrokePrint, place: TilePlace): Covered | undefined {
     const [lowest, ...upper] = stroke.coats;
     if (!isOneCoverage(stroke.coats)) return this.coveredByAll(stroke, place);
     const tile = lowest.layer.tiles.get(place.key);
@@ -53,7 +53,7 @@ export class TilePrinter {
   }
 
   /** The same where coats do more than take away: what is clear is not covered. */
-  private coveredByAll(stroke: Impression, place: TilePlace): Covered | undefined {
+  private coveredByAll(stroke: StrokePrint, place: TilePlace): Covered | undefined {
     if (!this.print([{ ...stroke, away: false }], null, place)) return undefined;
     const px = this.memory.floats(this.pixels, PIXELS * 4);
     const out = this.memory.floats(this.combiner.at, PIXELS);

@@ -1,6 +1,6 @@
+import type { Box } from '../raster/box.ts';
 import type { Coat } from '../model/brush.ts';
 import type { GrainField, Through } from './grain.ts';
-import type { Box } from './sheet-size.ts';
 
 /** A tile of coverage: where it lies in memory, and the part of it that dabs may have touched, in tile px. */
 export interface Tile {
@@ -44,7 +44,7 @@ export interface CoatPrint {
 }
 
 /** A stroke with all its coats, the lowest first; one that takes away leaves of what was printed before what it does not cover. */
-export interface Impression {
+export interface StrokePrint {
   coats: readonly CoatPrint[];
   away: boolean;
 }

@@ -83,9 +83,9 @@ function thresholdOf(field: Float32Array, mask: Float32Array, share: number): nu
 export function makeNumbers(values: NumbersValues, side: number): Raster {
   const target = raster(side, side);
   const value = (name: keyof NumbersValues) => values[name] as number;
-  const pair = new Float64Array(2);
-  sinCosTurns(value('angleDeg') / 360, pair);
-  const [s, c] = pair;
+  const sinCos = new Float64Array(2);
+  sinCosTurns(value('angleDeg') / 360, sinCos);
+  const [s, c] = sinCos;
   const outline = outlineOf(values);
   const aspect = value('aspectPct') / 100;
   const soft = value('softPct') / 100;

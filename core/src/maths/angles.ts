@@ -106,7 +106,7 @@ export function cosineTurns(turns: number): number {
 
 /** Tangent of an angle in degrees, |angle| < 90. */
 export function tanDeg(angleDeg: number): number {
-  const pair = new Float64Array(2);
-  sinCosTurns(angleDeg / 360, pair);
-  return pair[0] / pair[1];
+  const sinCos = new Float64Array(2);
+  sinCosTurns(angleDeg / 360, sinCos);
+  return sinCos[0] / sinCos[1];
 }

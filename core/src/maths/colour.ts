@@ -61,7 +61,7 @@ export interface Lch {
 }
 
 const three = new Float64Array(3);
-const pair = new Float64Array(2);
+const sinCos = new Float64Array(2);
 
 /** The OKLCH coordinates of encoded sRGB 0..1; a gray has hue 0. */
 export function toLch(r: number, g: number, b: number): Lch {
@@ -89,8 +89,8 @@ const shown = (v: Float64Array): boolean => v.every((x) => x >= -SHOWN && x <= 1
 /** Writes encoded sRGB 0..1 of an OKLCH colour; one that the screen cannot show loses chroma, not hue or lightness. */
 export function fromLch({ l, c, h }: Lch, out: Float32Array, at: number): void {
   const light = clamp(l);
-  sinCosTurns(h, pair);
-  const [sin, cos] = pair;
+  sinCosTurns(h, sinCos);
+  const [sin, cos] = sinCos;
   linear(light, c * cos, c * sin, three);
   if (!shown(three)) {
     let low = 0;

@@ -1,17 +1,17 @@
 import { expMinus } from './exponential.ts';
 
 /** 1 - e^-x: rises from 0, steep at first, toward 1. For x below 0 it is 0. */
-export const rise = (x: number): number => (x > 0 ? 1 - expMinus(x) : 0);
+export const saturate = (x: number): number => (x > 0 ? 1 - expMinus(x) : 0);
 
 const square = (x: number): number => x * x;
 /** 1 - e^-(x / half)^2, 0 for x below 0. */
-export const riseSquared = (x: number, scale: number): number => (x > 0 ? rise(square(x / scale)) : 0);
+export const saturateSquared = (x: number, scale: number): number => (x > 0 ? saturate(square(x / scale)) : 0);
 
 /** Values that are enough to know where shares of them lie. */
-const ENOUGH = 16_384;
+const SAMPLE_SIZE = 16_384;
 
 /** An even choice of very many values, at most so many, as a copy. */
-export function evenChoice(values: Float32Array, most: number): Float32Array {
+export function evenSample(values: Float32Array, most: number): Float32Array {
   const every = values.length / most;
   if (every <= 1) return values.slice();
   const some = new Float32Array(most);
@@ -20,7 +20,7 @@ export function evenChoice(values: Float32Array, most: number): Float32Array {
 }
 
 /** Brings the value that would stand at `place` in order of size there; none before it is larger, none behind smaller. */
-function bringInPlace(values: Float32Array, place: number): void {
+function quickselect(values: Float32Array, place: number): void {
   let left = 0;
   let right = values.length - 1;
   while (left < right) {
@@ -44,10 +44,10 @@ function bringInPlace(values: Float32Array, place: number): void {
 /** The value below which a share (0..1) of the values lie, between neighbours in a straight line; 0 of none. */
 export function percentile(values: Float32Array, share: number): number {
   if (values.length === 0) return 0;
-  const some = evenChoice(values, ENOUGH);
+  const some = evenSample(values, SAMPLE_SIZE);
   const at = share * (some.length - 1);
   const low = Math.floor(at);
-  bringInPlace(some, low);
+  quickselect(some, low);
   const below = some[low];
   if (at === low) return below;
   let above = Infinity;
@@ -58,7 +58,7 @@ export function percentile(values: Float32Array, share: number): number {
 export const median = (values: ArrayLike<number>): number => percentile(Float32Array.from(values), 0.5);
 
 /** The values that a test picks, by their places. */
-export function picked(data: Float32Array, wanted: (i: number) => boolean): Float32Array {
+export function filteredValues(data: Float32Array, wanted: (i: number) => boolean): Float32Array {
   const out = new Float32Array(data.length);
   let count = 0;
   for (let i = 0; i < data.length; i++) if (wanted(i)) out[count++] = data[i];
@@ -80,7 +80,7 @@ export function deviation(values: ArrayLike<number>): number {
 }
 
 /** The greatest value; 0 of none or of values below it. */
-export function greatest(values: ArrayLike<number>): number {
+export function maxOf(values: ArrayLike<number>): number {
   let most = 0;
   for (let i = 0; i < values.length; i++) if (values[i] > most) most = values[i];
   return most;

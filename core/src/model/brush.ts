@@ -133,7 +133,7 @@ export const plateNames = (brush: Brush): string[] => [
 ];
 
 /** The places of the coats that print, the lowest first. */
-export const soundingCoats = (brush: Brush): number[] =>
+export const unmutedCoats = (brush: Brush): number[] =>
   brush.coats.flatMap(({ muted }, place) => (muted ? [] : [place]));
 
 /** How large the dabs of a coat get by the range of their size, px. */

@@ -153,13 +153,13 @@ export function smoothPath(points: readonly PenPoint[]): Path {
   };
 }
 
-/** Columns of hands that a reader writes rows of. */
-export type HandColumns = Record<keyof PathSample, Float64Array>;
+/** Columns of pen that a reader writes rows of. */
+export type PathColumns = Record<keyof PathSample, Float64Array>;
 
 /**
  * A reader that walks a path forwards: writes the hand at arc length s in px as row `i` of the columns; s must not fall.
  */
-export function pathReader(path: Path): (s: number, hands: HandColumns, i: number) => void {
+export function pathReader(path: Path): (s: number, pen: PathColumns, i: number) => void {
   let k = -1;
   let next = 0;
   let span = 0;
@@ -175,28 +175,28 @@ export function pathReader(path: Path): (s: number, hands: HandColumns, i: numbe
     span = path.along[next] - path.along[k];
     heading = headingDeg(path.x[next] - path.x[k], path.y[next] - path.y[k]);
   };
-  return (s, hands, i) => {
+  return (s, pen, i) => {
     if (k < 0 || s > path.along[next]) enter(s);
     const t = span > 0 ? Math.min(1, (s - path.along[k]) / span) : 0;
-    hands.x[i] = path.x[k] + (path.x[next] - path.x[k]) * t;
-    hands.y[i] = path.y[k] + (path.y[next] - path.y[k]) * t;
-    hands.headingDeg[i] = heading;
-    hands.pressure[i] = path.pressure[k] + (path.pressure[next] - path.pressure[k]) * t;
-    hands.tilt[i] = path.tilt[k] + (path.tilt[next] - path.tilt[k]) * t;
-    hands.tiltDirectionDeg[i] = path.tiltDirectionDeg[k] + (path.tiltDirectionDeg[next] - path.tiltDirectionDeg[k]) * t;
-    hands.twistDeg[i] = path.twistDeg[k] + (path.twistDeg[next] - path.twistDeg[k]) * t;
-    hands.speed[i] = path.speed[k] + (path.speed[next] - path.speed[k]) * t;
+    pen.x[i] = path.x[k] + (path.x[next] - path.x[k]) * t;
+    pen.y[i] = path.y[k] + (path.y[next] - path.y[k]) * t;
+    pen.headingDeg[i] = heading;
+    pen.pressure[i] = path.pressure[k] + (path.pressure[next] - path.pressure[k]) * t;
+    pen.tilt[i] = path.tilt[k] + (path.tilt[next] - path.tilt[k]) * t;
+    pen.tiltDirectionDeg[i] = path.tiltDirectionDeg[k] + (path.tiltDirectionDeg[next] - path.tiltDirectionDeg[k]) * t;
+    pen.twistDeg[i] = path.twistDeg[k] + (path.twistDeg[next] - path.twistDeg[k]) * t;
+    pen.speed[i] = path.speed[k] + (path.speed[next] - path.speed[k]) * t;
   };
 }
 
 /** Writes the hand at one sample of a path that has no length (clicks in one place) as row `i` of the columns. */
-export function readStill(path: Path, index: number, hands: HandColumns, i: number): void {
-  hands.x[i] = path.x[index];
-  hands.y[i] = path.y[index];
-  hands.headingDeg[i] = 0;
-  hands.pressure[i] = path.pressure[index];
-  hands.tilt[i] = path.tilt[index];
-  hands.tiltDirectionDeg[i] = path.tiltDirectionDeg[index];
-  hands.twistDeg[i] = path.twistDeg[index];
-  hands.speed[i] = 0;
+export function readStill(path: Path, index: number, pen: PathColumns, i: number): void {
+  pen.x[i] = path.x[index];
+  pen.y[i] = path.y[index];
+  pen.headingDeg[i] = 0;
+  pen.pressure[i] = path.pressure[index];
+  pen.tilt[i] = path.tilt[index];
+  pen.tiltDirectionDeg[i] = path.tiltDirectionDeg[index];
+  pen.twistDeg[i] = path.twistDeg[index];
+  pen.speed[i] = 0;
 }

@@ -1,6 +1,6 @@
 import type { Plates } from '../ink/coat.ts';
 import type { InkEngine } from '../ink/engine.ts';
-import { soundingCoats, type Brush } from '../model/brush.ts';
+import { unmutedCoats, type Brush } from '../model/brush.ts';
 import type { PenStroke } from '../model/strokes.ts';
 import type { Raster } from '../raster/raster.ts';
 import { featuresOf, giveAwaysIn, type GiveAway, type Looked } from './features.ts';
@@ -186,7 +186,7 @@ export function standardStrips(
   plates: Plates,
   { seeds = SEEDS, skip = 0, nominal = nominalPx(brush, plates) }: StandardOptions = {},
 ): Strip[] {
-  if (soundingCoats(brush).length === 0 || !(nominal > 0)) return [];
+  if (unmutedCoats(brush).length === 0 || !(nominal > 0)) return [];
   const stroke = evenStroke(STANDARD_LENGTH * nominal);
   return Array.from({ length: Math.max(0, seeds - skip) }, (_, k) =>
     stripOf(engine, { ...brush, seed: (brush.seed + skip + k) | 0 }, plates, nominal, stroke, 0),
@@ -203,7 +203,7 @@ export function strokeStrips(
   plates: Plates,
   strokes: readonly NumberedStroke[],
 ): Strip[] {
-  if (soundingCoats(brush).length === 0) return [];
+  if (unmutedCoats(brush).length === 0) return [];
   return strokes.flatMap((stroke, place) => {
     const nominal = nominalPx(brush, plates, stroke);
     const strip = nominal > 0 ? stripOf(engine, brush, plates, nominal, stroke, stroke.number ?? place) : undefined;

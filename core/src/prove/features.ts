@@ -2,17 +2,17 @@ import type { Flaw, FlawName } from '../flaws/flaw.ts';
 import { flawsOf } from '../flaws/flaws.ts';
 import { cosineTurns, sineTurns } from '../maths/angles.ts';
 import { clamp } from '../maths/ramps.ts';
-import { rise } from '../maths/measures.ts';
+import { saturate } from '../maths/measures.ts';
 import { fourthRoot } from '../maths/roots.ts';
 import { expMinus } from '../maths/exponential.ts';
 import type { Plate } from '../raster/raster.ts';
 import { valueAt } from '../raster/sample.ts';
-import { lagWeights, together } from './likeness.ts';
+import { lagWeights, combinedLikeness } from './likeness.ts';
 import { LOOK_SIDE } from './seen.ts';
 import type { Strip, StripDabs } from './strip.ts';
 import { templatesOf, type Template } from './template.ts';
 
-const MOST = 6;
+const MAX_GIVE_AWAYS = 6;
 const LEAST_SALIENCE = 0.06;
 /** Layers of a faint square that are still taken for it, beyond those that overlap along the path. */
 const MORE = 1;
@@ -179,7 +179,7 @@ function comesBack(row: Row, card: number, flaw: Flaw, template: Template) {
   // beside its dab along the path, beside the path across it, in nominal tips
   const beside = middles.map(([u, v], i) => [(u - dabs.u[i]) / strip.side, v / strip.side] as const);
   const rho = recurrence(shown, beside, usable, weights.length, own, alikeWays(dabs, flaw));
-  return { strength: 100 * flaw.salience * rise(together(rho, weights, 0) / FULL), rho, shown, middles };
+  return { strength: 100 * flaw.salience * saturate(combinedLikeness(rho, weights, 0) / FULL), rho, shown, middles };
 }
 
 /** A flaw of a tip in a strip, by what of it comes back most strongly. */
@@ -196,7 +196,7 @@ function giveAwayOf(row: Row, plate: Plate, card: number, flaw: Flaw): GiveAway[
       coat: row.coat,
       card,
       strength,
-      lags: Array.from(rho, (r) => flaw.salience * rise(r / FULL)),
+      lags: Array.from(rho, (r) => flaw.salience * saturate(r / FULL)),
       seen: dabs.length,
       dabs,
       places: dabs.map((i) => middles[i]),
@@ -219,7 +219,7 @@ function ofCoat(strip: Strip, place: number, full: number, looked: Looked): Give
   return tips.flatMap((plate, card) =>
     looked(plate) && usable.some((v, i) => v === 1 && dabs.tip[i] === card)
       ? flawsOf(plate)
-          .slice(0, MOST)
+          .slice(0, MAX_GIVE_AWAYS)
           .flatMap((flaw) => giveAwayOf(row, plate, card, flaw))
       : [],
   );

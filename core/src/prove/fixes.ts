@@ -4,7 +4,7 @@ import { FLAWS } from '../flaws/flaw.ts';
 import { placeOnPlate, type FlawPlace } from '../flaws/heal.ts';
 import type { Plates } from '../ink/coat.ts';
 import { clamp } from '../maths/ramps.ts';
-import { soundingCoats, type Brush, type Card, type Grain } from '../model/brush.ts';
+import { unmutedCoats, type Brush, type Card, type Grain } from '../model/brush.ts';
 import { plateTitle } from '../raster/raster.ts';
 import type { Echo } from './echo.ts';
 import type { GiveAway } from './features.ts';
@@ -135,7 +135,7 @@ function grainFixes(brush: Brush, place: number): Fix[] {
  * user has fixed stay.
  */
 export function fixesFor(brush: Brush, plates: Plates, echo: Echo): Fix[] {
-  const [place] = soundingCoats(brush);
+  const [place] = unmutedCoats(brush);
   if (place === undefined) return [];
   const grain = grainFixes(brush, place);
   const others = [

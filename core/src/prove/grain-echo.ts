@@ -1,7 +1,7 @@
 import { blur } from '../raster/blur.ts';
 import { fourthRoot } from '../maths/roots.ts';
 import type { Raster } from '../raster/raster.ts';
-import { percentile, picked, rise } from '../maths/measures.ts';
+import { percentile, filteredValues, saturate } from '../maths/measures.ts';
 import type { GrainedSheet } from './strip.ts';
 
 const VISIBLE = 0.06;
@@ -29,7 +29,7 @@ function maskedMean(values: Raster, mask: Raster, sigma: number): Float32Array {
 
 function textureOf({ bare, grained }: GrainedSheet, tile: number): Texture {
   const full = percentile(
-    picked(bare.data, (i) => bare.data[i] > 0.02),
+    filteredValues(bare.data, (i) => bare.data[i] > 0.02),
     0.95,
   );
   const where = { ...bare, data: bare.data.map((v) => (v > 0.5 * full ? 1 : 0)) };
@@ -97,7 +97,7 @@ export function grainEcho(sheet: GrainedSheet | undefined): GrainEcho {
     let sum = 0;
     for (const v of texture.values.data) sum += v * v * v * v;
     const strength = fourthRoot(sum / texture.count);
-    const visible = rise((strength / VISIBLE) * (strength / VISIBLE));
+    const visible = saturate((strength / VISIBLE) * (strength / VISIBLE));
     for (const tiles of TILES) {
       const [m, n] = tiles;
       const lag = [m * a[0] + n * b[0], m * a[1] + n * b[1]] as const;

@@ -3,7 +3,7 @@ import { blur, blurRows } from '../raster/blur.ts';
 import { raster, type Raster } from '../raster/raster.ts';
 import { resample } from '../raster/resample.ts';
 import { valueAt } from '../raster/sample.ts';
-import { SIGHT, sightOf } from '../flaws/sight.ts';
+import { ANALYSIS_SIDE, analysedTip } from '../flaws/analysed-tip.ts';
 import type { Strip } from './strip.ts';
 
 /** Side of a heat map, px; it lies over the sight of its tip. */
@@ -37,7 +37,7 @@ function unlikeRings(image: Raster): Float32Array {
 export function heatOf(strip: Strip, place: number, card: number): Raster | undefined {
   const { dabs, tips } = strip.coats[place];
   const plate = tips[card];
-  const { image, left, top, side } = sightOf(plate);
+  const { image, left, top, side } = analysedTip(plate);
   const own: number[] = [];
   for (let i = 0; i < dabs.count && own.length < MOST_DABS; i++) if (dabs.tip[i] === card) own.push(i);
   if (own.length < 3) return undefined;
@@ -66,6 +66,6 @@ export function heatOf(strip: Strip, place: number, card: number): Raster | unde
     raw.data[q] = Math.max(0, Math.sign(sums[q]) * again * unlike[q]);
   }
   const soft = blur(raw, SOFT * HEAT);
-  for (let q = 0; q < soft.data.length; q++) soft.data[q] = Math.min(1, soft.data[q] * (SIGHT / 32));
+  for (let q = 0; q < soft.data.length; q++) soft.data[q] = Math.min(1, soft.data[q] * (ANALYSIS_SIDE / 32));
   return soft;
 }

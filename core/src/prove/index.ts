@@ -1,4 +1,12 @@
-export { type NumberedStroke, type StripEcho, echoOf, meanEcho, measureStrip, standardStrips, strokeStrips } from './echo.ts';
+export {
+  type NumberedStroke,
+  type StripEcho,
+  echoOf,
+  meanEcho,
+  measureStrip,
+  standardStrips,
+  strokeStrips,
+} from './echo.ts';
 export type { GiveAway } from './features.ts';
 export type { Fix } from './fix.ts';
 export type { SingleCure } from './fixes.ts';
@@ -7,5 +15,17 @@ export { type LentFlaw, borrowFlaws, lendFlaws } from './lend.ts';
 export { FITTED, type Factors, type Measures, putTogether } from './put-together.ts';
 export { type PlateBox, boxOnPlate, echoReport, printedBox, tenth } from './report.ts';
 export { STANDARD_LENGTH, STRIP_SIDE, type Strip, evenStroke } from './strip.ts';
-export { type Before, type TriedFix, beginFixes, byScore, fixesAfter, handOut, helps, keepsTexture, platesOfFix, together, tryFix } from './try-fix.ts';
+export {
+  type FixBaseline,
+  type TriedFix,
+  beginFixes,
+  byScore,
+  fixesAfter,
+  handOut,
+  helps,
+  keepsTexture,
+  platesOfFix,
+  combineFixes,
+  tryFix,
+} from './try-fix.ts';
 export type { WholeOutline } from './whole-outline.ts';

@@ -10,7 +10,7 @@ import { LOOK_SIDE } from './seen.ts';
 import type { StripDabs } from './strip.ts';
 
 /** Dabs that are looked for, and next ones that each is compared with. */
-const MOST = 40;
+const MAX_DABS_LOOKED_AT = 40;
 const NEXT = 3;
 /** Of dabs that differ in size by this factor (octaves, one sigma) only two thirds are still taken for the same. */
 const SIZE_APART = 0.58;
@@ -49,8 +49,8 @@ function chosen({ shares, dabs, scale }: LookedAt): number[] {
     const u = dabs.u[i] * scale;
     if (u > 1.3 * LOOK_SIDE && u < end) all.push(i);
   }
-  const every = Math.max(1, all.length / MOST);
-  return Array.from({ length: Math.min(MOST, all.length) }, (_, k) => all[Math.floor(k * every)]);
+  const every = Math.max(1, all.length / MAX_DABS_LOOKED_AT);
+  return Array.from({ length: Math.min(MAX_DABS_LOOKED_AT, all.length) }, (_, k) => all[Math.floor(k * every)]);
 }
 
 /** How detail rises along the path. */

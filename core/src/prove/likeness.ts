@@ -2,12 +2,12 @@ import { expMinus } from '../maths/exponential.ts';
 import { fourthRoot } from '../maths/roots.ts';
 import { clamp } from '../maths/ramps.ts';
 import type { Raster } from '../raster/raster.ts';
-import { rise, riseSquared } from '../maths/measures.ts';
+import { saturate, saturateSquared } from '../maths/measures.ts';
 import { LOOK_SIDE, type Seen } from './seen.ts';
 
 /** Half a patch, px, and the samples along its side. */
 const HALF = LOOK_SIDE / 2 + 2;
-const SIDE = 27;
+const PATCH_SIDE = 27;
 const EDGE = 2 * HALF + 1;
 /** How much of the mean patch is forgiven: even beads are only partly repetition. */
 const BEADS = 0.4;
@@ -64,7 +64,7 @@ function read(data: Float32Array, width: number, height: number, x: number, y: n
 
 /** What surrounds each place, upright. */
 function around({ width, height, data }: Raster, u: Float64Array, v: Float64Array, count: number): Patches {
-  const out = patches(count, SIDE * SIDE);
+  const out = patches(count, PATCH_SIDE * PATCH_SIDE);
   for (let i = 0, at = 0; i < count; i++)
     for (let b = -HALF; b <= HALF; b += 2)
       for (let a = -HALF; a <= HALF; a += 2) out.data[at++] = read(data, width, height, u[i] + a, v[i] + b);
@@ -184,7 +184,7 @@ export function lagWeights(count: number, step: number): Float64Array {
 }
 
 /** How strong likeness is together: the root of the weighted mean of its squares, above the floor of chance. */
-export function together(lags: ArrayLike<number>, weights: Float64Array, floor: number): number {
+export function combinedLikeness(lags: ArrayLike<number>, weights: Float64Array, floor: number): number {
   let sum = 0;
   for (let k = 0; k < weights.length; k++) {
     const rho = clamp((lags[k] - floor) / (1 - floor));
@@ -220,7 +220,7 @@ function partOf(p: Patches, q: Patches, look: PartLook): Part {
   forgiveBeads(p, look.columns);
   forgiveBeads(q, look.columns);
   const lags = likeness(p, q, look.weights.length, look.step);
-  const seen = together(lags, look.weights, look.floor) * look.shown(strengthOf(p));
+  const seen = combinedLikeness(lags, look.weights, look.floor) * look.shown(strengthOf(p));
   return { seen, lags, pairs: () => alikePairs(p, look.weights.length) };
 }
 
@@ -234,15 +234,15 @@ export function likenessOf(seen: Seen, places: Places): { inside: Part; outline:
   return {
     inside: partOf(around(seen.inside, u, v, count), around(seen.inside, um, vm, count - 1), {
       ...common,
-      columns: SIDE,
+      columns: PATCH_SIDE,
       floor: 1 / Math.sqrt(span * INSIDE_FREE),
-      shown: (a) => riseSquared(a * a, INSIDE_SEEN * INSIDE_SEEN),
+      shown: (a) => saturateSquared(a * a, INSIDE_SEEN * INSIDE_SEEN),
     }),
     outline: partOf(edgesAround(seen.outline, u, count), edgesAround(seen.outline, um, count - 1), {
       ...common,
       columns: EDGE,
       floor: 1 / Math.sqrt(span * OUTLINE_FREE),
-      shown: (a) => rise(a / OUTLINE_SEEN),
+      shown: (a) => saturate(a / OUTLINE_SEEN),
     }),
   };
 }

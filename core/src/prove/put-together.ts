@@ -1,4 +1,4 @@
-import { rise } from '../maths/measures.ts';
+import { saturate } from '../maths/measures.ts';
 import { fourthRoot } from '../maths/roots.ts';
 
 /** What of a stroke was measured that makes its echo. */
@@ -34,12 +34,12 @@ const NOTICED = 0.015;
 /** Tips whose edges together are no steeper than this are hairs, hardly seen: a disc has 2.7. */
 const HAIR = 0.1;
 /** Where the number saturates. */
-const MOST = 110;
+const LARGEST_SUM = 110;
 
 /** The parts joined: the strongest rules, and near 100 the number saturates. */
 export function joined(parts: readonly number[]): number {
   const n = fourthRoot(parts.reduce((sum, v) => sum + v ** 4, 0));
-  return Math.min(100, n / Math.sqrt(fourthRoot(1 + (n / MOST) ** 8)));
+  return Math.min(100, n / Math.sqrt(fourthRoot(1 + (n / LARGEST_SUM) ** 8)));
 }
 
 /**
@@ -47,13 +47,14 @@ export function joined(parts: readonly number[]): number {
  * plainly they are seen, where neighbours lie alike, or where outlines poke out of the stroke or stand free.
  */
 export function knownAgain(m: Measures, factors = FITTED): number {
-  const plain = m.rim * rise(m.edge / HAIR) * (factors.alike * m.alike + factors.uneven * rise(m.uneven / NOTICED));
-  return 100 * rise(plain * Math.sqrt(plain));
+  const plain =
+    m.rim * saturate(m.edge / HAIR) * (factors.alike * m.alike + factors.uneven * saturate(m.uneven / NOTICED));
+  return 100 * saturate(plain * Math.sqrt(plain));
 }
 
 /** The parts of an echo and the echo, each 0..100. */
 export function putTogether(m: Measures, factors = FITTED) {
-  const inside = 100 * rise(m.inside / factors.inside);
-  const outline = joined([100 * rise(m.regular / factors.regular), knownAgain(m, factors)]);
+  const inside = 100 * saturate(m.inside / factors.inside);
+  const outline = joined([100 * saturate(m.regular / factors.regular), knownAgain(m, factors)]);
   return { inside, outline, echo: joined([inside, outline, m.grain, m.features]) };
 }

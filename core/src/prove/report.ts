@@ -2,7 +2,7 @@ import type { Plates } from '../ink/coat.ts';
 import type { Brush } from '../model/brush.ts';
 import type { Plate } from '../raster/raster.ts';
 import type { Flaw } from '../flaws/flaw.ts';
-import { SIGHT, sightOf } from '../flaws/sight.ts';
+import { ANALYSIS_SIDE, analysedTip } from '../flaws/analysed-tip.ts';
 import type { Echo } from './echo.ts';
 
 /** A box in px of a plate. */
@@ -15,16 +15,16 @@ export interface PlateBox {
 
 /** Where a flaw lies on its plate, whole px, cut off at the frame. */
 export function boxOnPlate(plate: Plate, { box }: Flaw): PlateBox {
-  const { left, top, side } = sightOf(plate);
-  const scale = side / SIGHT;
+  const { left, top, side } = analysedTip(plate);
+  const scale = side / ANALYSIS_SIDE;
   const place = (px: number, from: number, most: number) => Math.max(0, Math.min(most, Math.round(px * scale + from)));
   const x = place(box.x0, left, plate.width);
   const y = place(box.y0, top, plate.height);
   return {
     x,
     y,
-    w: Math.max(1, place(box.x1 + 1, left, plate.width) - x),
-    h: Math.max(1, place(box.y1 + 1, top, plate.height) - y),
+    w: Math.max(1, place(box.x1, left, plate.width) - x),
+    h: Math.max(1, place(box.y1, top, plate.height) - y),
   };
 }
 
@@ -61,7 +61,7 @@ export const tenth = (v: number): number => Math.round(v * 10) / 10;
 
 /** The box of what prints on a plate. */
 export function printedBox(plate: Plate): PlateBox {
-  const { left, top, side } = sightOf(plate);
+  const { left, top, side } = analysedTip(plate);
   const [x, y] = [Math.max(0, left), Math.max(0, top)];
   return { x, y, w: Math.min(plate.width, left + side) - x, h: Math.min(plate.height, top + side) - y };
 }

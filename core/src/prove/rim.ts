@@ -1,6 +1,6 @@
 import { headingDeg } from '../maths/angles.ts';
-import { sightOf } from '../flaws/sight.ts';
-import { greatest, percentile, picked } from '../maths/measures.ts';
+import { analysedTip } from '../flaws/analysed-tip.ts';
+import { maxOf, percentile, filteredValues } from '../maths/measures.ts';
 import { expMinus } from '../maths/exponential.ts';
 import { blur } from '../raster/blur.ts';
 import { distanceTo } from '../raster/distance.ts';
@@ -62,13 +62,13 @@ export function detailOf(image: Raster): Raster {
 
 /** The tip drawn so that its plate's longer side is `px`, in shares of what its dark parts print, with a margin. */
 function drawn(plate: Plate, px: number): { image: Raster; offsetX: number; offsetY: number } {
-  const { image, left, top, side } = sightOf(plate);
+  const { image, left, top, side } = analysedTip(plate);
   const longest = Math.max(plate.width, plate.height);
   const shown = Math.max(4, Math.round((px * side) / longest));
   const small = resample(image, shown, shown);
-  const least = 0.05 * greatest(image.data);
+  const least = 0.05 * maxOf(image.data);
   const full = percentile(
-    picked(image.data, (i) => image.data[i] > least),
+    filteredValues(image.data, (i) => image.data[i] > least),
     0.95,
   );
   const made = raster(shown + 2 * MARGIN, shown + 2 * MARGIN);
@@ -89,7 +89,7 @@ function drawn(plate: Plate, px: number): { image: Raster; offsetX: number; offs
 function depthInBody(image: Raster, px: number): Float32Array {
   const { width, height } = image;
   const soft = blur(image, BODY_BLUR * px).data;
-  const least = BODY_AT * greatest(soft);
+  const least = BODY_AT * maxOf(soft);
   const outside = new Float32Array(soft.length);
   for (let i = 0; i < soft.length; i++) outside[i] = soft[i] > least ? 0 : 1;
   const found = pieces({ width, height, data: outside }, 0.5);

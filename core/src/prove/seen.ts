@@ -2,7 +2,7 @@ import { blur, blurRows } from '../raster/blur.ts';
 import { pieces } from '../raster/pieces.ts';
 import { raster, type Raster } from '../raster/raster.ts';
 import { resample } from '../raster/resample.ts';
-import { evenChoice, greatest, percentile, picked } from '../maths/measures.ts';
+import { evenSample, maxOf, percentile, filteredValues } from '../maths/measures.ts';
 import type { Strip } from './strip.ts';
 
 /** The nominal tip, px, at which likeness is measured. */
@@ -28,10 +28,10 @@ const ENOUGH = 40_000;
 
 /** What the darker parts print: the 95th of a hundred of what is covered at all. */
 export function fullOf(data: Float32Array): number {
-  const some = evenChoice(data, ENOUGH);
-  const least = 0.02 * greatest(some);
+  const some = evenSample(data, ENOUGH);
+  const least = 0.02 * maxOf(some);
   return percentile(
-    picked(some, (i) => some[i] > least),
+    filteredValues(some, (i) => some[i] > least),
     0.95,
   );
 }

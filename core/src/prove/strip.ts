@@ -2,14 +2,14 @@ import { AmberError } from '../errors.ts';
 import type { Plates } from '../ink/coat.ts';
 import type { InkEngine } from '../ink/engine.ts';
 import { layOnce, sheetOrder, type StrokeDabs } from '../ink/print.ts';
-import { largestPx, soundingCoats, type Brush, type Coat, type Grain } from '../model/brush.ts';
+import { largestPx, unmutedCoats, type Brush, type Coat, type Grain } from '../model/brush.ts';
 import type { PenPoint, PenStroke } from '../model/strokes.ts';
 import { raster, type Plate, type Raster } from '../raster/raster.ts';
 import type { DabTable } from '../vary/dab-table.ts';
 import { dabsOf } from '../vary/dabs.ts';
 import { cosineTurns, sineTurns } from '../maths/angles.ts';
 import { straightened, type Way } from './straighten.ts';
-import { sightOf } from '../flaws/sight.ts';
+import { analysedTip } from '../flaws/analysed-tip.ts';
 
 /** A nominal tip in px of a strip. */
 export const STRIP_SIDE = 96;
@@ -90,7 +90,7 @@ export const evenStroke = (px: number): PenStroke => ({
 
 /** The size that dabs commonly have, px: that under which four fifths of them lie, over a stroke. */
 function commonSize(brush: Brush, stroke: PenStroke): number {
-  const sizes = soundingCoats(brush).flatMap((coat) => {
+  const sizes = unmutedCoats(brush).flatMap((coat) => {
     const { sizePx, count } = dabsOf(brush, coat, stroke, 0);
     const sorted = sizePx.slice(0, count).sort();
     return count > 0 ? [sorted[Math.floor(0.8 * (count - 1))]] : [];
@@ -103,10 +103,10 @@ export function nominalPx(brush: Brush, plates: Plates, stroke?: PenStroke): num
   const rest = Math.max(...brush.coats.map(largestPx));
   const size = commonSize(brush, stroke ?? evenStroke(10 * Math.max(1, rest)));
   let seen = 0;
-  for (const coat of soundingCoats(brush))
+  for (const coat of unmutedCoats(brush))
     for (const { plate, muted } of brush.coats[coat].deck.cards) {
       const held = plates.get(plate);
-      if (held && !muted) seen = Math.max(seen, sightOf(held).share);
+      if (held && !muted) seen = Math.max(seen, analysedTip(held).share);
     }
   return size * Math.min(1, Math.max(0.15, seen / 0.75));
 }
@@ -147,8 +147,8 @@ function coverageOf(
   zoom: number,
 ): Raster {
   const image = raster(size.width, size.height);
-  layOnce(engine, sheetOrder(brush, plates, laid, size, 'none', zoom), ({ impressions }) => {
-    for (const one of impressions)
+  layOnce(engine, sheetOrder(brush, plates, laid, size, 'none', zoom), ({ prints }) => {
+    for (const one of prints)
       engine.eachCovered(one, size, (row, from, values) => image.data.set(values, row * size.width + from));
   });
   return image;
@@ -192,7 +192,7 @@ export function stripOf(
   index: number,
 ): Strip | undefined {
   const brush = withoutPaper(given);
-  const coats = soundingCoats(brush);
+  const coats = unmutedCoats(brush);
   const far = coats.map((coat) => dabsOf(brush, coat, stroke, index));
   const zoom = STRIP_SIDE / nominal;
   const box = reachOf(far, stroke);

@@ -1,8 +1,8 @@
 import { hash32 } from '../maths/hash.ts';
 import { grown, maskWhere, PIXELS } from '../flaws/body.ts';
 import { cured, type Flaw } from '../flaws/flaw.ts';
-import { SIGHT, sightOf } from '../flaws/sight.ts';
-import { greatest, median, picked } from '../maths/measures.ts';
+import { ANALYSIS_SIDE, analysedTip } from '../flaws/analysed-tip.ts';
+import { maxOf, median, filteredValues } from '../maths/measures.ts';
 import { blur } from '../raster/blur.ts';
 import type { Plate, Raster } from '../raster/raster.ts';
 
@@ -37,7 +37,7 @@ export function templatesOf(plate: Plate, flaw: Flaw): readonly Template[] {
   const tone = flaw.tone === 'faint' ? usualOf(difference.data, flaw.mask) : 1;
   const made = [makeTemplate(plate, flaw, difference.data, grown(flaw.mask, NEAR), tone)];
   if (flaw.what === 'border') {
-    const edges = edgesOf(flaw.tone === 'faint' ? upTo(sightOf(plate).image, tone) : difference);
+    const edges = edgesOf(flaw.tone === 'faint' ? upTo(analysedTip(plate).image, tone) : difference);
     made.push(makeTemplate(plate, flaw, edges, edgePlaces(edges), tone));
   }
   const usable = made.filter((t): t is Template => t !== null);
@@ -46,14 +46,14 @@ export function templatesOf(plate: Plate, flaw: Flaw): readonly Template[] {
 }
 
 /** What it usually prints where a mask is. */
-const usualOf = (data: Float32Array, mask: Uint8Array): number => median(picked(data, (i) => mask[i] === 1));
+const usualOf = (data: Float32Array, mask: Uint8Array): number => median(filteredValues(data, (i) => mask[i] === 1));
 
 /** An image without what it prints beyond `most`: of a faint square with a tip on it, the square. */
 const upTo = (image: Raster, most: number): Raster => ({ ...image, data: image.data.map((v) => Math.min(v, most)) });
 
 /** What a flaw adds to its tip. */
 function differenceOf(plate: Plate, flaw: Flaw): Raster {
-  const { image } = sightOf(plate);
+  const { image } = analysedTip(plate);
   const without = cured(image, flaw.cure());
   return blur({ ...image, data: image.data.map((v, i) => v - without.data[i]) }, 1.2);
 }
@@ -66,17 +66,17 @@ function edgesOf(difference: Raster): Float32Array {
 
 /** Where edges are strong. */
 function edgePlaces(edges: Float32Array): Uint8Array {
-  const least = EDGE_SHARE * greatest(edges.map(Math.abs));
+  const least = EDGE_SHARE * maxOf(edges.map(Math.abs));
   return maskWhere((i) => Math.abs(edges[i]) > least);
 }
 
 function makeTemplate(plate: Plate, flaw: Flaw, added: Float32Array, near: Uint8Array, tone: number): Template | null {
-  const { left, top, side } = sightOf(plate);
+  const { left, top, side } = analysedTip(plate);
   let places: number[] = [];
   for (let i = 0; i < PIXELS; i++) if (near[i]) places.push(i);
   if (places.length > POINTS) places = places.sort((a, b) => hash32(a, 1) - hash32(b, 1)).slice(0, POINTS);
   const longest = Math.max(plate.width, plate.height);
-  const share = side / SIGHT / longest;
+  const share = side / ANALYSIS_SIDE / longest;
   const toX = (px: number) => (px + 0.5) * share + (left - plate.width / 2) / longest;
   const toY = (py: number) => (py + 0.5) * share + (top - plate.height / 2) / longest;
   const value = Float64Array.from(places, (i) => added[i]);
@@ -90,13 +90,13 @@ function makeTemplate(plate: Plate, flaw: Flaw, added: Float32Array, near: Uint8
   let [mx, my, n] = [0, 0, 0];
   for (let i = 0; i < PIXELS; i++)
     if (flaw.mask[i]) {
-      mx += i % SIGHT;
-      my += Math.floor(i / SIGHT);
+      mx += i % ANALYSIS_SIDE;
+      my += Math.floor(i / ANALYSIS_SIDE);
       n++;
     }
   return {
-    x: Float64Array.from(places, (i) => toX(i % SIGHT)),
-    y: Float64Array.from(places, (i) => toY(Math.floor(i / SIGHT))),
+    x: Float64Array.from(places, (i) => toX(i % ANALYSIS_SIDE)),
+    y: Float64Array.from(places, (i) => toY(Math.floor(i / ANALYSIS_SIDE))),
     value,
     energy,
     middle: [toX(mx / n), toY(my / n)],

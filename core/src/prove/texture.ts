@@ -1,6 +1,6 @@
 import { expMinus } from '../maths/exponential.ts';
 import { blur } from '../raster/blur.ts';
-import { rise } from '../maths/measures.ts';
+import { saturate } from '../maths/measures.ts';
 import { LN2, logTwo } from '../maths/roots.ts';
 import { closed } from '../raster/morph.ts';
 import { raster, windowOfRaster, type Raster } from '../raster/raster.ts';
@@ -98,5 +98,5 @@ export function textureOf(strip: Strip): number {
   if (n === 0) return 0;
   const even = expMinus(LN2 * Math.max(0, logTwo(sum / n) - logs.total() / n));
   const detail = ((ways / n) * even * even) / RICH;
-  return 100 * rise(detail * Math.sqrt(detail));
+  return 100 * saturate(detail * Math.sqrt(detail));
 }

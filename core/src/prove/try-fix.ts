@@ -2,7 +2,7 @@ import { derivedPlate } from '../cut/relatives.ts';
 import type { Plates } from '../ink/coat.ts';
 import type { InkEngine } from '../ink/engine.ts';
 import { clamp } from '../maths/ramps.ts';
-import { soundingCoats, type Brush } from '../model/brush.ts';
+import { unmutedCoats, type Brush } from '../model/brush.ts';
 import type { Plate } from '../raster/raster.ts';
 import { measureLookingAt, measureStrip, meanEcho, standardStrips, type StripEcho } from './echo.ts';
 import type { Fix } from './fix.ts';
@@ -12,7 +12,7 @@ import { littleNearer } from './row-fixes.ts';
 import { nominalPx, type Strip } from './strip.ts';
 
 /** What fixes of a brush are compared with: plain data, so that several workers can try them. */
-export interface Before {
+export interface FixBaseline {
   nominal: number;
   echo: number;
   texture: number;
@@ -40,7 +40,7 @@ export function beginFixes(
   brush: Brush,
   plates: Plates,
   known: readonly StripEcho[] = [],
-): { before: Before; fixes: Fix[]; singles: SingleCure[] } {
+): { before: FixBaseline; fixes: Fix[]; singles: SingleCure[] } {
   const nominal = nominalPx(brush, plates);
   const all = known.length > 0 ? known : standardStrips(engine, brush, plates, { seeds: 1, nominal }).map(measureStrip);
   const echo = meanEcho(all);
@@ -50,13 +50,13 @@ export function beginFixes(
       nominal,
       echo: echo.echo,
       texture: echo.texture,
-      first: first ? { echo: first.echo, texture: first.texture, look: lookOf(first.shares) } : NOTHING,
+      first: first ? { echo: first.echo, texture: first.texture, look: lookOf(first.shares) } : NO_STROKE,
     },
     fixes: fixesFor(brush, plates, echo),
     singles: singleCures(brush, plates, echo),
   };
 }
-const NOTHING = { echo: 0, texture: 0, look: [] };
+const NO_STROKE = { echo: 0, texture: 0, look: [] };
 
 /** Plates cut for fixes, by what they were cut from and how: the same object again, so that it is looked at once. */
 const cutBefore = new WeakMap<Plate, Map<string, Plate>>();
@@ -79,10 +79,10 @@ export function platesOfFix(plates: Plates, { derived }: Fix): Map<string, Plate
 
 /** Points of echo that a fix must take away to be one. */
 const LEAST_FALL = 1;
-export const helps = (before: Before, { echo }: TriedFix): boolean => echo < before.echo - LEAST_FALL;
+export const helps = (before: FixBaseline, { echo }: TriedFix): boolean => echo < before.echo - LEAST_FALL;
 
 /** A strip of a fix, measured; relatives of a tip are not looked over. */
-function measuredFix(engine: InkEngine, { nominal }: Before, plates: Plates, fix: Fix): StripEcho | undefined {
+function measuredFix(engine: InkEngine, { nominal }: FixBaseline, plates: Plates, fix: Fix): StripEcho | undefined {
   const all = platesOfFix(plates, fix);
   const relatives = new Set(Object.keys(fix.derived).map((name) => fix.derived[name].relative && all.get(name)));
   const [strip] = standardStrips(engine, fix.brush, all, { seeds: 1, nominal });
@@ -95,7 +95,7 @@ function measuredFix(engine: InkEngine, { nominal }: Before, plates: Plates, fix
  */
 export function tryFix(
   engine: InkEngine,
-  base: Before,
+  base: FixBaseline,
   plates: Plates,
   fix: Fix,
 ): { tried: TriedFix; strip: Strip | undefined } {
@@ -126,21 +126,21 @@ export function handOut(fixes: readonly Fix[]): (worker: number) => Fix | undefi
 }
 
 /** What must be left of the texture; and points of it that no eye misses. */
-const KEPT = 0.9;
-const HARDLY = 3;
+const LEAST_TEXTURE_KEPT = 0.9;
+const NO_WORSE = 3;
 
 /** Whether a fix keeps the texture: one that does not says so, and ranks behind those that do. */
-export const keepsTexture = (before: Before, { texture }: TriedFix): boolean =>
-  texture >= KEPT * before.texture - HARDLY;
+export const keepsTexture = (before: FixBaseline, { texture }: TriedFix): boolean =>
+  texture >= LEAST_TEXTURE_KEPT * before.texture - NO_WORSE;
 
 /** The best first: those that keep the texture, then by how far the echo falls against how far the look moves. */
 export const byScore =
-  (before: Before) =>
+  (before: FixBaseline) =>
   (a: TriedFix, b: TriedFix): number =>
     Number(keepsTexture(before, b)) - Number(keepsTexture(before, a)) || b.score - a.score;
 
 /** The fix with more of the same after it: first one, then the other. */
-const after = (first: Fix, second: Fix): Fix => ({
+const strokesAfter = (first: Fix, second: Fix): Fix => ({
   what: `${first.what}; ${second.what}`,
   brush: second.brush,
   derived: { ...first.derived, ...second.derived },
@@ -157,7 +157,7 @@ const MOST_AFTER = 5;
 /** What is worth trying after a fix was taken: the kinds that helped most by themselves. */
 export function fixesAfter(
   engine: InkEngine,
-  base: Before,
+  base: FixBaseline,
   plates: Plates,
   fix: Fix,
   tried: readonly TriedFix[],
@@ -170,22 +170,22 @@ export function fixesAfter(
     .filter((kind) => !before.includes(kind));
   if (helped.length === 0) return [];
   const measured = measuredFix(engine, base, plates, fix);
-  const [place] = soundingCoats(fix.brush);
+  const [place] = unmutedCoats(fix.brush);
   const still = before.includes(NEARER) ? [littleNearer(fix.brush, place)] : [];
   const next = fixesFor(fix.brush, platesOfFix(plates, fix), meanEcho(measured ? [measured] : []))
     .filter((next) => helped.includes(kindOf(next)))
     .sort((a, b) => helped.indexOf(kindOf(a)) - helped.indexOf(kindOf(b)))
     .slice(0, MOST_AFTER);
-  return [...still, ...next].map((next) => after(fix, next));
+  return [...still, ...next].map((next) => strokesAfter(fix, next));
 }
 
 const MOST_TOGETHER = 4;
-const ENOUGH = 5;
+const LOW_ECHO = 5;
 /** Points of echo that a whole look is worth among those within the budget. */
 const LOOK_WITHIN = 20;
 
 /** The fix within the budget, keeping the texture, that leaves the least echo. */
-function bestWithin(before: Before, all: readonly TriedFix[], budget: number): TriedFix | undefined {
+function bestWithinLook(before: FixBaseline, all: readonly TriedFix[], budget: number): TriedFix | undefined {
   const cost = ({ echo, look }: TriedFix) => echo + LOOK_WITHIN * look;
   return all.filter((fix) => fix.look <= budget && keepsTexture(before, fix)).sort((a, b) => cost(a) - cost(b))[0];
 }
@@ -194,16 +194,16 @@ function bestWithin(before: Before, all: readonly TriedFix[], budget: number): T
  * Fixes one after another, each the best of those that can follow, while the look stays within `budget` (0.1 is 10 %).
  * `tried` are the fixes of the brush itself; `next` tries all that can follow one. Undefined where none helps.
  */
-export async function together(
-  before: Before,
+export async function combineFixes(
+  before: FixBaseline,
   tried: readonly TriedFix[],
   budget: number,
   next: (fix: TriedFix) => Promise<readonly TriedFix[]>,
 ): Promise<TriedFix | undefined> {
-  let best = bestWithin(before, tried, budget);
+  let best = bestWithinLook(before, tried, budget);
   if (!best || best.echo > before.echo - LEAST_FALL) return undefined;
-  for (let k = 1; k < MOST_TOGETHER && best.echo > ENOUGH; k++) {
-    const better: TriedFix | undefined = bestWithin(before, await next(best), budget);
+  for (let k = 1; k < MOST_TOGETHER && best.echo > LOW_ECHO; k++) {
+    const better: TriedFix | undefined = bestWithinLook(before, await next(best), budget);
     if (!better || better.echo > best.echo - LEAST_FALL) break;
     best = better;
   }

@@ -1,27 +1,20 @@
+import type { Box } from './box.ts';
 import type { Raster } from './raster.ts';
 
-/** What prints of a raster, px; right and bottom are outside. */
-export interface ContentBox {
-  left: number;
-  top: number;
-  right: number;
-  bottom: number;
-}
-
 /** Smallest box around what prints above the threshold; undefined when nothing does. */
-export function contentBox({ width, height, data }: Raster, threshold: number): ContentBox | undefined {
-  const box = { left: width, top: height, right: 0, bottom: 0 };
+export function contentBox({ width, height, data }: Raster, threshold: number): Box | undefined {
+  const box = { x0: width, y0: height, x1: 0, y1: 0 };
   for (let y = 0; y < height; y++) {
     const row = y * width;
     let x = 0;
     while (x < width && data[row + x] <= threshold) x++;
     if (x === width) continue;
-    box.left = Math.min(box.left, x);
+    box.x0 = Math.min(box.x0, x);
     let end = width;
     while (data[row + end - 1] <= threshold) end--;
-    box.right = Math.max(box.right, end);
-    box.top = Math.min(box.top, y);
-    box.bottom = y + 1;
+    box.x1 = Math.max(box.x1, end);
+    box.y0 = Math.min(box.y0, y);
+    box.y1 = y + 1;
   }
-  return box.right > box.left ? box : undefined;
+  return box.x1 > box.x0 ? box : undefined;
 }

@@ -73,7 +73,7 @@ function middle(values: number[]): number {
   return values.length === 0 ? 0 : values[values.length >> 1];
 }
 
-const SIDE = 128;
+const FIT_SIDE = 128;
 const RING = 0.07;
 const ROUNDS = 6;
 
@@ -92,7 +92,7 @@ export interface Ground {
  * lies on it, so that marks do not count however large they are.
  */
 export function smoothGround(source: Raster): Ground {
-  const scale = Math.min(1, SIDE / Math.max(source.width, source.height));
+  const scale = Math.min(1, FIT_SIDE / Math.max(source.width, source.height));
   const width = Math.max(4, Math.round(source.width * scale));
   const height = Math.max(4, Math.round(source.height * scale));
   const small = resample(source, width, height);

@@ -6,7 +6,16 @@ export { pictureOfMesh } from './mesh-picture.ts';
 export { badMesh, boxOfMesh, checkMesh } from './mesh.ts';
 export { GREENS } from './normal-map.ts';
 export { MAX_PRESSES, type Press, type PressTip, type SurfaceState, press, pressesOn } from './press.ts';
-export { MAX_SECTORS, MIRRORS, SCULPT_TOOLS, type SculptStroke, type SculptTool, dabsAlong, rowOfStroke, strokeOfRow } from './sculpt-stroke.ts';
+export {
+  MAX_SECTORS,
+  MIRRORS,
+  SCULPT_TOOLS,
+  type SculptStroke,
+  type SculptTool,
+  dabsAlong,
+  rowOfStroke,
+  strokeOfRow,
+} from './sculpt-stroke.ts';
 export { Sculpture } from './sculpture.ts';
 export { LAMP, type Lamp, shadeHeights, towardsLamp } from './shade.ts';
 export { SOLIDS, type Solid, sheetMesh, solidMesh } from './solids.ts';

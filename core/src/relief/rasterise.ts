@@ -110,21 +110,26 @@ function surfaceAt(px: number, py: number): number {
 
 const clampPx = (v: number, size: number): number => Math.max(0, Math.min(size - 1, v));
 
-const box = { x0: 0, y0: 0, x1: 0, y1: 0 };
+const spanPx = { x0: 0, y0: 0, x1: 0, y1: 0 };
 
 /** The pixels that a triangle's box touches, into `box`. */
-function boxOf({ x, y, indices, size }: Screen, at: number): void {
+function findSpan({ x, y, indices, size }: Screen, at: number): void {
   const a = indices[at];
   const b = indices[at + 1];
   const c = indices[at + 2];
-  box.x0 = clampPx(Math.floor(Math.min(x[a], x[b], x[c]) / LATTICE), size);
-  box.y0 = clampPx(Math.floor(Math.min(y[a], y[b], y[c]) / LATTICE), size);
-  box.x1 = clampPx(Math.floor(Math.max(x[a], x[b], x[c]) / LATTICE), size);
-  box.y1 = clampPx(Math.floor(Math.max(y[a], y[b], y[c]) / LATTICE), size);
+  spanPx.x0 = clampPx(Math.floor(Math.min(x[a], x[b], x[c]) / LATTICE), size);
+  spanPx.y0 = clampPx(Math.floor(Math.min(y[a], y[b], y[c]) / LATTICE), size);
+  spanPx.x1 = clampPx(Math.floor(Math.max(x[a], x[b], x[c]) / LATTICE), size);
+  spanPx.y1 = clampPx(Math.floor(Math.max(y[a], y[b], y[c]) / LATTICE), size);
 }
 
 /** Tells progress a hundred times at most. */
-function teller(total: number, from: number, to: number, onProgress?: (share: number) => void): (done: number) => void {
+function progressOf(
+  total: number,
+  from: number,
+  to: number,
+  onProgress?: (share: number) => void,
+): (done: number) => void {
   if (!onProgress) return () => undefined;
   const every = Math.max(3, Math.floor(total / 50 / 3) * 3);
   return (done) => {
@@ -133,15 +138,15 @@ function teller(total: number, from: number, to: number, onProgress?: (share: nu
 }
 
 /** The nearest surface at the centre of every pixel. */
-function atCentres(screen: Screen, tell: (done: number) => void): Float32Array {
+function atCentres(screen: Screen, onProgress: (done: number) => void): Float32Array {
   const { size, indices } = screen;
   const centres = new Float32Array(size * size).fill(-Infinity);
   const t = triangle;
   for (let at = 0; at < indices.length; at += 3) {
-    tell(at);
+    onProgress(at);
     if (!load(screen, at)) continue;
-    boxOf(screen, at);
-    const { x0, y0, x1, y1 } = box;
+    findSpan(screen, at);
+    const { x0, y0, x1, y1 } = spanPx;
     // how the three edge functions change from pixel to pixel
     const stepA = -(t.cy - t.by) * LATTICE;
     const stepB = -(t.ay - t.cy) * LATTICE;
@@ -194,14 +199,14 @@ function touches(flags: Uint8Array, size: number, x0: number, y0: number, x1: nu
 }
 
 /** The nearest surface at 4 x 4 places of each pixel of the outline. */
-function alongOutline(screen: Screen, outline: Map<number, Float32Array>, tell: (done: number) => void): void {
+function alongOutline(screen: Screen, outline: Map<number, Float32Array>, onProgress: (done: number) => void): void {
   const { size, indices } = screen;
   const flags = new Uint8Array(size * size);
   for (const pixel of outline.keys()) flags[pixel] = 1;
   for (let at = 0; at < indices.length; at += 3) {
-    tell(at);
-    boxOf(screen, at);
-    const { x0, y0, x1, y1 } = box;
+    onProgress(at);
+    findSpan(screen, at);
+    const { x0, y0, x1, y1 } = spanPx;
     if (!touches(flags, size, x0, y0, x1, y1) || !load(screen, at)) continue;
     for (let y = y0; y <= y1; y++)
       for (let x = x0, i = y * size + x0; x <= x1; x++, i++) {
@@ -224,9 +229,9 @@ function alongOutline(screen: Screen, outline: Map<number, Float32Array>, tell: 
 export function rasterise(screen: Screen, onProgress?: (share: number) => void): Rasterised {
   const total = screen.indices.length;
   const exact = snapped(screen);
-  const centres = atCentres(exact, teller(total, 0, 0.6, onProgress));
+  const centres = atCentres(exact, progressOf(total, 0, 0.6, onProgress));
   const outline = outlineOf(centres, screen.size);
-  alongOutline(exact, outline, teller(total, 0.6, 1, onProgress));
+  alongOutline(exact, outline, progressOf(total, 0.6, 1, onProgress));
   onProgress?.(1);
   return { centres, outline };
 }

@@ -20,7 +20,7 @@ interface Window {
   y1: number;
 }
 
-const pair = new Float64Array(2);
+const sinCos = new Float64Array(2);
 
 function copiesOf({ mirror, sectors }: SculptStroke): Copy[] {
   const flips: [number, number][] = [[1, 1]];
@@ -28,8 +28,8 @@ function copiesOf({ mirror, sectors }: SculptStroke): Copy[] {
   if (mirror & 2) flips.push([1, -1]);
   if (mirror === 3) flips.push([-1, -1]);
   return Array.from({ length: sectors }, (_, k) => {
-    sinCosTurns(k / sectors, pair);
-    const [sin, cos] = pair;
+    sinCosTurns(k / sectors, sinCos);
+    const [sin, cos] = sinCos;
     return flips.map(([flipX, flipY]) => ({ sin, cos, flipX, flipY }));
   }).flat();
 }

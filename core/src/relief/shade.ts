@@ -15,14 +15,14 @@ export const USUAL_RELIEF = 0.1;
 /** Light that comes from everywhere, as a share of all. */
 const AMBIENT = 0.3;
 
-const pair = new Float64Array(2);
+const sinCos = new Float64Array(2);
 
 /** The direction to a lamp: to the right, down the picture, towards the eye. */
 export function towardsLamp({ azimuthDeg, altitudeDeg }: Lamp): [number, number, number] {
-  sinCosTurns(azimuthDeg / 360, pair);
-  const [sinA, cosA] = pair;
-  sinCosTurns(altitudeDeg / 360, pair);
-  const [sinE, cosE] = pair;
+  sinCosTurns(azimuthDeg / 360, sinCos);
+  const [sinA, cosA] = sinCos;
+  sinCosTurns(altitudeDeg / 360, sinCos);
+  const [sinE, cosE] = sinCos;
   return [sinA * cosE, -cosA * cosE, sinE];
 }
 

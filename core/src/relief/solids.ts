@@ -7,10 +7,10 @@ export type Solid = (typeof SOLIDS)[number];
 
 const AROUND = 96;
 const ALONG = 64;
-const pair = new Float64Array(2);
+const sinCos = new Float64Array(2);
 const turn = (turns: number): [number, number] => {
-  sinCosTurns(turns, pair);
-  return [pair[0], pair[1]];
+  sinCosTurns(turns, sinCos);
+  return [sinCos[0], sinCos[1]];
 };
 
 /** A body about its upright axis by its outline: radius and height at a share of the way from top to bottom. */
@@ -49,7 +49,7 @@ const torus = (): Mesh =>
     to[at + 2] = 0.32 * h;
   });
 
-const SIDE = 26;
+const CUBE_CELLS = 26;
 
 /** Six squares of many fields each, so that a lattice can bend them. */
 function cube(): Mesh {
@@ -58,18 +58,18 @@ function cube(): Mesh {
   for (let axis = 0; axis < 3; axis++)
     for (const end of [-1, 1]) {
       const first = positions.length / 3;
-      for (let j = 0; j < SIDE; j++)
-        for (let i = 0; i < SIDE; i++) {
+      for (let j = 0; j < CUBE_CELLS; j++)
+        for (let i = 0; i < CUBE_CELLS; i++) {
           const place = [0, 0, 0];
           place[axis] = end;
-          place[(axis + 1) % 3] = ((2 * i) / (SIDE - 1) - 1) * end;
-          place[(axis + 2) % 3] = (2 * j) / (SIDE - 1) - 1;
+          place[(axis + 1) % 3] = ((2 * i) / (CUBE_CELLS - 1) - 1) * end;
+          place[(axis + 2) % 3] = (2 * j) / (CUBE_CELLS - 1) - 1;
           positions.push(...place.map((v) => v * 0.8));
         }
-      for (let j = 0; j + 1 < SIDE; j++)
-        for (let i = 0; i + 1 < SIDE; i++) {
-          const a = first + j * SIDE + i;
-          indices.push(a, a + 1, a + SIDE, a + 1, a + SIDE + 1, a + SIDE);
+      for (let j = 0; j + 1 < CUBE_CELLS; j++)
+        for (let i = 0; i + 1 < CUBE_CELLS; i++) {
+          const a = first + j * CUBE_CELLS + i;
+          indices.push(a, a + 1, a + CUBE_CELLS, a + 1, a + CUBE_CELLS + 1, a + CUBE_CELLS);
         }
     }
   return { positions: Float32Array.from(positions), indices: Uint32Array.from(indices) };

@@ -15,11 +15,11 @@ export interface Surface {
   normals: Float32Array;
 }
 
-const pair = new Float64Array(2);
+const sineAndCosine = new Float64Array(2);
 /** Sine and cosine of an angle in radians, the same in every environment. */
 function sinCos(radians: number): readonly [number, number] {
-  sinCosTurns(radians / (2 * Math.PI), pair);
-  return [pair[0], pair[1]];
+  sinCosTurns(radians / (2 * Math.PI), sineAndCosine);
+  return [sineAndCosine[0], sineAndCosine[1]];
 }
 
 /** Radius of a vase at a height -1..1 from its foot to its lip: a made-up one with a belly and a waist. */

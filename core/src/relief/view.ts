@@ -64,9 +64,9 @@ const times = (a: Frame, b: Frame): Frame =>
 
 /** A turn about one of three axes by degrees, right-handed. */
 function turn(axis: 0 | 1 | 2, degrees: number): Frame {
-  const pair = new Float64Array(2);
-  sinCosTurns(degrees / 360, pair);
-  const [s, c] = pair;
+  const sinCos = new Float64Array(2);
+  sinCosTurns(degrees / 360, sinCos);
+  const [s, c] = sinCos;
   if (axis === 0)
     return [
       [1, 0, 0],

@@ -6,37 +6,37 @@ import type { PenStroke } from '../model/strokes.ts';
 import { dabTable, type DabTable } from './dab-table.ts';
 import { dealerOf } from './deal.ts';
 import { endsOf, widthOf } from './ends.ts';
-import { fillNew, type Column, type Hands } from './hands.ts';
+import { fillNew, type Column, type PenColumns } from './pen-columns.ts';
 import { coatValues, type CoatValues } from './value.ts';
 import { walkAlong } from './walk.ts';
 
-const pair = new Float64Array(2);
+const sinCos = new Float64Array(2);
 
 /** Moves dabs off the path: along and across it, both in percent of each dab's size. */
-function scatter(table: DabTable, hands: Hands, { along: alongs, across: acrosses }: CoatValues['of']): void {
+function scatter(table: DabTable, pen: PenColumns, { along: alongs, across: acrosses }: CoatValues['of']): void {
   const { count } = table;
-  table.x.set(hands.x.subarray(0, count));
-  table.y.set(hands.y.subarray(0, count));
+  table.x.set(pen.x.subarray(0, count));
+  table.y.set(pen.y.subarray(0, count));
   if (alongs.always === 0 && acrosses.always === 0) return;
   const alongPct = new Float64Array(count);
   const acrossPct = new Float64Array(count);
-  fillNew(alongs, hands, count, alongPct);
-  fillNew(acrosses, hands, count, acrossPct);
+  fillNew(alongs, pen, count, alongPct);
+  fillNew(acrosses, pen, count, acrossPct);
   for (let i = 0; i < count; i++) {
     const along = (alongPct[i] * table.sizePx[i]) / 100;
     const across = (acrossPct[i] * table.sizePx[i]) / 100;
     if (along === 0 && across === 0) continue;
-    sinCosTurns(hands.headingDeg[i] / 360, pair);
-    table.x[i] += pair[1] * along - pair[0] * across;
-    table.y[i] += pair[0] * along + pair[1] * across;
+    sinCosTurns(pen.headingDeg[i] / 360, sinCos);
+    table.x[i] += sinCos[1] * along - sinCos[0] * across;
+    table.y[i] += sinCos[0] * along + sinCos[1] * across;
   }
 }
 
 /** Which dabs are mirrored. */
-function mirrors(column: Column, hands: Hands, count: number, out: Uint8Array): void {
+function mirrors(column: Column, pen: PenColumns, count: number, out: Uint8Array): void {
   if (column.always === 0) return;
   const mirrored = new Float64Array(count);
-  column(hands, 0, count, mirrored);
+  column(pen, 0, count, mirrored);
   out.set(mirrored);
 }
 
@@ -55,34 +55,34 @@ export function dabsOf(brush: Brush, coatIndex: number, stroke: PenStroke, strok
   const ends = endsOf(brush, coat);
   const width = widthOf(stroke);
   const screen = coat.sizeFixedTo === 'screen' ? 1 / zoom : 1;
-  const size: Column = (hands, from, to, out) => {
-    values.of.size(hands, from, to, out);
-    ends.size(hands, from, to, out);
-    width(hands, from, to, out);
+  const size: Column = (pen, from, to, out) => {
+    values.of.size(pen, from, to, out);
+    ends.size(pen, from, to, out);
+    width(pen, from, to, out);
     if (screen !== 1) for (let i = from; i < to; i++) out[i] *= screen;
   };
   const chain = coat.properties.angle.follow === 'chain' && !coat.properties.angle.muted;
-  const gait = { size, spacing: values.of.spacing, count: values.count, chain };
-  const { hands, sizePx } = walkAlong(stroke, gait, strokeIndex, brush.steady);
-  const count = hands.count;
+  const stepping = { size, spacing: values.of.spacing, count: values.count, chain };
+  const { pen, sizePx } = walkAlong(stroke, stepping, strokeIndex, brush.steady);
+  const count = pen.count;
   const table = dabTable(count);
   table.count = count;
   table.sizePx.set(sizePx);
-  table.alongPx.set(hands.alongPx.subarray(0, count));
+  table.alongPx.set(pen.alongPx.subarray(0, count));
 
-  scatter(table, hands, values.of);
+  scatter(table, pen, values.of);
 
   for (const name of PROPERTY_NAMES) {
     const { column } = PROPERTIES[name];
     // the walk along the stroke has made the sizes already
-    if (column && column !== 'sizePx') fillNew(values.of[name], hands, count, table[column]);
+    if (column && column !== 'sizePx') fillNew(values.of[name], pen, count, table[column]);
   }
-  ends.opacity(hands, 0, count, table.opacityPct);
+  ends.opacity(pen, 0, count, table.opacityPct);
   clampPercent(table.opacityPct);
   clampPercent(table.flowPct);
-  mirrors(values.mirrorX, hands, count, table.mirrorX);
-  mirrors(values.mirrorY, hands, count, table.mirrorY);
+  mirrors(values.mirrorX, pen, count, table.mirrorX);
+  mirrors(values.mirrorY, pen, count, table.mirrorY);
   const deal = dealerOf(coat.deck, key);
-  for (let i = 0; i < count; i++) table.card[i] = deal(i, hands);
+  for (let i = 0; i < count; i++) table.card[i] = deal(i, pen);
   return table;
 }

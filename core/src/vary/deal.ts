@@ -1,11 +1,11 @@
 import { chance6 } from '../maths/hash.ts';
 import { clamp } from '../maths/ramps.ts';
 import type { Deck } from '../model/brush.ts';
-import type { Hands } from './hands.ts';
+import type { PenColumns } from './pen-columns.ts';
 import type { StrokeKey } from './value.ts';
 
 /** Chooses the card of each dab; dabs are asked in order. */
-export type Dealer = (dab: number, hands: Hands) => number;
+export type Dealer = (dab: number, pen: PenColumns) => number;
 
 const DEAL_INDEX = 120;
 
@@ -47,9 +47,9 @@ function byChance(cards: number[], weights: number[], key: StrokeKey): Dealer {
 }
 
 /** Cuts 0..1 into equal parts; near a border, within the shared softness, chance decides between the neighbours. */
-function byHand(cards: number[], softness: number, read: (hands: Hands) => Float64Array, key: StrokeKey): Dealer {
-  return (dab, hands) => {
-    const place = clamp(read(hands)[dab]) * cards.length;
+function byHand(cards: number[], softness: number, read: (pen: PenColumns) => Float64Array, key: StrokeKey): Dealer {
+  return (dab, pen) => {
+    const place = clamp(read(pen)[dab]) * cards.length;
     const nudge = (chance6(key.seed, key.stroke, key.coat, dab, DEAL_INDEX, 0) - 0.5) * (softness / 100);
     return cards[Math.min(cards.length - 1, Math.max(0, Math.floor(place + nudge)))];
   };
@@ -73,8 +73,8 @@ export function dealerOf(deck: Deck, key: StrokeKey): Dealer {
         key,
       );
     case 'pressure':
-      return byHand(cards, deck.softness, (hands) => hands.pressure, key);
+      return byHand(cards, deck.softness, (pen) => pen.pressure, key);
     case 'tilt':
-      return byHand(cards, deck.softness, (hands) => hands.tilt, key);
+      return byHand(cards, deck.softness, (pen) => pen.tilt, key);
   }
 }

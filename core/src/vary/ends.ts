@@ -2,10 +2,10 @@ import { curveFunction } from '../maths/curve.ts';
 import { lerp } from '../maths/ramps.ts';
 import type { Brush, Coat, Taper } from '../model/brush.ts';
 import type { PenStroke, WidthProfile } from '../model/strokes.ts';
-import type { Hands } from './hands.ts';
+import type { PenColumns } from './pen-columns.ts';
 
 /** Multiplies values by what the ends of a stroke leave of them. */
-export type Ending = (hands: Hands, from: number, to: number, out: Float64Array) => void;
+export type Ending = (pen: PenColumns, from: number, to: number, out: Float64Array) => void;
 
 /** What a taper leaves at a distance from its end of the stroke: as a share of the stroke, and in px. */
 type Left = (share: number, px: number) => number;
@@ -26,8 +26,8 @@ function taper(end: Taper, percent: number, coat: Coat): Left | undefined {
 
 function ending(head?: Left, tail?: Left): Ending {
   if (!head && !tail) return () => undefined;
-  return (hands, from, to, out) => {
-    const { lengthPx, alongPx } = hands;
+  return (pen, from, to, out) => {
+    const { lengthPx, alongPx } = pen;
     for (let i = from; i < to; i++) {
       const still = lengthPx <= 0;
       const share = still ? 0.5 : alongPx[i] / lengthPx;

@@ -1,7 +1,7 @@
 import { curveFunction, isStraight } from '../maths/curve.ts';
 import { chanceAfter } from '../maths/hash.ts';
 import type { Driver, DriverName } from '../model/brush.ts';
-import { fraction, READ, type Column, type Hands } from './hands.ts';
+import { fraction, READ, type Column, type PenColumns } from './pen-columns.ts';
 import { drawOf, rollStart, type Draw, type DrawKey } from './spread.ts';
 
 const CYCLE_PX = 400;
@@ -53,18 +53,18 @@ function sourceOf(driver: Driver, total: number, key: DrawKey): Source {
 }
 
 /** A driver's reading 0..1 at a dab, before its curve. */
-function readAt(source: Source, hands: Hands, dab: number): number {
-  if (source.column >= 0) return hands.read[source.column][dab];
-  if (source.cyclePx > 0) return fraction(hands.alongPx[dab] / source.cyclePx);
+function readAt(source: Source, pen: PenColumns, dab: number): number {
+  if (source.column >= 0) return pen.read[source.column][dab];
+  if (source.cyclePx > 0) return fraction(pen.alongPx[dab] / source.cyclePx);
   return source.draw ? source.draw(dab) : chanceAfter(source.start, dab, source.index, 0);
 }
 
 /** The share-weighted mean of all drivers at a dab, each through its curve. */
-function meanAt(sources: readonly Source[], hands: Hands, dab: number): number {
+function meanAt(sources: readonly Source[], pen: PenColumns, dab: number): number {
   let mean = 0;
   for (let k = 0; k < sources.length; k++) {
     const source = sources[k];
-    const reading = readAt(source, hands, dab);
+    const reading = readAt(source, pen, dab);
     mean += source.weight * (source.bend ? source.bend(reading) : reading);
   }
   return mean;
@@ -73,17 +73,17 @@ function meanAt(sources: readonly Source[], hands: Hands, dab: number): number {
 let room = new Float64Array(0);
 
 /** A driver's readings at dabs `from` up to `to`, before its curve, and which of the numbers is the first. */
-function readings(source: Source, hands: Hands, from: number, to: number): { of: Float64Array; at: number } {
-  if (source.column >= 0) return { of: hands.read[source.column], at: from };
+function readDriver(source: Source, pen: PenColumns, from: number, to: number): { of: Float64Array; at: number } {
+  if (source.column >= 0) return { of: pen.read[source.column], at: from };
   if (room.length < to - from) room = new Float64Array(2 * (to - from));
-  for (let i = from; i < to; i++) room[i - from] = readAt(source, hands, i);
+  for (let i = from; i < to; i++) room[i - from] = readAt(source, pen, i);
   return { of: room, at: 0 };
 }
 
 /** Adds a driver's part of the mean at dabs `from` up to `to`. */
-function addPart(source: Source, hands: Hands, from: number, to: number, out: Float64Array): void {
+function addPart(source: Source, pen: PenColumns, from: number, to: number, out: Float64Array): void {
   const { weight, bend } = source;
-  const { of, at } = readings(source, hands, from, to);
+  const { of, at } = readDriver(source, pen, from, to);
   if (bend) for (let i = from, k = at; i < to; i++, k++) out[i] += weight * bend(of[k]);
   else for (let i = from, k = at; i < to; i++, k++) out[i] += weight * of[k];
 }
@@ -97,12 +97,12 @@ export function meanReading(drivers: readonly Driver[], key: Omit<DrawKey, 'driv
   if (drivers.length === 0 || total <= 0) return undefined;
   const sources = drivers.map((driver, i) => sourceOf(driver, total, { ...key, driver: i }));
   // driver by driver: a loop over one column is several times as fast as asking each dab which drivers it has
-  return (hands, from, to, out) => {
+  return (pen, from, to, out) => {
     if (to - from === 1) {
-      out[from] = meanAt(sources, hands, from);
+      out[from] = meanAt(sources, pen, from);
       return;
     }
     out.fill(0, from, to);
-    for (const source of sources) addPart(source, hands, from, to, out);
+    for (const source of sources) addPart(source, pen, from, to, out);
   };
 }

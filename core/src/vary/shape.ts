@@ -31,7 +31,7 @@ export interface PlateShape {
   taper: number;
 }
 
-const SIDE = 192;
+const SHAPE_SIDE = 192;
 const SEEN = 0.12;
 
 interface Moments {
@@ -112,13 +112,13 @@ function fillOf(r: Raster): number {
   const box = contentBox(r, SEEN);
   if (!box) return 0;
   let sum = 0;
-  for (let y = box.top; y < box.bottom; y++) for (let x = box.left; x < box.right; x++) sum += r.data[y * r.width + x];
-  return sum / ((box.right - box.left) * (box.bottom - box.top));
+  for (let y = box.y0; y < box.y1; y++) for (let x = box.x0; x < box.x1; x++) sum += r.data[y * r.width + x];
+  return sum / ((box.x1 - box.x0) * (box.y1 - box.y0));
 }
 
 /** The plate at working size: at most 192 px a side. */
 export function reduced(plate: Raster): Raster {
-  const scale = Math.min(1, SIDE / Math.max(plate.width, plate.height));
+  const scale = Math.min(1, SHAPE_SIDE / Math.max(plate.width, plate.height));
   return resample(plate, Math.max(1, Math.round(plate.width * scale)), Math.max(1, Math.round(plate.height * scale)));
 }
 

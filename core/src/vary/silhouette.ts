@@ -2,37 +2,37 @@ import type { Driver, DriverName } from '../model/brush.ts';
 import type { PenStroke } from '../model/strokes.ts';
 import { pathReader, readStill, smoothPath } from '../path/path.ts';
 import { trialStrokes } from '../path/trial.ts';
-import { emptyHands, makeReadings, type Hands } from './hands.ts';
+import { emptyPenColumns, makeReadings, type PenColumns } from './pen-columns.ts';
 import { meanReading } from './reading.ts';
 
 /** Places that readings are taken at, over all strokes; on many strokes at least a few on each. */
 const PLACES = 2400;
-const LEAST = 200;
-const known = new WeakMap<readonly PenStroke[], Hands[]>();
+const LEAST_DABS = 200;
+const known = new WeakMap<readonly PenStroke[], PenColumns[]>();
 let trial: readonly PenStroke[] | undefined;
 
 /** The hand at places evenly spaced along one stroke. */
-function handsAlong({ points }: PenStroke, places: number): Hands {
+function penAlong({ points }: PenStroke, places: number): PenColumns {
   const path = smoothPath(points);
   const still = path.lengthPx === 0;
-  const hands = emptyHands(path.lengthPx, still ? path.count : places);
-  hands.count = still ? path.count : places;
+  const pen = emptyPenColumns(path.lengthPx, still ? path.count : places);
+  pen.count = still ? path.count : places;
   const read = still ? undefined : pathReader(path);
-  for (let row = 0; row < hands.count; row++) {
+  for (let row = 0; row < pen.count; row++) {
     const alongPx = (row / (places - 1)) * path.lengthPx;
-    if (read) read(alongPx, hands, row);
-    else readStill(path, row, hands, row);
-    hands.alongPx[row] = still ? 0 : alongPx;
-    makeReadings(hands, row);
+    if (read) read(alongPx, pen, row);
+    else readStill(path, row, pen, row);
+    pen.alongPx[row] = still ? 0 : alongPx;
+    makeReadings(pen, row);
   }
-  return hands;
+  return pen;
 }
 
-function handsOf(strokes: readonly PenStroke[]): Hands[] {
-  const places = Math.max(LEAST, Math.ceil(PLACES / strokes.length));
-  const hands = known.get(strokes) ?? strokes.map((stroke) => handsAlong(stroke, places));
-  known.set(strokes, hands);
-  return hands;
+function penOf(strokes: readonly PenStroke[]): PenColumns[] {
+  const places = Math.max(LEAST_DABS, Math.ceil(PLACES / strokes.length));
+  const pen = known.get(strokes) ?? strokes.map((stroke) => penAlong(stroke, places));
+  known.set(strokes, pen);
+  return pen;
 }
 
 /** The standard swell of pressure. */
@@ -40,10 +40,10 @@ const standard = (): readonly PenStroke[] => (trial ??= trialStrokes().strokes.s
 
 /** What drivers give at every place of some strokes, 0..1. */
 function readings(drivers: readonly Driver[], strokes: readonly PenStroke[]): Float64Array {
-  const hands = handsOf(strokes);
-  const all = new Float64Array(hands.reduce((sum, h) => sum + h.count, 0)).fill(1);
+  const pen = penOf(strokes);
+  const all = new Float64Array(pen.reduce((sum, h) => sum + h.count, 0)).fill(1);
   let at = 0;
-  hands.forEach((one, stroke) => {
+  pen.forEach((one, stroke) => {
     const part = all.subarray(at, at + one.count);
     meanReading(drivers, { seed: 1, stroke, coat: 0, property: 0 })?.(one, 0, one.count, part);
     at += one.count;

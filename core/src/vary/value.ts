@@ -1,7 +1,7 @@
 import { lerp } from '../maths/ramps.ts';
 import type { AngleProperty, Coat, Follow, MirrorProperty, Property } from '../model/brush.ts';
 import { PROPERTIES, PROPERTY_NAMES, type PropertyKind, type PropertyName } from '../model/properties.ts';
-import type { Column, Hands } from './hands.ts';
+import type { Column, PenColumns } from './pen-columns.ts';
 import { meanReading } from './reading.ts';
 import { drawOf } from './spread.ts';
 
@@ -12,7 +12,7 @@ export interface StrokeKey {
 }
 
 function constant(value: number): Column {
-  const column = (_hands: Hands, from: number, to: number, out: Float64Array): void => {
+  const column = (_hands: PenColumns, from: number, to: number, out: Float64Array): void => {
     if (to - from === 1) out[from] = value;
     else out.fill(value, from, to);
   };
@@ -35,10 +35,10 @@ export function valuesOf(
   const scaled = kind === 'scaled';
   const t = meanReading(property.drivers, { ...key, property: index });
   if (!t) return constant(scaled ? (rest * high) / 100 : rest + high);
-  return (hands, from, to, out) => {
+  return (pen, from, to, out) => {
     for (let at = from; at < to; at += BLOCK) {
       const end = Math.min(to, at + BLOCK);
-      t(hands, at, end, out);
+      t(pen, at, end, out);
       if (scaled) for (let i = at; i < end; i++) out[i] = (rest * lerp(low, high, out[i])) / 100;
       else for (let i = at; i < end; i++) out[i] = rest + lerp(low, high, out[i]);
     }
@@ -49,20 +49,20 @@ const COUNT_INDEX = 100;
 const MIRROR_X_INDEX = 101;
 const MIRROR_Y_INDEX = 102;
 
-const FOLLOWED: Partial<Record<Follow, (hands: Hands) => Float64Array>> = {
-  path: (hands) => hands.headingDeg,
-  tilt: (hands) => hands.tiltDirectionDeg,
-  twist: (hands) => hands.twistDeg,
+const FOLLOWED: Partial<Record<Follow, (pen: PenColumns) => Float64Array>> = {
+  path: (pen) => pen.headingDeg,
+  tilt: (pen) => pen.tiltDirectionDeg,
+  twist: (pen) => pen.twistDeg,
   // the heading of a link is that of its chord
-  chain: (hands) => hands.headingDeg,
+  chain: (pen) => pen.headingDeg,
 };
 
 function angleValues(property: AngleProperty, turn: Column): Column {
   const followed = property.muted ? undefined : FOLLOWED[property.follow];
   if (!followed) return turn;
-  return (hands, from, to, out) => {
-    turn(hands, from, to, out);
-    const heading = followed(hands);
+  return (pen, from, to, out) => {
+    turn(pen, from, to, out);
+    const heading = followed(pen);
     for (let i = from; i < to; i++) out[i] += heading[i];
   };
 }

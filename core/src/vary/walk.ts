@@ -4,7 +4,15 @@ import type { PenPoint, PenStroke } from '../model/strokes.ts';
 import { chordEnd } from '../path/chord.ts';
 import { steadied } from '../path/steady.ts';
 import { pathReader, readStill, smoothPath, type Path } from '../path/path.ts';
-import { emptyHands, makeReadings, makeRoom, repeatHand, widened, type Column, type Hands } from './hands.ts';
+import {
+  emptyPenColumns,
+  makeReadings,
+  makeRoom,
+  repeatPenRow,
+  widened,
+  type Column,
+  type PenColumns,
+} from './pen-columns.ts';
 
 export const MAX_DABS = 400_000;
 /** The shortest step between dabs, px: below it nothing more can be seen. */
@@ -12,7 +20,7 @@ export const MIN_STEP_PX = 0.05;
 const FIRST_ROOM = 256;
 
 /** What a walk along a stroke has to know of each dab. */
-export interface Gait {
+export interface DabStepping {
   /** px, ends included */
   size: Column;
   /** percent of the size */
@@ -23,15 +31,15 @@ export interface Gait {
   chain: boolean;
 }
 
-/** Where the dabs of a stroke lie: the hand at each, and its size in px. The columns belong to the next walk as well. */
+/** Where the dabs of a stroke lie: the pen at each, and its size in px. The columns belong to the next walk as well. */
 export interface Walk {
-  hands: Hands;
+  pen: PenColumns;
   sizePx: Float64Array;
 }
 
 /** Columns that every walk uses again: a row moved by hand asks for thousands of dabs many times a second. */
 const room: Walk & { spacing: Float64Array; counts: Float64Array } = {
-  hands: emptyHands(0, FIRST_ROOM),
+  pen: emptyPenColumns(0, FIRST_ROOM),
   sizePx: new Float64Array(FIRST_ROOM),
   spacing: new Float64Array(FIRST_ROOM),
   counts: new Float64Array(FIRST_ROOM),
@@ -42,37 +50,37 @@ function roomFor(wanted: number, stroke: number): void {
   if (wanted > MAX_DABS) throw tooMany(stroke);
   if (wanted <= room.sizePx.length) return;
   const capacity = Math.min(MAX_DABS, Math.max(wanted, room.sizePx.length * 4));
-  makeRoom(room.hands, capacity);
+  makeRoom(room.pen, capacity);
   room.sizePx = widened(room.sizePx, capacity);
   room.spacing = widened(room.spacing, capacity);
   room.counts = widened(room.counts, capacity);
 }
 
 /** Walks along strokes step by step: each step depends on the size and spacing of the dab before it. */
-class Walker {
-  private readonly gait: Gait;
+class DabWalker {
+  private readonly stepping: DabStepping;
   private readonly stroke: number;
 
-  constructor(gait: Gait, lengthPx: number, stroke: number) {
-    this.gait = gait;
+  constructor(stepping: DabStepping, lengthPx: number, stroke: number) {
+    this.stepping = stepping;
     this.stroke = stroke;
-    room.hands.count = 0;
-    room.hands.lengthPx = lengthPx;
+    room.pen.count = 0;
+    room.pen.lengthPx = lengthPx;
   }
 
   /**
-   * One step: all its dabs at one place, the hand of the first being written. The first dab's spacing gives the way to
+   * One step: all its dabs at one place, the pen at the first being written. The first dab's spacing gives the way to
    * the next, in px.
    */
   private step(alongPx: number): number {
-    const { gait } = this;
-    const { hands, sizePx, spacing, counts } = room;
-    const first = hands.count++;
-    hands.alongPx[first] = alongPx;
-    makeReadings(hands, first);
-    gait.count(hands, first, first + 1, counts);
-    gait.size(hands, first, first + 1, sizePx);
-    gait.spacing(hands, first, first + 1, spacing);
+    const { stepping } = this;
+    const { pen, sizePx, spacing, counts } = room;
+    const first = pen.count++;
+    pen.alongPx[first] = alongPx;
+    makeReadings(pen, first);
+    stepping.count(pen, first, first + 1, counts);
+    stepping.size(pen, first, first + 1, sizePx);
+    stepping.spacing(pen, first, first + 1, spacing);
     const count = Math.floor(counts[first] + 0.5);
     if (count > 1) this.more(first, count);
     return Math.max(MIN_STEP_PX, (sizePx[first] * spacing[first]) / 100);
@@ -80,66 +88,66 @@ class Walker {
 
   /** The further dabs of a step. */
   private more(first: number, count: number): void {
-    const { hands } = room;
+    const { pen } = room;
     roomFor(first + count, this.stroke);
-    hands.count = first + count;
-    repeatHand(hands, first, first + count);
-    this.gait.size(hands, first + 1, first + count, room.sizePx);
+    pen.count = first + count;
+    repeatPenRow(pen, first, first + count);
+    this.stepping.size(pen, first + 1, first + count, room.sizePx);
   }
 
   /** Links of a chain: the hand is that at the link's beginning, the place the middle of its chord. */
   private links(path: Path): void {
-    const { hands } = room;
+    const { pen } = room;
     const begins = pathReader(path);
     const ends = pathReader(path);
     for (let s: number | undefined = 0; s !== undefined;) {
-      const row = hands.count;
+      const row = pen.count;
       roomFor(row + 2, this.stroke);
-      begins(s, hands, row);
+      begins(s, pen, row);
       const end = chordEnd(path, s, this.step(Math.min(s, path.lengthPx)));
       // what is left of the path is shorter than a link
-      if (end === undefined) hands.count = row;
+      if (end === undefined) pen.count = row;
       else {
-        ends(end, hands, hands.count);
-        layChord(hands, row, hands.count);
+        ends(end, pen, pen.count);
+        layChord(pen, row, pen.count);
       }
       s = end;
     }
   }
 
   along(path: Path): Walk {
-    const { hands } = room;
+    const { pen } = room;
     if (path.lengthPx === 0)
       for (let k = 0; k < path.count; k++) {
-        roomFor(hands.count + 1, this.stroke);
-        readStill(path, k, hands, hands.count);
+        roomFor(pen.count + 1, this.stroke);
+        readStill(path, k, pen, pen.count);
         this.step(0);
       }
-    else if (this.gait.chain) this.links(path);
+    else if (this.stepping.chain) this.links(path);
     else {
       const read = pathReader(path);
       // a whole number of steps must not lose its last dab to rounding
       const end = path.lengthPx + 1e-9;
       for (let s = 0; s <= end;) {
-        roomFor(hands.count + 1, this.stroke);
-        read(s, hands, hands.count);
+        roomFor(pen.count + 1, this.stroke);
+        read(s, pen, pen.count);
         s += this.step(Math.min(s, path.lengthPx));
       }
     }
-    return { hands, sizePx: room.sizePx.subarray(0, hands.count) };
+    return { pen, sizePx: room.sizePx.subarray(0, pen.count) };
   }
 }
 
 /** Moves the dabs of rows `from` up to `end` to the middle of the chord to row `end`, and turns them along it. */
-function layChord(hands: Hands, from: number, end: number): void {
-  const heading = headingDeg(hands.x[end] - hands.x[from], hands.y[end] - hands.y[from]);
-  const x = (hands.x[from] + hands.x[end]) / 2;
-  const y = (hands.y[from] + hands.y[end]) / 2;
+function layChord(pen: PenColumns, from: number, end: number): void {
+  const heading = headingDeg(pen.x[end] - pen.x[from], pen.y[end] - pen.y[from]);
+  const x = (pen.x[from] + pen.x[end]) / 2;
+  const y = (pen.y[from] + pen.y[end]) / 2;
   for (let i = from; i < end; i++) {
-    hands.x[i] = x;
-    hands.y[i] = y;
-    hands.headingDeg[i] = heading;
-    makeReadings(hands, i);
+    pen.x[i] = x;
+    pen.y[i] = y;
+    pen.headingDeg[i] = heading;
+    makeReadings(pen, i);
   }
 }
 
@@ -155,9 +163,9 @@ function pathOf(points: readonly PenPoint[], steadyPct: number): Path {
 }
 
 /** The places of a stroke's dabs, valid until the next walk. Throws too-many-dabs. */
-export function walkAlong(stroke: PenStroke, gait: Gait, strokeIndex: number, steadyPct: number): Walk {
+export function walkAlong(stroke: PenStroke, stepping: DabStepping, strokeIndex: number, steadyPct: number): Walk {
   const path = pathOf(stroke.points, steadyPct);
-  return new Walker(gait, path.lengthPx, strokeIndex).along(path);
+  return new DabWalker(stepping, path.lengthPx, strokeIndex).along(path);
 }
 
 const tooMany = (stroke: number) =>

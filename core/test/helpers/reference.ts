@@ -1,5 +1,5 @@
-import { extentOf, lyingOf } from '../../src/ink/entry.ts';
-import { placed } from '../../src/ink/place.ts';
+import { extentOf, dabFrame } from '../../src/ink/entry.ts';
+import { placeDab } from '../../src/ink/place.ts';
 import { PAD, type Tip, type TipLevel } from '../../src/ink/tip.ts';
 import type { DabTable } from '@amber-stamp/core/vary';
 
@@ -19,7 +19,7 @@ export function referenceCoverage(dabs: DabTable, tip: Tip, width: number, heigh
     const extent = extentOf(dabs, i, tip, 1);
     if (!extent) continue;
     const { level } = extent;
-    const p = placed(lyingOf(dabs, i, tip, 1, extent));
+    const p = placeDab(dabFrame(dabs, i, tip, 1, extent));
     const one = 2 ** level.bits;
     const opacity = dabs.opacityPct[i] / 100;
     const flow = dabs.flowPct[i] / 100;

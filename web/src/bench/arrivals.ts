@@ -8,7 +8,7 @@ import { sendJson } from '../api/client.ts';
 import { listsChanged } from '../api/queries.ts';
 import type { Imported, OpenBrush, SourceInfo } from '../api/types.ts';
 import { upload } from '../api/upload.ts';
-import { tell, trouble } from '../parts/messages.tsx';
+import { notify, notifyError } from '../parts/messages.tsx';
 import { cutter, holdPlate, openSource } from '../workers/pool.ts';
 import { keepPortrait } from './keeping.ts';
 import { plateKey } from './plate-key.ts';
@@ -103,8 +103,8 @@ async function importPack(file: File, controller: AbortController): Promise<stri
   const here = brushes.filter((b) => b.alreadyHere);
   const names = (list: typeof brushes) => list.map((b) => b.name).join(', ');
   const fresh = brushes.filter((b) => !b.alreadyHere);
-  if (fresh.length > 0) tell(`Imported ${names(fresh)}.`);
-  if (here.length > 0) tell(`${names(here)} is here already, pixel for pixel: no second copy was made.`);
+  if (fresh.length > 0) notify(`Imported ${names(fresh)}.`);
+  if (here.length > 0) notify(`${names(here)} is here already, pixel for pixel: no second copy was made.`);
   return brushes[0]?.id;
 }
 
@@ -182,7 +182,7 @@ export const brushesFromMarks = (source: SourceInfo, recipes: readonly Recipe[])
   });
 
 function tellFailure(cause: unknown): void {
-  if (cause instanceof AmberError && cause.code === 'cancelled') tell(cause.message);
-  else if (cause instanceof AmberError) trouble(cause);
-  else trouble(new AmberError('unexpected', 'The file could not be taken in; nothing was kept. Try again.'));
+  if (cause instanceof AmberError && cause.code === 'cancelled') notify(cause.message);
+  else if (cause instanceof AmberError) notifyError(cause);
+  else notifyError(new AmberError('unexpected', 'The file could not be taken in; nothing was kept. Try again.'));
 }

@@ -5,13 +5,13 @@ import { HELPER, proverFor } from '../workers/prover.ts';
 import { echoJob, keyOf } from './echo.ts';
 import { presentBench, useBench } from './store.ts';
 
-type Begun = Awaited<ReturnType<ProveApi['begin']>>;
+type BegunCures = Awaited<ReturnType<ProveApi['begin']>>;
 type Prover = NonNullable<Awaited<ReturnType<typeof proverFor>>>;
 
 /** What of the cures of a state was worked out while nobody waited. */
 interface Ahead {
   key: string;
-  begun: Promise<Begun | undefined>;
+  begun: Promise<BegunCures | undefined>;
   /** by what they make of the brush */
   tried: Map<string, Promise<ShownFix>>;
 }
@@ -25,7 +25,7 @@ export const singleKey = ({ coat, card, place }: SingleCure['giveAway']): string
 let going = false;
 
 /** Begins in the worker that has just measured this state, so that hardly anything is left to measure. */
-const begin = async (job: ProveJob): Promise<Begun | undefined> => (await proverFor(job))?.begin(job);
+const begin = async (job: ProveJob): Promise<BegunCures | undefined> => (await proverFor(job))?.begin(job);
 
 /** What could not be done ahead is begun again, and told, when it is wanted. */
 function forget(mine: Ahead): void {
@@ -35,7 +35,13 @@ function forget(mine: Ahead): void {
 /** What a fix makes: one cure of a give-away by itself and one among all may be the same. */
 const madeBy = ({ brush, derived }: Fix): string => JSON.stringify([brush, derived]);
 
-function tryOne({ tried }: Ahead, prover: Prover, job: ProveJob, before: Begun['before'], fix: Fix): Promise<ShownFix> {
+function tryOne(
+  { tried }: Ahead,
+  prover: Prover,
+  job: ProveJob,
+  before: BegunCures['before'],
+  fix: Fix,
+): Promise<ShownFix> {
   const key = madeBy(fix);
   const trying = tried.get(key) ?? prover.tryOne(job, before, fix);
   tried.set(key, trying);
@@ -46,7 +52,7 @@ function tryOne({ tried }: Ahead, prover: Prover, job: ProveJob, before: Begun['
 async function trySingles(
   mine: Ahead,
   job: ProveJob,
-  { before, singles }: Begun,
+  { before, singles }: BegunCures,
   prover: Prover,
   stopped: () => boolean,
 ): Promise<boolean> {
@@ -97,7 +103,7 @@ export async function tryAhead(): Promise<void> {
 export const stopAhead = (): void => void (going = false);
 
 /** What a state is compared with and what is worth trying on it. */
-export const begunFor = (job: ProveJob): Promise<Begun | undefined> =>
+export const begunFor = (job: ProveJob): Promise<BegunCures | undefined> =>
   ahead?.key === keyOf(job) ? ahead.begun : begin(job);
 
 /** A fix of a state that was tried already, or is being tried. */

@@ -1,10 +1,10 @@
 import { MAX_PINS, type Bench, type BrushState, type Pin } from '@amber-stamp/core/bench';
 import type { Brush } from '@amber-stamp/core/model';
-import { byScore, handOut, together, type Before, type Fix, type TriedFix } from '@amber-stamp/core/prove';
+import { byScore, handOut, combineFixes, type FixBaseline, type Fix, type TriedFix } from '@amber-stamp/core/prove';
 import { create } from 'zustand';
 import { coded } from '../parts/coded.ts';
-import { trouble } from '../parts/messages.tsx';
-import type { ProveJob, ShownFix, ToldPair } from '../workers/prove-protocol.ts';
+import { notifyError } from '../parts/messages.tsx';
+import type { ProveJob, ShownFix, EchoPair } from '../workers/prove-protocol.ts';
 import { onAllProvers, proverFor } from '../workers/prover.ts';
 import { begunFor, stopAhead, triedAhead } from './cures-ahead.ts';
 import { dropUnused } from './coat.ts';
@@ -17,7 +17,7 @@ interface Cures {
   /** what was tried, best first; of which state */
   tried: ShownFix[];
   of: Bench | null;
-  before: Before | null;
+  before: FixBaseline | null;
   /** what is being done, and how much of it is done; null: nothing */
   work: { what: string; done: number; total: number } | null;
   /** how far the look may change, 0..1 */
@@ -33,8 +33,8 @@ interface Cures {
 /** What curing by itself did, each change in words, and the state that it made. */
 export interface Cured {
   changes: readonly string[];
-  from: ToldPair;
-  to: ToldPair;
+  from: EchoPair;
+  to: EchoPair;
   look: number;
   /** place of the pin that holds the state before */
   pin: number;
@@ -72,7 +72,7 @@ function canBeCut(bench: Bench, { derived }: Fix): boolean {
 /** Tries fixes on two workers at once; undefined when a later wish came in between. */
 async function tryAll(
   job: ProveJob,
-  before: Before,
+  before: FixBaseline,
   fixes: readonly Fix[],
   onTried: (fix: ShownFix) => void,
 ): Promise<ShownFix[] | undefined> {
@@ -120,7 +120,7 @@ export async function tryCures(): Promise<void> {
 
 function failed(cause: unknown): void {
   useCures.setState({ work: null });
-  trouble(coded(cause, 'The cures could not be tried; the brush is as it was. Try again.'));
+  notifyError(coded(cause, 'The cures could not be tried; the brush is as it was. Try again.'));
 }
 
 /** The brush of a fix with what measuring leaves out: its name and its inks. */
@@ -151,7 +151,7 @@ export function takeFix(fix: Fix, pin?: Pin): void {
 }
 
 /** Takes the best set of fixes, pins the state before, and tells what it did. */
-function takeTogether(best: TriedFix, before: Before): void {
+function takeTogether(best: TriedFix, before: FixBaseline): void {
   takeFix(best, presentPin());
   const of = presentBench();
   useCures.setState({
@@ -197,7 +197,7 @@ export async function cureForMe(): Promise<void> {
   }));
   useCures.setState({ work: { what: 'trying them together', done: 0, total: 0 } });
   try {
-    const best = await together(before, tried, budget, async (fix) => {
+    const best = await combineFixes(before, tried, budget, async (fix) => {
       if (mine !== round) return [];
       const next = ((await (await proverFor(job))?.after(job, before, fix, plain)) ?? []).filter((f) =>
         canBeCut(bench, f),

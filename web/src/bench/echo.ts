@@ -2,14 +2,14 @@ import type { Bench } from '@amber-stamp/core/bench';
 import type { Brush } from '@amber-stamp/core/model';
 import { useEffect } from 'react';
 import { create } from 'zustand';
-import type { ProveJob, ToldEcho, ToldPair } from '../workers/prove-protocol.ts';
+import type { ProveJob, EchoView, EchoPair } from '../workers/prove-protocol.ts';
 import { proverFor, warmHelper } from '../workers/prover.ts';
 import { whenAtRest } from './at-rest.ts';
 import { usePlates } from './plates.ts';
 import { useBench } from './store.ts';
 
 interface EchoState {
-  told: ToldEcho | null;
+  told: EchoView | null;
   /** what `told` was measured of */
   key: string;
   /** a newer state is being measured */
@@ -45,7 +45,7 @@ export function echoJob(bench: Bench): ProveJob | undefined {
 export const keyOf = (job: ProveJob): string => JSON.stringify([job.brush, job.plates]);
 
 /** Echo and texture of what has a key, if that is what was measured last, and to its end; else null. */
-export const pairOfKey = ({ told, key: of, busy }: EchoState, key: string): ToldPair | null =>
+export const pairOfKey = ({ told, key: of, busy }: EchoState, key: string): EchoPair | null =>
   told !== null && !busy && of === key ? { echo: told.echo, texture: told.texture } : null;
 
 let wanted: ProveJob | undefined;

@@ -4,4 +4,4 @@ import { create } from 'zustand';
 export const useBenchEye = create<{ coat: number; plate: string | null }>(() => ({ coat: 0, plate: null }));
 
 /** Another brush is looked at from its beginning. */
-export const freshEye = (): void => useBenchEye.setState({ coat: 0, plate: null });
+export const resetBenchEye = (): void => useBenchEye.setState({ coat: 0, plate: null });

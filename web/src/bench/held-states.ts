@@ -2,7 +2,7 @@ import type { BrushState } from '@amber-stamp/core/bench';
 import { AmberError } from '@amber-stamp/core/errors';
 import { useEffect, useMemo } from 'react';
 import { create } from 'zustand';
-import { trouble } from '../parts/messages.tsx';
+import { notifyError } from '../parts/messages.tsx';
 import { heldPlate } from '../workers/pool.ts';
 import { plateKey } from './plate-key.ts';
 import { makePlate } from './plates.ts';
@@ -23,7 +23,7 @@ export async function holdState(state: BrushState): Promise<void> {
       useHeld.setState(({ keys }) => ({ keys: new Set([...keys, key]) }));
     } catch (cause) {
       asked.delete(key);
-      if (cause instanceof AmberError) trouble(cause, 'What prints with it is not shown.');
+      if (cause instanceof AmberError) notifyError(cause, 'What prints with it is not shown.');
     }
   }
 }

@@ -1,5 +1,5 @@
 import type { BrushState, OwnStroke, SheetState } from '@amber-stamp/core/bench';
-import { PLAIN_LIE } from '@amber-stamp/core/ground';
+import { PLAIN_PLACEMENT } from '@amber-stamp/core/ground';
 import type { Ground } from '@amber-stamp/core/ink';
 import type { Brush, PenStroke } from '@amber-stamp/core/model';
 import { LAMP } from '@amber-stamp/core/relief';
@@ -33,7 +33,7 @@ export const keysOf = ({ plates }: Pick<BrushState, 'plates'>): Record<string, s
 function inkStrokes(
   strokes: readonly ProofStroke[],
   main: InkBrush,
-  lie: SheetState['lie'] = PLAIN_LIE,
+  lie: SheetState['lie'] = PLAIN_PLACEMENT,
 ): Pick<InkJob, 'brushes' | 'strokes'> {
   const brushes: InkBrush[] = [main];
   const places = new Map<BrushState | string, number>();

@@ -6,7 +6,7 @@ import { api, sendJson } from '../api/client.ts';
 import { listsChanged } from '../api/queries.ts';
 import type { Kept } from '../api/types.ts';
 import { drawPng } from '../workers/pool.ts';
-import { sayTrouble, tell } from '../parts/messages.tsx';
+import { notifyTrouble, notify } from '../parts/messages.tsx';
 import { dropDraft, writeDraft, type Draft } from './drafts.ts';
 import { inkJob, keysOf } from './ink-job.ts';
 import { keepPlates, usePlates } from './plates.ts';
@@ -73,7 +73,7 @@ async function keepNow(): Promise<void> {
       settled ? 'kept' : 'pending',
     );
     if (kept.branch !== standing.branch && !draft.goesOn)
-      tell(
+      notify(
         `Another tab had kept this brush meanwhile. Your state is kept as a branch, version ${kept.number}; nothing was overwritten.`,
       );
     listsChanged();
@@ -98,7 +98,7 @@ async function retried(draft: Draft): Promise<Kept> {
       setKeep('failed');
       const error = coded(cause, String(cause));
       if (shown?.code !== error.code)
-        shown = { code: error.code, takeBack: sayTrouble(error, 'Your work is safe in this browser.') };
+        shown = { code: error.code, takeBack: notifyTrouble(error, 'Your work is safe in this browser.') };
       if (error.code === 'nothing-to-print') throw error;
       await new Promise((done) => setTimeout(done, RETRY_MS));
     }

@@ -1,10 +1,10 @@
-import type { ToldPair } from '../workers/prove-protocol.ts';
+import type { EchoPair } from '../workers/prove-protocol.ts';
 import type { Bench } from '@amber-stamp/core/bench';
 import type { Brush } from '@amber-stamp/core/model';
 import { sweepNamed, sweepValues, swept, SWEEPS, type Sweep } from '@amber-stamp/core/vary';
 import { create } from 'zustand';
 import { coded } from '../parts/coded.ts';
-import { trouble } from '../parts/messages.tsx';
+import { notifyError } from '../parts/messages.tsx';
 import { onAllProvers } from '../workers/prover.ts';
 import { coatOf, coatPlace } from './coat.ts';
 import { echoJob } from './echo.ts';
@@ -24,7 +24,7 @@ interface Ladder {
   /** null: one row */
   down: Side | null;
   /** echo and texture of each cell, by its settings; of which state they are */
-  echoes: Record<string, ToldPair>;
+  echoes: Record<string, EchoPair>;
   of: Bench | null;
   work: { done: number; total: number } | null;
 }
@@ -119,7 +119,8 @@ export async function measureLadder(): Promise<void> {
       },
     );
   } catch (cause) {
-    if (mine === round) trouble(coded(cause, 'The ladder could not be measured; the brush is as it was. Try again.'));
+    if (mine === round)
+      notifyError(coded(cause, 'The ladder could not be measured; the brush is as it was. Try again.'));
   }
   if (mine === round) useLadder.setState({ work: null });
 }

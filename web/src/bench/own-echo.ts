@@ -1,4 +1,4 @@
-import type { ToldPair } from '../workers/prove-protocol.ts';
+import type { EchoPair } from '../workers/prove-protocol.ts';
 import type { Bench, OwnStroke } from '@amber-stamp/core/bench';
 import { useEffect } from 'react';
 import { create } from 'zustand';
@@ -9,16 +9,16 @@ import { strokeKey } from './stroke-key.ts';
 import { useBench } from './store.ts';
 
 /** What is measured of the strokes that were drawn by hand; null where there are none, or none that is long enough. */
-export const useOwnEcho = create<{ pair: ToldPair | null }>(() => ({ pair: null }));
+export const useOwnEcho = create<{ pair: EchoPair | null }>(() => ({ pair: null }));
 
 /** How long the hand must rest, ms: longer than for the standard stroke, which is measured first. */
 const REST_MS = 400;
 /** The last strokes say most, and each takes its time. */
-const MOST = 4;
+const MAX_STROKES = 4;
 
 /** The last strokes that print with the brush of the bench. */
 const measurable = ({ strokes }: Bench): OwnStroke[] =>
-  strokes.filter(({ away, state }) => !away && !state).slice(-MOST);
+  strokes.filter(({ away, state }) => !away && !state).slice(-MAX_STROKES);
 
 let newest = '';
 

@@ -2,7 +2,7 @@ import type { BrushState, Pin } from '@amber-stamp/core/bench';
 import { useEffect, useMemo } from 'react';
 import { create } from 'zustand';
 import { useShallow } from 'zustand/react/shallow';
-import type { ProveJob, ToldPair } from '../workers/prove-protocol.ts';
+import type { ProveJob, EchoPair } from '../workers/prove-protocol.ts';
 import { HELPER, proverFor } from '../workers/prover.ts';
 import { jobOf, keyOf, pairOfKey, SEEDS, useEcho } from './echo.ts';
 import { holdState } from './held-states.ts';
@@ -12,7 +12,7 @@ import { keysOf } from './ink-job.ts';
 export const jobOfState = (state: BrushState): ProveJob => jobOf(state.brush, keysOf(state));
 
 /** Echoes of states that were pinned before they had been measured, by what they print. */
-const usePinEchoes = create<Readonly<Record<string, ToldPair>>>(() => ({}));
+const usePinEchoes = create<Readonly<Record<string, EchoPair>>>(() => ({}));
 const asked = new Set<string>();
 
 async function measurePin(pin: Pin, job: ProveJob, key: string): Promise<void> {
@@ -34,7 +34,7 @@ async function measurePin(pin: Pin, job: ProveJob, key: string): Promise<void> {
  * Echo and texture of a pin: as they were when it was pinned, else measured now, once the present state is; null until
  * then. A pin from before textures were measured has an echo of another kind: it is measured anew.
  */
-export function usePinEcho(pin: Pin): ToldPair | null {
+export function usePinEcho(pin: Pin): EchoPair | null {
   const { job, key } = useMemo(() => {
     const made = jobOfState(pin);
     return { job: made, key: keyOf(made) };

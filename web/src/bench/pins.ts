@@ -1,5 +1,5 @@
 import { MAX_PINS } from '@amber-stamp/core/bench';
-import { tell } from '../parts/messages.tsx';
+import { notify } from '../parts/messages.tsx';
 import { keepAsBranchOf } from './keeping.ts';
 import { presentPin } from './present-pin.ts';
 import { change, presentBench } from './store.ts';
@@ -8,7 +8,7 @@ import { change, presentBench } from './store.ts';
 export function pinNow(): number {
   const { pins } = presentBench();
   if (pins.length >= MAX_PINS) {
-    tell(`There are ${MAX_PINS} pins; take one off first.`);
+    notify(`There are ${MAX_PINS} pins; take one off first.`);
     return pins.length - 1;
   }
   const pin = presentPin();

@@ -11,7 +11,7 @@ import { plateKey } from './plate-key.ts';
 /** The bytes that a key is known to give. */
 const knownBytes = new Map<string, string>();
 
-export interface Ready {
+export interface ReadyPlate {
   key: string;
   plate: Plate;
   /** the plate's sides once the hand rests, px: while it moves, the plate may be a smaller draft */
@@ -20,7 +20,7 @@ export interface Ready {
 }
 interface PlateState {
   /** by plate name; while a new one is cut the last one stays */
-  ready: Record<string, Ready>;
+  ready: Record<string, ReadyPlate>;
   trouble: AmberError | null;
   busy: boolean;
 }
@@ -39,9 +39,9 @@ export function trustPlates(bench: Bench): void {
   for (const plate of Object.values(bench.plates)) knownBytes.set(plateKey(plate), plate.sha256);
 }
 
-type Made = Pick<Ready, 'plate' | 'report'>;
+type MadePlate = Pick<ReadyPlate, 'plate' | 'report'>;
 
-async function make(plate: BenchPlate, key: string, wantReport: boolean, draft = false): Promise<Made> {
+async function make(plate: BenchPlate, key: string, wantReport: boolean, draft = false): Promise<MadePlate> {
   const { source, recipe } = plate;
   const there = wantReport && source && recipe ? undefined : heldPlate(key);
   if (there) return { plate: there, report: null };
@@ -54,14 +54,14 @@ async function make(plate: BenchPlate, key: string, wantReport: boolean, draft =
 }
 
 /** A plate that was made, `times` times smaller than it is meant. */
-export const readyOf = (key: string, { plate, report }: Made, times = 1): Ready => ({
+export const readyOf = (key: string, { plate, report }: MadePlate, times = 1): ReadyPlate => ({
   key,
   plate,
   report,
   size: { width: Math.round(plate.width * times), height: Math.round(plate.height * times) },
 });
 
-interface Wanted {
+interface WantedPlate {
   name: string;
   plate: BenchPlate;
   wantReport: boolean;
@@ -87,18 +87,18 @@ function tellBusy(busy: boolean): void {
 const wishes = new Map<string, string>();
 let running = false;
 /** The newest wish of each plate that waits. */
-const waiting = new Map<string, Wanted>();
+const waiting = new Map<string, WantedPlate>();
 
-function nextWaiting(): Wanted | undefined {
+function nextWaiting(): WantedPlate | undefined {
   const [first] = waiting.values();
   if (first) waiting.delete(first.name);
   return first;
 }
 
 /** Makes one plate at a time; only the newest wish of each counts. */
-async function pump(first: Wanted): Promise<void> {
+async function pump(first: WantedPlate): Promise<void> {
   running = true;
-  for (let wanted: Wanted | undefined = first; wanted; wanted = nextWaiting()) {
+  for (let wanted: WantedPlate | undefined = first; wanted; wanted = nextWaiting()) {
     const key = plateKey(wanted.plate);
     try {
       const { name, times } = wanted;

@@ -2,7 +2,7 @@ import { parseBench, type Bench } from '@amber-stamp/core/bench';
 import { AmberError } from '@amber-stamp/core/errors';
 import { getJson } from '../api/client.ts';
 import type { OpenBrush, Version } from '../api/types.ts';
-import { tell, trouble } from '../parts/messages.tsx';
+import { notify, notifyError } from '../parts/messages.tsx';
 import { forgetDraft, leftDrafts } from './drafts.ts';
 import { sendDraft, unkept } from './keeping.ts';
 import { clearPlates, trustPlates } from './plates.ts';
@@ -14,14 +14,14 @@ async function recover(brushId: string): Promise<void> {
     try {
       const kept = await sendDraft({ ...draft, bench: parseBench(draft.bench) });
       await forgetDraft(key);
-      tell(
+      notify(
         kept.current
           ? `A change that had not reached the server was found and kept as version ${kept.number}.`
           : `A change that had not reached the server was found. The brush had moved on, so it is kept as a branch, version ${kept.number}.`,
       );
     } catch (cause) {
       if (cause instanceof AmberError)
-        trouble(cause, 'The unsent change stays in this browser and is tried again next time.');
+        notifyError(cause, 'The unsent change stays in this browser and is tried again next time.');
     }
   }
 }

@@ -2,7 +2,7 @@ import type { Bench } from '@amber-stamp/core/bench';
 import { produce } from 'immer';
 import { temporal } from 'zundo';
 import { create } from 'zustand';
-import { freshEye } from './eye.ts';
+import { resetBenchEye } from './eye.ts';
 
 export type KeepState = 'kept' | 'pending' | 'keeping' | 'failed';
 
@@ -60,7 +60,7 @@ export const presentBench = (): Bench => useBench.getState().bench as Bench;
 
 /** Puts another brush on the bench; nothing of the one before stays, its history neither. */
 export function openBench(bench: Bench, standing: Standing, fresh = false): void {
-  if (useBench.getState().standing?.brushId !== standing.brushId) freshEye();
+  if (useBench.getState().standing?.brushId !== standing.brushId) resetBenchEye();
   history().pause();
   lastTold = '';
   useBench.setState({ bench, what: '', standing, gesture: 0, gesturing: false, keep: 'kept', fresh });

@@ -3,7 +3,7 @@ import type { Press, SurfaceState } from '@amber-stamp/core/relief';
 import { useEffect, useRef, useState } from 'react';
 import { wrap, type Remote } from 'comlink';
 import { PlateLedger } from '../engine/plate-ledger.ts';
-import { trouble } from '../parts/messages.tsx';
+import { notifyError } from '../parts/messages.tsx';
 import { coded } from '../parts/coded.ts';
 import { Newest } from '../parts/newest.ts';
 import { TIPS_KEPT, type PressedSurface, type SurfaceApi } from '../workers/surface-protocol.ts';
@@ -46,7 +46,7 @@ export function usePressed(bench: Bench, { shape, presses }: SurfaceState, hand:
         const plateOf = (card: number) => keys[card % keys.length];
         setPressed(await remote.press({ shape, presses: all.map((one) => ({ ...one, plate: plateOf(one.card) })) }));
       } catch (cause) {
-        trouble(coded(cause, 'The surface could not be pressed. Take the last dab back.'));
+        notifyError(coded(cause, 'The surface could not be pressed. Take the last dab back.'));
       }
     });
   }, wish); // eslint-disable-line react-hooks/exhaustive-deps -- the names and plates are in the keys

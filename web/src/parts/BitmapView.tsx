@@ -1,5 +1,5 @@
 import { useEffect, useRef } from 'react';
-import { said } from './said.ts';
+import { pictureLabel } from './picture-label.ts';
 
 /** Shows a bitmap; the bitmap stays usable. */
 export function BitmapView({ bitmap, label }: { bitmap: ImageBitmap | null; label: string }) {
@@ -11,5 +11,5 @@ export function BitmapView({ bitmap, label }: { bitmap: ImageBitmap | null; labe
     target.height = bitmap.height;
     target.getContext('2d')?.drawImage(bitmap, 0, 0);
   }, [bitmap]);
-  return <canvas ref={canvas} {...said(label)} />;
+  return <canvas ref={canvas} {...pictureLabel(label)} />;
 }

@@ -2,7 +2,7 @@ import { MenuItem, Select, type SxProps } from '@mui/material';
 import { getJson } from '../api/client.ts';
 import { useBrushes } from '../api/queries.ts';
 import type { OpenBrush, Version } from '../api/types.ts';
-import { troubled } from './messages.tsx';
+import { orNotifyError } from './messages.tsx';
 
 interface Props {
   label: string;
@@ -32,7 +32,7 @@ export function BrushSelect({ label, none, value, shown, sx, onChoose }: Props) 
       renderValue={() => shown}
       slotProps={{ input: { 'aria-label': label } }}
       sx={sx}
-      onChange={(e) => troubled(choose(e.target.value))}
+      onChange={(e) => orNotifyError(choose(e.target.value))}
     >
       <MenuItem value={NONE}>{none}</MenuItem>
       {data

@@ -1,17 +1,17 @@
-import type { ToldPair } from '../workers/prove-protocol.ts';
+import type { EchoPair } from '../workers/prove-protocol.ts';
 
 const FROM = 9;
-const SIDE = 60;
-const TO = FROM + SIDE;
+const DIAL_SIDE = 60;
+const TO = FROM + DIAL_SIDE;
 const TICKS = [0.25, 0.5, 0.75];
 
 /** The parts of an echo, as they are listed under it. */
 export const PARTS = ['outline', 'inside', 'grain'] as const;
 
-export type EchoNumbers = ToldPair & Record<(typeof PARTS)[number], number>;
+export type EchoNumbers = EchoPair & Record<(typeof PARTS)[number], number>;
 
 /** An echo and its texture in words. */
-export const pairWords = ({ echo, texture }: ToldPair): string =>
+export const pairWords = ({ echo, texture }: EchoPair): string =>
   `echo ${Math.round(echo)}, texture ${Math.round(texture)}`;
 
 /** The colour of a strong part is never that of what is good. */
@@ -24,14 +24,14 @@ const within = (value: number): number => Math.min(1, Math.max(0, value / 100));
  * Where a stroke stands: to the right the more it repeats, upward the more of its material is seen. A brass peg marks it;
  * the corner to aim for is at the top left. No peg until it is measured.
  */
-export function Dial({ echo, size = 78, dim = false }: { echo: ToldPair | null; size?: number; dim?: boolean }) {
+export function Dial({ echo, size = 78, dim = false }: { echo: EchoPair | null; size?: number; dim?: boolean }) {
   const label = echo
     ? `Echo ${Math.round(echo.echo)} of 100, texture ${Math.round(echo.texture)} of 100`
     : 'Echo: not measured';
   return (
     <svg width={size} height={size} viewBox="0 0 78 78" role="img" aria-label={label} opacity={dim ? 0.55 : 1}>
       <path
-        d={`M${FROM} ${FROM} h${0.3 * SIDE} a${0.3 * SIDE} ${0.3 * SIDE} 0 0 1 ${-0.3 * SIDE} ${0.3 * SIDE} z`}
+        d={`M${FROM} ${FROM} h${0.3 * DIAL_SIDE} a${0.3 * DIAL_SIDE} ${0.3 * DIAL_SIDE} 0 0 1 ${-0.3 * DIAL_SIDE} ${0.3 * DIAL_SIDE} z`}
         fill="var(--ambersoft)"
       />
       <path d={`M${FROM} ${FROM} V${TO} H${TO}`} fill="none" stroke="var(--ink2)" strokeWidth={1.5} />
@@ -39,7 +39,7 @@ export function Dial({ echo, size = 78, dim = false }: { echo: ToldPair | null; 
       {TICKS.map((t) => (
         <path
           key={t}
-          d={`M${FROM} ${TO - t * SIDE} h${t === 0.5 ? 7 : 4} M${FROM + t * SIDE} ${TO} v${t === 0.5 ? -7 : -4}`}
+          d={`M${FROM} ${TO - t * DIAL_SIDE} h${t === 0.5 ? 7 : 4} M${FROM + t * DIAL_SIDE} ${TO} v${t === 0.5 ? -7 : -4}`}
           stroke="var(--ink2)"
         />
       ))}
@@ -49,9 +49,9 @@ export function Dial({ echo, size = 78, dim = false }: { echo: ToldPair | null; 
 }
 
 /** The peg, and how it is read off on both sides. */
-function Peg({ echo, texture }: ToldPair) {
-  const x = FROM + echo * SIDE;
-  const y = TO - texture * SIDE;
+function Peg({ echo, texture }: EchoPair) {
+  const x = FROM + echo * DIAL_SIDE;
+  const y = TO - texture * DIAL_SIDE;
   return (
     <>
       <path d={`M${FROM} ${y} H${x} V${TO}`} fill="none" stroke="var(--amber)" strokeDasharray="2 3" />

@@ -1,7 +1,7 @@
 import type { Lamp } from '@amber-stamp/core/relief';
 import { useRef, type KeyboardEvent, type PointerEvent } from 'react';
 
-const SIDE = 84;
+const DIAL_SIDE = 84;
 const LOWEST = 8;
 const HIGHEST = 85;
 
@@ -24,9 +24,9 @@ interface Props {
 export function LampDial({ lamp, onLive, onDone }: Props) {
   const held = useRef(false);
   const a = (lamp.azimuthDeg * Math.PI) / 180;
-  const r = (1 - lamp.altitudeDeg / 90) * (SIDE / 2 - 6);
-  const x = SIDE / 2 + r * Math.sin(a);
-  const y = SIDE / 2 - r * Math.cos(a);
+  const r = (1 - lamp.altitudeDeg / 90) * (DIAL_SIDE / 2 - 6);
+  const x = DIAL_SIDE / 2 + r * Math.sin(a);
+  const y = DIAL_SIDE / 2 - r * Math.cos(a);
   const follow = (event: PointerEvent<SVGSVGElement>) => {
     const box = event.currentTarget.getBoundingClientRect();
     const half = box.width / 2 - 6;
@@ -51,9 +51,9 @@ export function LampDial({ lamp, onLive, onDone }: Props) {
   return (
     <svg
       className="lamp-dial"
-      width={SIDE}
-      height={SIDE}
-      viewBox={`0 0 ${SIDE} ${SIDE}`}
+      width={DIAL_SIDE}
+      height={DIAL_SIDE}
+      viewBox={`0 0 ${DIAL_SIDE} ${DIAL_SIDE}`}
       role="slider"
       tabIndex={0}
       aria-label="Lamp"
@@ -71,9 +71,9 @@ export function LampDial({ lamp, onLive, onDone }: Props) {
       onPointerCancel={end}
       onKeyDown={keyed}
     >
-      <circle className="rim" cx={SIDE / 2} cy={SIDE / 2} r={SIDE / 2 - 5} />
-      <circle className="ring" cx={SIDE / 2} cy={SIDE / 2} r={(SIDE / 2 - 5) / 2} />
-      <line x1={SIDE / 2} y1={SIDE / 2} x2={x} y2={y} />
+      <circle className="rim" cx={DIAL_SIDE / 2} cy={DIAL_SIDE / 2} r={DIAL_SIDE / 2 - 5} />
+      <circle className="ring" cx={DIAL_SIDE / 2} cy={DIAL_SIDE / 2} r={(DIAL_SIDE / 2 - 5) / 2} />
+      <line x1={DIAL_SIDE / 2} y1={DIAL_SIDE / 2} x2={x} y2={y} />
       <circle className="flame" cx={x} cy={y} r="6" />
     </svg>
   );

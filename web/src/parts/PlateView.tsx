@@ -1,6 +1,6 @@
 import type { Plate } from '@amber-stamp/core/raster';
 import { useEffect, useRef } from 'react';
-import { said } from './said.ts';
+import { pictureLabel } from './picture-label.ts';
 
 interface Props {
   plate: Plate;
@@ -45,5 +45,5 @@ export function PlateView({ plate, label, most = Infinity }: Props) {
     });
     return () => cancelAnimationFrame(frame);
   }, [plate, most]);
-  return <canvas ref={canvas} {...said(label)} />;
+  return <canvas ref={canvas} {...pictureLabel(label)} />;
 }

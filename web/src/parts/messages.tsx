@@ -9,7 +9,7 @@ const Close = ({ id }: { id: SnackbarKey }) => (
 );
 
 /** Something good or neutral, in one sentence. */
-export function tell(sentence: string): void {
+export function notify(sentence: string): void {
   enqueueSnackbar({
     content: (id) => (
       <div className="said" role="status">
@@ -23,12 +23,12 @@ export function tell(sentence: string): void {
 }
 
 /** An error: what happened, what was kept, what to do. It stays until it is read. */
-export function trouble(error: AmberError, kept = ''): void {
-  sayTrouble(error, kept);
+export function notifyError(error: AmberError, kept = ''): void {
+  notifyTrouble(error, kept);
 }
 
 /** The same, for whoever takes it back when it is over. Gives the way to do so. */
-export function sayTrouble(error: AmberError, kept: string): () => void {
+export function notifyTrouble(error: AmberError, kept: string): () => void {
   const key = enqueueSnackbar({
     content: (id) => (
       <div className="trouble" role="alert">
@@ -45,6 +45,6 @@ export function sayTrouble(error: AmberError, kept: string): () => void {
 }
 
 /** Lets work go on by itself; what fails of it is told. */
-export function troubled(work: Promise<unknown>): void {
-  work.catch((cause: unknown) => trouble(coded(cause, 'That did not work; nothing was changed.')));
+export function orNotifyError(work: Promise<unknown>): void {
+  work.catch((cause: unknown) => notifyError(coded(cause, 'That did not work; nothing was changed.')));
 }

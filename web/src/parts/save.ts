@@ -1,4 +1,4 @@
-import { tell } from './messages.tsx';
+import { notify } from './messages.tsx';
 
 /** Hands a file over to the browser's downloads. */
 export function saveFile(name: string, content: Uint8Array<ArrayBuffer> | string, type: string): void {
@@ -8,5 +8,5 @@ export function saveFile(name: string, content: Uint8Array<ArrayBuffer> | string
   link.download = name;
   link.click();
   setTimeout(() => URL.revokeObjectURL(url), 10_000);
-  tell(`${name} is handed over.`);
+  notify(`${name} is handed over.`);
 }

@@ -3,18 +3,18 @@ import { useState, type KeyboardEvent, type PointerEvent } from 'react';
 import { Choices } from '../parts/Choices.tsx';
 import { usePenHand } from './pen.ts';
 
-const SIDE = 120;
-const MOST = 75;
-const clampTilt = (v: number): number => Math.max(-MOST, Math.min(MOST, Math.round(v)));
+const PICTURE_SIDE = 120;
+const MAX_TILT_DEG = 75;
+const clampTilt = (v: number): number => Math.max(-MAX_TILT_DEG, Math.min(MAX_TILT_DEG, Math.round(v)));
 
 /** The pen seen from above: its foot in the middle, its end dragged to where it leans. */
 function PenFromAbove() {
   const { tiltX, tiltY, twist } = usePenHand();
-  const at = (tilt: number) => SIDE / 2 + (tilt / 90) * (SIDE / 2);
+  const at = (tilt: number) => PICTURE_SIDE / 2 + (tilt / 90) * (PICTURE_SIDE / 2);
   const drag = (e: PointerEvent<SVGSVGElement>) => {
     if (e.buttons === 0) return;
     const box = e.currentTarget.getBoundingClientRect();
-    const tilt = (v: number, from: number) => clampTilt(((v - from) / (SIDE / 2) - 1) * 90);
+    const tilt = (v: number, from: number) => clampTilt(((v - from) / (PICTURE_SIDE / 2) - 1) * 90);
     usePenHand.setState({ tiltX: tilt(e.clientX, box.left), tiltY: tilt(e.clientY, box.top) });
   };
   const keys = (e: KeyboardEvent) => {
@@ -25,8 +25,8 @@ function PenFromAbove() {
   };
   return (
     <svg
-      width={SIDE}
-      height={SIDE}
+      width={PICTURE_SIDE}
+      height={PICTURE_SIDE}
       role="slider"
       tabIndex={0}
       aria-label="Lean of the pen"
@@ -40,11 +40,18 @@ function PenFromAbove() {
       onPointerMove={drag}
       onKeyDown={keys}
     >
-      <circle cx={SIDE / 2} cy={SIDE / 2} r={SIDE / 2 - 2} fill="none" stroke="var(--line)" />
-      <circle cx={SIDE / 2} cy={SIDE / 2} r={SIDE / 4} fill="none" stroke="var(--line)" strokeDasharray="2 4" />
+      <circle cx={PICTURE_SIDE / 2} cy={PICTURE_SIDE / 2} r={PICTURE_SIDE / 2 - 2} fill="none" stroke="var(--line)" />
+      <circle
+        cx={PICTURE_SIDE / 2}
+        cy={PICTURE_SIDE / 2}
+        r={PICTURE_SIDE / 4}
+        fill="none"
+        stroke="var(--line)"
+        strokeDasharray="2 4"
+      />
       <line
-        x1={SIDE / 2}
-        y1={SIDE / 2}
+        x1={PICTURE_SIDE / 2}
+        y1={PICTURE_SIDE / 2}
         x2={at(tiltX)}
         y2={at(tiltY)}
         stroke="var(--ink)"
@@ -55,7 +62,7 @@ function PenFromAbove() {
         <circle r={8} fill="var(--amberfill)" stroke="var(--ink)" />
         <line y1={-8} y2={0} stroke="var(--ink)" strokeWidth={2} />
       </g>
-      <circle cx={SIDE / 2} cy={SIDE / 2} r={2.5} fill="var(--ink)" />
+      <circle cx={PICTURE_SIDE / 2} cy={PICTURE_SIDE / 2} r={2.5} fill="var(--ink)" />
     </svg>
   );
 }

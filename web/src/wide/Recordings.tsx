@@ -8,7 +8,7 @@ import { queryClient, useRecordings } from '../api/queries.ts';
 import type { Recording } from '../api/types.ts';
 import { change } from '../bench/store.ts';
 import { AwayIcon } from '../parts/icons.tsx';
-import { tell, troubled } from '../parts/messages.tsx';
+import { notify, orNotifyError } from '../parts/messages.tsx';
 
 /** Puts strokes in the middle of a sheet, no larger than they were drawn. */
 function lay({ width, height, strokes }: Strokes, label: string, sheet: { width: number; height: number }): void {
@@ -43,13 +43,13 @@ const changed = () => queryClient.invalidateQueries({ queryKey: ['recordings'] }
 async function keep(name: string, strokes: readonly PenStroke[]): Promise<void> {
   await sendJson('POST', '/recordings', { id: crypto.randomUUID(), name, body: boxed(strokes) });
   await changed();
-  tell(`Kept as ${name}: it can be laid on any sheet.`);
+  notify(`Kept as ${name}: it can be laid on any sheet.`);
 }
 
 async function putAway({ id, name }: Recording): Promise<void> {
   await sendJson('PATCH', `/recordings/${id}`, { putAway: true });
   await changed();
-  tell(`${name} is put away.`);
+  notify(`${name} is put away.`);
 }
 
 function KeepMine({ strokes, onDone }: { strokes: readonly PenStroke[]; onDone: () => void }) {
@@ -60,7 +60,7 @@ function KeepMine({ strokes, onDone }: { strokes: readonly PenStroke[]; onDone: 
       onSubmit={(e) => {
         e.preventDefault();
         onDone();
-        troubled(keep(name.trim(), strokes));
+        orNotifyError(keep(name.trim(), strokes));
       }}
     >
       <input
@@ -116,7 +116,7 @@ export const Recordings = memo(function Recordings({ strokes: mine, sheet }: Pro
               onClick={(e) => {
                 e.stopPropagation();
                 close();
-                troubled(putAway(recording));
+                orNotifyError(putAway(recording));
               }}
             >
               <AwayIcon size={13} />

@@ -4,7 +4,7 @@ import { useEffect, type RefObject } from 'react';
 import { coatOf } from '../bench/coat.ts';
 import { inkJob, keysOf } from '../bench/ink-job.ts';
 import { change } from '../bench/store.ts';
-import { troubled } from '../parts/messages.tsx';
+import { orNotifyError } from '../parts/messages.tsx';
 import type { BoxSize } from '../parts/useBoxSize.ts';
 import { groundAt } from '../workers/pool.ts';
 import { useHand } from '../bench/hand.ts';
@@ -42,7 +42,7 @@ export function usePicking(paper: RefObject<HTMLElement | null>, bench: Bench, b
       const { left, top } = element.getBoundingClientRect();
       const [x, y] = [event.clientX - left, event.clientY - top];
       if (does === 'pick') useHand.setState({ picked: strokeAt(bench, x / zoom, y / zoom) });
-      else troubled(takeColour(bench, box, x, y));
+      else orNotifyError(takeColour(bench, box, x, y));
     };
     element.addEventListener('pointerdown', down);
     return () => element.removeEventListener('pointerdown', down);

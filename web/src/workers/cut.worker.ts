@@ -14,7 +14,7 @@ import {
   markRecipe,
   materialsNamed,
   profileOf,
-  readings,
+  possibleReadings,
   recipeForReading,
   speckBoxes,
   STARTERS,
@@ -194,7 +194,7 @@ const worker = {
     const { picture } = await opened(source);
     const draft = reducePicture(picture, ANSWER_SIDE);
     const found: Answer[] = [];
-    for (const { reading, recipe } of readings(draft))
+    for (const { reading, recipe } of possibleReadings(draft))
       found.push({
         reading,
         recipe: recipe ?? null,

@@ -1,4 +1,4 @@
-import { coverBox, GroundStack, isPlainLie, type GroundLayer } from '@amber-stamp/core/ground';
+import { coverBox, GroundStack, isPlainPlacement, type GroundLayer } from '@amber-stamp/core/ground';
 import { groundColour, type Ground } from '@amber-stamp/core/ink';
 import { Lru } from '@amber-stamp/core/maths';
 import type { InkJob } from './protocol.ts';
@@ -49,7 +49,7 @@ const stacks = new Lru<string, GroundStack>(STACKS_KEPT);
 /** The ground of a job where it is more than paper with ink on it; undefined where it is not. */
 export async function groundOf(job: InkJob): Promise<GroundStack | undefined> {
   const { paper, layers, covered } = job.ground;
-  if (layers.length === 0 && !covered && job.strokes.every(({ lie }) => isPlainLie(lie))) return undefined;
+  if (layers.length === 0 && !covered && job.strokes.every(({ lie }) => isPlainPlacement(lie))) return undefined;
   const key = `${paper} ${layers.map(({ url }) => url).join(' ')} ${job.width}x${job.height}`;
   const found = await Promise.all(layers.map(({ url }) => pictureAt(url)));
   let stack = stacks.get(key);

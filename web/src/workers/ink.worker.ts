@@ -1,5 +1,5 @@
 import { encodeRgba } from '@amber-stamp/core/formats';
-import type { GroundStack, Lie, LyingInk } from '@amber-stamp/core/ground';
+import type { GroundStack, GroundPlacement, PlacedInk } from '@amber-stamp/core/ground';
 import {
   groundColour,
   InkEngine,
@@ -8,7 +8,7 @@ import {
   lightStrokes,
   sheetOrder,
   SheetSession,
-  type Impression,
+  type StrokePrint,
   type LaidSheet,
 } from '@amber-stamp/core/ink';
 import { partsOf } from '@amber-stamp/core/maths';
@@ -66,9 +66,9 @@ function laidSheet(job: InkJob): LaidSheet {
 }
 
 /** Impressions that lie alike are one ink; those that take away do so from every ink. */
-function inksOf(job: InkJob, made: readonly Impression[]): LyingInk[] {
+function inksOf(job: InkJob, made: readonly StrokePrint[]): PlacedInk[] {
   const keys = job.strokes.map(({ lie }) => JSON.stringify(lie));
-  const lies = new Map<string, Lie>();
+  const lies = new Map<string, GroundPlacement>();
   job.strokes.forEach(({ lie, away }, i) => !away && lies.set(keys[i], lie));
   return [...lies].map(([key, lie]) => ({
     lie,
@@ -81,13 +81,13 @@ function inksOf(job: InkJob, made: readonly Impression[]): LyingInk[] {
 
 /** `stack`: the ground, where it is more than paper. */
 function paint(job: InkJob, stack: GroundStack | undefined): { bytes: Uint8ClampedArray<ArrayBuffer>; dabs: number } {
-  const { impressions, strokes, dabs } = laidSheet(job);
+  const { prints, strokes, dabs } = laidSheet(job);
   const bytes = stack
-    ? stack.compose(inksOf(job, impressions), partsOf(job.ground.cover), {
+    ? stack.compose(inksOf(job, prints), partsOf(job.ground.cover), {
         zoom: job.zoom,
         covered: job.ground.covered,
       })
-    : engine.toBytes(impressions, groundColour(job.ground.paper), job);
+    : engine.toBytes(prints, groundColour(job.ground.paper), job);
   // what lies behind or in a layer is flat to the lamp, which stands before the sheet
   const inFront = strokes.filter((_, i) => job.strokes[i].lie.place === 'front');
   lightStrokes(engine, bytes, inFront, { size: job, zoom: job.zoom, lamp: job.lamp });
@@ -107,8 +107,8 @@ function costOf(job: InkJob, side: number): SideCost {
   const timed = () => {
     const start = performance.now();
     const laid = layOut(brush, { strokes: job.strokes.map(({ stroke }) => stroke) }, job.zoom);
-    layOnce(own, sheetOrder(brush, held, laid, job, paper, job.zoom), ({ impressions }) =>
-      own.toBytes(impressions, groundColour(paper), job),
+    layOnce(own, sheetOrder(brush, held, laid, job, paper, job.zoom), ({ prints }) =>
+      own.toBytes(prints, groundColour(paper), job),
     );
     return performance.now() - start;
   };

@@ -1,5 +1,5 @@
 import type { Facts, Mark, Prints, Profile, Reading, Recipe, RecipeStep } from '@amber-stamp/core/cut';
-import type { Lie } from '@amber-stamp/core/ground';
+import type { GroundPlacement } from '@amber-stamp/core/ground';
 import type { Ground } from '@amber-stamp/core/ink';
 import type { Brush, PenStroke } from '@amber-stamp/core/model';
 import type { BorderReport, Plate, Raster } from '@amber-stamp/core/raster';
@@ -25,7 +25,7 @@ export interface InkStroke {
   /** which of the brushes of the job */
   brush: number;
   away: boolean;
-  lie: Lie;
+  lie: GroundPlacement;
 }
 
 export interface InkGround {

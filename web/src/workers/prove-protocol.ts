@@ -1,6 +1,14 @@
 import type { FlawPlace } from '@amber-stamp/core/flaws';
 import type { Brush } from '@amber-stamp/core/model';
-import type { Before, Fix, LentFlaw, NumberedStroke, PlateBox, SingleCure, TriedFix } from '@amber-stamp/core/prove';
+import type {
+  FixBaseline,
+  Fix,
+  LentFlaw,
+  NumberedStroke,
+  PlateBox,
+  SingleCure,
+  TriedFix,
+} from '@amber-stamp/core/prove';
 import type { PlateApi } from '../engine/plate-ledger.ts';
 
 /** So many plates a worker that measures keeps. */
@@ -14,7 +22,7 @@ export interface ProveJob {
 }
 
 /** A give-away as it is shown. */
-export interface ToldGiveAway {
+export interface GiveAwayView {
   place: FlawPlace;
   tone: string;
   coat: number;
@@ -32,7 +40,7 @@ export interface ToldGiveAway {
 }
 
 /** A tip that is known again by its whole outline, as it is shown. */
-export interface ToldWhole {
+export interface WholeOutlineView {
   coat: number;
   card: number;
   plate: string;
@@ -46,7 +54,7 @@ export interface ToldWhole {
 }
 
 /** Echo and texture of a stroke, 0..100 each. */
-export interface ToldPair {
+export interface EchoPair {
   echo: number;
   texture: number;
 }
@@ -63,15 +71,15 @@ export interface Likeness {
   pairs: (readonly [readonly [number, number], readonly [number, number]])[][];
 }
 
-export interface ToldEcho {
+export interface EchoView {
   echo: number;
   outline: number;
   inside: number;
   grain: number;
   texture: number;
-  giveAways: ToldGiveAway[];
+  giveAways: GiveAwayView[];
   /** a tip that is known again by its whole outline */
-  whole: ToldWhole | null;
+  whole: WholeOutlineView | null;
   likeness: Likeness | null;
   /** px: how long the measured stroke is, and a nominal tip */
   spanPx: number;
@@ -80,7 +88,7 @@ export interface ToldEcho {
 }
 
 /** Heat over the square that a tip is looked at in. */
-export interface ToldHeat {
+export interface HeatMap {
   /** 64 x 64, 0..1 */
   values: Float32Array;
   /** px of the plate */
@@ -100,17 +108,17 @@ export interface ProveApi extends PlateApi {
   /** What was found on plates already, in the order of their keys. */
   lend(keys: readonly string[]): (LentFlaw[] | undefined)[];
   /** Measures a brush along its standard stroke with so many seeds. */
-  measure(job: ProveJob, seeds: number): ToldEcho;
+  measure(job: ProveJob, seeds: number): EchoView;
   /** What is measured of a brush along its standard stroke with one seed: for many at once. */
-  pair(job: ProveJob): ToldPair;
+  pair(job: ProveJob): EchoPair;
   /** The means of given strokes; null where none has dabs enough. */
-  strokes(job: ProveJob, strokes: readonly NumberedStroke[]): ToldPair | null;
+  strokes(job: ProveJob, strokes: readonly NumberedStroke[]): EchoPair | null;
   /** Where the tip of a card gives itself away; null where it prints too few dabs. */
-  heat(job: ProveJob, coat: number, card: number): ToldHeat | null;
+  heat(job: ProveJob, coat: number, card: number): HeatMap | null;
   /** What is worth trying on a brush, and what it is compared with. */
-  begin(job: ProveJob): { before: Before; fixes: Fix[]; singles: SingleCure[] };
+  begin(job: ProveJob): { before: FixBaseline; fixes: Fix[]; singles: SingleCure[] };
   /** Tries one fix on the real brush. */
-  tryOne(job: ProveJob, before: Before, fix: Fix): Promise<ShownFix>;
+  tryOne(job: ProveJob, before: FixBaseline, fix: Fix): Promise<ShownFix>;
   /** What is worth trying after a fix was taken. */
-  after(job: ProveJob, before: Before, fix: Fix, tried: readonly TriedFix[]): Fix[];
+  after(job: ProveJob, before: FixBaseline, fix: Fix, tried: readonly TriedFix[]): Fix[];
 }

@@ -1,4 +1,4 @@
-import { placeOnPlate, sightOf } from '@amber-stamp/core/flaws';
+import { placeOnPlate, analysedTip } from '@amber-stamp/core/flaws';
 import { InkEngine } from '@amber-stamp/core/ink';
 import {
   beginFixes,
@@ -30,10 +30,10 @@ import {
   type Likeness,
   type ProveApi,
   type ProveJob,
-  type ToldEcho,
-  type ToldGiveAway,
-  type ToldPair,
-  type ToldWhole,
+  type EchoView,
+  type GiveAwayView,
+  type EchoPair,
+  type WholeOutlineView,
 } from './prove-protocol.ts';
 
 const engine = new InkEngine();
@@ -47,7 +47,7 @@ const onStroke = ({ strip }: StripEcho, u: number, v: number): Point => [
   (v - (strip.image.height - 1) / 2) * strip.sheetPx,
 ];
 
-function toldGiveAway(first: StripEcho, job: ProveJob, held: Map<string, Plate>, g: GiveAway): ToldGiveAway {
+function giveAwayView(first: StripEcho, job: ProveJob, held: Map<string, Plate>, g: GiveAway): GiveAwayView {
   const plate = job.brush.coats[g.coat].deck.cards[g.card].plate;
   const pixels = held.get(plate) as Plate;
   return {
@@ -65,7 +65,12 @@ function toldGiveAway(first: StripEcho, job: ProveJob, held: Map<string, Plate>,
   };
 }
 
-function toldWhole(first: StripEcho, job: ProveJob, held: Map<string, Plate>, whole: WholeOutline): ToldWhole {
+function wholeOutlineView(
+  first: StripEcho,
+  job: ProveJob,
+  held: Map<string, Plate>,
+  whole: WholeOutline,
+): WholeOutlineView {
   const plate = job.brush.coats[whole.coat].deck.cards[whole.card].plate;
   return {
     ...whole,
@@ -129,7 +134,7 @@ function measured(job: ProveJob, seeds: number): readonly StripEcho[] {
   return last.all.slice(0, seeds);
 }
 
-function pairOf(strips: readonly Strip[]): ToldPair {
+function pairOf(strips: readonly Strip[]): EchoPair {
   const { echo, texture } = meanEcho(strips.map(measureStrip));
   return { echo, texture };
 }
@@ -151,7 +156,7 @@ const worker: ProveApi = {
       return plate && lendFlaws(plate);
     }),
 
-  measure(job: ProveJob, seeds: number): ToldEcho {
+  measure(job: ProveJob, seeds: number): EchoView {
     const start = performance.now();
     const held = plates.named(job.plates);
     const all = measured(job, seeds);
@@ -160,9 +165,9 @@ const worker: ProveApi = {
     const tipPx = first ? first.strip.sheetPx * STRIP_SIDE : 0;
     return {
       ...{ echo, outline, inside, grain, texture },
-      whole: first && whole && whole.strength >= TOLD ? toldWhole(first, job, held, whole) : null,
+      whole: first && whole && whole.strength >= TOLD ? wholeOutlineView(first, job, held, whole) : null,
       giveAways: first
-        ? giveAways.filter(({ strength }) => strength >= TOLD).map((g) => toldGiveAway(first, job, held, g))
+        ? giveAways.filter(({ strength }) => strength >= TOLD).map((g) => giveAwayView(first, job, held, g))
         : [],
       likeness: first ? likenessOf(first) : null,
       tipPx,
@@ -185,7 +190,7 @@ const worker: ProveApi = {
     const place = strip ? strip.coats.findIndex((c) => c.coat === coat) : -1;
     const heat = place >= 0 ? heatOf(strip, place, card) : undefined;
     if (!heat) return null;
-    const { left, top, side } = sightOf(strip.coats[place].tips[card]);
+    const { left, top, side } = analysedTip(strip.coats[place].tips[card]);
     return { values: heat.data, left, top, side };
   },
 

@@ -11,7 +11,7 @@ import { plateKey } from '../plate-key.ts';
 import { usePlates } from '../plates.ts';
 import { useBench } from '../store.ts';
 import { draw, forgetView } from '../../workers/pool.ts';
-import { said } from '../../parts/said.ts';
+import { pictureLabel } from '../../parts/picture-label.ts';
 import { useBoxSize } from '../../parts/useBoxSize.ts';
 
 /** Dabs and time of the last drawing of each view. */
@@ -105,5 +105,5 @@ export function InkProof({ view, label, brush, plates, strokes, scale, ground, c
       if (isComplete(plates, kept, ready)) start(keysText(plates, kept, ready));
     });
   }, [view, brush, plates, kept, keys, complete, held, strokes, scale, ground, box, calm, coarse]);
-  return <canvas ref={canvas} {...said(label)} data-view={view} />;
+  return <canvas ref={canvas} {...pictureLabel(label)} data-view={view} />;
 }

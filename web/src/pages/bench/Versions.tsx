@@ -5,7 +5,7 @@ import { blobUrl, useVersions } from '../../api/queries.ts';
 import type { VersionInfo } from '../../api/types.ts';
 import { bringBack } from '../../bench/session.ts';
 import { useBench } from '../../bench/store.ts';
-import { trouble } from '../../parts/messages.tsx';
+import { notifyError } from '../../parts/messages.tsx';
 
 function Version({ version, here, onBack }: { version: VersionInfo; here: boolean; onBack: () => void }) {
   return (
@@ -41,7 +41,7 @@ export function Versions({ open, onClose }: { open: boolean; onClose: () => void
   const back = (id: string) => {
     bringBack(id)
       .then(onClose)
-      .catch((cause: unknown) => trouble(coded(cause, 'The version could not be brought back. Try again.')));
+      .catch((cause: unknown) => notifyError(coded(cause, 'The version could not be brought back. Try again.')));
   };
   return (
     <Drawer

@@ -4,14 +4,14 @@ import { sendJson } from '../../api/client.ts';
 import { blobUrl, listsChanged } from '../../api/queries.ts';
 import type { BrushListing } from '../../api/types.ts';
 import { useChooseFile } from '../../bench/parts/DropAnywhere.tsx';
-import { tell, troubled } from '../../parts/messages.tsx';
+import { notify, orNotifyError } from '../../parts/messages.tsx';
 import { SampleSources } from './SampleSources.tsx';
 import type { Shelf } from './shelves.ts';
 
 async function putAway(brush: BrushListing, away: boolean): Promise<void> {
   await sendJson('PATCH', `/brushes/${brush.id}`, { putAway: away });
   listsChanged();
-  tell(away ? `${brush.name} is put away; it is never gone.` : `${brush.name} is back in its drawer.`);
+  notify(away ? `${brush.name} is put away; it is never gone.` : `${brush.name} is back in its drawer.`);
 }
 
 const BrushBox = ({ brush }: { brush: BrushListing }) => (
@@ -31,7 +31,7 @@ const BrushBox = ({ brush }: { brush: BrushListing }) => (
       </div>
     </Link>
     <div className="over">
-      <button onClick={() => troubled(putAway(brush, !brush.putAwayAt))}>
+      <button onClick={() => orNotifyError(putAway(brush, !brush.putAwayAt))}>
         {brush.putAwayAt ? 'take out' : 'put away'}
       </button>
     </div>

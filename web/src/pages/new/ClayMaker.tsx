@@ -8,20 +8,20 @@ import { brushFromMade } from '../../bench/arrivals.ts';
 import { useChosen } from '../../stages/cut/chosen.ts';
 import { MakerFrame, tellTrouble } from './Maker.tsx';
 
-const SIDE = 132;
+const PICTURE_SIDE = 132;
 
 /** A solid as clay, small enough to be cast at once. */
 function Shot({ solid }: { solid: Solid }) {
   const canvas = useRef<HTMLCanvasElement>(null);
   useEffect(() => {
     const view = { ...FRONT, yawDeg: -24, pitchDeg: 22 };
-    const { heights, low, high, side } = castMesh(solidMesh(solid), { view, size: SIDE, padPct: 6, depth: 1 });
+    const { heights, low, high, side } = castMesh(solidMesh(solid), { view, size: PICTURE_SIDE, padPct: 6, depth: 1 });
     const lit = shadeHeights(heights, undefined, (high - low) / side);
-    const pixels = new ImageData(SIDE, SIDE);
+    const pixels = new ImageData(PICTURE_SIDE, PICTURE_SIDE);
     lit.data.forEach((v, i) => pixels.data.set([v * 255, v * 255, v * 255, 255], 4 * i));
     canvas.current?.getContext('2d')?.putImageData(pixels, 0, 0);
   }, [solid]);
-  return <canvas ref={canvas} width={SIDE} height={SIDE} aria-hidden />;
+  return <canvas ref={canvas} width={PICTURE_SIDE} height={PICTURE_SIDE} aria-hidden />;
 }
 
 const file = (bytes: Uint8Array, name: string): File =>

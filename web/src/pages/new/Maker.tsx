@@ -2,7 +2,7 @@ import { makeRecipe, makeStep, type Recipe } from '@amber-stamp/core/cut';
 import { AmberError } from '@amber-stamp/core/errors';
 import { useEffect, useRef, useState, type ReactNode } from 'react';
 import { coded } from '../../parts/coded.ts';
-import { trouble } from '../../parts/messages.tsx';
+import { notifyError } from '../../parts/messages.tsx';
 import type { MadeTip } from '../../workers/make-protocol.ts';
 
 /** What is made here prints as it is: the paler the more, nothing trimmed. */
@@ -12,7 +12,7 @@ export const fileOf = (bytes: Uint8Array, name: string): File =>
   new File([bytes as Uint8Array<ArrayBuffer>], name, { type: 'image/png' });
 
 export const tellTrouble = (cause: unknown): void =>
-  trouble(coded(cause, 'It could not be made; nothing was kept. Try again.'));
+  notifyError(coded(cause, 'It could not be made; nothing was kept. Try again.'));
 
 /** The newest tip of what is asked for; while one is made the last one stays. Gives what was wrong with the wish. */
 export function useMade(make: () => Promise<MadeTip>, wish: unknown): { tip: MadeTip | null; wrong: string } {

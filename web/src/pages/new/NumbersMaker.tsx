@@ -9,7 +9,7 @@ import { asMade, fileOf, MakerFrame, tellTrouble, useMade } from './Maker.tsx';
 import { TipProof } from './TipProof.tsx';
 
 const SHOWN = 512;
-const SIDE = 512;
+const PLATE_SIDE = 512;
 const ONLY_STAR = new Set(['points', 'innerPct']);
 const ONLY_PATCHED = new Set(['unevenPct', 'seed']);
 
@@ -20,7 +20,7 @@ export function NumbersMaker() {
   const { tip } = useMade(() => maker().numbers(values, SHOWN), values);
   const make = async () => {
     const name = `${String(values.shape)} ${values.shape === 'star' ? String(values.points) : 'tip'}.png`;
-    const id = await brushFromMade(fileOf(await maker().numbersPng(values, SIDE), name), asMade());
+    const id = await brushFromMade(fileOf(await maker().numbersPng(values, PLATE_SIDE), name), asMade());
     if (id) await navigate(`/brush/${id}/vary`);
   };
   const shown = Object.entries(NUMBERS).filter(

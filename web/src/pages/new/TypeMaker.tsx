@@ -9,7 +9,7 @@ import { asMade, fileOf, MakerFrame, tellTrouble, useMade } from './Maker.tsx';
 import { TipProof } from './TipProof.tsx';
 
 const SHOWN = 512;
-const SIDE = 1024;
+const PLATE_SIDE = 1024;
 const FACES = Object.entries(TYPEFACES).map(([face, name]) => [face as TypeOrder['face'], name] as const);
 const WEIGHTS = [
   ['light', 'light'],
@@ -31,7 +31,7 @@ export function TypeMaker() {
   const { tip, wrong } = useMade(() => maker().type(order, SHOWN), order);
   const make = async () => {
     const name = `${order.text.trim().replace(/[/\\]/g, ' ')}.png`;
-    const id = await brushFromMade(fileOf(await maker().typePng(order, SIDE), name), asMade());
+    const id = await brushFromMade(fileOf(await maker().typePng(order, PLATE_SIDE), name), asMade());
     if (id) await navigate(`/brush/${id}/vary`);
   };
   const slider = (label: string, name: 'sizePct' | 'trackingPct', min: number, max: number) => (

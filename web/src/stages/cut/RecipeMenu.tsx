@@ -9,7 +9,7 @@ import { presentPlate } from '../../bench/edit.ts';
 import { applyToDrawer } from '../../bench/family.ts';
 import { change, useBench } from '../../bench/store.ts';
 import { BitmapView } from '../../parts/BitmapView.tsx';
-import { tell, trouble } from '../../parts/messages.tsx';
+import { notify, notifyError } from '../../parts/messages.tsx';
 import { saveFile } from '../../parts/save.ts';
 import { cutter } from '../../workers/pool.ts';
 import { recipeOf } from './steps.ts';
@@ -82,7 +82,7 @@ export const RecipeMenu = memo(function RecipeMenu({ source }: { source: string 
   const copy = () => {
     const { bench, recipe } = present();
     localStorage.setItem(COPIED, JSON.stringify(recipe));
-    tell(`The recipe of ${bench.brush.name} is copied: ${recipe.steps.length} steps.`);
+    notify(`The recipe of ${bench.brush.name} is copied: ${recipe.steps.length} steps.`);
   };
   const toDrawer = async () => {
     const { standing } = useBench.getState();
@@ -90,7 +90,7 @@ export const RecipeMenu = memo(function RecipeMenu({ source }: { source: string 
     const { bench, recipe } = present();
     const count = await applyToDrawer(bench, recipe, standing.drawer, standing.brushId);
     if (count !== undefined)
-      tell(
+      notify(
         `${count === 1 ? '1 other brush' : `${count} other brushes`} of ${standing.drawer} took this recipe; each has a new version.`,
       );
   };
@@ -99,7 +99,7 @@ export const RecipeMenu = memo(function RecipeMenu({ source }: { source: string 
     try {
       put(parseRecipe(parseJson(await chosen.text(), chosen.name), chosen.name), `recipe: ${chosen.name}`);
     } catch (cause) {
-      trouble(coded(cause, 'The recipe could not be read.'));
+      notifyError(coded(cause, 'The recipe could not be read.'));
     }
   };
   return (

@@ -4,7 +4,7 @@ import type { SourceInfo } from '../../api/types.ts';
 import { brushFromRecipe } from '../../bench/arrivals.ts';
 import { presentPlate } from '../../bench/edit.ts';
 import { presentBench } from '../../bench/store.ts';
-import { tell } from '../../parts/messages.tsx';
+import { notify } from '../../parts/messages.tsx';
 import { recipeOf } from './steps.ts';
 
 /** Keeps what stands after a step as a plate of its own: another brush of the cabinet, from the same source. */
@@ -16,5 +16,5 @@ export async function keepState(place: number): Promise<void> {
   const upTo = { ...recipe, steps: recipe.steps.slice(0, place + 1) };
   const name = `${bench.brush.name}, ${stepNamed(recipe.steps[place].step).label.toLowerCase()}`;
   const made = await brushFromRecipe(await getJson<SourceInfo>(`/sources/${source}`), upTo, name);
-  if (made) tell(`${name} is in the cabinet.`);
+  if (made) notify(`${name} is in the cabinet.`);
 }

@@ -36,7 +36,7 @@ export const moveStep = (from: number, to: number, label: string): void =>
 export const standsAlone = (recipe: Recipe, place: number): boolean =>
   useAlone.getState().place === place && recipe.steps.every((step, k) => step.on === (k === place || needed(step)));
 
-const needed = (step: RecipeStep): boolean => stepNamed(step.step).anew === true || step.step === 'fit';
+const needed = (step: RecipeStep): boolean => stepNamed(step.step).fromSource === true || step.step === 'fit';
 
 /** Switches all steps off but this one, gray and the fit, to see what it alone does; again: all as they were. */
 export function stepAlone(place: number, label: string): void {

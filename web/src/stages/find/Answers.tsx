@@ -6,7 +6,7 @@ import { change, useBench } from '../../bench/store.ts';
 import { BitmapView } from '../../parts/BitmapView.tsx';
 import { Choices } from '../../parts/Choices.tsx';
 import { coded } from '../../parts/coded.ts';
-import { trouble } from '../../parts/messages.tsx';
+import { notifyError } from '../../parts/messages.tsx';
 import { cutter } from '../../workers/pool.ts';
 
 const CHANNELS = ['red', 'green', 'blue'] as const;
@@ -53,7 +53,7 @@ async function answer(bench: Bench, source: string, reading: Reading): Promise<v
 }
 
 const tellFailure = (cause: unknown): void =>
-  trouble(coded(cause, 'The answer could not be tried; nothing was changed.'));
+  notifyError(coded(cause, 'The answer could not be tried; nothing was changed.'));
 
 /** The question that a picture is asked, with pictures of its answers. */
 export function Answers({ bench, source }: { bench: Bench; source: string }) {

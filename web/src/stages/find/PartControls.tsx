@@ -4,13 +4,13 @@ import { useState } from 'react';
 import { useNavigate } from 'react-router';
 import { coded } from '../../parts/coded.ts';
 import { brushesFromMarks } from '../../bench/arrivals.ts';
-import { tell, trouble } from '../../parts/messages.tsx';
+import { notify, notifyError } from '../../parts/messages.tsx';
 import { useSource } from '../../api/queries.ts';
 import { cutter } from '../../workers/pool.ts';
 import { beginRegion, regionPlace, useParts } from './parts.ts';
 import { presentPrints } from './prints.ts';
 
-const tellTrouble = (cause: unknown): void => trouble(coded(cause, 'The marks could not be looked for.'));
+const tellTrouble = (cause: unknown): void => notifyError(coded(cause, 'The marks could not be looked for.'));
 
 /** A part of the source by hand, or every mark on it as a brush of its own. */
 export function PartControls({ bench, source }: { bench: Bench; source: string }) {
@@ -33,7 +33,7 @@ export function PartControls({ bench, source }: { bench: Bench; source: string }
     const recipes = await cutter.markRecipes(source, found, presentPrints(bench));
     const count = await brushesFromMarks(info, recipes);
     if (count === undefined) return;
-    tell(`${count} brushes are in the drawer ${info.name}.`);
+    notify(`${count} brushes are in the drawer ${info.name}.`);
     useParts.setState({ mode: 'look' });
     await navigate(`/?shelf=${encodeURIComponent(`drawer:${info.name.slice(0, 60)}`)}`);
   };

@@ -11,7 +11,7 @@ import { inkJob, keysOf } from '../../bench/ink-job.ts';
 import { usePlates } from '../../bench/plates.ts';
 import { useBench } from '../../bench/store.ts';
 import { useChooseFile } from '../../bench/parts/DropAnywhere.tsx';
-import { trouble } from '../../parts/messages.tsx';
+import { notifyError } from '../../parts/messages.tsx';
 import { saveFile } from '../../parts/save.ts';
 import { drawPng } from '../../workers/pool.ts';
 import { ReliefFiles } from './ReliefFiles.tsx';
@@ -35,7 +35,7 @@ async function savePack(bench: Bench, versionId: string, sources: boolean): Prom
   saveFile(`${fileName(bench.brush.name)}.zip`, new Uint8Array(await response.arrayBuffer()), 'application/zip');
 }
 
-const tellFailure = (cause: unknown): void => trouble(coded(cause, 'The file could not be made. Try again.'));
+const tellFailure = (cause: unknown): void => notifyError(coded(cause, 'The file could not be made. Try again.'));
 
 export function PackControls({ bench }: { bench: Bench }) {
   const [sources, setSources] = useState(true);

@@ -10,7 +10,7 @@ import { presentPlate } from '../../bench/edit.ts';
 import { usePlates } from '../../bench/plates.ts';
 import { Choices } from '../../parts/Choices.tsx';
 import { coded } from '../../parts/coded.ts';
-import { trouble } from '../../parts/messages.tsx';
+import { notifyError } from '../../parts/messages.tsx';
 import { ParamField } from '../../parts/ParamField.tsx';
 import { saveFile } from '../../parts/save.ts';
 import { filer } from '../../workers/pool.ts';
@@ -37,7 +37,7 @@ const FORMAT = choiceParam('Values', ['float', 'half'], 'float', 'Floats keep ev
 const GREEN = choiceParam('Green points', GREENS, 'up', 'Up for right-handed, down for left-handed programs.');
 const STRENGTH = numberParam('Strength', '%', [5, 400, 5], 100, 'How steep the slopes count.');
 
-const tellFailure = (cause: unknown): void => trouble(coded(cause, 'The file could not be made. Try again.'));
+const tellFailure = (cause: unknown): void => notifyError(coded(cause, 'The file could not be made. Try again.'));
 
 /** The relief that is in print, in the form that another program wants. */
 export function ReliefFiles({ bench }: { bench: Bench }) {

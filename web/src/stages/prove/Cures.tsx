@@ -1,5 +1,5 @@
 import type { Bench } from '@amber-stamp/core/bench';
-import { helps, keepsTexture, type Before } from '@amber-stamp/core/prove';
+import { helps, keepsTexture, type FixBaseline } from '@amber-stamp/core/prove';
 import { Button, Slider } from '@mui/material';
 import { useEffect } from 'react';
 import {
@@ -23,7 +23,7 @@ import type { ShownFix } from '../../workers/prove-protocol.ts';
 const percent = (share: number): string => `${Math.round(share * 100)}\u00a0%`;
 
 /** One that was tried. Pointing at it shows it in large. */
-function Cure({ fix, from }: { fix: ShownFix; from: Before }) {
+function Cure({ fix, from }: { fix: ShownFix; from: FixBaseline }) {
   const leave = () => tryOn(null);
   return (
     <li

@@ -5,7 +5,7 @@ import { init, use as register } from 'echarts/core';
 import { SVGRenderer } from 'echarts/renderers';
 import { useEffect, useRef } from 'react';
 import { inked } from '../../parts/inked.ts';
-import type { ToldEcho } from '../../workers/prove-protocol.ts';
+import type { EchoView } from '../../workers/prove-protocol.ts';
 import { curvesOf, strongestOf, type Curve } from './curves.ts';
 import { useMarked } from './marked.ts';
 
@@ -38,7 +38,7 @@ function peaksOf(values: readonly number[]): Set<number> {
   return new Set(peaks.map(({ i }) => i));
 }
 
-function optionOf(told: ToldEcho, cycle: number, colourOf: (name: string) => string) {
+function optionOf(told: EchoView, cycle: number, colourOf: (name: string) => string) {
   const { lagPx = 0, grainPx = 0 } = told.likeness ?? {};
   const curves = curvesOf(told);
   const strongest = strongestOf(curves);
@@ -105,7 +105,7 @@ function optionOf(told: ToldEcho, cycle: number, colourOf: (name: string) => str
 }
 
 /** How alike dabs are to those further on, over the way between them. Pointing at a place marks such dabs. */
-export function EchoPlot({ bench, told }: { bench: Bench; told: ToldEcho }) {
+export function EchoPlot({ bench, told }: { bench: Bench; told: EchoView }) {
   const box = useRef<HTMLDivElement>(null);
   const cycle = cycleOf(bench);
   useEffect(() => {
@@ -128,7 +128,7 @@ export function EchoPlot({ bench, told }: { bench: Bench; told: ToldEcho }) {
 }
 
 /** The plot for those who do not see it: the first strongest peak. */
-function wordsOf(told: ToldEcho, cycle: number): string {
+function wordsOf(told: EchoView, cycle: number): string {
   const curves = curvesOf(told);
   const all = strongestOf(curves);
   const best = all.reduce((top, { value }, k) => (value > all[top].value ? k : top), 0);

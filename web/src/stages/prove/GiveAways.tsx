@@ -6,15 +6,15 @@ import { singleKey, useSingles } from '../../bench/cures-ahead.ts';
 import { useEcho } from '../../bench/echo.ts';
 import { usePlates } from '../../bench/plates.ts';
 import { PlateView } from '../../parts/PlateView.tsx';
-import type { Likeness, ToldEcho, ToldGiveAway } from '../../workers/prove-protocol.ts';
+import type { Likeness, EchoView, GiveAwayView } from '../../workers/prove-protocol.ts';
 import { CURE_WORDS, giveAwayWords, openCure } from './cure.ts';
 import { HeatView } from './HeatView.tsx';
 import { useMarked, WHOLE } from './marked.ts';
 
-const MOST = 4;
+const MAX_SHOWN = 4;
 
 /** Where a mark lies over the square picture of a plate, percent. */
-function spot({ box }: ToldGiveAway, { width, height }: { width: number; height: number }) {
+function spot({ box }: GiveAwayView, { width, height }: { width: number; height: number }) {
   const longest = Math.max(width, height);
   const x = box.x + box.w / 2 + (longest - width) / 2;
   const y = box.y + box.h / 2 + (longest - height) / 2;
@@ -22,7 +22,7 @@ function spot({ box }: ToldGiveAway, { width, height }: { width: number; height:
   return { left: `${(100 * x) / longest}%`, top: `${(100 * y) / longest}%` };
 }
 
-function Marked({ bench, all }: { bench: Bench; all: readonly ToldGiveAway[] }) {
+function Marked({ bench, all }: { bench: Bench; all: readonly GiveAwayView[] }) {
   const chosen = useMarked((s) => s.giveAway) ?? 0;
   const first = all[Math.min(Math.max(0, chosen), all.length - 1)];
   const plate = usePlates((s) => s.ready[first.plate]?.plate);
@@ -50,7 +50,7 @@ function Marked({ bench, all }: { bench: Bench; all: readonly ToldGiveAway[] }) 
   );
 }
 
-function Entry({ bench, g, number }: { bench: Bench; g: ToldGiveAway; number: number }) {
+function Entry({ bench, g, number }: { bench: Bench; g: GiveAwayView; number: number }) {
   const navigate = useNavigate();
   const { id = '' } = useParams();
   const cuttable = Boolean(bench.plates[g.plate]?.recipe);
@@ -111,9 +111,10 @@ function WholeEntry({
   );
 }
 
-const LEAST = 15;
+const LEAST_STRENGTH = 15;
 
-const hasWholes = ({ whole, grain }: ToldEcho): boolean => (whole?.strength ?? 0) >= LEAST || grain >= LEAST;
+const hasWholes = ({ whole, grain }: EchoView): boolean =>
+  (whole?.strength ?? 0) >= LEAST_STRENGTH || grain >= LEAST_STRENGTH;
 
 /** A tip without marks. */
 function Tip({ plate: name }: { plate: string }) {
@@ -133,12 +134,12 @@ function grainNote({ grainPx, grainTiles: [across, down] }: Likeness, spanPx: nu
   return `comes back after ${tiles}, ${Math.round(grainPx)} px: ${times} ${times === 1 ? 'time' : 'times'} along the stroke`;
 }
 
-function Wholes({ told }: { told: ToldEcho }) {
+function Wholes({ told }: { told: EchoView }) {
   const { whole, grain, likeness } = told;
   const mark = (giveAway: number | null) => () => useMarked.setState({ giveAway, lag: null });
   return (
     <>
-      {whole && whole.strength >= LEAST && (
+      {whole && whole.strength >= LEAST_STRENGTH && (
         <WholeEntry
           what="its whole outline"
           strength={whole.strength}
@@ -146,7 +147,7 @@ function Wholes({ told }: { told: ToldEcho }) {
           onMark={mark(WHOLE)}
         />
       )}
-      {likeness && likeness.grainPx > 0 && grain >= LEAST && (
+      {likeness && likeness.grainPx > 0 && grain >= LEAST_STRENGTH && (
         <WholeEntry
           what="the tile of its grain"
           strength={grain}
@@ -161,7 +162,7 @@ function Wholes({ told }: { told: ToldEcho }) {
 /** The places of the tips that cause the echo: a glow, numbered marks, and what to do about each. */
 export function GiveAways({ bench }: { bench: Bench }) {
   const told = useEcho((s) => s.told);
-  const all = (told?.giveAways ?? []).filter(({ plate }) => bench.plates[plate]).slice(0, MOST);
+  const all = (told?.giveAways ?? []).filter(({ plate }) => bench.plates[plate]).slice(0, MAX_SHOWN);
   const wholes = told && hasWholes(told);
   // the strongest stands on top
   const first = told !== null && Math.max(told.whole?.strength ?? 0, told.grain) >= (all[0]?.strength ?? 0);

@@ -1,6 +1,6 @@
 import type { Bench } from '@amber-stamp/core/bench';
 import { numberParam } from '@amber-stamp/core/cut';
-import { BLENDS, MAX_BLUR_PX, SCENE_LAYERS, type Lie } from '@amber-stamp/core/ground';
+import { BLENDS, MAX_BLUR_PX, SCENE_LAYERS, type GroundPlacement } from '@amber-stamp/core/ground';
 import { Button, MenuItem, Select } from '@mui/material';
 import { useSources } from '../../api/queries.ts';
 import { canPutBack, putBack } from '../../bench/put-back.ts';
@@ -12,10 +12,10 @@ import { Choices } from '../../parts/Choices.tsx';
 import { ColourInput } from '../../parts/ColourInput.tsx';
 import { arriveSource } from '../../bench/arrivals.ts';
 import { Grounds } from '../../bench/parts/Grounds.tsx';
-import { troubled } from '../../parts/messages.tsx';
+import { orNotifyError } from '../../parts/messages.tsx';
 import { ParamField } from '../../parts/ParamField.tsx';
 
-const PLACES: readonly (readonly [Lie['place'], string])[] = [
+const PLACES: readonly (readonly [GroundPlacement['place'], string])[] = [
   ['front', 'in front of'],
   ['behind', 'behind'],
   ['clipped', 'only on'],
@@ -38,7 +38,7 @@ function LieFields({ lie, layered, onLive, onDone }: LieFieldsProps) {
       onDone={(told) => onDone(`${param.label} of the strokes ${told}`.trim().toLowerCase())}
     />
   );
-  const at = (change: Partial<Lie>, what: string) => {
+  const at = (change: Partial<GroundPlacement>, what: string) => {
     onLive({ ...lie, ...change });
     onDone(what);
   };
@@ -85,10 +85,10 @@ function LieFields({ lie, layered, onLive, onDone }: LieFieldsProps) {
   );
 }
 interface LieFieldsProps {
-  lie: Lie;
+  lie: GroundPlacement;
   /** the ground has layers between which ink may lie */
   layered: boolean;
-  onLive: (lie: Lie) => void;
+  onLive: (lie: GroundPlacement) => void;
   onDone: (what: string) => void;
 }
 
@@ -99,7 +99,7 @@ function Lying({ bench }: { bench: Bench }) {
   );
   const layered = bench.sheet.ground === 'scene';
   const lie = picked?.lie ?? bench.sheet.lie;
-  const onLive = (next: Lie) =>
+  const onLive = (next: GroundPlacement) =>
     live((draft) => {
       const stroke = picked && draft.strokes.find(({ number }) => number === picked.number);
       if (stroke) stroke.lie = next;
@@ -182,7 +182,7 @@ export function GroundPanel({ bench }: { bench: Bench }) {
               onChange={(e) => {
                 const file = e.target.files?.[0];
                 e.target.value = '';
-                if (file) troubled(fileAsGround(file));
+                if (file) orNotifyError(fileAsGround(file));
               }}
             />
           </Button>
@@ -197,7 +197,7 @@ export function GroundPanel({ bench }: { bench: Bench }) {
           <Button onClick={() => useHand.setState({ does: does === 'take colour' ? 'draw' : 'take colour' })}>
             {does === 'take colour' ? 'Draw again' : 'Take a colour'}
           </Button>
-          {canPutBack(bench) && <Button onClick={() => troubled(putBack())}>One dab where it was cut</Button>}
+          {canPutBack(bench) && <Button onClick={() => orNotifyError(putBack())}>One dab where it was cut</Button>}
         </div>
       </div>
       <Lying bench={bench} />

@@ -3,13 +3,13 @@ import type { Bench } from '@amber-stamp/core/bench';
 import { HEAT } from '@amber-stamp/core/prove';
 import type { Plate } from '@amber-stamp/core/raster';
 import { echoJob, useEcho } from '../../bench/echo.ts';
-import type { ToldHeat } from '../../workers/prove-protocol.ts';
+import type { HeatMap } from '../../workers/prove-protocol.ts';
 import { proverFor } from '../../workers/prover.ts';
 
 /** The heat of a card's tip, asked for anew after every measuring. */
-function useHeat(bench: Bench, coat: number, card: number): ToldHeat | null {
+function useHeat(bench: Bench, coat: number, card: number): HeatMap | null {
   const key = useEcho((s) => s.key);
-  const [heat, setHeat] = useState<ToldHeat | null>(null);
+  const [heat, setHeat] = useState<HeatMap | null>(null);
   useEffect(() => {
     const job = key ? echoJob(bench) : undefined;
     if (!job) return;

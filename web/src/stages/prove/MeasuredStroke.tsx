@@ -3,14 +3,14 @@ import { evenStroke } from '@amber-stamp/core/prove';
 import { useMemo, useRef } from 'react';
 import { InkProof } from '../../bench/parts/InkProof.tsx';
 import { useBoxSize } from '../../parts/useBoxSize.ts';
-import type { ToldEcho } from '../../workers/prove-protocol.ts';
+import type { EchoView } from '../../workers/prove-protocol.ts';
 import { alikeAfter } from './curves.ts';
 import { useMarked, WHOLE } from './marked.ts';
 
 const HEIGHT = 84;
 
 /** The stroke that was measured, with what is marked on it: alike dabs, or where a give-away is seen again. */
-export function MeasuredStroke({ bench, told }: { bench: Bench; told: ToldEcho }) {
+export function MeasuredStroke({ bench, told }: { bench: Bench; told: EchoView }) {
   const field = useRef<HTMLDivElement>(null);
   const { width } = useBoxSize(field);
   const { lag, giveAway } = useMarked();

@@ -3,7 +3,7 @@ import { makeStep, type Rows } from '@amber-stamp/core/cut';
 import { FLAWS, type FlawPlace } from '@amber-stamp/core/flaws';
 import { useBenchEye } from '../../bench/eye.ts';
 import { change, presentBench } from '../../bench/store.ts';
-import type { ToldGiveAway } from '../../workers/prove-protocol.ts';
+import type { GiveAwayView } from '../../workers/prove-protocol.ts';
 import { useChosen } from '../cut/chosen.ts';
 
 /** What is done about each kind, in two words. */
@@ -17,7 +17,7 @@ export const CURE_WORDS: Record<FlawPlace['what'], string> = {
 };
 
 /** A give-away in words: what it is, and which of its kind. */
-export const giveAwayWords = ({ place, tone }: Pick<ToldGiveAway, 'place' | 'tone'>): string => {
+export const giveAwayWords = ({ place, tone }: Pick<GiveAwayView, 'place' | 'tone'>): string => {
   if (place.what === 'border') return tone === 'faint' ? 'faint square' : 'border';
   if (place.what === 'bump') return 'bump at the edge';
   return place.what === 'line' && tone ? `${tone} line` : place.what;
@@ -37,7 +37,7 @@ export function healPlate(plate: BenchPlate, places: readonly FlawPlace[]): numb
 }
 
 /** Opens the cut step that cures a give-away, already set to its place; false where its plate cannot be cut. */
-export function openCure(g: ToldGiveAway): boolean {
+export function openCure(g: GiveAwayView): boolean {
   if (!presentBench().plates[g.plate]?.recipe) return false;
   let at = -1;
   change(`${giveAwayWords(g)}: ${CURE_WORDS[g.place.what]}`, (draft) => {

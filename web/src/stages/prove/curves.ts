@@ -1,4 +1,4 @@
-import type { ToldEcho, ToldGiveAway } from '../../workers/prove-protocol.ts';
+import type { EchoView, GiveAwayView } from '../../workers/prove-protocol.ts';
 import { giveAwayWords } from './cure.ts';
 
 /** How strongly something comes back 1, 2, ... dabs further on, 0..1. */
@@ -7,7 +7,7 @@ export interface Curve {
   lags: readonly number[];
   colour: string;
   /** what comes back, where it is one place of a tip */
-  giveAway?: ToldGiveAway;
+  giveAway?: GiveAwayView;
 }
 
 export const MOST_LAGS = 24;
@@ -15,7 +15,7 @@ export const MOST_LAGS = 24;
 const LEAST_STRENGTH = 8;
 
 /** What is drawn over the way between dabs: the inside, the outline, and the strongest give-away. */
-export function curvesOf({ likeness, giveAways }: ToldEcho): Curve[] {
+export function curvesOf({ likeness, giveAways }: EchoView): Curve[] {
   if (!likeness) return [];
   const [strongest] = giveAways;
   const curves: Curve[] = [
@@ -41,7 +41,7 @@ type Place = readonly [number, number];
 const MOST_PAIRS = 5;
 
 /** Places of the measured stroke that are alike after so many dabs, by whatever comes back most strongly then. */
-export function alikeAfter(told: ToldEcho, lag: number): readonly (readonly [Place, Place])[] {
+export function alikeAfter(told: EchoView, lag: number): readonly (readonly [Place, Place])[] {
   const curves = curvesOf(told);
   const giveAway = curves[strongestOf(curves)[lag - 1]?.which]?.giveAway;
   if (!giveAway) return told.likeness?.pairs[lag - 1] ?? [];

@@ -15,7 +15,7 @@ import { Ruler } from './Ruler.tsx';
 import { settleSoon } from './settleSoon.ts';
 import { SpacingCost } from './SpacingCost.tsx';
 import { IDLE_WORDS } from './sheet-strokes.ts';
-import { carryOthers, useTogether } from './together.ts';
+import { moveLinked, useLinkedRows } from './linked-rows.ts';
 import { ValueField } from './ValueField.tsx';
 
 const FOLLOW_WORDS: Record<Follow, string> = {
@@ -82,9 +82,9 @@ export const PropertyRow = memo(function PropertyRow(props: Props) {
     [moved, property.drivers, strokes],
   );
   const idle = useMemo(() => idleDrivers(property.drivers, strokes), [property.drivers, strokes]);
-  const together = useTogether((s) => s.names.includes(name));
+  const together = useLinkedRows((s) => s.names.includes(name));
   const move = (values: number[]) => {
-    carryOthers(row, values.length === 2 ? ends : [ends[1]], values);
+    moveLinked(row, values.length === 2 ? ends : [ends[1]], values);
     editProperty(name, (p) =>
       values.length === 2 ? setEnds(name, p, values[0], values[1]) : setStill(name, p, values[0]),
     );

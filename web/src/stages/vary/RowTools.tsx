@@ -3,7 +3,7 @@ import { memo } from 'react';
 import { definitionOf, resetRow, toggleMute, type RangeName, type RowName } from '../../bench/edit.ts';
 import { MutedIcon, MuteIcon, ResetIcon, StarIcon, TogetherIcon } from '../../parts/icons.tsx';
 import { STAR_WORDS, turnStar, type Star } from './at-hand.ts';
-import { turnTogether, useTogether } from './together.ts';
+import { toggleLinked, useLinkedRows } from './linked-rows.ts';
 
 interface ToolsProps {
   name: RowName;
@@ -37,7 +37,7 @@ export const MuteAndReset = memo(function MuteAndReset({ name, label, muted }: T
 /** Keeps a row at hand, and moves it together with others. */
 export const StarAndTogether = memo(function StarAndTogether({ name, star }: { name: RangeName; star: Star }) {
   const { label } = definitionOf(name);
-  const together = useTogether((s) => s.names.includes(name));
+  const together = useLinkedRows((s) => s.names.includes(name));
   return (
     <>
       <Tooltip title={STAR_WORDS[star]}>
@@ -54,7 +54,7 @@ export const StarAndTogether = memo(function StarAndTogether({ name, star }: { n
           className={`tool ${together ? 'lit' : ''}`}
           aria-label={`${label} moves together`}
           aria-pressed={together}
-          onClick={() => turnTogether(name)}
+          onClick={() => toggleLinked(name)}
         >
           <TogetherIcon size={15} />
         </button>

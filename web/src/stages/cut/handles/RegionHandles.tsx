@@ -7,7 +7,7 @@ import { AMBER, PAPER, round, rowsOf, shareAt, type HandleProps } from './shared
 
 type Place = [number, number];
 const NEAR = 0.008;
-const MOST = 600;
+const MAX_POINTS = 600;
 
 /** Four corners of a box, or the outline itself. */
 const corners = (outline: readonly (readonly number[])[]): Place[] => {
@@ -51,7 +51,7 @@ export function RegionHandles({ place, step, width, height }: HandleProps) {
     else if (drawing === 'outline') {
       const last = outline[outline.length - 1];
       const far = Math.hypot(at[0] - last[0], at[1] - last[1]) > NEAR;
-      if (far && outline.length < MOST) set([...outline, at]);
+      if (far && outline.length < MAX_POINTS) set([...outline, at]);
     }
   };
   const end = () => {

@@ -2,7 +2,7 @@ import { clayOf, type RecipeStep, type Rows } from '@amber-stamp/core/cut';
 import { wrap, type Remote } from 'comlink';
 import { useEffect, useRef, type RefObject } from 'react';
 import { coded } from '../../../parts/coded.ts';
-import { trouble } from '../../../parts/messages.tsx';
+import { notifyError } from '../../../parts/messages.tsx';
 import { Newest } from '../../../parts/newest.ts';
 import type { SurfaceScene } from '../../../parts/surface-scene.ts';
 import { cutter } from '../../../workers/pool.ts';
@@ -39,7 +39,7 @@ export function useClay(
         scene.current?.setRows(rows);
         onRows();
       } catch (cause) {
-        trouble(coded(cause, 'The clay could not be shown. Take the last stroke back.'));
+        notifyError(coded(cause, 'The clay could not be shown. Take the last stroke back.'));
       }
     });
 

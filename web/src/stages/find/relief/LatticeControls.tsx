@@ -6,7 +6,7 @@ import { ParamField } from '../../../parts/ParamField.tsx';
 import { setCast } from './cast-place.ts';
 import { useBending } from './lattice.ts';
 
-const SIDE = stepNamed('cast').params.latticeSide;
+const LATTICE_SIDE = stepNamed('cast').params.latticeSide;
 
 /** Whether a drag turns the object or bends it, and the lattice that bends it. */
 export function LatticeControls({ step }: { step: RecipeStep }) {
@@ -31,7 +31,12 @@ export function LatticeControls({ step }: { step: RecipeStep }) {
       />
       {bends && (
         <>
-          <ParamField param={SIDE} value={step.latticeSide} onLive={setSide} onDone={() => settle('another lattice')} />
+          <ParamField
+            param={LATTICE_SIDE}
+            value={step.latticeSide}
+            onLive={setSide}
+            onDone={() => settle('another lattice')}
+          />
           <label className="switch-row">
             <Switch checked={alike} onChange={(_, on) => useBending.setState({ alike: on })} />
             left and right alike

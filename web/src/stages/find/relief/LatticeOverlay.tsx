@@ -2,7 +2,7 @@ import type { RecipeStep } from '@amber-stamp/core/cut';
 import type { Mesh } from '@amber-stamp/core/raster';
 import { useMemo, useRef, useState, type KeyboardEvent, type PointerEvent, type WheelEvent } from 'react';
 import { settle } from '../../../bench/store.ts';
-import type { Sight } from './framing.ts';
+import type { ViewExtent } from './framing.ts';
 import { bend, latticeLines, latticeSideOf, movesOf, seenPoints, useBending, type Bend } from './lattice.ts';
 import { placed, type Pane } from './panes.ts';
 
@@ -15,7 +15,7 @@ interface Props {
   plain: Mesh;
   mesh: Mesh;
   step: RecipeStep;
-  sight: Sight;
+  sight: ViewExtent;
 }
 
 interface Grip {

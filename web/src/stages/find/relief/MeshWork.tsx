@@ -15,7 +15,7 @@ import { recipeOf } from '../../cut/steps.ts';
 import { castOf } from './cast-place.ts';
 import { DepthLine } from './DepthLine.tsx';
 import { HeightProfile, type Section } from './HeightProfile.tsx';
-import { sightOf, sliceIn, type Sight } from './framing.ts';
+import { viewExtent, sliceIn, type ViewExtent } from './framing.ts';
 import { useBending } from './lattice.ts';
 import { LatticeOverlay } from './LatticeOverlay.tsx';
 import { ObjectScene } from './object-scene.ts';
@@ -38,7 +38,7 @@ function sectionOf(plate: Plate): Section {
 }
 
 /** The object of a mesh, kept on its canvas; drawn anew at every change of the view. */
-function useObject(mesh: Mesh | undefined, sight: Sight | null, box: BoxSize, panes: Panes) {
+function useObject(mesh: Mesh | undefined, sight: ViewExtent | null, box: BoxSize, panes: Panes) {
   const canvas = useRef<HTMLCanvasElement>(null);
   const scene = useRef<ObjectScene | null>(null);
   const here = mesh !== undefined;
@@ -78,7 +78,7 @@ export function MeshWork({ bench, source }: { bench: Bench; source: string }) {
   const field = useRef<HTMLDivElement>(null);
   const box = useBoxSize(field);
   const panes = panesIn(box);
-  const sight = step ? sightOf(step, facts) : null;
+  const sight = step ? viewExtent(step, facts) : null;
   const canvas = useObject(mesh, sight, box, panes);
   const turning = useTurning(bench);
   const view = useStepView(source, recipeOf(bench), place);

@@ -4,7 +4,7 @@ import { boxOfMesh, frameOf, seenFrom, type View } from '@amber-stamp/core/relie
 import type { Pane } from './panes.ts';
 
 /** How the object is looked at: as its cast is framed. */
-export interface Sight {
+export interface ViewExtent {
   view: View;
   padPct: number;
   zoom: number;
@@ -17,7 +17,7 @@ export interface Sight {
 }
 
 /** The sight of a cast's settings; `facts`: what the cast found. */
-export function sightOf(step: RecipeStep, facts: Readonly<Record<string, number | string>> | undefined): Sight {
+export function viewExtent(step: RecipeStep, facts: Readonly<Record<string, number | string>> | undefined): ViewExtent {
   const share = (name: string) => Number(step[name]) / 100;
   return {
     view: viewOf(step),
@@ -39,11 +39,11 @@ export interface Framed {
   side: number;
 }
 
-type Box = Pick<Framed, 'low' | 'high'>;
-const boxes = new WeakMap<Mesh, { key: string; box: Box }>();
+type Bounds = Pick<Framed, 'low' | 'high'>;
+const boxes = new WeakMap<Mesh, { key: string; box: Bounds }>();
 
 /** The box of a mesh as a view sees it; the last one of each mesh is kept. */
-function boxSeen(mesh: Mesh, view: View): Box {
+function boxSeen(mesh: Mesh, view: View): Bounds {
   const key = JSON.stringify(view);
   const kept = boxes.get(mesh);
   if (kept?.key === key) return kept.box;
@@ -53,7 +53,7 @@ function boxSeen(mesh: Mesh, view: View): Box {
 }
 
 /** The square around a mesh, as the cast frames it. */
-export function frameSeen(mesh: Mesh, { view, padPct, zoom }: Sight): Framed {
+export function frameSeen(mesh: Mesh, { view, padPct, zoom }: ViewExtent): Framed {
   const { low, high } = boxSeen(mesh, view);
   const extent = Math.max(high[0] - low[0], high[1] - low[1]) || 1;
   return {
@@ -76,7 +76,7 @@ export interface Depth {
 }
 
 /** The depth of a mesh for a view from below that lies under the front view, at its scale where the depth fits in. */
-export function depthSeen(mesh: Mesh, sight: Sight, pane: Pane): Depth {
+export function depthSeen(mesh: Mesh, sight: ViewExtent, pane: Pane): Depth {
   const { low, high, centre, side } = frameSeen(mesh, sight);
   const s = 2 / side;
   const halfDepth = ((high[2] - low[2]) / 2) * s;
@@ -93,7 +93,7 @@ export function depthSeen(mesh: Mesh, sight: Sight, pane: Pane): Depth {
 }
 
 /** Where the nearest and the farthest place lie on the view from below, px from its top. */
-export function sliceIn(mesh: Mesh, sight: Sight, pane: Pane): { near: number; far: number } {
+export function sliceIn(mesh: Mesh, sight: ViewExtent, pane: Pane): { near: number; far: number } {
   const { near, far, halfHeight } = depthSeen(mesh, sight, pane);
   const at = (z: number) => (pane.height / 2) * (1 - z / halfHeight);
   return { near: at(near), far: at(far) };

@@ -3,7 +3,7 @@ import type { Mesh } from '@amber-stamp/core/raster';
 import { boxOfMesh, frameOf, latticeIndex, latticePlace } from '@amber-stamp/core/relief';
 import { create } from 'zustand';
 import { setCast } from './cast-place.ts';
-import { frameSeen, type Sight } from './framing.ts';
+import { frameSeen, type ViewExtent } from './framing.ts';
 import type { Pane } from './panes.ts';
 
 /** Whether a drag bends the object, which points of its lattice are chosen, and whether both sides are bent alike. */
@@ -34,7 +34,7 @@ export function movesOf(step: RecipeStep): Map<number, Vector> {
 }
 
 /** The lattice over a pane: all its points as they are seen. `plain`: the mesh before it is bent, `mesh`: after. */
-export function seenPoints(pane: Pane, plain: Mesh, mesh: Mesh, step: RecipeStep, sight: Sight): SeenPoint[] {
+export function seenPoints(pane: Pane, plain: Mesh, mesh: Mesh, step: RecipeStep, sight: ViewExtent): SeenPoint[] {
   const side = latticeSideOf(step);
   const { low, high } = boxOfMesh(plain);
   const moves = movesOf(step);
@@ -82,7 +82,7 @@ export function bend(
   plain: Mesh,
   mesh: Mesh,
   step: RecipeStep,
-  sight: Sight,
+  sight: ViewExtent,
   from: ReadonlyMap<number, Vector>,
   { dx, dy, factor, turnDeg }: Bend,
 ): void {

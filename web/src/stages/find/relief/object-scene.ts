@@ -17,7 +17,7 @@ import {
   WebGLRenderer,
 } from 'three';
 import { isSoftware } from '../../../parts/software.ts';
-import { depthSeen, frameSeen, type Sight } from './framing.ts';
+import { depthSeen, frameSeen, type ViewExtent } from './framing.ts';
 import type { Pane } from './panes.ts';
 
 const CLAY = 0xb9b4ab;
@@ -88,7 +88,7 @@ export class ObjectScene {
     this.renderer.setScissor(x, this.height - y - height, width, height);
   }
 
-  render(sight: Sight, front: Pane, elevation: Pane): void {
+  render(sight: ViewExtent, front: Pane, elevation: Pane): void {
     const [right, upwards, towards] = frameOf(sight.view);
     const { centre, side } = frameSeen(this.mesh, sight);
     // to units of half a frame, the middle of the frame in the middle

@@ -3,7 +3,7 @@ import { MAX_PRESSES, type Press } from '@amber-stamp/core/relief';
 import { useRef, useState, type KeyboardEvent, type PointerEvent, type RefObject, type WheelEvent } from 'react';
 import { tipNames } from '../../../bench/surface.ts';
 import { change } from '../../../bench/store.ts';
-import { tell } from '../../../parts/messages.tsx';
+import { notify } from '../../../parts/messages.tsx';
 import { turnByDrag, turnByKeys } from '../../../parts/table-turn.ts';
 import { turnBy, useSurfaceEye, zoomBy } from './eye.ts';
 import type { Hit, SurfaceScene } from '../../../parts/surface-scene.ts';
@@ -39,7 +39,7 @@ function strokeNumber(bench: Bench): number {
 
 const keep = (bench: Bench, laid: readonly Press[], what: string): void => {
   if (bench.sheet.surface.presses.length + laid.length > MAX_PRESSES)
-    tell(`A surface takes ${MAX_PRESSES} dabs; begin a new one.`);
+    notify(`A surface takes ${MAX_PRESSES} dabs; begin a new one.`);
   else change(what, (d) => void d.sheet.surface.presses.push(...laid));
 };
 

@@ -10,7 +10,7 @@ import { change } from '../../../bench/store.ts';
 import { AwayIcon, MutedIcon, MuteIcon } from '../../../parts/icons.tsx';
 import { InkProof } from '../../../bench/parts/InkProof.tsx';
 
-const MOST = 4;
+const MAX_COATS = 4;
 const JOIN_WORDS: Record<Coat['join'], string> = {
   over: 'covers what is below',
   mask: 'keeps what is below only where it prints',
@@ -116,7 +116,7 @@ export function CoatsPanel({ bench }: { bench: Bench }) {
           <CoatCard key={place} bench={bench} place={place} chosen={place === chosen} />
         ))}
       </ul>
-      {coats.length < MOST && (
+      {coats.length < MAX_COATS && (
         <button
           className="link"
           onClick={() => {

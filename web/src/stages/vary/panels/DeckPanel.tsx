@@ -17,7 +17,7 @@ import { SortList } from '../../../parts/SortList.tsx';
 import { PlatePicker } from './PlatePicker.tsx';
 import { percentOf, Setting } from './Setting.tsx';
 
-const MOST = 24;
+const MAX_CARDS = 24;
 const DEAL_HELP: Record<Deck['deal'], string> = {
   'in-order': 'The cards from first to last, again and again.',
   shuffled: 'Every card once before any returns, never the same twice in a row.',
@@ -138,7 +138,7 @@ function addRelatives(bench: Bench, kinds: readonly Relative[], what: string): v
     const { deck } = coatOf(d);
     const first = deck.cards[0].plate;
     kinds.forEach((kind) => {
-      if (deck.cards.length >= MOST) return;
+      if (deck.cards.length >= MAX_CARDS) return;
       const plate = cutFurther(bench.plates[first], kind.steps(bench.brush.seed + deck.cards.length));
       if (!plate) return;
       const name = freePlateName(d, `${plateTitle(first)} ${kind.name}`);
@@ -213,7 +213,7 @@ export function DeckPanel({ bench }: { bench: Bench }) {
           ))}
         </ul>
       </SortList>
-      {deck.cards.length < MOST && (
+      {deck.cards.length < MAX_CARDS && (
         <p style={{ display: 'flex', gap: 14, margin: '6px 0 0' }}>
           <PlatePicker label="Add plates" onPick={addPlate} several />
           <Relatives bench={bench} />

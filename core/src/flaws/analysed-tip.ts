@@ -1,9 +1,10 @@
+import type { Box } from '../raster/box.ts';
 import { resample } from '../raster/resample.ts';
 import { fromPlate, raster, type Plate, type Raster } from '../raster/raster.ts';
 
 /** Side of the square that tips are looked at, px. */
-export const SIGHT = 256;
-export const SIGHT_MIDDLE = (SIGHT - 1) / 2;
+export const ANALYSIS_SIDE = 256;
+export const ANALYSIS_MIDDLE = (ANALYSIS_SIDE - 1) / 2;
 /** Empty border left around what prints, as a share of it. */
 const MARGIN = 0.06;
 const FAINT = 0.02;
@@ -11,7 +12,7 @@ const FAINT = 0.02;
 const WHOLE = 0.7;
 
 /** A tip as it is looked at: a square of 256 px, and where that square lies on the plate. */
-export interface Sight {
+export interface AnalysedTip {
   image: Raster;
   /** plate px: the square's left top corner and its side */
   left: number;
@@ -21,7 +22,7 @@ export interface Sight {
   share: number;
 }
 
-function contentOf({ width, height, data }: Plate): { x0: number; y0: number; x1: number; y1: number } {
+function contentOf({ width, height, data }: Plate): Box {
   let most = 0;
   for (let i = 0; i < data.length; i++) if (data[i] > most) most = data[i];
   const box = { x0: width, y0: height, x1: 0, y1: 0 };
@@ -36,11 +37,11 @@ function contentOf({ width, height, data }: Plate): { x0: number; y0: number; x1
   return box;
 }
 
-const sights = new WeakMap<Plate, Sight>();
+const analysed = new WeakMap<Plate, AnalysedTip>();
 
 /** The tip of a plate as it is looked at; made once for each plate object. */
-export function sightOf(plate: Plate): Sight {
-  const there = sights.get(plate);
+export function analysedTip(plate: Plate): AnalysedTip {
+  const there = analysed.get(plate);
   if (there) return there;
   const { width, height } = plate;
   const longest = Math.max(width, height);
@@ -57,7 +58,7 @@ export function sightOf(plate: Plate): Sight {
       const [px, py] = [x + left, y + top];
       if (px >= 0 && py >= 0 && px < width && py < height) square.data[y * side + x] = whole.data[py * width + px];
     }
-  const sight = { image: resample(square, SIGHT, SIGHT), left, top, side, share };
-  sights.set(plate, sight);
-  return sight;
+  const tip = { image: resample(square, ANALYSIS_SIDE, ANALYSIS_SIDE), left, top, side, share };
+  analysed.set(plate, tip);
+  return tip;
 }

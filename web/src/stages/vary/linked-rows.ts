@@ -4,10 +4,10 @@ import { presentBench } from '../../bench/store.ts';
 import { endsOf, placeOf, ROWS, setEnds, setStill, valueNear, type RowDefinition } from './rows.ts';
 
 /** Rows that move together: when a peg of one is moved, those of the others go as far on their own rulers. */
-export const useTogether = create<{ names: RangeName[] }>(() => ({ names: [] }));
+export const useLinkedRows = create<{ names: RangeName[] }>(() => ({ names: [] }));
 
-export const turnTogether = (name: RangeName): void =>
-  useTogether.setState(({ names }) => ({
+export const toggleLinked = (name: RangeName): void =>
+  useLinkedRows.setState(({ names }) => ({
     names: names.includes(name) ? names.filter((n) => n !== name) : [...names, name],
   }));
 
@@ -20,8 +20,8 @@ function carry(row: RowDefinition, way: number): void {
 }
 
 /** Moves all rows that are together with `row`, whose pegs are about to go from `from` to `to`. */
-export function carryOthers(row: RowDefinition, from: readonly number[], to: readonly number[]): void {
-  const { names } = useTogether.getState();
+export function moveLinked(row: RowDefinition, from: readonly number[], to: readonly number[]): void {
+  const { names } = useLinkedRows.getState();
   if (!names.includes(row.name)) return;
   const ways = to.map((v, k) => placeOf(row, v) - placeOf(row, from[k]));
   const way = ways.reduce((most, w) => (Math.abs(w) > Math.abs(most) ? w : most), 0);

@@ -11,7 +11,7 @@ export const onlyTakes = (join: Join): join is 'mask' | 'cut' => join === 'mask'
 export type Colouring = (at: number, coverage: number, out: Float64Array) => void;
 
 /** One coat of a stroke over one tile: how much of it prints at each pixel, and in which colour. */
-export interface CoatTile {
+export interface CompositeCoat {
   join: Join;
   /** undefined where the coat has nothing in the tile */
   coverage: Float32Array | undefined;
@@ -37,7 +37,7 @@ function keep(px: Float32Array, coverage: Float32Array | undefined, mask: boolea
  * one covers (over), keeps of what lies below only where it prints (mask), takes it away there (cut), or meets it by a
  * separable mode of the W3C compositing standard.
  */
-export function gather(coats: readonly CoatTile[], px: Float32Array, from: number, to: number): void {
+export function compositeCoats(coats: readonly CompositeCoat[], px: Float32Array, from: number, to: number): void {
   coats.forEach(({ join, coverage, colour }, c) => {
     if (c > 0 && onlyTakes(join)) {
       keep(px, coverage, join === 'mask', from, to);

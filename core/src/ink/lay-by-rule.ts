@@ -1,7 +1,8 @@
 import { chanceAfter, chanceStart } from '../maths/hash.ts';
 import type { MEETS } from '../model/brush.ts';
 import type { GrainField, Through } from './grain.ts';
-import { RECORD_BYTES, spanBegin, spanEnd } from './place.ts';
+import { RECORD_32, RECORD_64 } from './layout.ts';
+import { spanBegin, spanEnd } from './place.ts';
 
 /** What dabs do besides building up in one ink: one for a coat and stroke. */
 export interface LayRule {
@@ -22,7 +23,7 @@ export interface LayRule {
 }
 
 /** A tile that is laid into: its coverage and, with colours, the mean colour of its ink, four numbers a pixel. */
-export interface FreeTile {
+export interface RuleTile {
   coverage: Float32Array;
   tint: Float32Array | undefined;
   /** where crossings stay even: what the present way has laid by itself, and how far along the path that was */
@@ -40,11 +41,9 @@ interface Memory {
 }
 
 const UNIT = 1 / 65535;
-const INTS = RECORD_BYTES / 4;
-const DOUBLES = RECORD_BYTES / 8;
 
 /** Coverage of a pixel after a dab with ceiling `o` and share `k`; `t` is the tip itself, `roll` a chance of the pixel. */
-function met(meet: LayRule['meet'], a: number, o: number, k: number, t: number, roll: number): number {
+function blended(meet: LayRule['meet'], a: number, o: number, k: number, t: number, roll: number): number {
   switch (meet) {
     case 'build':
       return a < o ? a + (o - a) * k : a;
@@ -64,19 +63,19 @@ function met(meet: LayRule['meet'], a: number, o: number, k: number, t: number, 
 }
 
 /** Lays dabs one by one into a tile by a rule, in float64: the slower way, for everything that is not plain building. */
-export function layFreely(
+export function layByRule(
   memory: Memory,
   records: number,
   order: Uint32Array,
   dabOf: Int32Array,
-  tile: FreeTile,
+  tile: RuleTile,
   rule: LayRule,
 ): void {
   const grainOf = rule.grainsOf(tile.x, tile.y);
   for (const record of order) {
-    const i = records / 4 + record * INTS;
+    const i = records / 4 + record * RECORD_32.bytes;
     const dab = dabOf[record];
-    layOne(memory, i, records / 8 + record * DOUBLES + 8, dab, grainOf(dab), tile, rule);
+    layOne(memory, i, records / 8 + record * RECORD_64.bytes, dab, grainOf(dab), tile, rule);
   }
 }
 
@@ -86,22 +85,27 @@ function layOne(
   d: number,
   dab: number,
   grain: GrainField | undefined,
-  tile: FreeTile,
+  tile: RuleTile,
   rule: LayRule,
 ): void {
   const { ints, floats, doubles, words } = memory;
   const { side, coverage, tint } = tile;
-  const top = ints[i];
-  const y1 = Math.min(ints[i + 1], tile.y + side);
-  const x0 = Math.max(ints[i + 2], tile.x);
-  const x1 = Math.min(ints[i + 3], tile.x + side);
-  const [dux, dvx, duy, dvy] = [ints[i + 4], ints[i + 5], ints[i + 6], ints[i + 7]];
-  const texels = ints[i + 10] >> 1;
-  const stride = ints[i + 11];
-  const opacity = floats[i + 12];
-  const flow = floats[i + 13];
-  const bits = ints[i + 14];
-  const scale = floats[i + 15];
+  const top = ints[i + RECORD_32.top];
+  const y1 = Math.min(ints[i + RECORD_32.bottom], tile.y + side);
+  const x0 = Math.max(ints[i + RECORD_32.left], tile.x);
+  const x1 = Math.min(ints[i + RECORD_32.right], tile.x + side);
+  const [dux, dvx, duy, dvy] = [
+    ints[i + RECORD_32.duX],
+    ints[i + RECORD_32.dvX],
+    ints[i + RECORD_32.duY],
+    ints[i + RECORD_32.dvY],
+  ];
+  const texels = ints[i + RECORD_32.texels] >> 1;
+  const stride = ints[i + RECORD_32.stride];
+  const opacity = floats[i + RECORD_32.opacity];
+  const flow = floats[i + RECORD_32.flow];
+  const bits = ints[i + RECORD_32.bits];
+  const scale = floats[i + RECORD_32.scale];
   const fraction = (1 << bits) - 1;
   const through = rule.throughOf(dab);
   const depth = rule.depthOf(dab);
@@ -115,8 +119,8 @@ function layOne(
   for (let y = Math.max(top, tile.y); y < y1; y++) {
     const lo = spanBegin(doubles, d, y - top, x0);
     const hi = spanEnd(doubles, d, y - top, x1);
-    let u = (ints[i + 8] + Math.imul(y, duy) + Math.imul(lo, dux)) | 0;
-    let v = (ints[i + 9] + Math.imul(y, dvy) + Math.imul(lo, dvx)) | 0;
+    let u = (ints[i + RECORD_32.u] + Math.imul(y, duy) + Math.imul(lo, dux)) | 0;
+    let v = (ints[i + RECORD_32.v] + Math.imul(y, dvy) + Math.imul(lo, dvx)) | 0;
     let at = (y - tile.y) * side + lo - tile.x;
     let g = grain ? (y - grain.y0) * grain.stride + lo - grain.x0 : 0;
     for (let x = lo; x <= hi; x++, at++, g++) {
@@ -135,12 +139,12 @@ function layOne(
       const k = full * t;
       const a = coverage[at];
       if (way) {
-        const own = met(rule.meet, way.alongPx[at] >= since ? way.coverage[at] : 0, opacity, k, t, 0);
+        const own = blended(rule.meet, way.alongPx[at] >= since ? way.coverage[at] : 0, opacity, k, t, 0);
         way.alongPx[at] = along;
         way.coverage[at] = own;
         coverage[at] = Math.max(a, own);
       } else if (build) coverage[at] = a < opacity ? a + (opacity - a) * k : a;
-      else coverage[at] = met(rule.meet, a, opacity, k, t, start === 0 ? 0 : chanceAfter(start, x, y, 0));
+      else coverage[at] = blended(rule.meet, a, opacity, k, t, start === 0 ? 0 : chanceAfter(start, x, y, 0));
       if (tinted) paint(tint, 4 * at, rule.colours as Float32Array, 3 * dab, a, opacity * k);
     }
   }

@@ -1,15 +1,7 @@
 import type { GrainField } from './grain.ts';
+import { EXTRAS, EXTRAS_32 } from './layout.ts';
 import type { InkMemory } from './memory.ts';
-import type { LayRule } from './lay-freely.ts';
-
-/**
- * What a dab carries besides its record where it is laid through a grain or in a colour of its own: 32 bytes.
- *
- *   0 address of the grain at sheet pixel (0, 0), modulo 2^32; 4 its stride, 0 for no grain  i32
- *   8 depth 0..1                                                                            f32
- *  16 r, g, b, 1                                                                            f32
- */
-export const COMPANION_BYTES = 32;
+import type { LayRule } from './lay-by-rule.ts';
 
 /** Whether a rule is one that the kernel follows: dabs build up, at most through grains that are multiplied, or in colours. */
 export const isThrough = (rule: LayRule): boolean => rule.meet === 'build' && !rule.ways && rule.multiplies;
@@ -40,8 +32,8 @@ export class HeldGrains {
   }
 }
 
-/** Writes the companions of some dabs over the tile whose first pixel is (x, y); gives their address. */
-export function writeCompanions(
+/** Writes the extras of some dabs over the tile whose first pixel is (x, y); gives their address. */
+export function writeDabExtras(
   memory: InkMemory,
   grains: HeldGrains,
   dabs: readonly number[],
@@ -52,16 +44,16 @@ export function writeCompanions(
   // grains first: to copy one may make the memory grow, which replaces the buffer
   const fields = dabs.map((dab) => grainOf(dab));
   const origins = fields.map((field) => (field ? grains.origin(field) : 0));
-  const address = memory.allocate(Math.max(1, dabs.length) * COMPANION_BYTES);
-  const floats = memory.floats(address, 8 * dabs.length);
-  const ints = new Int32Array(memory.memory.buffer, address, 8 * dabs.length);
+  const address = memory.allocate(Math.max(1, dabs.length) * EXTRAS.bytes);
+  const floats = memory.floats(address, EXTRAS_32.bytes * dabs.length);
+  const ints = new Int32Array(memory.memory.buffer, address, EXTRAS_32.bytes * dabs.length);
   dabs.forEach((dab, k) => {
-    const at = 8 * k;
-    ints[at] = origins[k];
-    ints[at + 1] = fields[k]?.stride ?? 0;
-    floats[at + 2] = rule.depthOf(dab);
-    floats.set(rule.colours ? rule.colours.subarray(3 * dab, 3 * dab + 3) : [0, 0, 0], at + 4);
-    floats[at + 7] = 1;
+    const at = EXTRAS_32.bytes * k;
+    ints[at + EXTRAS_32.grain] = origins[k];
+    ints[at + EXTRAS_32.grainStride] = fields[k]?.stride ?? 0;
+    floats[at + EXTRAS_32.depth] = rule.depthOf(dab);
+    floats.set(rule.colours ? rule.colours.subarray(3 * dab, 3 * dab + 3) : [0, 0, 0], at + EXTRAS_32.colour);
+    floats[at + EXTRAS_32.colour + 3] = 1;
   });
   return address;
 }

@@ -1,8 +1,8 @@
 import type { DriverName } from '../model/brush.ts';
 import { clamp } from '../maths/ramps.ts';
 
-/** The hand at every dab of a stroke, as columns: what drivers read. Units as in PathSample. */
-export interface Hands {
+/** The pen at every dab of a stroke, as columns: what drivers read. Units as in PathSample. */
+export interface PenColumns {
   count: number;
   /** length of the whole stroke, px */
   lengthPx: number;
@@ -18,7 +18,7 @@ export interface Hands {
   /** readings 0..1 that several properties ask for at every dab, made once */
   heading: Float64Array;
   twist: Float64Array;
-  hurry: Float64Array;
+  speedShare: Float64Array;
   progress: Float64Array;
   /** what drivers read straight from a column, in the order of READ */
   read: Float64Array[];
@@ -30,7 +30,7 @@ export const READ = {
   tilt: 'tilt',
   twist: 'twist',
   heading: 'heading',
-  speed: 'hurry',
+  speed: 'speedShare',
   progress: 'progress',
 } as const satisfies Partial<Record<DriverName, string>>;
 const READ_COLUMNS = Object.values(READ);
@@ -47,27 +47,27 @@ const COLUMNS = [
   'alongPx',
   'heading',
   'twist',
-  'hurry',
+  'speedShare',
   'progress',
 ] as const;
 
 /** Empty columns with room for `capacity` dabs. */
-export function emptyHands(lengthPx: number, capacity: number): Hands {
+export function emptyPenColumns(lengthPx: number, capacity: number): PenColumns {
   const columns: Record<string, Float64Array> = {};
   for (const name of COLUMNS) columns[name] = new Float64Array(capacity);
-  const hands = { count: 0, lengthPx, read: [] as Float64Array[], ...columns } as unknown as Hands;
-  nameRead(hands);
-  return hands;
+  const pen = { count: 0, lengthPx, read: [] as Float64Array[], ...columns } as unknown as PenColumns;
+  nameRead(pen);
+  return pen;
 }
 
-function nameRead(hands: Hands): void {
-  hands.read = READ_COLUMNS.map((name) => hands[name]);
+function nameRead(pen: PenColumns): void {
+  pen.read = READ_COLUMNS.map((name) => pen[name]);
 }
 
 /** Gives the columns room for `capacity` dabs; their rows stay. */
-export function makeRoom(hands: Hands, capacity: number): void {
-  for (const name of COLUMNS) hands[name] = widened(hands[name], capacity);
-  nameRead(hands);
+export function makeRoom(pen: PenColumns, capacity: number): void {
+  for (const name of COLUMNS) pen[name] = widened(pen[name], capacity);
+  nameRead(pen);
 }
 
 /** The column with room for `capacity` numbers. */
@@ -84,18 +84,18 @@ const FULL_SPEED = 3;
 export const fraction = (v: number): number => v - Math.floor(v);
 
 /** Makes the readings of a row from the rest of it. */
-export function makeReadings(hands: Hands, row: number): void {
-  hands.heading[row] = fraction(hands.headingDeg[row] / 360);
-  hands.twist[row] = fraction(hands.twistDeg[row] / 360);
-  hands.hurry[row] = clamp(hands.speed[row] / FULL_SPEED);
-  hands.progress[row] = hands.lengthPx > 0 ? clamp(hands.alongPx[row] / hands.lengthPx) : 0;
+export function makeReadings(pen: PenColumns, row: number): void {
+  pen.heading[row] = fraction(pen.headingDeg[row] / 360);
+  pen.twist[row] = fraction(pen.twistDeg[row] / 360);
+  pen.speedShare[row] = clamp(pen.speed[row] / FULL_SPEED);
+  pen.progress[row] = pen.lengthPx > 0 ? clamp(pen.alongPx[row] / pen.lengthPx) : 0;
 }
 
 /** Makes rows `from + 1` up to, not including, `to` the same as row `from`. */
-export function repeatHand(hands: Hands, from: number, to: number): void {
+export function repeatPenRow(pen: PenColumns, from: number, to: number): void {
   // mostly few rows: a loop is several times as fast as to call `fill` for each column
   for (const name of COLUMNS) {
-    const column = hands[name];
+    const column = pen[name];
     for (let i = from + 1; i < to; i++) column[i] = column[from];
   }
 }
@@ -105,12 +105,12 @@ export function repeatHand(hands: Hands, from: number, to: number): void {
  * remember what it gave before. Columns instead of a call for each dab: no number is boxed on the way.
  */
 export interface Column {
-  (hands: Hands, from: number, to: number, out: Float64Array): void;
+  (pen: PenColumns, from: number, to: number, out: Float64Array): void;
   /** the value at every dab, where it is the same at all of them */
   readonly always?: number;
 }
 
 /** A new column of a table, which holds zeros, filled for the first `count` dabs. */
-export function fillNew(column: Column, hands: Hands, count: number, out: Float64Array): void {
-  if (column.always !== 0) column(hands, 0, count, out);
+export function fillNew(column: Column, pen: PenColumns, count: number, out: Float64Array): void {
+  if (column.always !== 0) column(pen, 0, count, out);
 }

@@ -1,8 +1,9 @@
+import type { Box } from '../raster/box.ts';
 import type { CoatPrint, Rgb, TilePlace } from './types.ts';
 import { writeThrough } from './combine.ts';
-import { gather, gradientColour, type CoatTile, type Colouring } from './gather.ts';
+import { compositeCoats, gradientColour, type CompositeCoat, type Colouring } from './composite.ts';
 import type { InkMemory } from './memory.ts';
-import { TILE, type Box } from './sheet-size.ts';
+import { TILE } from './sheet-size.ts';
 
 const PIXELS = TILE * TILE;
 const group = new Float32Array(PIXELS * 4);
@@ -60,9 +61,9 @@ const scratches: Float32Array[] = [];
 const scratch = (coat: number): Float32Array => (scratches[coat] ??= new Float32Array(PIXELS));
 
 /** Gathers the coats of a stroke in one tile into the common group; gives the box that may print. */
-function gathered(memory: InkMemory, coats: readonly CoatPrint[], place: TilePlace): Box {
+function composited(memory: InkMemory, coats: readonly CoatPrint[], place: TilePlace): Box {
   const box = touchedBy(coats, place);
-  const tiles: CoatTile[] = coats.map((coat, c) => ({
+  const tiles: CompositeCoat[] = coats.map((coat, c) => ({
     join: coat.join,
     coverage: coverageOf(memory, coat, place, box, scratch(c)),
     colour: colouringOf(memory, coat, place.key),
@@ -71,19 +72,19 @@ function gathered(memory: InkMemory, coats: readonly CoatPrint[], place: TilePla
     const from = y * TILE + box.x0;
     const to = y * TILE + box.x1;
     group.fill(0, 4 * from, 4 * to);
-    gather(tiles, group, from, to);
+    compositeCoats(tiles, group, from, to);
   }
   return box;
 }
 
 /** Prints a stroke whose coats do more than cover each other in one ink over the pixels of a tile. */
-export function printGathered(
+export function printComposite(
   memory: InkMemory,
   coats: readonly CoatPrint[],
   place: TilePlace,
   pixels: Float32Array,
 ): void {
-  const { x0, y0, x1, y1 } = gathered(memory, coats, place);
+  const { x0, y0, x1, y1 } = composited(memory, coats, place);
   for (let y = y0; y < y1; y++)
     for (let at = y * TILE + x0; at < y * TILE + x1; at++) {
       const alpha = group[4 * at + 3];
@@ -93,8 +94,13 @@ export function printGathered(
 }
 
 /** Leaves of the pixels of a tile what a stroke does not cover. */
-export function takeAway(memory: InkMemory, coats: readonly CoatPrint[], place: TilePlace, pixels: Float32Array): void {
-  const { x0, y0, x1, y1 } = gathered(memory, coats, place);
+export function eraseComposite(
+  memory: InkMemory,
+  coats: readonly CoatPrint[],
+  place: TilePlace,
+  pixels: Float32Array,
+): void {
+  const { x0, y0, x1, y1 } = composited(memory, coats, place);
   for (let y = y0; y < y1; y++)
     for (let at = y * TILE + x0; at < y * TILE + x1; at++) {
       const left = 1 - group[4 * at + 3];
@@ -103,7 +109,7 @@ export function takeAway(memory: InkMemory, coats: readonly CoatPrint[], place: 
 }
 
 /** Puts an opaque ground under pixels. */
-export function layBelow([r, g, b]: Rgb, pixels: Float32Array): void {
+export function putGroundBelow([r, g, b]: Rgb, pixels: Float32Array): void {
   for (let p = 0; p < pixels.length; p += 4) {
     const seen = 1 - pixels[p + 3];
     pixels[p] += seen * r;

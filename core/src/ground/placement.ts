@@ -24,7 +24,7 @@ export const BLENDS = [
 ] as const;
 
 /** How ink lies on the ground. */
-export interface Lie {
+export interface GroundPlacement {
   place: (typeof PLACES)[number];
   /** which layer it lies in front of, behind or clipped to */
   layer: SceneLayer;
@@ -35,7 +35,7 @@ export interface Lie {
 }
 export const MAX_BLUR_PX = 24;
 
-export const PLAIN_LIE: Readonly<Lie> = {
+export const PLAIN_PLACEMENT: Readonly<GroundPlacement> = {
   place: 'front',
   layer: 'floor',
   blend: 'normal',
@@ -43,14 +43,14 @@ export const PLAIN_LIE: Readonly<Lie> = {
   blurPx: 0,
 };
 
-export const lieSchema = shape({
-  place: string().oneOf(PLACES).default(PLAIN_LIE.place),
-  layer: string().oneOf(SCENE_LAYERS).default(PLAIN_LIE.layer),
-  blend: string().oneOf(BLENDS).default(PLAIN_LIE.blend),
-  opacityPct: finite().min(0).max(100).default(PLAIN_LIE.opacityPct),
-  blurPx: finite().min(0).max(MAX_BLUR_PX).default(PLAIN_LIE.blurPx),
+export const groundPlacementSchema = shape({
+  place: string().oneOf(PLACES).default(PLAIN_PLACEMENT.place),
+  layer: string().oneOf(SCENE_LAYERS).default(PLAIN_PLACEMENT.layer),
+  blend: string().oneOf(BLENDS).default(PLAIN_PLACEMENT.blend),
+  opacityPct: finite().min(0).max(100).default(PLAIN_PLACEMENT.opacityPct),
+  blurPx: finite().min(0).max(MAX_BLUR_PX).default(PLAIN_PLACEMENT.blurPx),
 });
 
 /** Whether ink simply lies over everything: then a plain ground needs no putting together. */
-export const isPlainLie = ({ place, blend, opacityPct, blurPx }: Lie): boolean =>
+export const isPlainPlacement = ({ place, blend, opacityPct, blurPx }: GroundPlacement): boolean =>
   place !== 'uncover' && blend === 'normal' && opacityPct === 100 && blurPx === 0;

@@ -1,0 +1,160 @@
+/**
+ * What lies in the memory that the kernel and TypeScript share: byte offsets, little endian. core/src/ink/layout.ts says the
+ * same, with what each is; a test holds the two equal.
+ */
+// @ts-ignore: decorator
+@inline
+export const ENTRY_X: usize = 0;
+// @ts-ignore: decorator
+@inline
+export const ENTRY_Y: usize = 8;
+// @ts-ignore: decorator
+@inline
+export const ENTRY_WIDTH: usize = 16;
+// @ts-ignore: decorator
+@inline
+export const ENTRY_HEIGHT: usize = 24;
+// @ts-ignore: decorator
+@inline
+export const ENTRY_TURNS: usize = 32;
+// @ts-ignore: decorator
+@inline
+export const ENTRY_LEVEL: usize = 40;
+// @ts-ignore: decorator
+@inline
+export const ENTRY_MIRRORS: usize = 44;
+// @ts-ignore: decorator
+@inline
+export const ENTRY_OPACITY: usize = 48;
+// @ts-ignore: decorator
+@inline
+export const ENTRY_FLOW: usize = 52;
+// @ts-ignore: decorator
+@inline
+export const ENTRY_BYTES: usize = 64;
+// @ts-ignore: decorator
+@inline
+export const LEVEL_HULL: usize = 0;
+// @ts-ignore: decorator
+@inline
+export const LEVEL_ACROSS: usize = 64;
+// @ts-ignore: decorator
+@inline
+export const LEVEL_DOWN: usize = 72;
+// @ts-ignore: decorator
+@inline
+export const LEVEL_BITS: usize = 80;
+// @ts-ignore: decorator
+@inline
+export const LEVEL_STRIDE: usize = 84;
+// @ts-ignore: decorator
+@inline
+export const LEVEL_BYTES: usize = 128;
+// @ts-ignore: decorator
+@inline
+export const RECORD_TOP: usize = 0;
+// @ts-ignore: decorator
+@inline
+export const RECORD_BOTTOM: usize = 4;
+// @ts-ignore: decorator
+@inline
+export const RECORD_LEFT: usize = 8;
+// @ts-ignore: decorator
+@inline
+export const RECORD_RIGHT: usize = 12;
+// @ts-ignore: decorator
+@inline
+export const RECORD_DU_X: usize = 16;
+// @ts-ignore: decorator
+@inline
+export const RECORD_DV_X: usize = 20;
+// @ts-ignore: decorator
+@inline
+export const RECORD_DU_Y: usize = 24;
+// @ts-ignore: decorator
+@inline
+export const RECORD_DV_Y: usize = 28;
+// @ts-ignore: decorator
+@inline
+export const RECORD_U: usize = 32;
+// @ts-ignore: decorator
+@inline
+export const RECORD_V: usize = 36;
+// @ts-ignore: decorator
+@inline
+export const RECORD_TEXELS: usize = 40;
+// @ts-ignore: decorator
+@inline
+export const RECORD_STRIDE: usize = 44;
+// @ts-ignore: decorator
+@inline
+export const RECORD_OPACITY: usize = 48;
+// @ts-ignore: decorator
+@inline
+export const RECORD_FLOW: usize = 52;
+// @ts-ignore: decorator
+@inline
+export const RECORD_BITS: usize = 56;
+// @ts-ignore: decorator
+@inline
+export const RECORD_SCALE: usize = 60;
+// @ts-ignore: decorator
+@inline
+export const RECORD_LOWER: usize = 64;
+// @ts-ignore: decorator
+@inline
+export const RECORD_LOWER_SLOPES: usize = 96;
+// @ts-ignore: decorator
+@inline
+export const RECORD_UPPER: usize = 128;
+// @ts-ignore: decorator
+@inline
+export const RECORD_UPPER_SLOPES: usize = 160;
+// @ts-ignore: decorator
+@inline
+export const RECORD_BYTES: usize = 192;
+// @ts-ignore: decorator
+@inline
+export const EXTRAS_GRAIN: usize = 0;
+// @ts-ignore: decorator
+@inline
+export const EXTRAS_GRAIN_STRIDE: usize = 4;
+// @ts-ignore: decorator
+@inline
+export const EXTRAS_DEPTH: usize = 8;
+// @ts-ignore: decorator
+@inline
+export const EXTRAS_COLOUR: usize = 16;
+// @ts-ignore: decorator
+@inline
+export const EXTRAS_BYTES: usize = 32;
+// @ts-ignore: decorator
+@inline
+export const LAMP_TO_X: usize = 0;
+// @ts-ignore: decorator
+@inline
+export const LAMP_TO_Y: usize = 4;
+// @ts-ignore: decorator
+@inline
+export const LAMP_TO_Z: usize = 8;
+// @ts-ignore: decorator
+@inline
+export const LAMP_HALF_X: usize = 12;
+// @ts-ignore: decorator
+@inline
+export const LAMP_HALF_Y: usize = 16;
+// @ts-ignore: decorator
+@inline
+export const LAMP_HALF_Z: usize = 20;
+// @ts-ignore: decorator
+@inline
+export const LAMP_FLAT_SHINE: usize = 24;
+// @ts-ignore: decorator
+@inline
+export const LAMP_AMBIENT: usize = 28;
+// @ts-ignore: decorator
+@inline
+export const LAMP_GLOSS: usize = 32;
+// @ts-ignore: decorator
+@inline
+export const LAMP_BYTES: usize = 36;

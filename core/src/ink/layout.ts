@@ -1,0 +1,113 @@
+/**
+ * What lies in the memory that the kernel and TypeScript share: byte offsets, little endian. core/kernel/layout.ts says the
+ * same, and a test holds the two equal.
+ */
+
+/** A dab as `place` reads it. */
+export const ENTRY = {
+  /** f64: middle and extent, sheet px */
+  x: 0,
+  y: 8,
+  width: 16,
+  height: 24,
+  /** f64: clockwise, 1 = 360 degrees */
+  turns: 32,
+  /** u32: address of the head of its level */
+  level: 40,
+  /** i32: 1 across, 2 down */
+  mirrors: 44,
+  /** f32: 0..1 */
+  opacity: 48,
+  flow: 52,
+  bytes: 64,
+} as const;
+
+/** What stands before the texels of a level. */
+export const LEVEL = {
+  /** f64: eight half planes of the hull */
+  hull: 0,
+  /** f64: texels of the whole plate; a fraction where the plate's side is odd */
+  across: 64,
+  down: 72,
+  /** i32: bits behind the point of its texture coordinates, and texels in a row */
+  bits: 80,
+  stride: 84,
+  bytes: 128,
+} as const;
+
+/** A placed dab as `lay` reads it. */
+export const RECORD = {
+  /** i32: its box in sheet px; bottom and right are outside */
+  top: 0,
+  bottom: 4,
+  left: 8,
+  right: 12,
+  /** i32: steps of the texture coordinates for one px to the right and down, fixed point */
+  duX: 16,
+  dvX: 20,
+  duY: 24,
+  dvY: 28,
+  /** i32: texture coordinates at the centre of sheet pixel (0, 0), modulo 2^32 */
+  u: 32,
+  v: 36,
+  /** u32: address of the texels, and texels in a row */
+  texels: 40,
+  stride: 44,
+  /** f32: 0..1; flow divided by 65535 */
+  opacity: 48,
+  flow: 52,
+  /** i32: bits behind the point of the texture coordinates; f32: two to the minus that */
+  bits: 56,
+  scale: 60,
+  /** f64: the span of a row: x >= bound + slope (y - top) for four lower bounds, x <= for four upper ones */
+  lower: 64,
+  lowerSlopes: 96,
+  upper: 128,
+  upperSlopes: 160,
+  bytes: 192,
+} as const;
+
+/** What a dab carries besides its record where it is laid through a grain or in a colour of its own. */
+export const EXTRAS = {
+  /** i32: address of the grain at sheet pixel (0, 0), modulo 2^32; numbers in a row of it, 0 for no grain */
+  grain: 0,
+  grainStride: 4,
+  /** f32: 0..1 */
+  depth: 8,
+  /** f32: r, g, b, 1 */
+  colour: 16,
+  bytes: 32,
+} as const;
+
+/** Where a lamp is told. */
+export const LAMP_LAYOUT = {
+  /** f32: the way to it, and half way to it from the eye */
+  toX: 0,
+  toY: 4,
+  toZ: 8,
+  halfX: 12,
+  halfY: 16,
+  halfZ: 20,
+  /** f32: the shine of what lies flat, the share of light from everywhere, the gloss */
+  flatShine: 24,
+  ambient: 28,
+  gloss: 32,
+  bytes: 36,
+} as const;
+
+type Words<T> = { readonly [K in keyof T]: number };
+
+/** A layout counted in numbers of so many bytes, for views of such numbers. */
+const counted = <T extends Record<string, number>>(layout: T, bytes: number): Words<T> =>
+  Object.freeze(Object.fromEntries(Object.entries(layout).map(([name, at]) => [name, at / bytes]))) as Words<T>;
+
+/** Places of 32-bit numbers. */
+export const ENTRY_32 = counted(ENTRY, 4);
+export const LEVEL_32 = counted(LEVEL, 4);
+export const RECORD_32 = counted(RECORD, 4);
+export const EXTRAS_32 = counted(EXTRAS, 4);
+export const LAMP_32 = counted(LAMP_LAYOUT, 4);
+/** Places of 64-bit numbers. */
+export const ENTRY_64 = counted(ENTRY, 8);
+export const LEVEL_64 = counted(LEVEL, 8);
+export const RECORD_64 = counted(RECORD, 8);
