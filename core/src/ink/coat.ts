@@ -174,7 +174,7 @@ export function layCoat(engine: InkEngine, job: CoatJob, dabs: DabTable): LaidCo
   const coat = job.brush.coats[job.coat];
   let depth = 0;
   for (let i = 0; i < dabs.count; i++) depth += dabs.depthPct[i];
-  const how = { rule: ruleOf(engine, job, dabs), floor: sheetTiltOf(coat.floor) };
+  const how = { rule: ruleOf(engine, job, dabs), tilt: sheetTiltOf(coat.floor) };
   return {
     layer: engine.lay(dabs, platesOf(coat, job.plates), job.size, job.zoom, how),
     depth: depth / Math.max(1, dabs.count) / 100,
