@@ -60,7 +60,10 @@ export default tseslint.config(
   {
     files: ['web/**/*.tsx', 'web/**/*.ts'],
     plugins: { 'react-hooks': hooks },
-    rules: { 'react-hooks/rules-of-hooks': 'error', 'react-hooks/exhaustive-deps': 'error' },
+    rules: {
+      'react-hooks/rules-of-hooks': 'error',
+      'react-hooks/exhaustive-deps': ['error', { additionalHooks: '(useAbortable)' }],
+    },
   },
   { files: ['**/*.test.ts', 'e2e/**/*.ts'], rules: { '@typescript-eslint/no-unused-expressions': 'off' } },
 );

@@ -16,7 +16,7 @@ import {
 } from '../src/bench/cures.ts';
 import { usePlates, wantPlates } from '../src/bench/plates.ts';
 import { change, closeBench, openBench, presentBench, undo, useBench } from '../src/bench/store.ts';
-import type { ProveJob, ShownFix } from '../src/workers/prove-protocol.ts';
+import type { ProveJob, ShownFix } from '../src/engine/protocol/prove.ts';
 import { benchOf, plateOf, STANDING } from './helpers/benches.ts';
 import { standIn, until } from './helpers/workers.ts';
 

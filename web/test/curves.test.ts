@@ -1,6 +1,6 @@
 import { expect } from 'chai';
 import { alikeAfter, curvesOf, MOST_LAGS, strongestOf } from '../src/stages/prove/curves.ts';
-import type { Likeness, EchoView, GiveAwayView } from '../src/workers/prove-protocol.ts';
+import type { Likeness, EchoView, GiveAwayView } from '../src/engine/protocol/prove.ts';
 
 const bump = (given: Partial<GiveAwayView>): GiveAwayView => ({
   place: { what: 'bump', x: 0.5, y: 0.1 },

@@ -12,7 +12,7 @@ import {
 } from '../src/bench/ladder.ts';
 import { usePlates, wantPlates } from '../src/bench/plates.ts';
 import { closeBench, openBench, presentBench, undo, useBench } from '../src/bench/store.ts';
-import type { ProveJob } from '../src/workers/prove-protocol.ts';
+import type { ProveJob } from '../src/engine/protocol/prove.ts';
 import { benchOf, plateOf, STANDING } from './helpers/benches.ts';
 import { standIn, until } from './helpers/workers.ts';
 

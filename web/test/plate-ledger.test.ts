@@ -3,11 +3,11 @@ import type { Plate } from '@amber-stamp/core/raster';
 import { expect } from 'chai';
 import { HeldByKey } from '../src/engine/held-by-key.ts';
 import { PlateLedger, type Fresh } from '../src/engine/plate-ledger.ts';
-import { MEASURED_KEPT } from '../src/workers/prove-protocol.ts';
+import { MEASURED_KEPT } from '../src/engine/protocol/prove.ts';
 import { brushOf } from '../../core/test/helpers/echoes.ts';
 import { standIn } from './helpers/workers.ts';
-import { holdPlate } from '../src/workers/pool.ts';
-import { HELPER, proverFor } from '../src/workers/prover.ts';
+import { holdPlate } from '../src/engine/pool.ts';
+import { HELPER, proverFor } from '../src/engine/provers.ts';
 
 const plate = (value: number): Plate => ({ width: 1, height: 1, data: new Uint16Array([value]) });
 const numberOf = (key: string): number => Number(key.split(' ')[1]);

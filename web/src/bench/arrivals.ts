@@ -9,7 +9,7 @@ import { listsChanged } from '../api/queries.ts';
 import type { Imported, OpenBrush, SourceInfo } from '../api/types.ts';
 import { upload } from '../api/upload.ts';
 import { notify, notifyError } from '../parts/messages.tsx';
-import { cutter, holdPlate, openSource } from '../workers/pool.ts';
+import { cutter, holdPlate, openSource } from '../engine/pool.ts';
 import { keepPortrait } from './keeping.ts';
 import { plateKey } from './plate-key.ts';
 import { filePlate, readyOf } from './plates.ts';

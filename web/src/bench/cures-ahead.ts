@@ -1,7 +1,7 @@
 import { helps, type Fix, type SingleCure } from '@amber-stamp/core/prove';
 import { create } from 'zustand';
-import type { ProveApi, ProveJob, ShownFix } from '../workers/prove-protocol.ts';
-import { HELPER, proverFor } from '../workers/prover.ts';
+import type { ProveApi, ProveJob, ShownFix } from '../engine/protocol/prove.ts';
+import { HELPER, proverFor } from '../engine/provers.ts';
 import { echoJob, keyOf } from './echo.ts';
 import { presentBench, useBench } from './store.ts';
 
@@ -21,8 +21,9 @@ export const useSingles = create<Readonly<Record<string, boolean>>>(() => ({}));
 export const singleKey = ({ coat, card, place }: SingleCure['giveAway']): string =>
   `${coat} ${card} ${place.what} ${place.x.toFixed(3)} ${place.y.toFixed(3)}`;
 
-/** Whether fixes are still tried ahead: not once the button was pressed, when all workers do so. */
-let going = false;
+/** What tries ahead; ended once the button was pressed, when all workers try. */
+let going = new AbortController();
+going.abort();
 
 /** Begins in the worker that has just measured this state, so that hardly anything is left to measure. */
 const begin = async (job: ProveJob): Promise<BegunCures | undefined> => (await proverFor(job))?.begin(job);
@@ -74,11 +75,13 @@ export async function tryAhead(): Promise<void> {
   const bench = presentBench();
   const job = echoJob(bench);
   const again = job && ahead?.key === keyOf(job);
-  if (!job || (again && going)) return;
+  if (!job || (again && !going.signal.aborted)) return;
   const mine: Ahead = again && ahead ? ahead : { key: keyOf(job), begun: begin(job), tried: new Map() };
   if (!again) useSingles.setState({}, true);
   ahead = mine;
-  going = true;
+  going.abort();
+  going = new AbortController();
+  const { signal } = going;
   try {
     const found = await mine.begun;
     const prover = await proverFor(job, HELPER);
@@ -86,7 +89,7 @@ export async function tryAhead(): Promise<void> {
       forget(mine);
       return;
     }
-    const stopped = () => !going || ahead !== mine || useBench.getState().bench !== bench;
+    const stopped = () => signal.aborted || useBench.getState().bench !== bench;
     // the rest was tried, or begun, when the button was pressed
     if (!(await trySingles(mine, job, found, prover, stopped)) || again) return;
     // those that cut new plates take longest
@@ -100,7 +103,7 @@ export async function tryAhead(): Promise<void> {
   }
 }
 
-export const stopAhead = (): void => void (going = false);
+export const stopAhead = (): void => going.abort();
 
 /** What a state is compared with and what is worth trying on it. */
 export const begunFor = (job: ProveJob): Promise<BegunCures | undefined> =>

@@ -4,12 +4,13 @@ import { byScore, handOut, combineFixes, type FixBaseline, type Fix, type TriedF
 import { create } from 'zustand';
 import { coded } from '../parts/coded.ts';
 import { notifyError } from '../parts/messages.tsx';
-import type { ProveJob, ShownFix, EchoPair } from '../workers/prove-protocol.ts';
-import { onAllProvers, proverFor } from '../workers/prover.ts';
+import type { ProveJob, ShownFix, EchoPair } from '../engine/protocol/prove.ts';
+import { onAllProvers, proverFor } from '../engine/provers.ts';
 import { begunFor, stopAhead, triedAhead } from './cures-ahead.ts';
 import { dropUnused } from './coat.ts';
 import { cutFurther } from './cut-further.ts';
 import { echoJob, useEcho } from './echo.ts';
+import { LatestJob } from '../engine/latest-jobs.ts';
 import { presentPin } from './present-pin.ts';
 import { change, presentBench } from './store.ts';
 
@@ -46,10 +47,10 @@ export const useCures = create<Cures>(() => ({ ...NOTHING, tried: [], budget: 0.
 /** Shows what a fix would make of the strokes, or the present state again. */
 export const tryOn = (on: Fix | null): void => useCures.setState({ on });
 
-let round = 0;
+const curing = new LatestJob();
 /** Ends whatever is being tried; what was found stays. */
 export function cancelCures(): void {
-  round++;
+  curing.cancel();
   useCures.setState({ work: null });
 }
 export const forgetCures = (): void => {
@@ -69,54 +70,55 @@ function canBeCut(bench: Bench, { derived }: Fix): boolean {
   });
 }
 
-/** Tries fixes on two workers at once; undefined when a later wish came in between. */
+/** Tries fixes on two workers at once; some of them once the signal is aborted. */
 async function tryAll(
   job: ProveJob,
   before: FixBaseline,
   fixes: readonly Fix[],
+  signal: AbortSignal,
   onTried: (fix: ShownFix) => void,
-): Promise<ShownFix[] | undefined> {
-  const mine = round;
+): Promise<ShownFix[]> {
   const done: ShownFix[] = [];
-  await onAllProvers(
-    job,
-    handOut(fixes),
-    () => mine === round,
-    async (prover, fix) => {
-      const tried = await (triedAhead(job, fix) ?? prover.tryOne(job, before, fix));
-      if (mine !== round) return;
-      done.push(tried);
-      onTried(tried);
-    },
-  );
-  return mine === round ? done : undefined;
+  await onAllProvers(job, handOut(fixes), signal, async (prover, fix) => {
+    const tried = await (triedAhead(job, fix) ?? prover.tryOne(job, before, fix));
+    if (signal.aborted) return;
+    done.push(tried);
+    onTried(tried);
+  });
+  return done;
 }
 
 const count = (): void => useCures.setState(({ work }) => ({ work: work && { ...work, done: work.done + 1 } }));
 
 /** Tries everything that is worth it on the present brush. */
-export async function tryCures(): Promise<void> {
+async function lookForCures(job: ProveJob, bench: Bench, signal: AbortSignal): Promise<void> {
+  stopAhead();
+  useCures.setState({ ...NOTHING, tried: [], of: bench, work: { what: 'looking for cures', done: 0, total: 0 } });
+  const begun = await begunFor(job);
+  if (!begun || signal.aborted) return;
+  const fixes = begun.fixes.filter((fix) => canBeCut(bench, fix));
+  useCures.setState({ before: begun.before, work: { what: 'trying', done: 0, total: fixes.length } });
+  await tryAll(job, begun.before, fixes, signal, (fix) => {
+    count();
+    useCures.setState(({ tried }) => ({ tried: [...tried, fix].sort(byScore(begun.before)) }));
+  });
+  if (!signal.aborted) useCures.setState({ work: null });
+}
+
+/** Does something with the present state and its job in place of whatever is being tried; what fails is told. */
+async function cure(work: (job: ProveJob, bench: Bench, signal: AbortSignal) => Promise<void>): Promise<void> {
   const bench = presentBench();
   const job = echoJob(bench);
   if (!job) return;
-  round++;
-  const mine = round;
-  stopAhead();
-  useCures.setState({ ...NOTHING, tried: [], of: bench, work: { what: 'looking for cures', done: 0, total: 0 } });
   try {
-    const begun = await begunFor(job);
-    if (!begun || mine !== round) return;
-    const fixes = begun.fixes.filter((fix) => canBeCut(bench, fix));
-    useCures.setState({ before: begun.before, work: { what: 'trying', done: 0, total: fixes.length } });
-    const done = await tryAll(job, begun.before, fixes, (fix) => {
-      count();
-      useCures.setState(({ tried }) => ({ tried: [...tried, fix].sort(byScore(begun.before)) }));
-    });
-    if (done) useCures.setState({ work: null });
+    await curing.ask((signal) => work(job, bench, signal));
   } catch (cause) {
     failed(cause);
   }
 }
+
+/** Looks for cures of the present brush. */
+export const tryCures = (): Promise<void> => cure(lookForCures);
 
 function failed(cause: unknown): void {
   useCures.setState({ work: null });
@@ -175,16 +177,9 @@ const noNeed = (echo: number): void =>
     work: null,
   });
 
-/** Takes the best set of fixes within the budget for the look, and tells what it did; where nothing helps, it says so. */
-export async function cureForMe(): Promise<void> {
-  const { told, busy } = useEcho.getState();
-  if (told && !busy && told.echo < NO_NEED) return noNeed(told.echo);
-  if (useCures.getState().of !== presentBench() || useCures.getState().tried.length === 0) await tryCures();
-  const { tried, before, of: bench, budget } = useCures.getState();
-  const job = bench ? echoJob(bench) : undefined;
-  if (!job || !before || !bench) return;
-  if (before.echo < NO_NEED) return noNeed(before.echo);
-  const mine = round;
+/** The best set of the fixes that were tried, and of what is worth trying after each; undefined where none helps. */
+function bestTogether(job: ProveJob, bench: Bench, before: FixBaseline, signal: AbortSignal) {
+  const { tried, budget } = useCures.getState();
   // a picture is of no use to a worker
   const plain = tried.map(({ what, brush, derived, echo, texture, look, score }): TriedFix => ({
     what,
@@ -195,24 +190,34 @@ export async function cureForMe(): Promise<void> {
     look,
     score,
   }));
-  useCures.setState({ work: { what: 'trying them together', done: 0, total: 0 } });
-  try {
-    const best = await combineFixes(before, tried, budget, async (fix) => {
-      if (mine !== round) return [];
-      const next = ((await (await proverFor(job))?.after(job, before, fix, plain)) ?? []).filter((f) =>
-        canBeCut(bench, f),
-      );
-      useCures.setState({ work: { what: `after ${fix.what}`, done: 0, total: next.length } });
-      return (await tryAll(job, before, next, count)) ?? [];
-    });
-    if (mine !== round) return;
+  return combineFixes(before, tried, budget, async (fix) => {
+    if (signal.aborted) return [];
+    const next = ((await (await proverFor(job))?.after(job, before, fix, plain)) ?? []).filter((f) =>
+      canBeCut(bench, f),
+    );
+    useCures.setState({ work: { what: `after ${fix.what}`, done: 0, total: next.length } });
+    return tryAll(job, before, next, signal, count);
+  });
+}
+
+const NOTHING_HELPS =
+  'Nothing that was tried lowers the echo and keeps the texture within this change of the look; let the look change more.';
+
+/** Takes the best set of fixes within the budget for the look, and tells what it did; where nothing helps, it says so. */
+export async function cureForMe(): Promise<void> {
+  const { told, busy } = useEcho.getState();
+  if (told && !busy && told.echo < NO_NEED) return noNeed(told.echo);
+  await cure(async (job, bench, signal) => {
+    if (useCures.getState().of !== bench || useCures.getState().tried.length === 0)
+      await lookForCures(job, bench, signal);
+    const { before } = useCures.getState();
+    if (!before || signal.aborted) return;
+    if (before.echo < NO_NEED) return noNeed(before.echo);
+    useCures.setState({ work: { what: 'trying them together', done: 0, total: 0 } });
+    const best = await bestTogether(job, bench, before, signal);
+    if (signal.aborted) return;
     useCures.setState({ work: null });
     if (best) takeTogether(best, before);
-    else
-      useCures.setState({
-        said: 'Nothing that was tried lowers the echo and keeps the texture within this change of the look; let the look change more.',
-      });
-  } catch (cause) {
-    failed(cause);
-  }
+    else useCures.setState({ said: NOTHING_HELPS });
+  });
 }

@@ -2,8 +2,9 @@ import type { Bench } from '@amber-stamp/core/bench';
 import type { Brush } from '@amber-stamp/core/model';
 import { useEffect } from 'react';
 import { create } from 'zustand';
-import type { ProveJob, EchoView, EchoPair } from '../workers/prove-protocol.ts';
-import { proverFor, warmHelper } from '../workers/prover.ts';
+import type { ProveJob, EchoView, EchoPair } from '../engine/protocol/prove.ts';
+import { proverFor, warmHelper } from '../engine/provers.ts';
+import { LatestJob } from '../engine/latest-jobs.ts';
 import { whenAtRest } from './at-rest.ts';
 import { usePlates } from './plates.ts';
 import { useBench } from './store.ts';
@@ -48,58 +49,49 @@ export const keyOf = (job: ProveJob): string => JSON.stringify([job.brush, job.p
 export const pairOfKey = ({ told, key: of, busy }: EchoState, key: string): EchoPair | null =>
   told !== null && !busy && of === key ? { echo: told.echo, texture: told.texture } : null;
 
-let wanted: ProveJob | undefined;
-let running = false;
+const measuring = new LatestJob();
 /** What was last measured with all seeds. */
 let finished = '';
 
-/** Measures the newest wish with one seed more at a time; a newer wish, or a hand that moves on, ends it in between. */
-async function pump(): Promise<void> {
-  running = true;
-  while (wanted) {
-    const job = wanted;
-    const key = keyOf(job);
-    try {
-      for (let seeds = 1; seeds <= SEEDS && wanted === job; seeds++) {
-        const prover = await proverFor(job);
-        const told = await prover?.measure(job, seeds);
-        if (!told || wanted !== job) continue;
-        useEcho.setState({ told, key, failed: false });
-        if (seeds < SEEDS) continue;
-        finished = key;
-        // what cannot be warmed now will fail, and be told, when it is wanted
-        warmHelper(job).catch(() => undefined);
-      }
-    } catch {
-      useEcho.setState({ failed: true });
-    }
-    if (wanted === job) wanted = undefined;
+/** Measures with one seed more at a time; a newer state, or a hand that moves on, ends it in between. */
+async function measure(job: ProveJob, signal: AbortSignal): Promise<void> {
+  const key = keyOf(job);
+  for (let seeds = 1; seeds <= SEEDS && !signal.aborted; seeds++) {
+    const told = await (await proverFor(job))?.measure(job, seeds);
+    if (!told || signal.aborted) continue;
+    useEcho.setState({ told, key, failed: false });
+    if (seeds < SEEDS) continue;
+    finished = key;
+    // what cannot be warmed now will fail, and be told, when it is wanted
+    warmHelper(job).catch(() => undefined);
   }
-  running = false;
-  useEcho.setState({ busy: false });
 }
 
-function measureNow(): void {
+async function measureNow(): Promise<void> {
   const { bench } = useBench.getState();
   const job = bench ? echoJob(bench) : undefined;
   if (!job || (keyOf(job) === finished && useEcho.getState().key === finished)) return;
-  wanted = job;
   useEcho.setState({ busy: true });
-  if (!running) void pump();
+  try {
+    await measuring.ask((signal) => measure(job, signal));
+  } catch {
+    useEcho.setState({ failed: true });
+  }
+  if (!measuring.busy) useEcho.setState({ busy: false });
 }
 
 /** Measures the echo of what is on the bench at every pause of the hand. */
 export function useMeasuring(): void {
   useEffect(() => {
-    const stop = whenAtRest(REST_MS, measureNow);
+    const stop = whenAtRest(REST_MS, () => void measureNow());
     // what is drawn under the hand comes first, and nobody waits for the echo of a state that is gone
     const drop = useBench.subscribe((state, before) => {
-      if (state.bench !== before.bench && state.gesturing) wanted = undefined;
+      if (state.bench !== before.bench && state.gesturing) measuring.cancel();
     });
     return () => {
       stop();
       drop();
-      wanted = undefined;
+      measuring.cancel();
       finished = '';
       useEcho.setState({ told: null, key: '', busy: false, failed: false });
     };

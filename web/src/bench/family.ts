@@ -3,7 +3,7 @@ import { withRegionOf, type Recipe } from '@amber-stamp/core/cut';
 import { getJson, sendJson } from '../api/client.ts';
 import { listsChanged } from '../api/queries.ts';
 import type { BrushListing, Kept, OpenBrush } from '../api/types.ts';
-import { cutter, holdPlate } from '../workers/pool.ts';
+import { cutter, holdPlate } from '../engine/pool.ts';
 import { arriving, showArrival } from './arrivals.ts';
 import { firstPlate } from './edit.ts';
 import { keepPortrait } from './keeping.ts';

@@ -3,7 +3,7 @@ import { AmberError } from '@amber-stamp/core/errors';
 import { useEffect, useMemo } from 'react';
 import { create } from 'zustand';
 import { notifyError } from '../parts/messages.tsx';
-import { heldPlate } from '../workers/pool.ts';
+import { heldPlate } from '../engine/pool.ts';
 import { plateKey } from './plate-key.ts';
 import { makePlate } from './plates.ts';
 

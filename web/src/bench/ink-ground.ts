@@ -6,7 +6,7 @@ import floor from '../../painted/floor.webp';
 import panes from '../../painted/panes.webp';
 import sky from '../../painted/sky.webp';
 import { sourceUrl } from '../api/queries.ts';
-import type { InkGround } from '../workers/protocol.ts';
+import type { InkGround } from '../engine/protocol/ink.ts';
 
 /** Longer side that a picture of the user's is fetched at to lie under strokes. */
 const PICTURE_SIDE = 1600;

@@ -3,7 +3,7 @@ import { PLAIN_PLACEMENT } from '@amber-stamp/core/ground';
 import type { Ground } from '@amber-stamp/core/ink';
 import type { Brush, PenStroke } from '@amber-stamp/core/model';
 import { LAMP } from '@amber-stamp/core/relief';
-import type { InkBrush, InkJob } from '../workers/protocol.ts';
+import type { InkBrush, InkJob } from '../engine/protocol/ink.ts';
 import { inkGround } from './ink-ground.ts';
 import { plateKey } from './plate-key.ts';
 import { strokeKey } from './stroke-key.ts';

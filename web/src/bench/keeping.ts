@@ -5,8 +5,10 @@ import { coded } from '../parts/coded.ts';
 import { api, sendJson } from '../api/client.ts';
 import { listsChanged } from '../api/queries.ts';
 import type { Kept } from '../api/types.ts';
-import { drawPng } from '../workers/pool.ts';
+import { drawPng } from '../engine/pool.ts';
 import { notifyTrouble, notify } from '../parts/messages.tsx';
+import { pause, Quiet } from '../engine/clock.ts';
+import { LatestJob } from '../engine/latest-jobs.ts';
 import { dropDraft, writeDraft, type Draft } from './drafts.ts';
 import { inkJob, keysOf } from './ink-job.ts';
 import { keepPlates, usePlates } from './plates.ts';
@@ -33,9 +35,8 @@ export function keepAsBranchOf(version: string): void {
   branchFrom = version;
 }
 
-let timer: ReturnType<typeof setTimeout> | undefined;
-let busy = false;
-let again = false;
+const quiet = new Quiet(QUIET_MS);
+const saving = new LatestJob();
 /** What was refused last, and the way to take its words off the screen. */
 let shown: { code: AmberError['code']; takeBack: () => void } | undefined;
 
@@ -48,9 +49,10 @@ export async function sendDraft(draft: Draft): Promise<Kept> {
 }
 
 async function keepNow(): Promise<void> {
-  const { bench, standing, gesture } = useBench.getState();
+  const { bench, standing, gesture, gesturing } = useBench.getState();
   if (!bench || !standing) return;
-  busy = true;
+  // never a state from within a gesture
+  if (gesturing) return keepSoon();
   const draft: Draft = {
     brushId: standing.brushId,
     parent: branchFrom ?? standing.versionId,
@@ -60,30 +62,22 @@ async function keepNow(): Promise<void> {
     id: crypto.randomUUID(),
   };
   branchFrom = null;
-  try {
-    await writeDraft(draft);
-    setKeep('keeping');
-    const kept = await retried(draft);
-    await dropDraft(draft);
-    const now = useBench.getState();
-    if (now.standing?.brushId !== draft.brushId) return;
-    const settled = now.gesture === gesture;
-    stand(
-      { ...standing, versionId: kept.id, number: kept.number, branch: kept.branch, keptAt: Date.now() },
-      settled ? 'kept' : 'pending',
+  await writeDraft(draft);
+  setKeep('keeping');
+  const kept = await retried(draft);
+  await dropDraft(draft);
+  const now = useBench.getState();
+  if (now.standing?.brushId !== draft.brushId) return;
+  const settled = now.gesture === gesture;
+  stand(
+    { ...standing, versionId: kept.id, number: kept.number, branch: kept.branch, keptAt: Date.now() },
+    settled ? 'kept' : 'pending',
+  );
+  if (kept.branch !== standing.branch && !draft.goesOn)
+    notify(
+      `Another tab had kept this brush meanwhile. Your state is kept as a branch, version ${kept.number}; nothing was overwritten.`,
     );
-    if (kept.branch !== standing.branch && !draft.goesOn)
-      notify(
-        `Another tab had kept this brush meanwhile. Your state is kept as a branch, version ${kept.number}; nothing was overwritten.`,
-      );
-    listsChanged();
-  } finally {
-    busy = false;
-    if (again) {
-      again = false;
-      keepSoon();
-    }
-  }
+  listsChanged();
 }
 
 /** Tries until the server is there again: the draft is safe meanwhile. A refusal is told once. */
@@ -100,18 +94,13 @@ async function retried(draft: Draft): Promise<Kept> {
       if (shown?.code !== error.code)
         shown = { code: error.code, takeBack: notifyTrouble(error, 'Your work is safe in this browser.') };
       if (error.code === 'nothing-to-print') throw error;
-      await new Promise((done) => setTimeout(done, RETRY_MS));
+      await pause(RETRY_MS);
     }
 }
 
-/** Keeps the present state once nothing has come for a while and the hand rests: never a state from within a gesture. */
+/** Keeps the present state once nothing has come for a while. */
 function keepSoon(): void {
-  clearTimeout(timer);
-  timer = setTimeout(() => {
-    if (useBench.getState().gesturing) keepSoon();
-    else if (busy) again = true;
-    else keepNow().catch(() => undefined);
-  }, QUIET_MS);
+  quiet.run(() => void saving.ask(keepNow).catch(() => undefined));
 }
 
 /** Keeps every finished gesture, shortly after the hand has come to rest. Returns the way to stop. */
@@ -125,4 +114,4 @@ export function startKeeping(): () => void {
 
 /** Whether something is not with the server yet. */
 export const unkept = (): boolean =>
-  busy || (useBench.getState().standing !== null && useBench.getState().keep !== 'kept');
+  saving.busy || (useBench.getState().standing !== null && useBench.getState().keep !== 'kept');

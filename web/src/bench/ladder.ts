@@ -1,11 +1,12 @@
-import type { EchoPair } from '../workers/prove-protocol.ts';
+import type { EchoPair } from '../engine/protocol/prove.ts';
 import type { Bench } from '@amber-stamp/core/bench';
 import type { Brush } from '@amber-stamp/core/model';
 import { sweepNamed, sweepValues, swept, SWEEPS, type Sweep } from '@amber-stamp/core/vary';
 import { create } from 'zustand';
 import { coded } from '../parts/coded.ts';
 import { notifyError } from '../parts/messages.tsx';
-import { onAllProvers } from '../workers/prover.ts';
+import { onAllProvers } from '../engine/provers.ts';
+import { LatestJob } from '../engine/latest-jobs.ts';
 import { coatOf, coatPlace } from './coat.ts';
 import { echoJob } from './echo.ts';
 import { change, presentBench } from './store.ts';
@@ -83,9 +84,9 @@ export function cellsOf(bench: Bench, ladder: Pick<Ladder, 'across' | 'down'>): 
   );
 }
 
-let round = 0;
+const measuring = new LatestJob();
 export function cancelLadder(): void {
-  round++;
+  measuring.cancel();
   useLadder.setState({ work: null });
 }
 
@@ -101,28 +102,29 @@ export async function measureLadder(): Promise<void> {
   const cells = cellsOf(bench, useLadder.getState());
   const job = echoJob(bench);
   if (!job) return;
-  const mine = ++round;
-  useLadder.setState({ echoes: {}, of: bench, work: { done: 0, total: cells.length } });
-  const waiting = [...cells];
-  try {
-    await onAllProvers(
-      job,
-      () => waiting.shift(),
-      () => mine === round,
-      async (prover, { brush, key }) => {
-        const pair = await prover.pair({ ...job, brush });
-        if (mine !== round) return;
-        useLadder.setState(({ echoes, work }) => ({
-          echoes: { ...echoes, [key]: pair },
-          work: work && { ...work, done: work.done + 1 },
-        }));
-      },
-    );
-  } catch (cause) {
-    if (mine === round)
-      notifyError(coded(cause, 'The ladder could not be measured; the brush is as it was. Try again.'));
-  }
-  if (mine === round) useLadder.setState({ work: null });
+  await measuring.ask(async (signal) => {
+    useLadder.setState({ echoes: {}, of: bench, work: { done: 0, total: cells.length } });
+    const waiting = [...cells];
+    try {
+      await onAllProvers(
+        job,
+        () => waiting.shift(),
+        signal,
+        async (prover, { brush, key }) => {
+          const pair = await prover.pair({ ...job, brush });
+          if (signal.aborted) return;
+          useLadder.setState(({ echoes, work }) => ({
+            echoes: { ...echoes, [key]: pair },
+            work: work && { ...work, done: work.done + 1 },
+          }));
+        },
+      );
+    } catch (cause) {
+      if (!signal.aborted)
+        notifyError(coded(cause, 'The ladder could not be measured; the brush is as it was. Try again.'));
+    }
+    if (!signal.aborted) useLadder.setState({ work: null });
+  });
 }
 
 /** Takes a cell as the present state. */

@@ -1,8 +1,9 @@
-import type { EchoPair } from '../workers/prove-protocol.ts';
+import type { EchoPair } from '../engine/protocol/prove.ts';
 import type { Bench, OwnStroke } from '@amber-stamp/core/bench';
 import { useEffect } from 'react';
 import { create } from 'zustand';
-import { HELPER, proverFor } from '../workers/prover.ts';
+import { HELPER, proverFor } from '../engine/provers.ts';
+import { LatestJob } from '../engine/latest-jobs.ts';
 import { whenAtRest } from './at-rest.ts';
 import { echoJob, keyOf } from './echo.ts';
 import { strokeKey } from './stroke-key.ts';
@@ -20,6 +21,8 @@ const MAX_STROKES = 4;
 const measurable = ({ strokes }: Bench): OwnStroke[] =>
   strokes.filter(({ away, state }) => !away && !state).slice(-MAX_STROKES);
 
+const measuring = new LatestJob();
+/** What was measured last, or is being measured. */
 let newest = '';
 
 async function measureOwn(): Promise<void> {
@@ -31,17 +34,20 @@ async function measureOwn(): Promise<void> {
   if (key === newest) return;
   newest = key;
   if (strokes.length === 0) {
+    measuring.cancel();
     useOwnEcho.setState({ pair: null });
     return;
   }
   const given = strokes.map(({ points, width, number }) => ({ points, width, number }));
   // without it there is nothing to show, and the next pause of the hand asks again
-  const told = await proverFor(job, HELPER)
-    .then((prover) => prover?.strokes(job, given))
-    .catch(() => undefined);
-  if (newest !== key) return;
-  if (told === undefined) newest = '';
-  else useOwnEcho.setState({ pair: told });
+  await measuring.ask(async (signal) => {
+    const told = await proverFor(job, HELPER)
+      .then((prover) => prover?.strokes(job, given))
+      .catch(() => undefined);
+    if (signal.aborted) return;
+    if (told === undefined) newest = '';
+    else useOwnEcho.setState({ pair: told });
+  });
 }
 
 /** Measures the user's own strokes at every longer pause of the hand. */
@@ -50,6 +56,7 @@ export function useMeasuringOwn(): void {
     const stop = whenAtRest(REST_MS, () => void measureOwn());
     return () => {
       stop();
+      measuring.cancel();
       newest = '';
       useOwnEcho.setState({ pair: null });
     };

@@ -1,11 +1,14 @@
+import type { CutReport } from '../engine/protocol/cut.ts';
 import type { Bench, BenchPlate } from '@amber-stamp/core/bench';
 import type { AmberError } from '@amber-stamp/core/errors';
 import type { Plate } from '@amber-stamp/core/raster';
 import { create } from 'zustand';
 import { coded } from '../parts/coded.ts';
 import { api } from '../api/client.ts';
-import type { CutReport } from '../workers/protocol.ts';
-import { cutter, filer, heldPlate, holdPlate } from '../workers/pool.ts';
+import { cutter, filer, heldPlate, holdPlate } from '../engine/pool.ts';
+import { later } from '../engine/clock.ts';
+import { LatestJobs } from '../engine/latest-jobs.ts';
+import { cutSignal } from './long-cut.ts';
 import { plateKey } from './plate-key.ts';
 
 /** The bytes that a key is known to give. */
@@ -28,7 +31,7 @@ export const usePlates = create<PlateState>(() => ({ ready: {}, trouble: null, b
 
 export function clearPlates(): void {
   wishes.clear();
-  waiting.clear();
+  making.cancel();
   cutMs.clear();
   tellBusy(false);
   usePlates.setState({ ready: {}, trouble: null, busy: false });
@@ -49,7 +52,7 @@ async function make(plate: BenchPlate, key: string, wantReport: boolean, draft =
   const fetched = async (from: string) => ({ plate: await filer.open(from, 'The plate'), report: null });
   if (!source || !recipe) return fetched(plate.sha256);
   if (sha256 && !wantReport) return fetched(sha256);
-  const report = await cutter.cut(source, recipe, draft);
+  const report = await cutter.cut(source, recipe, draft, cutSignal());
   return { plate: report.plate, report };
 }
 
@@ -70,52 +73,44 @@ interface WantedPlate {
 }
 /** Cutting that takes no longer is not told: words that come and go at every move of the hand are only restless. */
 const UNTOLD_MS = 150;
-let telling: ReturnType<typeof setTimeout> | undefined;
+let callOff: (() => void) | undefined;
 
 /** Says that a plate is being cut, once that takes a while; or that none is any more. */
 function tellBusy(busy: boolean): void {
   if (busy) {
-    telling ??= setTimeout(() => usePlates.setState({ busy: true }), UNTOLD_MS);
+    callOff ??= later(UNTOLD_MS, () => usePlates.setState({ busy: true }));
     return;
   }
-  clearTimeout(telling);
-  telling = undefined;
+  callOff?.();
+  callOff = undefined;
   if (usePlates.getState().busy) usePlates.setState({ busy: false });
 }
 
 /** The newest wish for each plate: an older one that comes late must not take its place. */
 const wishes = new Map<string, string>();
-let running = false;
-/** The newest wish of each plate that waits. */
-const waiting = new Map<string, WantedPlate>();
+/** One plate at a time; only the newest wish of each counts. */
+const making = new LatestJobs(1);
 
-function nextWaiting(): WantedPlate | undefined {
-  const [first] = waiting.values();
-  if (first) waiting.delete(first.name);
-  return first;
+async function makeWanted(wanted: WantedPlate): Promise<void> {
+  const { name, plate, wantReport, times } = wanted;
+  const key = plateKey(plate);
+  try {
+    const made = await make(plate, key, wantReport, times > 1);
+    const ready = readyOf(key, made, times);
+    if (made.report && times === 1) cutMs.set(name, made.report.ms);
+    holdPlate(key, ready.plate);
+    const settled = usePlates.getState().ready[name]?.key === wishes.get(name) && wishes.get(name) !== key;
+    if (!settled) usePlates.setState((s) => ({ ready: { ...s.ready, [name]: ready }, trouble: null }));
+  } catch (cause) {
+    if (wishes.get(name) !== key) return;
+    usePlates.setState({ trouble: coded(cause, 'The plate could not be cut; take the last change back.') });
+  }
 }
 
-/** Makes one plate at a time; only the newest wish of each counts. */
-async function pump(first: WantedPlate): Promise<void> {
-  running = true;
-  for (let wanted: WantedPlate | undefined = first; wanted; wanted = nextWaiting()) {
-    const key = plateKey(wanted.plate);
-    try {
-      const { name, times } = wanted;
-      const made = await make(wanted.plate, key, wanted.wantReport, times > 1);
-      const ready = readyOf(key, made, times);
-      if (made.report && times === 1) cutMs.set(name, made.report.ms);
-      holdPlate(key, ready.plate);
-      const settled = usePlates.getState().ready[name]?.key === wishes.get(name) && wishes.get(name) !== key;
-      if (!settled) usePlates.setState((s) => ({ ready: { ...s.ready, [name]: ready }, trouble: null }));
-    } catch (cause) {
-      if (wishes.get(wanted.name) !== key) continue;
-      const trouble = coded(cause, 'The plate could not be cut; take the last change back.');
-      usePlates.setState({ trouble });
-    }
-  }
-  running = false;
-  tellBusy(false);
+async function want(wanted: WantedPlate): Promise<void> {
+  tellBusy(true);
+  await making.ask(wanted.name, () => makeWanted(wanted));
+  if (!making.busy) tellBusy(false);
 }
 
 /** Side of a cast while the hand turns it, and of a plate that is cut too slowly to follow the hand. */
@@ -155,12 +150,10 @@ export function wantPlates(bench: Bench, wantReport: boolean, moving = false): v
     const recut = wantReport && plate.recipe && plate.source && !there?.report;
     if (there && there.key === plateKey(plate) && !recut) {
       if (usePlates.getState().trouble) usePlates.setState({ trouble: null });
-      waiting.delete(name);
+      making.dropWaiting(name);
       continue;
     }
-    tellBusy(true);
-    if (running) waiting.set(name, { name, plate, wantReport, times });
-    else void pump({ name, plate, wantReport, times });
+    void want({ name, plate, wantReport, times });
   }
 }
 

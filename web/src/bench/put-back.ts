@@ -6,7 +6,7 @@ import { workingFactor } from '@amber-stamp/core/raster';
 import { getJson } from '../api/client.ts';
 import type { SourceInfo } from '../api/types.ts';
 import { useHand } from './hand.ts';
-import { cutter } from '../workers/pool.ts';
+import { cutter } from '../engine/pool.ts';
 import { presentPlate } from './edit.ts';
 import { presentBench } from './store.ts';
 import { addStroke } from './strokes.ts';

@@ -1,23 +1,15 @@
 import type { Bench } from '@amber-stamp/core/bench';
 import type { Press, SurfaceState } from '@amber-stamp/core/relief';
 import { useEffect, useRef, useState } from 'react';
-import { wrap, type Remote } from 'comlink';
-import { PlateLedger } from '../engine/plate-ledger.ts';
+import { LatestJob } from '../engine/latest-jobs.ts';
+import { beginPlateWorker, type PlateWorker } from '../engine/workers.ts';
 import { notifyError } from '../parts/messages.tsx';
 import { coded } from '../parts/coded.ts';
-import { Newest } from '../parts/newest.ts';
-import { TIPS_KEPT, type PressedSurface, type SurfaceApi } from '../workers/surface-protocol.ts';
+import { TIPS_KEPT, type PressedSurface, type SurfaceApi } from '../engine/protocol/surface.ts';
 import { usePlates } from './plates.ts';
 
-let begun: { remote: Remote<SurfaceApi>; ledger: PlateLedger } | undefined;
-
-function surfaceWorker() {
-  if (begun) return begun;
-  const worker = new Worker(new URL('../workers/surface.worker.ts', import.meta.url), { type: 'module' });
-  const remote = wrap<SurfaceApi>(worker);
-  begun = { remote, ledger: new PlateLedger(remote, TIPS_KEPT) };
-  return begun;
-}
+let begun: PlateWorker<SurfaceApi> | undefined;
+const surfaceWorker = () => (begun ??= beginPlateWorker('surface', TIPS_KEPT));
 
 /** The names of the plates that can be pressed, by card of the lowest coat. */
 export const tipNames = (bench: Bench): string[] => bench.brush.coats[0].deck.cards.map(({ plate }) => plate);
@@ -32,12 +24,12 @@ export const hangsOver = (bench: Bench): boolean =>
 export function usePressed(bench: Bench, { shape, presses }: SurfaceState, hand: Press | null): PressedSurface | null {
   const ready = usePlates((s) => s.ready);
   const [pressed, setPressed] = useState<PressedSurface | null>(null);
-  const newest = useRef(new Newest());
+  const newest = useRef(new LatestJob());
   const names = tipNames(bench);
   const keys = names.map((name) => ready[name]?.key ?? '');
   const wish = [shape, presses, hand, keys.join(' ')] as const;
   useEffect(() => {
-    newest.current.ask(async () => {
+    void newest.current.ask(async () => {
       try {
         const { remote, ledger } = surfaceWorker();
         const plates = new Map(names.flatMap((name) => (ready[name] ? [[ready[name].key, ready[name].plate]] : [])));

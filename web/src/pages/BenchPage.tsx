@@ -1,3 +1,4 @@
+import { useAbortable } from '../parts/useAbortable.ts';
 import type { AmberError } from '@amber-stamp/core/errors';
 import { useEffect, useState } from 'react';
 import { Navigate, useNavigate, useParams } from 'react-router';
@@ -28,16 +29,15 @@ import { NothingHere } from './NothingHere.tsx';
 function useOpenBrush(id: string): { error: AmberError | null; open: boolean } {
   const [error, setError] = useState<AmberError | null>(null);
   const open = useBench((s) => s.bench !== null && s.standing?.brushId === id);
-  useEffect(() => {
-    let gone = false;
-    setError(null);
-    openBrush(id, freshBrushes.delete(id)).catch((cause: unknown) => {
-      if (!gone) setError(coded(cause, 'The brush could not be opened. Try again.'));
-    });
-    return () => {
-      gone = true;
-    };
-  }, [id]);
+  useAbortable(
+    (signal) => {
+      setError(null);
+      openBrush(id, freshBrushes.delete(id)).catch((cause: unknown) => {
+        if (!signal.aborted) setError(coded(cause, 'The brush could not be opened. Try again.'));
+      });
+    },
+    [id],
+  );
   return { error, open };
 }
 

@@ -1,4 +1,4 @@
-import type { EchoPair } from '../workers/prove-protocol.ts';
+import type { EchoPair } from '../engine/protocol/prove.ts';
 
 const FROM = 9;
 const DIAL_SIDE = 60;

@@ -18,7 +18,7 @@ import {
   WebGLRenderer,
 } from 'three';
 import { isSoftware } from './software.ts';
-import type { ClayRows } from '../workers/sculpt-protocol.ts';
+import type { ClayRows } from '../engine/protocol/sculpt.ts';
 
 type Triple = [number, number, number];
 

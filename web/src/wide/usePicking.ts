@@ -6,7 +6,7 @@ import { inkJob, keysOf } from '../bench/ink-job.ts';
 import { change } from '../bench/store.ts';
 import { orNotifyError } from '../parts/messages.tsx';
 import type { BoxSize } from '../parts/useBoxSize.ts';
-import { groundAt } from '../workers/pool.ts';
+import { groundAt } from '../engine/pool.ts';
 import { useHand } from '../bench/hand.ts';
 import { nominalPx } from './StrokeHandles.tsx';
 

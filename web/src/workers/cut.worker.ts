@@ -1,3 +1,4 @@
+import type { Answer, CutApi, CutReport, Inspection, StarterPicture, StepView } from '../engine/protocol/cut.ts';
 import {
   blank,
   Cutter,
@@ -43,12 +44,11 @@ import {
 import { VIEWS } from '@amber-stamp/core/relief';
 import { firstGuess } from '@amber-stamp/core/vary';
 import { expose, transfer } from 'comlink';
-import { carryErrors } from './errors.ts';
+import { carry, NEVER, type Stop } from '../engine/carry.ts';
 import { clayOf, pictureOf } from './picture-bitmap.ts';
-import type { Answer, CutApi, CutReport, Inspection, StarterPicture, StepView } from './protocol.ts';
 import { readBrush } from './read-brush.ts';
 import { readPicture } from './read-picture.ts';
-import { tellSteps, watchSteps } from './telling.ts';
+import { stoppable, tellSteps, watchSteps } from './telling.ts';
 
 interface OpenSource {
   picture: Picture;
@@ -137,18 +137,18 @@ async function thumbnail(recipe: Recipe, raster: Raster, side: number): Promise<
 }
 
 const worker = {
-  watch(ended: Int32Array, onProgress: (share: number) => void): void {
-    watchSteps(ended, onProgress);
+  watch(onProgress: (share: number) => void): void {
+    watchSteps(onProgress);
   },
 
   async open(source: string, onProgress: (share: number) => void): Promise<void> {
     await opened(source, onProgress);
   },
 
-  async cut(source: string, recipe: Recipe, draft = false): Promise<CutReport> {
+  async cut(source: string, recipe: Recipe, draft = false, stop: Stop = NEVER): Promise<CutReport> {
     const { picture, cutter } = await withOthers(source, recipe);
     const start = performance.now();
-    const outcomes = cutter.run(recipe, draft);
+    const outcomes = stoppable(stop, () => cutter.run(recipe, draft));
     const last = outcomes.at(-1)?.raster ?? grayOf(picture, 'dark');
     const share = coverage(last);
     // clay may still be flat
@@ -287,5 +287,5 @@ const worker = {
   },
 };
 
-carryErrors();
+carry();
 expose(worker satisfies CutApi);

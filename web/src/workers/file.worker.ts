@@ -1,9 +1,9 @@
+import type { FileApi } from '../engine/protocol/file.ts';
 import { sha256Hex, writePlate } from '@amber-stamp/core/formats';
 import { heightsOf, type Plate } from '@amber-stamp/core/raster';
 import { expose, transfer } from 'comlink';
 import { fetchPlate } from '../api/fetch-plate.ts';
-import { carryErrors } from './errors.ts';
-import type { FileApi } from './protocol.ts';
+import { carry } from '../engine/carry.ts';
 
 /** Reads and writes files beside the cutting: a plate that is kept does not hold up the next one. */
 const worker: FileApi = {
@@ -23,5 +23,5 @@ const worker: FileApi = {
   },
 };
 
-carryErrors();
+carry();
 expose(worker);

@@ -1,7 +1,7 @@
 import { coverBox, GroundStack, isPlainPlacement, type GroundLayer } from '@amber-stamp/core/ground';
 import { groundColour, type Ground } from '@amber-stamp/core/ink';
 import { Lru } from '@amber-stamp/core/maths';
-import type { InkJob } from './protocol.ts';
+import type { InkJob } from '../engine/protocol/ink.ts';
 
 const PICTURES_KEPT = 12;
 const pictures = new Lru<string, Promise<ImageBitmap>>(PICTURES_KEPT);

@@ -16,11 +16,11 @@ import type { PenStroke } from '@amber-stamp/core/model';
 import { fromPlate, resample, toPlate, type Plate } from '@amber-stamp/core/raster';
 import { dabsOf } from '@amber-stamp/core/vary';
 import { expose, transfer } from 'comlink';
-import { carryErrors } from './errors.ts';
+import { carry } from '../engine/carry.ts';
 import { groundOf } from './ground.ts';
 import { HeldByKey } from '../engine/held-by-key.ts';
 import { plateCalls } from '../engine/worker-plates.ts';
-import { INKED_KEPT, type InkApi, type InkJob, type InkResult, type SideCost } from './protocol.ts';
+import { INKED_KEPT, type InkApi, type InkJob, type InkResult, type SideCost } from '../engine/protocol/ink.ts';
 
 const engine = new InkEngine();
 /** What is kept of each view. */
@@ -152,5 +152,5 @@ const worker: InkApi = {
   costs: (job, sides) => sides.map((side) => costOf(job, side)),
 };
 
-carryErrors();
+carry();
 expose(worker);

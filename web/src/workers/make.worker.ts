@@ -3,9 +3,9 @@ import { makeNumbers, type NumbersValues } from '@amber-stamp/core/make';
 import { toPlate, type Raster } from '@amber-stamp/core/raster';
 import { scan, scanSize, type ScanOrder } from '@amber-stamp/demo/flatbed';
 import { expose, transfer } from 'comlink';
-import { carryErrors } from './errors.ts';
+import { carry } from '../engine/carry.ts';
 import { pictureOf } from './picture-bitmap.ts';
-import type { MadeTip, MakeApi, TypeOrder } from './make-protocol.ts';
+import type { MadeTip, MakeApi, TypeOrder } from '../engine/protocol/make.ts';
 import { drawType } from './type.ts';
 
 const png = (made: Raster): Uint8Array => {
@@ -42,5 +42,5 @@ const worker: MakeApi = {
   },
 };
 
-carryErrors();
+carry();
 expose(worker);

@@ -22,7 +22,7 @@ import {
 } from '@amber-stamp/core/prove';
 import { raster, resample, type Plate } from '@amber-stamp/core/raster';
 import { expose, transfer } from 'comlink';
-import { carryErrors } from './errors.ts';
+import { carry } from '../engine/carry.ts';
 import { HeldByKey } from '../engine/held-by-key.ts';
 import { plateCalls } from '../engine/worker-plates.ts';
 import {
@@ -34,7 +34,7 @@ import {
   type GiveAwayView,
   type EchoPair,
   type WholeOutlineView,
-} from './prove-protocol.ts';
+} from '../engine/protocol/prove.ts';
 
 const engine = new InkEngine();
 const plates = new HeldByKey<Plate>(MEASURED_KEPT);
@@ -205,5 +205,5 @@ const worker: ProveApi = {
   after: (job, before, fix, tried) => fixesAfter(engine, before, plates.named(job.plates), fix, tried),
 };
 
-carryErrors();
+carry();
 expose(worker);

@@ -2,9 +2,9 @@ import { sculpted, tipRaster, type Rows } from '@amber-stamp/core/cut';
 import type { Raster } from '@amber-stamp/core/raster';
 import { dabsAlong, gridNormals, Sculpture, strokeOfRow } from '@amber-stamp/core/relief';
 import { expose, transfer } from 'comlink';
-import { carryErrors } from './errors.ts';
+import { carry } from '../engine/carry.ts';
 import { readBrush } from './read-brush.ts';
-import type { ClayJob, ClayRows, SculptApi } from './sculpt-protocol.ts';
+import type { ClayJob, ClayRows, SculptApi } from '../engine/protocol/sculpt.ts';
 
 interface Table {
   job: ClayJob;
@@ -94,5 +94,5 @@ const worker: SculptApi = {
   },
 };
 
-carryErrors();
+carry();
 expose(worker);

@@ -2,8 +2,14 @@ import { heightsOf, resample, type Plate, type Raster } from '@amber-stamp/core/
 import { gridNormals, makeSurface, press, type PressTip, type Surface } from '@amber-stamp/core/relief';
 import { expose, transfer } from 'comlink';
 import { HeldByKey } from '../engine/held-by-key.ts';
-import { carryErrors } from './errors.ts';
-import { SURFACE_SIDE, TIPS_KEPT, type PressedSurface, type SurfaceApi, type SurfaceJob } from './surface-protocol.ts';
+import { carry } from '../engine/carry.ts';
+import {
+  SURFACE_SIDE,
+  TIPS_KEPT,
+  type PressedSurface,
+  type SurfaceApi,
+  type SurfaceJob,
+} from '../engine/protocol/surface.ts';
 
 /** Longest side of a tip that is pressed: the grid of a surface shows no more. */
 const TIP_SIDE = 512;
@@ -93,5 +99,5 @@ const worker: SurfaceApi = {
   },
 };
 
-carryErrors();
+carry();
 expose(worker);

@@ -1,20 +1,20 @@
 import { AmberError } from '@amber-stamp/core/errors';
+import { NEVER, type Stop } from '../engine/carry.ts';
 
-/** Who is told how far a long step is, and where it is written that it should end. */
-let watcher: { ended: Int32Array; onProgress: (share: number) => void; begunAt: number; toldAt: number } | undefined;
+/** Who is told how far a long step is. */
+let watcher: { onProgress: (share: number) => void; begunAt: number; toldAt: number } | undefined;
+/** What ends the steps that are running. */
+let stopping: Stop = NEVER;
 const TELL_MS = 80;
 /** What takes less is not worth telling. */
 const LONG_MS = 300;
 
-/** Tells how far a step is, and ends it when that is wished: the wish reaches a busy worker through shared memory. */
+/** Tells how far a step is, and ends it once that is wished. */
 export function tellSteps(share: number): void {
   if (!watcher) return;
   const now = performance.now();
-  if (share === 0) {
-    Atomics.store(watcher.ended, 0, 0);
-    Object.assign(watcher, { begunAt: now, toldAt: 0 });
-  }
-  if (Atomics.load(watcher.ended, 0) === 1)
+  if (share === 0) Object.assign(watcher, { begunAt: now, toldAt: 0 });
+  if (stopping.aborted)
     throw new AmberError('cancelled', 'The cast was cancelled; the plate before it stays in print.');
   const told = watcher.toldAt > 0;
   if (share === 1 ? !told : now - watcher.begunAt < LONG_MS || now - watcher.toldAt < TELL_MS) return;
@@ -22,7 +22,17 @@ export function tellSteps(share: number): void {
   watcher.onProgress(share);
 }
 
-/** From now on `onProgress` is told how far long steps are; 1 in `ended` ends the one that is running. */
-export function watchSteps(ended: Int32Array, onProgress: (share: number) => void): void {
-  watcher = { ended, onProgress, begunAt: 0, toldAt: 0 };
+/** Runs steps that end once `stop` says so. */
+export function stoppable<T>(stop: Stop, run: () => T): T {
+  stopping = stop;
+  try {
+    return run();
+  } finally {
+    stopping = NEVER;
+  }
+}
+
+/** From now on `onProgress` is told how far long steps are. */
+export function watchSteps(onProgress: (share: number) => void): void {
+  watcher = { onProgress, begunAt: 0, toldAt: 0 };
 }

@@ -10,7 +10,7 @@ import sansBold from '@fontsource/source-sans-3/files/source-sans-3-latin-900-no
 import sansLight from '@fontsource/source-sans-3/files/source-sans-3-latin-200-normal.woff?url';
 import sans from '@fontsource/source-sans-3/files/source-sans-3-latin-400-normal.woff?url';
 import { parse, type Font, type PathCommand } from 'opentype.js';
-import type { Typeface, TypeOrder } from './make-protocol.ts';
+import type { Typeface, TypeOrder } from '../engine/protocol/make.ts';
 
 const FILES: Record<Typeface, Record<TypeOrder['weight'], string>> = {
   serif: { light: serifLight, regular: serif, bold: serifBold },

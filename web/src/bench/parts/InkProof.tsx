@@ -1,3 +1,4 @@
+import { later } from '../../engine/clock.ts';
 import type { BenchPlate, SheetState } from '@amber-stamp/core/bench';
 import type { AmberError } from '@amber-stamp/core/errors';
 import type { Ground } from '@amber-stamp/core/ink';
@@ -10,7 +11,7 @@ import { inkJob, statesOf, type ProofStroke } from '../ink-job.ts';
 import { plateKey } from '../plate-key.ts';
 import { usePlates } from '../plates.ts';
 import { useBench } from '../store.ts';
-import { draw, forgetView } from '../../workers/pool.ts';
+import { draw, forgetView } from '../../engine/pool.ts';
 import { pictureLabel } from '../../parts/picture-label.ts';
 import { useBoxSize } from '../../parts/useBoxSize.ts';
 
@@ -96,8 +97,7 @@ export function InkProof({ view, label, brush, plates, strokes, scale, ground, c
         });
     };
     if (calm) {
-      const timer = setTimeout(() => start(keys), target.dataset.drawn ? CALM_MS : 0);
-      return () => clearTimeout(timer);
+      return later(target.dataset.drawn ? CALM_MS : 0, () => start(keys));
     }
     start(keys);
     // a new plate is drawn with at once, not after the page has been rendered: both then run side by side

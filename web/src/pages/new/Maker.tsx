@@ -3,7 +3,7 @@ import { AmberError } from '@amber-stamp/core/errors';
 import { useEffect, useRef, useState, type ReactNode } from 'react';
 import { coded } from '../../parts/coded.ts';
 import { notifyError } from '../../parts/messages.tsx';
-import type { MadeTip } from '../../workers/make-protocol.ts';
+import type { MadeTip } from '../../engine/protocol/make.ts';
 
 /** What is made here prints as it is: the paler the more, nothing trimmed. */
 export const asMade = (): Recipe => makeRecipe([makeStep('gray', { prints: 'light' })]);

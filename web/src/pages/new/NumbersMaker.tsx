@@ -4,7 +4,7 @@ import { useState } from 'react';
 import { useNavigate } from 'react-router';
 import { brushFromMade } from '../../bench/arrivals.ts';
 import { ParamField } from '../../parts/ParamField.tsx';
-import { maker } from '../../workers/pool.ts';
+import { maker } from '../../engine/pool.ts';
 import { asMade, fileOf, MakerFrame, tellTrouble, useMade } from './Maker.tsx';
 import { TipProof } from './TipProof.tsx';
 

@@ -6,7 +6,7 @@ import { useNavigate } from 'react-router';
 import { arrive } from '../../bench/arrivals.ts';
 import { Choices } from '../../parts/Choices.tsx';
 import { freshBrushes } from '../../bench/parts/DropAnywhere.tsx';
-import { maker, stopMaking } from '../../workers/pool.ts';
+import { maker, stopMaking } from '../../engine/pool.ts';
 import { fileOf, MakerFrame, tellTrouble } from './Maker.tsx';
 
 const DPIS = [150, 300, 600, 1200] as const;

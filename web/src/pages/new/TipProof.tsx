@@ -1,10 +1,11 @@
+import { useAbortable } from '../../parts/useAbortable.ts';
 import type { Brush } from '@amber-stamp/core/model';
 import { portraitStroke } from '@amber-stamp/core/path';
-import { useEffect, useState } from 'react';
+import { useState } from 'react';
 import { BitmapView } from '../../parts/BitmapView.tsx';
 import { InkProof } from '../../bench/parts/InkProof.tsx';
-import type { MadeTip } from '../../workers/make-protocol.ts';
-import { cutter, holdPlate } from '../../workers/pool.ts';
+import type { MadeTip } from '../../engine/protocol/make.ts';
+import { cutter, holdPlate } from '../../engine/pool.ts';
 
 const CARD = 'tip.png';
 const STROKE = { width: 640, height: 190 };
@@ -20,19 +21,18 @@ interface Tried {
 /** The tip as a brush by its first guess: the one that it will be on the bench. */
 function useTried(tip: MadeTip | null): Tried | null {
   const [tried, setTried] = useState<Tried | null>(null);
-  useEffect(() => {
-    if (!tip) return;
-    let gone = false;
-    void cutter.guess(tip.plate, 'tip', CARD).then(({ brush }) => {
-      if (gone) return;
-      const sha256 = `made here ${++made}`;
-      holdPlate(`sha ${sha256}`, tip.plate);
-      setTried({ brush, plates: { [CARD]: { sha256, source: null, recipe: null } } });
-    });
-    return () => {
-      gone = true;
-    };
-  }, [tip]);
+  useAbortable(
+    (signal) => {
+      if (!tip) return;
+      void cutter.guess(tip.plate, 'tip', CARD).then(({ brush }) => {
+        if (signal.aborted) return;
+        const sha256 = `made here ${++made}`;
+        holdPlate(`sha ${sha256}`, tip.plate);
+        setTried({ brush, plates: { [CARD]: { sha256, source: null, recipe: null } } });
+      });
+    },
+    [tip],
+  );
   return tried;
 }
 

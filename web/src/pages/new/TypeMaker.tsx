@@ -3,8 +3,8 @@ import { useState } from 'react';
 import { useNavigate } from 'react-router';
 import { brushFromMade } from '../../bench/arrivals.ts';
 import { Choices } from '../../parts/Choices.tsx';
-import { TYPEFACES, type TypeOrder } from '../../workers/make-protocol.ts';
-import { maker } from '../../workers/pool.ts';
+import { TYPEFACES, type TypeOrder } from '../../engine/protocol/make.ts';
+import { maker } from '../../engine/pool.ts';
 import { asMade, fileOf, MakerFrame, tellTrouble, useMade } from './Maker.tsx';
 import { TipProof } from './TipProof.tsx';
 

@@ -1,13 +1,14 @@
+import { useAbortable } from '../../parts/useAbortable.ts';
 import type { Bench } from '@amber-stamp/core/bench';
 import { stepNamed } from '@amber-stamp/core/cut';
 import type { Plate } from '@amber-stamp/core/raster';
-import { lazy, Suspense, useEffect, useRef, useState, type PointerEvent } from 'react';
+import { lazy, Suspense, useRef, useState, type PointerEvent } from 'react';
 import { useHotkeys } from 'react-hotkeys-hook';
 import { EVERYWHERE } from '../../parts/keys.ts';
 import { presentPlate } from '../../bench/edit.ts';
 import { usePlates } from '../../bench/plates.ts';
 import { PlateView } from '../../parts/PlateView.tsx';
-import { cutter } from '../../workers/pool.ts';
+import { cutter } from '../../engine/pool.ts';
 import { useChosen } from './chosen.ts';
 import { isPlaced, StepWork } from './handles/StepWork.tsx';
 import { BitmapView } from '../../parts/BitmapView.tsx';
@@ -29,24 +30,23 @@ function useHeldLook(bench: Bench): Plate | null {
     keydown: true,
   });
   useHotkeys('b, n', () => useChosen.setState({ look: 'all' }), { ...EVERYWHERE, keyup: true, keydown: false });
-  useEffect(() => {
-    if (look === 'all' || !source || place < 0) {
-      setPlate(null);
-      return;
-    }
-    let gone = false;
-    const last = look === 'before' ? place : place + 1;
-    const steps = recipe.steps.map((step, i) => (i >= last ? { ...step, on: false } : step));
-    cutter
-      .after(source, { ...recipe, steps }, -1)
-      .then((made) => {
-        if (!gone) setPlate(made);
-      })
-      .catch(() => undefined);
-    return () => {
-      gone = true;
-    };
-  }, [look, source, place, recipe]);
+  useAbortable(
+    (signal) => {
+      if (look === 'all' || !source || place < 0) {
+        setPlate(null);
+        return;
+      }
+      const last = look === 'before' ? place : place + 1;
+      const steps = recipe.steps.map((step, i) => (i >= last ? { ...step, on: false } : step));
+      cutter
+        .after(source, { ...recipe, steps }, -1)
+        .then((made) => {
+          if (!signal.aborted) setPlate(made);
+        })
+        .catch(() => undefined);
+    },
+    [look, source, place, recipe],
+  );
   return plate;
 }
 

@@ -5,8 +5,8 @@ import { useState } from 'react';
 import { coatOf } from '../../bench/coat.ts';
 import { inkJob, keysOf } from '../../bench/ink-job.ts';
 import { settle, useBench } from '../../bench/store.ts';
-import { costsOf } from '../../workers/pool.ts';
-import type { SideCost } from '../../workers/protocol.ts';
+import { costsOf } from '../../engine/pool.ts';
+import type { SideCost } from '../../engine/protocol/ink.ts';
 import { setParam } from './steps.ts';
 
 const SIDES = [256, 512, 1024, 2048];

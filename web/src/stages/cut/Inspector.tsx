@@ -1,10 +1,11 @@
+import { useAbortable } from '../../parts/useAbortable.ts';
+import type { Inspection } from '../../engine/protocol/cut.ts';
 import type { Plate } from '@amber-stamp/core/raster';
 import { Dialog } from '@mui/material';
-import { useEffect, useRef, useState, type PointerEvent } from 'react';
+import { useRef, useState, type PointerEvent } from 'react';
 import { Histogram } from '../../parts/Histogram.tsx';
 import { PlateView } from '../../parts/PlateView.tsx';
-import { cutter } from '../../workers/pool.ts';
-import type { Inspection } from '../../workers/protocol.ts';
+import { cutter } from '../../engine/pool.ts';
 
 const ZOOMS = [0.5, 1, 2, 4, 8, 16, 32] as const;
 const VERDICTS = {
@@ -71,15 +72,14 @@ export function Inspector({ plate, onClose }: { plate: Plate; onClose: () => voi
   const [spot, setSpot] = useState<Spot | null>(null);
   const pane = useRef<HTMLDivElement>(null);
   const [found, setFound] = useState<Inspection>();
-  useEffect(() => {
-    let gone = false;
-    void cutter.inspect(plate).then((made) => {
-      if (!gone) setFound(made);
-    });
-    return () => {
-      gone = true;
-    };
-  }, [plate]);
+  useAbortable(
+    (signal) => {
+      void cutter.inspect(plate).then((made) => {
+        if (!signal.aborted) setFound(made);
+      });
+    },
+    [plate],
+  );
   const step = (by: number) => {
     const at = ZOOMS.indexOf(zoom as (typeof ZOOMS)[number]) + by;
     setZoom(ZOOMS[Math.max(0, Math.min(ZOOMS.length - 1, at))]);

@@ -11,7 +11,7 @@ import { change, useBench } from '../../bench/store.ts';
 import { BitmapView } from '../../parts/BitmapView.tsx';
 import { notify, notifyError } from '../../parts/messages.tsx';
 import { saveFile } from '../../parts/save.ts';
-import { cutter } from '../../workers/pool.ts';
+import { cutter } from '../../engine/pool.ts';
 import { recipeOf } from './steps.ts';
 
 const COPIED = 'amber-stamp-recipe';

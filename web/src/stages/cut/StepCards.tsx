@@ -1,12 +1,14 @@
+import { later } from '../../engine/clock.ts';
+import { useAbortable } from '../../parts/useAbortable.ts';
 import type { Bench } from '@amber-stamp/core/bench';
 import { stepNamed } from '@amber-stamp/core/cut';
-import { memo, useEffect, useMemo, useState } from 'react';
+import { memo, useMemo, useState } from 'react';
 import { presentPlate } from '../../bench/edit.ts';
 import { useBenchEye } from '../../bench/eye.ts';
 import { usePlates } from '../../bench/plates.ts';
 import { presentBench, useBench } from '../../bench/store.ts';
 import { SortList } from '../../parts/SortList.tsx';
-import { cutter } from '../../workers/pool.ts';
+import { cutter } from '../../engine/pool.ts';
 import { useChosen } from './chosen.ts';
 import { StepCard } from './StepCard.tsx';
 import { moveStep, recipeOf } from './steps.ts';
@@ -18,23 +20,21 @@ const REST_MS = 140;
 /** The picture after each step; the last ones stay while new ones are made. */
 function useThumbnails(source: string | null, recipe: ReturnType<typeof recipeOf>, ready: unknown): ImageBitmap[] {
   const [pictures, setPictures] = useState<ImageBitmap[]>([]);
-  useEffect(() => {
-    if (!source || !ready) return;
-    let gone = false;
-    const make = () =>
-      cutter
-        .thumbnails(source, recipe, THUMB)
-        .then((made) => {
-          if (!gone) setPictures(made);
-        })
-        .catch(() => undefined); // what is wrong with the recipe is told by its plate
-    const timer = setTimeout(() => void make(), REST_MS);
-    return () => {
-      gone = true;
-      clearTimeout(timer);
-    };
-    // made anew when a plate is ready: the recipe as such changes many times during a drag
-  }, [source, ready]); // eslint-disable-line react-hooks/exhaustive-deps
+  useAbortable(
+    (signal) => {
+      if (!source || !ready) return;
+      const make = () =>
+        cutter
+          .thumbnails(source, recipe, THUMB)
+          .then((made) => {
+            if (!signal.aborted) setPictures(made);
+          })
+          .catch(() => undefined); // what is wrong with the recipe is told by its plate
+      return later(REST_MS, () => void make());
+      // made anew when a plate is ready: the recipe as such changes many times during a drag
+    },
+    [source, ready],
+  ); // eslint-disable-line react-hooks/exhaustive-deps
   return pictures;
 }
 

@@ -7,7 +7,7 @@ import { BitmapView } from '../../parts/BitmapView.tsx';
 import { Choices } from '../../parts/Choices.tsx';
 import { coded } from '../../parts/coded.ts';
 import { notifyError } from '../../parts/messages.tsx';
-import { cutter } from '../../workers/pool.ts';
+import { cutter } from '../../engine/pool.ts';
 
 const CHANNELS = ['red', 'green', 'blue'] as const;
 type Channel = (typeof CHANNELS)[number];

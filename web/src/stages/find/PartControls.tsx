@@ -6,7 +6,7 @@ import { coded } from '../../parts/coded.ts';
 import { brushesFromMarks } from '../../bench/arrivals.ts';
 import { notify, notifyError } from '../../parts/messages.tsx';
 import { useSource } from '../../api/queries.ts';
-import { cutter } from '../../workers/pool.ts';
+import { cutter } from '../../engine/pool.ts';
 import { beginRegion, regionPlace, useParts } from './parts.ts';
 import { presentPrints } from './prints.ts';
 

@@ -13,7 +13,7 @@ import { useBench } from '../../bench/store.ts';
 import { useChooseFile } from '../../bench/parts/DropAnywhere.tsx';
 import { notifyError } from '../../parts/messages.tsx';
 import { saveFile } from '../../parts/save.ts';
-import { drawPng } from '../../workers/pool.ts';
+import { drawPng } from '../../engine/pool.ts';
 import { ReliefFiles } from './ReliefFiles.tsx';
 
 /** The plate that is in print, at 16 bit. */

@@ -13,7 +13,7 @@ import { coded } from '../../parts/coded.ts';
 import { notifyError } from '../../parts/messages.tsx';
 import { ParamField } from '../../parts/ParamField.tsx';
 import { saveFile } from '../../parts/save.ts';
-import { filer } from '../../workers/pool.ts';
+import { filer } from '../../engine/pool.ts';
 
 const FORMS: Readonly<Record<ReliefForm, readonly [label: string, ending: string, note: string]>> = {
   exr: ['OpenEXR', '.exr', 'Floats or halves, ZIP without loss.'],

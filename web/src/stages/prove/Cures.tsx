@@ -18,7 +18,7 @@ import { useEcho } from '../../bench/echo.ts';
 import { BitmapView } from '../../parts/BitmapView.tsx';
 import { Working } from '../../parts/Working.tsx';
 import { useProveEye } from './view.ts';
-import type { ShownFix } from '../../workers/prove-protocol.ts';
+import type { ShownFix } from '../../engine/protocol/prove.ts';
 
 const percent = (share: number): string => `${Math.round(share * 100)}\u00a0%`;
 

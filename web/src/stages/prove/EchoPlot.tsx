@@ -5,7 +5,7 @@ import { init, use as register } from 'echarts/core';
 import { SVGRenderer } from 'echarts/renderers';
 import { useEffect, useRef } from 'react';
 import { inked } from '../../parts/inked.ts';
-import type { EchoView } from '../../workers/prove-protocol.ts';
+import type { EchoView } from '../../engine/protocol/prove.ts';
 import { curvesOf, strongestOf, type Curve } from './curves.ts';
 import { useMarked } from './marked.ts';
 

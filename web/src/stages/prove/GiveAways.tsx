@@ -6,7 +6,7 @@ import { singleKey, useSingles } from '../../bench/cures-ahead.ts';
 import { useEcho } from '../../bench/echo.ts';
 import { usePlates } from '../../bench/plates.ts';
 import { PlateView } from '../../parts/PlateView.tsx';
-import type { Likeness, EchoView, GiveAwayView } from '../../workers/prove-protocol.ts';
+import type { Likeness, EchoView, GiveAwayView } from '../../engine/protocol/prove.ts';
 import { CURE_WORDS, giveAwayWords, openCure } from './cure.ts';
 import { HeatView } from './HeatView.tsx';
 import { useMarked, WHOLE } from './marked.ts';

@@ -1,31 +1,31 @@
+import { useAbortable } from '../../parts/useAbortable.ts';
 import { useEffect, useRef, useState } from 'react';
 import type { Bench } from '@amber-stamp/core/bench';
 import { HEAT } from '@amber-stamp/core/prove';
 import type { Plate } from '@amber-stamp/core/raster';
 import { echoJob, useEcho } from '../../bench/echo.ts';
-import type { HeatMap } from '../../workers/prove-protocol.ts';
-import { proverFor } from '../../workers/prover.ts';
+import type { HeatMap } from '../../engine/protocol/prove.ts';
+import { proverFor } from '../../engine/provers.ts';
 
 /** The heat of a card's tip, asked for anew after every measuring. */
 function useHeat(bench: Bench, coat: number, card: number): HeatMap | null {
   const key = useEcho((s) => s.key);
   const [heat, setHeat] = useState<HeatMap | null>(null);
-  useEffect(() => {
-    const job = key ? echoJob(bench) : undefined;
-    if (!job) return;
-    let gone = false;
-    proverFor(job)
-      .then((prover) => prover?.heat(job, coat, card))
-      .then((found) => {
-        if (!gone) setHeat(found ?? null);
-      })
-      .catch(() => undefined); // the dial tells that measuring failed
-    return () => {
-      gone = true;
-    };
-    // a new key comes with every new bench that matters
-    // eslint-disable-next-line react-hooks/exhaustive-deps
-  }, [key, coat, card]);
+  useAbortable(
+    (signal) => {
+      const job = key ? echoJob(bench) : undefined;
+      if (!job) return;
+      proverFor(job)
+        .then((prover) => prover?.heat(job, coat, card))
+        .then((found) => {
+          if (!signal.aborted) setHeat(found ?? null);
+        })
+        .catch(() => undefined); // the dial tells that measuring failed
+      // a new key comes with every new bench that matters
+      // eslint-disable-next-line react-hooks/exhaustive-deps
+    },
+    [key, coat, card],
+  );
   return heat;
 }
 

@@ -3,7 +3,7 @@ import { portraitStroke } from '@amber-stamp/core/path';
 import { useMemo, useRef } from 'react';
 import { cellsOf, sidesOf, takeCell, useLadder, type Cell } from '../../bench/ladder.ts';
 import { pairWords } from '../../parts/Dial.tsx';
-import type { EchoPair } from '../../workers/prove-protocol.ts';
+import type { EchoPair } from '../../engine/protocol/prove.ts';
 import { InkProof } from '../../bench/parts/InkProof.tsx';
 import { useBoxSize } from '../../parts/useBoxSize.ts';
 

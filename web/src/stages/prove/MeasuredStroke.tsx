@@ -3,7 +3,7 @@ import { evenStroke } from '@amber-stamp/core/prove';
 import { useMemo, useRef } from 'react';
 import { InkProof } from '../../bench/parts/InkProof.tsx';
 import { useBoxSize } from '../../parts/useBoxSize.ts';
-import type { EchoView } from '../../workers/prove-protocol.ts';
+import type { EchoView } from '../../engine/protocol/prove.ts';
 import { alikeAfter } from './curves.ts';
 import { useMarked, WHOLE } from './marked.ts';
 

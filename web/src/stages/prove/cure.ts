@@ -3,7 +3,7 @@ import { makeStep, type Rows } from '@amber-stamp/core/cut';
 import { FLAWS, type FlawPlace } from '@amber-stamp/core/flaws';
 import { useBenchEye } from '../../bench/eye.ts';
 import { change, presentBench } from '../../bench/store.ts';
-import type { GiveAwayView } from '../../workers/prove-protocol.ts';
+import type { GiveAwayView } from '../../engine/protocol/prove.ts';
 import { useChosen } from '../cut/chosen.ts';
 
 /** What is done about each kind, in two words. */

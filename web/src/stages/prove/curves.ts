@@ -1,4 +1,4 @@
-import type { EchoView, GiveAwayView } from '../../workers/prove-protocol.ts';
+import type { EchoView, GiveAwayView } from '../../engine/protocol/prove.ts';
 import { giveAwayWords } from './cure.ts';
 
 /** How strongly something comes back 1, 2, ... dabs further on, 0..1. */

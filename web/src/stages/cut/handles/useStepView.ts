@@ -1,7 +1,7 @@
+import type { StepView } from '../../../engine/protocol/cut.ts';
 import { useEffect, useRef, useState } from 'react';
-import { Newest } from '../../../parts/newest.ts';
-import { cutter } from '../../../workers/pool.ts';
-import type { StepView } from '../../../workers/protocol.ts';
+import { LatestJob } from '../../../engine/latest-jobs.ts';
+import { cutter } from '../../../engine/pool.ts';
 import type { recipeOf } from '../steps.ts';
 
 const VIEW_SIDE = 1100;
@@ -9,12 +9,9 @@ const VIEW_SIDE = 1100;
 /** What stands at a place of the recipe, the newest that is ready. */
 export function useStepView(source: string, recipe: ReturnType<typeof recipeOf>, place: number): StepView | null {
   const [view, setView] = useState<StepView | null>(null);
-  const newest = useRef(new Newest());
+  const newest = useRef(new LatestJob());
   useEffect(() => {
-    newest.current.ask(async () => {
-      // what is wrong with the recipe is told by its plate
-      setView(await cutter.view(source, recipe, place, VIEW_SIDE));
-    });
+    newest.current.ask(async () => setView(await cutter.view(source, recipe, place, VIEW_SIDE))).catch(() => undefined); // what is wrong with the recipe is told by its plate
   }, [source, recipe, place]);
   return view;
 }

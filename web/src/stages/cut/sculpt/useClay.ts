@@ -1,21 +1,15 @@
 import { clayOf, type RecipeStep, type Rows } from '@amber-stamp/core/cut';
-import { wrap, type Remote } from 'comlink';
 import { useEffect, useRef, type RefObject } from 'react';
 import { coded } from '../../../parts/coded.ts';
 import { notifyError } from '../../../parts/messages.tsx';
-import { Newest } from '../../../parts/newest.ts';
 import type { SurfaceScene } from '../../../parts/surface-scene.ts';
-import { cutter } from '../../../workers/pool.ts';
-import type { ClayRows, SculptApi } from '../../../workers/sculpt-protocol.ts';
+import { LatestJob } from '../../../engine/latest-jobs.ts';
+import { cutter } from '../../../engine/pool.ts';
+import { lazyWorker } from '../../../engine/workers.ts';
+import type { ClayRows } from '../../../engine/protocol/sculpt.ts';
 import type { recipeOf } from '../steps.ts';
 
-let remote: Remote<SculptApi> | undefined;
-function sculptor(): Remote<SculptApi> {
-  remote ??= wrap<SculptApi>(
-    new Worker(new URL('../../../workers/sculpt.worker.ts', import.meta.url), { type: 'module' }),
-  );
-  return remote;
-}
+const sculptor = lazyWorker('sculpt');
 
 /** The clay of a sculpt step, kept on its table: laid anew when what comes in changes, shown anew with every stroke that is kept or taken back. */
 export function useClay(
@@ -29,10 +23,10 @@ export function useClay(
   const strokes = step.strokes as Rows;
   const lying = useRef<string | null>(null);
   const shown = useRef<Rows | null>(null);
-  const newest = useRef(new Newest());
+  const newest = useRef(new LatestJob());
 
   const ask = (question: () => Promise<ClayRows | null>): void =>
-    newest.current.ask(async () => {
+    void newest.current.ask(async () => {
       try {
         const rows = await question();
         if (!rows) return;

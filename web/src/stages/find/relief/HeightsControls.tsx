@@ -4,7 +4,7 @@ import { useQuery } from '@tanstack/react-query';
 import { settle } from '../../../bench/store.ts';
 import { Choices } from '../../../parts/Choices.tsx';
 import { ParamField } from '../../../parts/ParamField.tsx';
-import { cutter } from '../../../workers/pool.ts';
+import { cutter } from '../../../engine/pool.ts';
 import { recipeOf, setParams } from '../../cut/steps.ts';
 import { HeightProfile } from './HeightProfile.tsx';
 

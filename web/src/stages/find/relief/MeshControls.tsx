@@ -7,7 +7,7 @@ import { useQuery } from '@tanstack/react-query';
 import { settle } from '../../../bench/store.ts';
 import { BitmapView } from '../../../parts/BitmapView.tsx';
 import { ParamField } from '../../../parts/ParamField.tsx';
-import { cutter } from '../../../workers/pool.ts';
+import { cutter } from '../../../engine/pool.ts';
 import { addStep, recipeOf } from '../../cut/steps.ts';
 import { LatticeControls } from './LatticeControls.tsx';
 import { castOf, keepView, seeFrom, setCast } from './cast-place.ts';

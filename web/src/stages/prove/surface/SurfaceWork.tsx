@@ -5,7 +5,7 @@ import { usePressed } from '../../../bench/surface.ts';
 import { useBoxSize } from '../../../parts/useBoxSize.ts';
 import { useSurfaceEye } from './eye.ts';
 import { SurfaceScene } from '../../../parts/surface-scene.ts';
-import { SURFACE_SIDE } from '../../../workers/surface-protocol.ts';
+import { SURFACE_SIDE } from '../../../engine/protocol/surface.ts';
 import { usePressing } from './usePressing.ts';
 
 /** A clay surface under the lamp, on which the tip is pressed. */

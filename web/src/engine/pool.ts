@@ -1,38 +1,18 @@
 import { Lru } from '@amber-stamp/core/maths';
 import type { Plate } from '@amber-stamp/core/raster';
-import { proxy, wrap, type Remote } from 'comlink';
-import { carryErrors } from './errors.ts';
-import type { MakeApi } from './make-protocol.ts';
-import { PlateLedger } from '../engine/plate-ledger.ts';
-import {
-  INKED_KEPT,
-  type CutApi,
-  type FileApi,
-  type InkApi,
-  type InkJob,
-  type InkResult,
-  type SideCost,
-} from './protocol.ts';
+import { proxy, type Remote } from 'comlink';
+import { LatestJobs } from './latest-jobs.ts';
+import { INKED_KEPT, type InkApi, type InkJob, type InkResult, type SideCost } from './protocol/ink.ts';
+import type { MakeApi } from './protocol/make.ts';
+import { beginPlateWorker, beginWorker, type BegunWorker } from './workers.ts';
 
-carryErrors();
-
-const cutWorker = new Worker(new URL('./cut.worker.ts', import.meta.url), { type: 'module' });
-export const cutter: Remote<CutApi> = wrap<CutApi>(cutWorker);
-export const filer: Remote<FileApi> = wrap<FileApi>(
-  new Worker(new URL('./file.worker.ts', import.meta.url), { type: 'module' }),
-);
+export const cutter = beginWorker('cut').remote;
+export const filer = beginWorker('file').remote;
 export const openSource = (source: string, onProgress: (share: number) => void): Promise<void> =>
   cutter.open(source, proxy(onProgress));
 
-interface InkWorker {
-  remote: Remote<InkApi>;
-  ledger: PlateLedger;
-}
 const POOL = Math.max(1, Math.min(3, (navigator.hardwareConcurrency || 2) - 1));
-const inkWorkers: InkWorker[] = Array.from({ length: POOL }, () => {
-  const remote = wrap<InkApi>(new Worker(new URL('./ink.worker.ts', import.meta.url), { type: 'module' }));
-  return { remote, ledger: new PlateLedger(remote, INKED_KEPT) };
-});
+const inkWorkers = Array.from({ length: POOL }, () => beginPlateWorker('ink', INKED_KEPT));
 const held = new Lru<string, Plate>(INKED_KEPT);
 
 /** A plate that jobs may name by its key. */
@@ -42,7 +22,7 @@ export const holdPlate = (key: string, plate: Plate): void => void held.set(key,
 export const heldPlate = (key: string): Plate | undefined => held.peek(key);
 
 /** Each view keeps to one worker, which keeps its layers. */
-function workerFor(view: string): InkWorker {
+function workerFor(view: string) {
   let h = 0;
   for (const c of view) h = (h * 31 + c.charCodeAt(0)) >>> 0;
   return inkWorkers[h % POOL];
@@ -59,41 +39,11 @@ function prepared(job: InkJob): Remote<InkApi> {
   return remote;
 }
 
-interface Waiting {
-  job: InkJob;
-  done: (result: InkResult | undefined) => void;
-  fail: (cause: unknown) => void;
-}
-const running = new Set<string>();
-const waiting = new Map<string, Waiting>();
-
-async function work({ job, done, fail }: Waiting): Promise<void> {
-  running.add(job.view);
-  try {
-    done(await prepared(job).draw(job));
-  } catch (cause) {
-    fail(cause);
-  }
-  running.delete(job.view);
-  const next = waiting.get(job.view);
-  if (next) {
-    waiting.delete(job.view);
-    void work(next);
-  }
-}
+const drawing = new LatestJobs();
 
 /** Draws a job; undefined when a newer one for the same view has overtaken it before it began. */
-export function draw(job: InkJob): Promise<InkResult | undefined> {
-  return new Promise((done, fail) => {
-    const entry = { job, done, fail };
-    if (!running.has(job.view)) {
-      void work(entry);
-      return;
-    }
-    waiting.get(job.view)?.done(undefined);
-    waiting.set(job.view, entry);
-  });
-}
+export const draw = (job: InkJob): Promise<InkResult | undefined> =>
+  drawing.ask(job.view, () => prepared(job).draw(job));
 
 /** The colour of the ground of a job at a pixel of it. */
 export const groundAt = async (job: InkJob, x: number, y: number): Promise<string> =>
@@ -111,19 +61,13 @@ export async function drawPng(job: InkJob): Promise<Uint8Array<ArrayBuffer>> {
 export const costsOf = async (job: InkJob, sides: readonly number[]): Promise<SideCost[]> =>
   prepared(job).costs(job, sides);
 
-let making: { worker: Worker; remote: Remote<MakeApi> } | null = null;
+let making: BegunWorker<MakeApi> | null = null;
 
 /** The worker that makes sources; begun when it is first asked. */
-export function maker(): Remote<MakeApi> {
-  if (!making) {
-    const worker = new Worker(new URL('./make.worker.ts', import.meta.url), { type: 'module' });
-    making = { worker, remote: wrap<MakeApi>(worker) };
-  }
-  return making.remote;
-}
+export const maker = (): Remote<MakeApi> => (making ??= beginWorker('make')).remote;
 
 /** Ends whatever is being made: the next wish begins with a new worker. */
 export function stopMaking(): void {
-  making?.worker.terminate();
+  making?.end();
   making = null;
 }

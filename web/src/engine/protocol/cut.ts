@@ -1,82 +1,7 @@
 import type { Facts, Mark, Prints, Profile, Reading, Recipe, RecipeStep } from '@amber-stamp/core/cut';
-import type { GroundPlacement } from '@amber-stamp/core/ground';
-import type { Ground } from '@amber-stamp/core/ink';
-import type { Brush, PenStroke } from '@amber-stamp/core/model';
+import type { Brush } from '@amber-stamp/core/model';
 import type { BorderReport, Plate, Raster } from '@amber-stamp/core/raster';
-import type { Lamp } from '@amber-stamp/core/relief';
-import type { ReliefWish } from '@amber-stamp/core/relief-file';
-import type { PlateApi } from '../engine/plate-ledger.ts';
-
-/** So many plates the page keeps at hand, and a worker that draws. */
-export const INKED_KEPT = 96;
-
-/** A brush with the key of the plate of each name. Plates were given before, by key. */
-export interface InkBrush {
-  brush: Brush;
-  plates: Readonly<Record<string, string>>;
-}
-
-export interface InkStroke {
-  stroke: PenStroke;
-  /** equal keys are equal strokes */
-  key: string;
-  /** what its chance is drawn by */
-  number: number;
-  /** which of the brushes of the job */
-  brush: number;
-  away: boolean;
-  lie: GroundPlacement;
-}
-
-export interface InkGround {
-  paper: Ground;
-  /** pictures on the paper, back to front */
-  layers: readonly { name: string; url: string }[];
-  /** colour of what strokes uncover */
-  cover: string;
-  /** the cover lies there before the first stroke */
-  covered: boolean;
-}
-
-/** One picture asked of the ink worker. */
-export interface InkJob {
-  /** what it is for; layers are kept per view */
-  view: string;
-  brushes: readonly InkBrush[];
-  strokes: readonly InkStroke[];
-  width: number;
-  height: number;
-  /** pixels per px of the strokes */
-  zoom: number;
-  ground: InkGround;
-  /** lights what stands above the sheet */
-  lamp: Lamp;
-}
-
-export interface InkResult {
-  bitmap: ImageBitmap;
-  dabs: number;
-  ms: number;
-}
-
-/** What a resolution costs, in ms: its levels once, and then every drawing of the strokes. */
-export interface SideCost {
-  side: number;
-  buildMs: number;
-  drawMs: number;
-}
-
-export interface InkApi extends PlateApi {
-  draw(job: InkJob): Promise<InkResult>;
-  /** The colour of the ground itself at a pixel, as #rrggbb. */
-  groundAt(job: InkJob, x: number, y: number): Promise<string>;
-  /** Gives up what is kept of a view. */
-  forget(view: string): void;
-  /** 8-bit RGBA as PNG */
-  png(job: InkJob): Promise<Uint8Array>;
-  /** What the job costs with its plates at other sides, measured now. */
-  costs(job: InkJob, sides: readonly number[]): SideCost[];
-}
+import type { Stop } from '../carry.ts';
 
 /** What a recipe made, told without its rasters. */
 export interface CutReport {
@@ -127,12 +52,12 @@ export interface StepView {
 }
 
 export interface CutApi {
-  /** Tells how far long steps are; 1 in `ended` ends the one that is running. */
-  watch(ended: Int32Array, onProgress: (share: number) => void): void;
+  /** From now on `onProgress` is told how far long steps are. */
+  watch(onProgress: (share: number) => void): void;
   /** Reads a source's pixels; `onProgress` tells the share read. */
   open(source: string, onProgress: (share: number) => void): Promise<void>;
-  /** `draft`: smaller than it will be, while the hand moves; what was cut in full is kept beside it. */
-  cut(source: string, recipe: Recipe, draft?: boolean): Promise<CutReport>;
+  /** `draft`: smaller than it will be, while the hand moves; what was cut in full is kept beside it. Rejects once stopped. */
+  cut(source: string, recipe: Recipe, draft?: boolean, stop?: Stop): Promise<CutReport>;
   /** The result after step `place` as a plate (place -1: the last). */
   after(source: string, recipe: Recipe, place: number): Promise<Plate>;
   /** The result after step `place` with all its values. */
@@ -154,13 +79,4 @@ export interface CutApi {
   recipeFor(source: string, reading: Reading): Promise<Recipe>;
   inspect(plate: Plate): Inspection;
   guess(plate: Plate, name: string, plateName: string): { brush: Brush; reasons: Record<string, string> };
-}
-
-export interface FileApi {
-  /** The plate with the given bytes; `name` is what a sentence calls it. */
-  open(sha256: string, name: string): Promise<Plate>;
-  /** The file of a plate, PNG or OpenEXR, and its hash. */
-  file(plate: Plate): Promise<{ bytes: Uint8Array; sha256: string }>;
-  /** The heights of a plate in the form that is wished. */
-  relief(plate: Plate, wish: ReliefWish): Promise<Uint8Array>;
 }

@@ -1,5 +1,5 @@
 import type { Press, SurfaceName } from '@amber-stamp/core/relief';
-import type { PlateApi } from '../engine/plate-ledger.ts';
+import type { PlateApi } from '../plate-ledger.ts';
 
 /** Corners along each side of a surface. */
 export const SURFACE_SIDE = 420;

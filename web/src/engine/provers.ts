@@ -1,27 +1,18 @@
-import { wrap, type Remote } from 'comlink';
-import { PlateLedger } from '../engine/plate-ledger.ts';
+import type { Remote } from 'comlink';
 import { heldPlate } from './pool.ts';
-import { MEASURED_KEPT, type ProveApi, type ProveJob } from './prove-protocol.ts';
+import { beginPlateWorker, type PlateWorker } from './workers.ts';
+import { MEASURED_KEPT, type ProveApi, type ProveJob } from './protocol/prove.ts';
 
-interface Prover {
-  remote: Remote<ProveApi>;
-  ledger: PlateLedger;
-}
-const provers: Prover[] = [];
+const provers: PlateWorker<ProveApi>[] = [];
 
 /** The first measures; the second helps where many fixes are tried. */
 export const PROVERS = 2;
 /** The second one, which the dial does not wait for. */
 export const HELPER = PROVERS - 1;
 
-function beginProver(): Prover {
-  const remote = wrap<ProveApi>(new Worker(new URL('./prove.worker.ts', import.meta.url), { type: 'module' }));
-  return { remote, ledger: new PlateLedger(remote, MEASURED_KEPT) };
-}
-
 /** A worker that measures, with all plates of a job in its hands; undefined while one is not cut yet. */
 export async function proverFor(job: ProveJob, number = 0): Promise<Remote<ProveApi> | undefined> {
-  const { remote, ledger } = (provers[number] ??= beginProver());
+  const { remote, ledger } = (provers[number] ??= beginPlateWorker('prove', MEASURED_KEPT));
   const keys = Object.values(job.plates);
   if (!keys.every(heldPlate)) return undefined;
   const missing = ledger.lacks(keys);
@@ -44,19 +35,18 @@ export async function warmHelper(job: ProveJob): Promise<void> {
 }
 
 /**
- * Lets all workers take work until there is none: `next` gives each, by its number, what to do next; `goesOn` tells whether
- * it is still wanted.
+ * Lets all workers take work until there is none, or `signal` is aborted: `next` gives each, by its number, what to do next.
  */
 export async function onAllProvers<T>(
   job: ProveJob,
   next: (worker: number) => T | undefined,
-  goesOn: () => boolean,
+  signal: AbortSignal,
   work: (prover: Remote<ProveApi>, item: T) => Promise<void>,
 ): Promise<void> {
   const taking = async (number: number) => {
     const prover = await proverFor(job, number);
     if (!prover) return;
-    for (let item = next(number); item !== undefined && goesOn(); item = next(number)) await work(prover, item);
+    for (let item = next(number); item !== undefined && !signal.aborted; item = next(number)) await work(prover, item);
   };
   await Promise.all(Array.from({ length: PROVERS }, (_, number) => taking(number)));
 }

@@ -9,7 +9,7 @@ import type {
   SingleCure,
   TriedFix,
 } from '@amber-stamp/core/prove';
-import type { PlateApi } from '../engine/plate-ledger.ts';
+import type { PlateApi } from '../plate-ledger.ts';
 
 /** So many plates a worker that measures keeps. */
 export const MEASURED_KEPT = 64;

@@ -1,0 +1,43 @@
+/** Time as the page reads it. */
+export interface Clock {
+  /** since some moment, ms */
+  nowMs(): number;
+  /** Runs something once, after so many ms; gives the way to call it off. */
+  later(ms: number, run: () => void): () => void;
+}
+
+const system: Clock = {
+  nowMs: () => performance.now(),
+  later(ms, run) {
+    const timer = setTimeout(run, ms);
+    return () => clearTimeout(timer);
+  },
+};
+let clock = system;
+
+/** Puts another clock in place, such as one that tests move by hand; without one, that of the system again. */
+export const holdClock = (held: Clock = system): void => void (clock = held);
+
+export const nowMs = (): number => clock.nowMs();
+export const later = (ms: number, run: () => void): (() => void) => clock.later(ms, run);
+export const pause = (ms: number): Promise<void> => new Promise((done) => void later(ms, done));
+
+/** Runs the newest of what it is given once nothing has come for so many ms. */
+export class Quiet {
+  private readonly ms: number;
+  private callOff: (() => void) | undefined;
+
+  constructor(ms: number) {
+    this.ms = ms;
+  }
+
+  run(what: () => void): void {
+    this.callOff?.();
+    this.callOff = later(this.ms, what);
+  }
+
+  cancel(): void {
+    this.callOff?.();
+    this.callOff = undefined;
+  }
+}

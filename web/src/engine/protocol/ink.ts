@@ -1,0 +1,76 @@
+import type { GroundPlacement } from '@amber-stamp/core/ground';
+import type { Ground } from '@amber-stamp/core/ink';
+import type { Brush, PenStroke } from '@amber-stamp/core/model';
+import type { Lamp } from '@amber-stamp/core/relief';
+import type { PlateApi } from '../plate-ledger.ts';
+
+/** So many plates the page keeps at hand, and a worker that draws. */
+export const INKED_KEPT = 96;
+
+/** A brush with the key of the plate of each name. Plates were given before, by key. */
+export interface InkBrush {
+  brush: Brush;
+  plates: Readonly<Record<string, string>>;
+}
+
+export interface InkStroke {
+  stroke: PenStroke;
+  /** equal keys are equal strokes */
+  key: string;
+  /** what its chance is drawn by */
+  number: number;
+  /** which of the brushes of the job */
+  brush: number;
+  away: boolean;
+  lie: GroundPlacement;
+}
+
+export interface InkGround {
+  paper: Ground;
+  /** pictures on the paper, back to front */
+  layers: readonly { name: string; url: string }[];
+  /** colour of what strokes uncover */
+  cover: string;
+  /** the cover lies there before the first stroke */
+  covered: boolean;
+}
+
+/** One picture asked of the ink worker. */
+export interface InkJob {
+  /** what it is for; layers are kept per view */
+  view: string;
+  brushes: readonly InkBrush[];
+  strokes: readonly InkStroke[];
+  width: number;
+  height: number;
+  /** pixels per px of the strokes */
+  zoom: number;
+  ground: InkGround;
+  /** lights what stands above the sheet */
+  lamp: Lamp;
+}
+
+export interface InkResult {
+  bitmap: ImageBitmap;
+  dabs: number;
+  ms: number;
+}
+
+/** What a resolution costs, in ms: its levels once, and then every drawing of the strokes. */
+export interface SideCost {
+  side: number;
+  buildMs: number;
+  drawMs: number;
+}
+
+export interface InkApi extends PlateApi {
+  draw(job: InkJob): Promise<InkResult>;
+  /** The colour of the ground itself at a pixel, as #rrggbb. */
+  groundAt(job: InkJob, x: number, y: number): Promise<string>;
+  /** Gives up what is kept of a view. */
+  forget(view: string): void;
+  /** 8-bit RGBA as PNG */
+  png(job: InkJob): Promise<Uint8Array>;
+  /** What the job costs with its plates at other sides, measured now. */
+  costs(job: InkJob, sides: readonly number[]): SideCost[];
+}

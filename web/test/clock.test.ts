@@ -1,0 +1,71 @@
+import { expect } from 'chai';
+import { later, nowMs, pause, Quiet } from '../src/engine/clock.ts';
+import { withHeldClock } from './helpers/clock.ts';
+
+describe('the clock of the page', () => {
+  const clock = withHeldClock();
+
+  it('runs what is due, in its order, and nothing before', () => {
+    const ran: string[] = [];
+    later(30, () => ran.push('late'));
+    later(10, () => ran.push('early'));
+    clock().pass(9);
+    expect(ran).to.deep.equal([]);
+    clock().pass(21);
+    expect(ran).to.deep.equal(['early', 'late']);
+  });
+
+  it('calls off what is not wanted any more', () => {
+    let ran = false;
+    const callOff = later(10, () => (ran = true));
+    callOff();
+    clock().pass(100);
+    expect(ran).to.equal(false);
+  });
+
+  it('tells the time that has passed', () => {
+    const before = nowMs();
+    clock().pass(250);
+    expect(nowMs() - before).to.equal(250);
+  });
+
+  it('ends a pause when its time has come', async () => {
+    let ended = false;
+    const waiting = pause(50).then(() => (ended = true));
+    clock().pass(49);
+    await Promise.resolve();
+    expect(ended).to.equal(false);
+    clock().pass(1);
+    await waiting;
+    expect(ended).to.equal(true);
+  });
+});
+
+describe('what waits until nothing comes any more', () => {
+  const clock = withHeldClock();
+
+  it('runs once, the newest of it, after the last came', () => {
+    const ran: number[] = [];
+    const quiet = new Quiet(100);
+    for (const k of [1, 2, 3]) {
+      quiet.run(() => ran.push(k));
+      clock().pass(60);
+    }
+    expect(ran).to.deep.equal([]);
+    clock().pass(40);
+    expect(ran).to.deep.equal([3]);
+    clock().pass(1000);
+    expect(ran).to.deep.equal([3]);
+  });
+
+  it('does not run once it is cancelled, and can be used again', () => {
+    const ran: number[] = [];
+    const quiet = new Quiet(100);
+    quiet.run(() => ran.push(1));
+    quiet.cancel();
+    clock().pass(500);
+    quiet.run(() => ran.push(2));
+    clock().pass(100);
+    expect(ran).to.deep.equal([2]);
+  });
+});
