@@ -1,7 +1,7 @@
 import { borderMiddle } from '../raster/measure.ts';
-import { choice, fact, mapped, num, number, toWrite, word, type StepDefinition } from './step.ts';
+import { choice, fact, mapped, number, toWrite, defineStep } from './step.ts';
 
-export const baseStep: StepDefinition = {
+export const baseStep = defineStep({
   name: 'base',
   label: 'Move the base',
   group: 'Relief',
@@ -13,10 +13,10 @@ export const baseStep: StepDefinition = {
     gainPct: number('Strength', '%', [-400, 400, 1], 100, 'Heights times this; below 0 the relief is turned over.'),
   },
   run: (input, values, materials) => {
-    const base = word(values, 'to') === 'border' ? borderMiddle(input, 1) : num(values, 'basePct') / 100;
-    const gain = num(values, 'gainPct') / 100;
+    const base = values.to === 'border' ? borderMiddle(input, 1) : values.basePct / 100;
+    const gain = values.gainPct / 100;
     return { raster: mapped(input, (v) => (v - base) * gain, toWrite(input, materials)), facts: { base } };
   },
   sentence: (values, facts) =>
-    `${Math.round(fact(facts, 'base') * 100)} % becomes 0${num(values, 'gainPct') === 100 ? '' : `, strength ${num(values, 'gainPct')} %`}`,
-};
+    `${Math.round(fact(facts, 'base') * 100)} % becomes 0${values.gainPct === 100 ? '' : `, strength ${values.gainPct} %`}`,
+});

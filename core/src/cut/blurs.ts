@@ -3,33 +3,33 @@ import { clamp } from '../maths/ramps.ts';
 import { blur } from '../raster/blur.ts';
 import { raster, type Raster } from '../raster/raster.ts';
 import { valueAt } from '../raster/sample.ts';
-import { lengthPx, mapped, num, number, percent, type StepDefinition } from './step.ts';
+import { lengthPx, mapped, number, percent, defineStep } from './step.ts';
 
 const radius = number('Radius', '%', [0, 20, 0.05], 0.5, 'Standard deviation, in percent of the longer side.');
 
-export const blurStep: StepDefinition = {
+export const blurStep = defineStep({
   name: 'blur',
   label: 'Blur',
   group: 'Shape',
   help: 'Softens everything alike.',
   params: { radiusPct: radius },
-  run: (input, values) => ({ raster: blur(input, lengthPx(input, num(values, 'radiusPct'))), facts: {} }),
-  sentence: (values) => `${num(values, 'radiusPct')} %`,
-};
+  run: (input, values) => ({ raster: blur(input, lengthPx(input, values.radiusPct)), facts: {} }),
+  sentence: (values) => `${values.radiusPct} %`,
+});
 
-export const sharpenStep: StepDefinition = {
+export const sharpenStep = defineStep({
   name: 'sharpen',
   label: 'Sharpen',
   group: 'Shape',
   help: 'Adds back the difference from a blurred copy.',
   params: { radiusPct: radius, amountPct: percent('Amount', 80, 'How much of the difference is added.', 400) },
   run: (input, values) => {
-    const soft = blur(input, lengthPx(input, num(values, 'radiusPct')));
-    const amount = num(values, 'amountPct') / 100;
+    const soft = blur(input, lengthPx(input, values.radiusPct));
+    const amount = values.amountPct / 100;
     return { raster: mapped(input, (v, i) => clamp(v + amount * (v - soft.data[i]))), facts: {} };
   },
-  sentence: (values) => `${num(values, 'amountPct')} %, details of ${num(values, 'radiusPct')} %`,
-};
+  sentence: (values) => `${values.amountPct} %, details of ${values.radiusPct} %`,
+});
 
 /**
  * The mean of 2^k copies, each moved on by (dx, dy) px: pairs, then pairs of pairs, so that k shifts do for 2^k copies.
@@ -45,7 +45,7 @@ function meanAlong(source: Raster, dx: number, dy: number, k: number): Raster {
   return mean;
 }
 
-export const smearStep: StepDefinition = {
+export const smearStep = defineStep({
   name: 'smear',
   label: 'Smear',
   group: 'Shape',
@@ -56,21 +56,21 @@ export const smearStep: StepDefinition = {
     oneSidedPct: percent('One side', 0, 'At 100 it is drawn out to one side only, and the other edge stays sharp.'),
   },
   run: (input, values) => {
-    const length = lengthPx(input, num(values, 'lengthPct'));
+    const length = lengthPx(input, values.lengthPct);
     if (length < 0.5) return { raster: input, facts: {} };
     let k = 1;
     while (2 ** k < length && k < 9) k++;
     const sinCos = new Float64Array(2);
-    sinCosTurns(num(values, 'angleDeg') / 360, sinCos);
+    sinCosTurns(values.angleDeg / 360, sinCos);
     const step = length / (2 ** k - 1);
     const drawn = meanAlong(input, sinCos[1] * step, sinCos[0] * step, k);
-    const back = (-0.5 + num(values, 'oneSidedPct') / 200) * length;
+    const back = (-0.5 + values.oneSidedPct / 200) * length;
     const target = raster(input.width, input.height);
     addShifted(target.data, drawn, sinCos[1] * back, sinCos[0] * back, 1);
     return { raster: target, facts: {} };
   },
-  sentence: (values) => `${num(values, 'lengthPct')} % toward ${num(values, 'angleDeg')}°`,
-};
+  sentence: (values) => `${values.lengthPct} % toward ${values.angleDeg}°`,
+});
 
 /** out += share * source moved by (dx, dy) px, read bilinearly: the same four weights for every pixel. */
 function addShifted(out: Float32Array, source: Raster, dx: number, dy: number, share: number): void {

@@ -1,15 +1,15 @@
 import { clamp, smoothstep } from '../maths/ramps.ts';
 import { raster } from '../raster/raster.ts';
-import { num, number, percent, type StepDefinition } from './step.ts';
+import { number, percent, defineStep } from './step.ts';
 
-export const shiftStep: StepDefinition = {
+export const shiftStep = defineStep({
   name: 'shift',
   label: 'Shift to nothing',
   group: 'Edge',
   help: 'Takes the same from every value, so that a faint ground prints nothing; what printed fully still does.',
   params: { shiftPct: percent('Ground', 5, 'The value that becomes nothing.', 95) },
   run: (input, values) => {
-    const shift = num(values, 'shiftPct') / 100;
+    const shift = values.shiftPct / 100;
     const target = raster(input.width, input.height);
     const gain = 1 / (1 - shift);
     const from = input.data;
@@ -20,10 +20,10 @@ export const shiftStep: StepDefinition = {
     }
     return { raster: target, facts: {} };
   },
-  sentence: (values) => `${num(values, 'shiftPct')} % becomes nothing`,
-};
+  sentence: (values) => `${values.shiftPct} % becomes nothing`,
+});
 
-export const falloffStep: StepDefinition = {
+export const falloffStep = defineStep({
   name: 'falloff',
   label: 'Round fall-off',
   group: 'Edge',
@@ -37,10 +37,10 @@ export const falloffStep: StepDefinition = {
   run: (input, values) => {
     const { width, height } = input;
     const target = raster(width, height);
-    const radius = (Math.max(width, height) * num(values, 'radiusPct')) / 100;
-    const inner = radius * (1 - num(values, 'softPct') / 100);
-    const cx = (width * num(values, 'centreXPct')) / 100 - 0.5;
-    const cy = (height * num(values, 'centreYPct')) / 100 - 0.5;
+    const radius = (Math.max(width, height) * values.radiusPct) / 100;
+    const inner = radius * (1 - values.softPct / 100);
+    const cx = (width * values.centreXPct) / 100 - 0.5;
+    const cy = (height * values.centreYPct) / 100 - 0.5;
     for (let y = 0; y < height; y++)
       for (let x = 0; x < width; x++) {
         const r = Math.sqrt((x - cx) * (x - cx) + (y - cy) * (y - cy));
@@ -49,5 +49,5 @@ export const falloffStep: StepDefinition = {
       }
     return { raster: target, facts: {} };
   },
-  sentence: (values) => `within ${num(values, 'radiusPct')} %, ${num(values, 'softPct')} % soft`,
-};
+  sentence: (values) => `within ${values.radiusPct} %, ${values.softPct} % soft`,
+});

@@ -1,8 +1,8 @@
 import { lerp, smoothstep } from '../maths/ramps.ts';
 import { distanceTo, outsideOf } from '../raster/distance.ts';
-import { lengthPx, mapped, num, number, percent, type StepDefinition } from './step.ts';
+import { lengthPx, mapped, number, percent, defineStep } from './step.ts';
 
-export const crushStep: StepDefinition = {
+export const crushStep = defineStep({
   name: 'crush',
   label: 'Crush',
   group: 'Gray',
@@ -13,15 +13,15 @@ export const crushStep: StepDefinition = {
     amountPct: percent('Amount', 100, 'How solid the inside becomes.'),
   },
   run: (input, values) => {
-    const threshold = num(values, 'thresholdPct') / 100;
+    const threshold = values.thresholdPct / 100;
     const outside = outsideOf(input.data, threshold);
-    const depth = lengthPx(input, num(values, 'depthPct'));
-    const amount = num(values, 'amountPct') / 100;
+    const depth = lengthPx(input, values.depthPct);
+    const amount = values.amountPct / 100;
     const far = distanceTo(outside, input.width, input.height);
     return {
       raster: mapped(input, (v, i) => (far[i] === 0 ? v : lerp(v, 1, amount * smoothstep(depth * 0.5, depth, far[i])))),
       facts: {},
     };
   },
-  sentence: (values) => `solid ${num(values, 'depthPct')} % inside the outline`,
-};
+  sentence: (values) => `solid ${values.depthPct} % inside the outline`,
+});

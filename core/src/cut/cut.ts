@@ -5,7 +5,7 @@ import { NOTHING, type Raster } from '../raster/raster.ts';
 import { grayChecked } from './gray.ts';
 import type { Recipe, RecipeStep } from './recipe.ts';
 import { Recycler } from './recycler.ts';
-import { NO_OTHERS, word, type Materials, type Others, type StepResult } from './step.ts';
+import { NO_OTHERS, type Materials, type Others, type StepResult } from './step.ts';
 import { stepNamed } from './steps.ts';
 
 /** What one step of a recipe made; a step that is off hands its input on. */
@@ -63,7 +63,7 @@ export class Cutter {
   private present(step: RecipeStep): string {
     const { sources, brushes } = this.materials.others;
     const here =
-      ('source' in step && sources.has(word(step, 'source'))) || ('brush' in step && brushes.has(word(step, 'brush')));
+      ('source' in step && sources.has(String(step.source))) || ('brush' in step && brushes.has(String(step.brush)));
     return here ? ' here' : '';
   }
 

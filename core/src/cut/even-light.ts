@@ -3,7 +3,7 @@ import { opened } from '../raster/morph.ts';
 import { raster, windowOfRaster, type Raster } from '../raster/raster.ts';
 import { resample } from '../raster/resample.ts';
 import { smoothGround, surfaceRows } from '../raster/surface.ts';
-import { choice, lengthPx, num, number, word, type StepDefinition } from './step.ts';
+import { choice, lengthPx, number, defineStep } from './step.ts';
 
 /** Cells to a radius: the ground is smooth, so it is found on a small picture. */
 const CELLS = 6;
@@ -51,7 +51,7 @@ const rowsOf =
   (y: number): Float32Array =>
     data.subarray(y * width, (y + 1) * width);
 
-export const evenLightStep: StepDefinition = {
+export const evenLightStep = defineStep({
   name: 'light',
   label: 'Even light',
   group: 'Clean',
@@ -75,11 +75,11 @@ export const evenLightStep: StepDefinition = {
   run: (input, values) => {
     const { width, height } = input;
     const rows =
-      word(values, 'ground') === 'smooth'
+      values.ground === 'smooth'
         ? surfaceRows(smoothGround(input).surface, width, height)
-        : rowsOf(groundOf(input, lengthPx(input, num(values, 'radiusPct'))));
+        : rowsOf(groundOf(input, lengthPx(input, values.radiusPct)));
     const target = raster(width, height);
-    const divide = word(values, 'by') === 'dividing';
+    const divide = values.by === 'dividing';
     let least = Infinity;
     let most = -Infinity;
     for (let y = 0; y < height; y++) {
@@ -100,7 +100,7 @@ export const evenLightStep: StepDefinition = {
   sentence: (values, facts) =>
     facts.difference !== undefined
       ? `the ground differed by ${facts.difference} %`
-      : word(values, 'ground') === 'smooth'
+      : values.ground === 'smooth'
         ? 'one soft slope'
-        : `marks up to ${num(values, 'radiusPct')} % wide stay`,
-};
+        : `marks up to ${values.radiusPct} % wide stay`,
+});

@@ -1,8 +1,8 @@
 import { smoothstep } from '../maths/ramps.ts';
 import { raster } from '../raster/raster.ts';
-import { num, word, type StepDefinition } from './step.ts';
+import { defineStep } from './step.ts';
 
-export const fadeStep: StepDefinition = {
+export const fadeStep = defineStep({
   name: 'fade',
   label: 'Border fade',
   group: 'Edge',
@@ -29,8 +29,8 @@ export const fadeStep: StepDefinition = {
   run: (input, values) => {
     const { width, height } = input;
     const target = raster(width, height);
-    const reach = num(values, 'widthPct') / 50;
-    const round = word(values, 'shape') === 'round';
+    const reach = values.widthPct / 50;
+    const round = values.shape === 'round';
     for (let y = 0; y < height; y++)
       for (let x = 0; x < width; x++) {
         // 0 on the border pixels themselves, 1 in the middle
@@ -41,5 +41,5 @@ export const fadeStep: StepDefinition = {
       }
     return { raster: target, facts: {} };
   },
-  sentence: (values) => `${num(values, 'widthPct')} % wide, ${word(values, 'shape')}`,
-};
+  sentence: (values) => `${values.widthPct} % wide, ${values.shape}`,
+});

@@ -1,6 +1,6 @@
 import { raster, type Raster } from '../raster/raster.ts';
 import { resample } from '../raster/resample.ts';
-import { fact, num, type StepDefinition } from './step.ts';
+import { fact, defineStep } from './step.ts';
 
 export const MIN_RESOLUTION = 64;
 export const MAX_RESOLUTION = 2048;
@@ -24,7 +24,7 @@ export function fitSquare(source: Raster, side: number, padPct: number): Raster 
   return target;
 }
 
-export const fitStep: StepDefinition = {
+export const fitStep = defineStep({
   name: 'fit',
   label: 'Fit a square',
   group: 'Shape',
@@ -52,19 +52,19 @@ export const fitStep: StepDefinition = {
     },
   },
   run: (input, values) => {
-    const side = Math.round(num(values, 'resolutionPx'));
+    const side = Math.round(values.resolutionPx);
     const from = Math.max(input.width, input.height);
-    const { left, top, scale } = inSquare(input, side, num(values, 'padPct'));
-    return { raster: fitSquare(input, side, num(values, 'padPct')), facts: { from, left, top, scale } };
+    const { left, top, scale } = inSquare(input, side, values.padPct);
+    return { raster: fitSquare(input, side, values.padPct), facts: { from, left, top, scale } };
   },
   placement: (values, facts) => {
-    const side = Math.round(num(values, 'resolutionPx'));
+    const side = Math.round(values.resolutionPx);
     const k = 1 / fact(facts, 'scale');
     return { by: [k, 0, -k * fact(facts, 'left'), 0, k, -k * fact(facts, 'top')], to: { width: side, height: side } };
   },
   sentence: (values, facts) => {
-    const side = num(values, 'resolutionPx');
-    const enlarged = typeof facts.from === 'number' && facts.from < side * (1 - (2 * num(values, 'padPct')) / 100) - 1;
-    return `square, ${num(values, 'padPct')} % air, ${side} px${enlarged ? ' (enlarged: no more detail)' : ''}`;
+    const side = values.resolutionPx;
+    const enlarged = typeof facts.from === 'number' && facts.from < side * (1 - (2 * values.padPct) / 100) - 1;
+    return `square, ${values.padPct} % air, ${side} px${enlarged ? ' (enlarged: no more detail)' : ''}`;
   },
-};
+});

@@ -1,6 +1,6 @@
 import { hasAlpha, sampleScale, type Picture } from '../raster/picture.ts';
 import { raster, type Raster } from '../raster/raster.ts';
-import { num, number, word, type StepDefinition } from './step.ts';
+import { number, defineStep } from './step.ts';
 import { holesOf } from './height-values.ts';
 import { holesError } from './heights.ts';
 import { likeness } from './likeness.ts';
@@ -78,7 +78,7 @@ const weight = (label: string, value: number) =>
     help: `How much ${label.toLowerCase()} counts.`,
   }) as const;
 
-export const grayStep: StepDefinition = {
+export const grayStep = defineStep({
   name: 'gray',
   label: 'Gray',
   group: 'Gray',
@@ -105,17 +105,11 @@ export const grayStep: StepDefinition = {
   },
   run: (_, values, { picture }) => ({
     raster:
-      word(values, 'prints') === 'colour'
-        ? likeness(picture, word(values, 'colour'), num(values, 'reachPct'))
-        : grayChecked(picture, word(values, 'prints') as Prints, [
-            num(values, 'redPct'),
-            num(values, 'greenPct'),
-            num(values, 'bluePct'),
-          ]),
+      values.prints === 'colour'
+        ? likeness(picture, values.colour, values.reachPct)
+        : grayChecked(picture, values.prints as Prints, [values.redPct, values.greenPct, values.bluePct]),
     facts: {},
   }),
   sentence: (values) =>
-    word(values, 'prints') === 'colour'
-      ? `the nearer to ${word(values, 'colour')}, the more it prints`
-      : SAYS[word(values, 'prints') as Prints],
-};
+    values.prints === 'colour' ? `the nearer to ${values.colour}, the more it prints` : SAYS[values.prints as Prints],
+});

@@ -3,9 +3,9 @@ import { flawsOf } from '../flaws/flaws.ts';
 import { flawAt, healed } from '../flaws/heal.ts';
 import { analysedTip } from '../flaws/analysed-tip.ts';
 import { toPlate } from '../raster/raster.ts';
-import { rows, type StepDefinition } from './step.ts';
+import { defineStep } from './step.ts';
 
-export const healStep: StepDefinition = {
+export const healStep = defineStep({
   name: 'heal',
   label: 'Give-aways away',
   group: 'Clean',
@@ -24,7 +24,7 @@ export const healStep: StepDefinition = {
     },
   },
   run: (input, values) => {
-    const places = rows(values, 'places');
+    const places = values.places;
     if (places.length === 0) return { raster: input, facts: { cured: 0 } };
     const plate = toPlate(input);
     const flaws = flawsOf(plate);
@@ -36,9 +36,9 @@ export const healStep: StepDefinition = {
     return { raster, facts: { cured: found.size } };
   },
   sentence: (values, facts) => {
-    const wanted = rows(values, 'places').length;
+    const wanted = values.places.length;
     if (wanted === 0) return 'no place chosen: press a give-away in Prove';
-    const kinds = [...new Set(rows(values, 'places').map(([what]) => FLAWS[Math.round(what)]))].join(', ');
+    const kinds = [...new Set(values.places.map(([what]) => FLAWS[Math.round(what)]))].join(', ');
     return facts.cured === undefined ? kinds : `${kinds}: ${facts.cured} of ${wanted} found and cured`;
   },
-};
+});

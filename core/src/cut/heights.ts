@@ -2,7 +2,7 @@ import { AmberError } from '../errors.ts';
 import { borderMiddle } from '../raster/measure.ts';
 import type { Raster } from '../raster/raster.ts';
 import { CHANNELS, heightValues, type HeightValues } from './height-values.ts';
-import { choice, fact, num, typed, word, type StepDefinition } from './step.ts';
+import { choice, fact, typed, defineStep } from './step.ts';
 
 export const BASES = ['darkest', 'middle', 'border', 'typed'] as const;
 export type Base = (typeof BASES)[number];
@@ -37,7 +37,7 @@ function unitOf({ low, high }: HeightValues, base: number, unit: string, given: 
 
 const said = (v: number): string => String(Number(v.toPrecision(4)));
 
-export const heightsStep: StepDefinition = {
+export const heightsStep = defineStep({
   name: 'heights',
   label: 'Heights',
   group: 'Relief',
@@ -64,11 +64,11 @@ export const heightsStep: StepDefinition = {
     ),
   },
   run: (_, values, { picture }) => {
-    const read = heightValues(picture, word(values, 'channel'));
+    const read = heightValues(picture, values.channel);
     const { low, high, holes } = read;
-    if (holes > 0 && word(values, 'holes') === 'refuse') throw holesError(holes, 'The source');
-    const base = baseOf(read, word(values, 'base'), num(values, 'baseAt'));
-    const unit = unitOf(read, base, word(values, 'unit'), num(values, 'unitIs'));
+    if (holes > 0 && values.holes === 'refuse') throw holesError(holes, 'The source');
+    const base = baseOf(read, values.base, values.baseAt);
+    const unit = unitOf(read, base, values.unit, values.unitIs);
     const heights = { ...read.values, data: read.values.data.slice() };
     if (base !== 0 || unit !== 1)
       for (let i = 0; i < heights.data.length; i++) heights.data[i] = (heights.data[i] - base) / unit;
@@ -76,8 +76,8 @@ export const heightsStep: StepDefinition = {
   },
   sentence: (values, facts) =>
     facts.low === undefined
-      ? `base: ${word(values, 'base')}`
+      ? `base: ${values.base}`
       : `${said(fact(facts, 'low'))} .. ${said(fact(facts, 'high'))}, base ${said(fact(facts, 'base'))}, unit ${said(fact(facts, 'unit'))}${
           fact(facts, 'holes') > 0 ? `, ${fact(facts, 'holes')} filled` : ''
         }`,
-};
+});

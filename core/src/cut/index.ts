@@ -1,5 +1,5 @@
 export { answerRecipe, automaticRecipe, guessPrints } from './automatic.ts';
-export { shaped, viewOf } from './cast-mesh.ts';
+export { castValues, shaped, viewOf } from './cast-mesh.ts';
 export { Cutter, type StepOutcome, blank, cut, cutAll } from './cut.ts';
 export { PRINTS, type Prints, grayOf } from './gray.ts';
 export { holesOf } from './height-values.ts';
@@ -31,7 +31,7 @@ export {
 } from './recipe.ts';
 export { RELATIVES, type Relative, derivedPlate } from './relatives.ts';
 export { distinctLevels, emptyBorder, plateReport, speckBoxes } from './report.ts';
-export { type Clay, clayOf, sculpted, tipRaster } from './sculpt.ts';
+export { type Clay, clayOfStep, sculpted, tipRaster } from './sculpt.ts';
 export { STARTERS } from './starters.ts';
 export {
   type BrushAndPlates,

@@ -1,6 +1,6 @@
-import { toWrite, type StepDefinition } from './step.ts';
+import { toWrite, defineStep } from './step.ts';
 
-export const invertStep: StepDefinition = {
+export const invertStep = defineStep({
   name: 'invert',
   label: 'Invert',
   group: 'Gray',
@@ -22,4 +22,4 @@ export const invertStep: StepDefinition = {
     return { raster: target, facts: {} };
   },
   sentence: () => 'what printed stays clear',
-};
+});

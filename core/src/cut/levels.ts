@@ -1,6 +1,6 @@
 import { quantiles, ring } from '../raster/measure.ts';
 import type { Raster } from '../raster/raster.ts';
-import { flag, num, toWrite, type StepDefinition } from './step.ts';
+import { toWrite, defineStep } from './step.ts';
 
 /** A border that scatters less is ground. */
 const EVEN = 0.16;
@@ -27,7 +27,7 @@ export const bias = (t: number, middle: number): number => t / ((1 / middle - 2)
 const end = (label: string, value: number, help: string) =>
   ({ kind: 'number', label, unit: '', min: 0, max: 1, step: 0.001, default: value, help }) as const;
 
-export const levelsStep: StepDefinition = {
+export const levelsStep = defineStep({
   name: 'levels',
   label: 'Levels',
   group: 'Gray',
@@ -44,10 +44,10 @@ export const levelsStep: StepDefinition = {
     middle: { ...end('Middle', 0.5, 'More than a half makes the middle print more.'), min: 0.05, max: 0.95 },
   },
   run: (input, values, materials) => {
-    const chosen = { low: num(values, 'low'), high: num(values, 'high') };
-    const { low, high } = flag(values, 'automatic') ? automaticLevels(input) : chosen;
+    const chosen = { low: values.low, high: values.high };
+    const { low, high } = values.automatic ? automaticLevels(input) : chosen;
     const target = toWrite(input, materials);
-    const middle = num(values, 'middle');
+    const middle = values.middle;
     const gain = 1 / Math.max(1e-6, high - low);
     const from = input.data;
     const to = target.data;
@@ -61,6 +61,6 @@ export const levelsStep: StepDefinition = {
   sentence: (values, facts) => {
     const low = Number(facts.low ?? values.low).toFixed(2);
     const high = Number(facts.high ?? values.high).toFixed(2);
-    return `${low} – ${high}${flag(values, 'automatic') ? ', automatic' : ''}`;
+    return `${low} – ${high}${values.automatic ? ', automatic' : ''}`;
   },
-};
+});

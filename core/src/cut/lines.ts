@@ -1,8 +1,8 @@
 import { blur } from '../raster/blur.ts';
 import { closed, opened } from '../raster/morph.ts';
-import { choice, lengthPx, mapped, num, number, percent, word, type StepDefinition } from './step.ts';
+import { choice, lengthPx, mapped, number, percent, defineStep } from './step.ts';
 
-export const linesStep: StepDefinition = {
+export const linesStep = defineStep({
   name: 'lines',
   label: 'Lines away',
   group: 'Clean',
@@ -13,9 +13,9 @@ export const linesStep: StepDefinition = {
     amountPct: percent('Amount', 100, 'How much of them goes.'),
   },
   run: (input, values) => {
-    const r = Math.max(1, Math.round(lengthPx(input, num(values, 'widthPct')) / 2));
-    const amount = num(values, 'amountPct') / 100;
-    const which = word(values, 'which');
+    const r = Math.max(1, Math.round(lengthPx(input, values.widthPct) / 2));
+    const amount = values.amountPct / 100;
+    const which = values.which;
     const full = closed(input, r);
     // a ridge inside the mark: what an opening takes where the mark is wide
     const bare = which === 'pale' ? undefined : blur(opened(input, r), r * 0.5);
@@ -30,5 +30,5 @@ export const linesStep: StepDefinition = {
       facts: {},
     };
   },
-  sentence: (values) => `${word(values, 'which')} lines under ${num(values, 'widthPct')} %`,
-};
+  sentence: (values) => `${values.which} lines under ${values.widthPct} %`,
+});

@@ -1,5 +1,5 @@
 import { raster } from '../raster/raster.ts';
-import { choice, word, type StepDefinition } from './step.ts';
+import { choice, defineStep } from './step.ts';
 
 const WINS: Record<string, (a: number, b: number) => number> = {
   stronger: Math.max,
@@ -7,7 +7,7 @@ const WINS: Record<string, (a: number, b: number) => number> = {
   mean: (a, b) => (a + b) / 2,
 };
 
-export const mirrorStep: StepDefinition = {
+export const mirrorStep = defineStep({
   name: 'mirror',
   label: 'Merge with its mirror image',
   group: 'Mix',
@@ -18,8 +18,8 @@ export const mirrorStep: StepDefinition = {
   },
   run: (input, values) => {
     const { width, height, data } = input;
-    const merge = WINS[word(values, 'wins')];
-    const axis = word(values, 'axis');
+    const merge = WINS[values.wins];
+    const axis = values.axis;
     const target = raster(width, height);
     for (let y = 0; y < height; y++)
       for (let x = 0; x < width; x++) {
@@ -29,5 +29,5 @@ export const mirrorStep: StepDefinition = {
       }
     return { raster: target, facts: {} };
   },
-  sentence: (values) => `${word(values, 'axis')}, ${word(values, 'wins')} wins`,
-};
+  sentence: (values) => `${values.axis}, ${values.wins} wins`,
+});

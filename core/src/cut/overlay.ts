@@ -3,11 +3,11 @@ import { clamp, contrastGain } from '../maths/ramps.ts';
 import { raster } from '../raster/raster.ts';
 import { valueAt } from '../raster/sample.ts';
 import { grayOf, type Prints } from './gray.ts';
-import { choice, num, number, percent, word, type Facts, type StepDefinition } from './step.ts';
+import { choice, number, percent, type Facts, defineStep } from './step.ts';
 
 const missing = (source: string): Facts => ({ missing: source === '' ? 'none' : 'not here' });
 
-export const overlayStep: StepDefinition = {
+export const overlayStep = defineStep({
   name: 'overlay',
   label: 'Lay another source over',
   group: 'Mix',
@@ -29,17 +29,17 @@ export const overlayStep: StepDefinition = {
     },
   },
   run: (input, values, { others }) => {
-    const other = others.sources.get(word(values, 'source'));
-    if (!other) return { raster: input, facts: missing(word(values, 'source')) };
-    const above = grayOf(other, word(values, 'prints') as Prints);
+    const other = others.sources.get(values.source);
+    if (!other) return { raster: input, facts: missing(values.source) };
+    const above = grayOf(other, values.prints as Prints);
     const { width, height } = input;
     const target = raster(width, height);
-    const meet = BLEND_FUNCTIONS[word(values, 'meet') as BlendMode];
-    const amount = num(values, 'amountPct') / 100;
-    const gain = contrastGain(num(values, 'contrastPct'));
-    const k = above.width / ((width * num(values, 'scalePct')) / 100);
-    const dx = (width * num(values, 'moveXPct')) / 100 + width / 2;
-    const dy = (height * num(values, 'moveYPct')) / 100 + height / 2;
+    const meet = BLEND_FUNCTIONS[values.meet as BlendMode];
+    const amount = values.amountPct / 100;
+    const gain = contrastGain(values.contrastPct);
+    const k = above.width / ((width * values.scalePct) / 100);
+    const dx = (width * values.moveXPct) / 100 + width / 2;
+    const dy = (height * values.moveYPct) / 100 + height / 2;
     const wrap = (v: number, side: number) => (values.repeat ? v - Math.floor(v / side) * side : v);
     for (let y = 0; y < height; y++)
       for (let x = 0; x < width; x++) {
@@ -52,8 +52,8 @@ export const overlayStep: StepDefinition = {
     return { raster: target, facts: {} };
   },
   sentence: (values, facts) => {
-    if (facts.missing === 'none' || word(values, 'source') === '') return 'choose a source';
+    if (facts.missing === 'none' || values.source === '') return 'choose a source';
     if (facts.missing) return 'its source is not here: it does nothing';
-    return `${word(values, 'meet')}, ${num(values, 'amountPct')} %`;
+    return `${values.meet}, ${values.amountPct} %`;
   },
-};
+});

@@ -1,7 +1,7 @@
 import { smoothstep } from '../maths/ramps.ts';
 import { distanceTo } from '../raster/distance.ts';
 import { windowOfRaster, type Raster } from '../raster/raster.ts';
-import { choice, mapped, num, number, rows, word, type ParamValues, type Rows, type StepDefinition } from './step.ts';
+import { choice, mapped, number, type Rows, defineStep } from './step.ts';
 
 /** Which pixels have their centre inside a closed outline (even and odd crossings), as 0 and 1. */
 export function insideOutline(points: Rows, width: number, height: number): Uint8Array {
@@ -48,13 +48,17 @@ function groundAlong(input: Raster, inside: Uint8Array): number {
 }
 
 /** The raster with what lies outside taken away, and the share that stays. */
-function kept(input: Raster, corners: Rows, values: ParamValues): { raster: Raster; share: number } {
+function kept(
+  input: Raster,
+  corners: Rows,
+  values: { inverted: boolean; featherPx: number; outside: string },
+): { raster: Raster; share: number } {
   const { width, height } = input;
   const inside = insideOutline(corners, width, height);
   const stays = values.inverted ? inside.map((v) => 1 - v) : inside;
   const share = stays.reduce((sum, v) => sum + v, 0) / stays.length;
-  const feather = num(values, 'featherPx');
-  const ground = word(values, 'outside') === 'the ground' ? groundAlong(input, stays) : 0;
+  const feather = values.featherPx;
+  const ground = values.outside === 'the ground' ? groundAlong(input, stays) : 0;
   if (feather === 0) return { raster: mapped(input, (v, i) => (stays[i] ? v : ground)), share };
   // from the outline inwards, so that nothing outside is kept
   const far = distanceTo(
@@ -76,7 +80,7 @@ function cropped(source: Raster, corners: Rows): Raster {
   return windowOfRaster(source, left, top, right - left, bottom - top);
 }
 
-export const regionStep: StepDefinition = {
+export const regionStep = defineStep({
   name: 'region',
   label: 'Region',
   group: 'Shape',
@@ -109,7 +113,7 @@ export const regionStep: StepDefinition = {
     featherPx: number('Feather', 'px', [0, 200, 1], 4, 'Width of the soft way from inside to outside.'),
   },
   run: (input, values) => {
-    const outline = rows(values, 'outline');
+    const outline = values.outline;
     if (outline.length < 2) return { raster: input, facts: {} };
     const corners = outline.length === 2 ? boxOutline(outline) : outline;
     const { raster: made, share } = kept(input, corners, values);
@@ -117,10 +121,10 @@ export const regionStep: StepDefinition = {
     return { raster: values.crop && !values.inverted ? cropped(made, corners) : made, facts };
   },
   sentence: (values, facts) => {
-    const count = rows(values, 'outline').length;
+    const count = values.outline.length;
     if (count < 2) return 'draw a box or an outline on the picture';
     const what = count === 2 ? 'a box' : 'an outline';
     const share = facts.keptPct === undefined ? '' : `, ${facts.keptPct} % kept`;
     return `${what}${values.inverted ? ', inverted' : ''}${share}`;
   },
-};
+});

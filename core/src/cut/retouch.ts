@@ -5,7 +5,7 @@ import { unmutedCoats, type Brush } from '../model/brush.ts';
 import type { PenPoint, PenStroke } from '../model/strokes.ts';
 import type { Raster } from '../raster/raster.ts';
 import { dabsOf } from '../vary/dabs.ts';
-import { rows, word, type BrushAndPlates, type StepDefinition, type StepResult } from './step.ts';
+import { type BrushAndPlates, type StepResult, defineStep } from './step.ts';
 
 /** Numbers before the places of a mark: 1 paints in and 0 out, radius as a share of the longer side, softness 0..1. */
 const HEAD = 3;
@@ -104,7 +104,7 @@ const scaled = (brush: Brush, factor: number): Brush => ({
   })),
 });
 
-export const retouchStep: StepDefinition = {
+export const retouchStep = defineStep({
   name: 'retouch',
   label: 'Retouch by hand',
   group: 'Hand',
@@ -129,8 +129,8 @@ export const retouchStep: StepDefinition = {
     },
   },
   run: (input, values, { others }): StepResult => {
-    const marks = rows(values, 'marks');
-    const name = word(values, 'brush');
+    const marks = values.marks;
+    const name = values.brush;
     const brush = others.brushes.get(name);
     if (marks.length === 0) return { raster: input, facts: {} };
     if (name !== '' && !brush) return { raster: input, facts: { missing: 'brush' } };
@@ -140,7 +140,7 @@ export const retouchStep: StepDefinition = {
   },
   sentence: (values, facts) => {
     if (facts.missing) return 'its brush is not here: it does nothing';
-    const count = rows(values, 'marks').length;
+    const count = values.marks.length;
     return count === 0 ? 'draw on the picture' : count === 1 ? '1 stroke' : `${count} strokes`;
   },
-};
+});

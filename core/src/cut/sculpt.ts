@@ -7,16 +7,14 @@ import { MAX_SECTORS, SCULPT_TOOLS, strokeOfRow } from '../relief/sculpt-stroke.
 import { Sculpture } from '../relief/sculpture.ts';
 import {
   fact,
-  num,
   number,
   percent,
-  rows,
-  word,
   type BrushAndPlates,
-  type ParamValues,
   type Rows,
-  type StepDefinition,
   type StepResult,
+  defineStep,
+  type StepValues,
+  valuesIn,
 } from './step.ts';
 
 const SIDES = { min: 64, max: 1024 };
@@ -42,11 +40,14 @@ export interface Clay {
   guardPct: number;
   unit: number;
 }
-export const clayOf = (values: ParamValues): Clay => ({
-  side: Math.round(num(values, 'sidePx')),
-  guardPct: num(values, 'guardPct'),
-  unit: num(values, 'unitPct') / 100,
+export const clayOf = (values: { sidePx: number; guardPct: number; unitPct: number }): Clay => ({
+  side: Math.round(values.sidePx),
+  guardPct: values.guardPct,
+  unit: values.unitPct / 100,
 });
+
+/** The clay of a step of a recipe that sculpts. */
+export const clayOfStep = (step: StepValues): Clay => clayOf(valuesIn(sculptStep, step));
 
 /** The clay that strokes make of heights; `name` and `tip`: what they are done with. */
 export function sculpted(
@@ -91,7 +92,7 @@ export function tipRaster({ brush, plates }: BrushAndPlates): Raster | undefined
 
 const UNIT = percent('Height 1 is', 100 * USUAL_UNIT, 'What height 1 measures, in percent of the side.', 100, 1);
 
-export const plainStep: StepDefinition = {
+export const plainStep = defineStep({
   name: 'plain',
   label: 'Flat clay',
   group: 'Relief',
@@ -102,13 +103,13 @@ export const plainStep: StepDefinition = {
     sidePx: number('Side', 'px', [SIDES.min, SIDES.max, 1], 512, 'Of the plate, and points of the clay along it.'),
   },
   run: (_, values) => {
-    const side = Math.round(num(values, 'sidePx'));
+    const side = Math.round(values.sidePx);
     return { raster: raster(side, side), facts: {} };
   },
-  sentence: (values) => `${num(values, 'sidePx')} px, all at the base plane`,
-};
+  sentence: (values) => `${values.sidePx} px, all at the base plane`,
+});
 
-export const sculptStep: StepDefinition = {
+export const sculptStep = defineStep({
   name: 'sculpt',
   label: 'Sculpt by hand',
   group: 'Relief',
@@ -137,9 +138,9 @@ export const sculptStep: StepDefinition = {
     sidePx: number('Points', '', [SIDES.min, SIDES.max, 1], 512, 'Points of the clay along each side.'),
   },
   run: (input, values, { others }): StepResult => {
-    const name = word(values, 'brush');
+    const name = values.brush;
     const brush = others.brushes.get(name);
-    const strokes = rows(values, 'strokes');
+    const strokes = values.strokes;
     if (strokes.length === 0 && input.width === input.height) return { raster: input, facts: {} };
     if (name !== '' && !brush) return { raster: input, facts: { missing: 'brush' } };
     const clay = clayOf(values);
@@ -149,14 +150,14 @@ export const sculptStep: StepDefinition = {
   },
   sentence: (values, facts) => {
     if (facts.missing) return 'its brush is not here: it does nothing';
-    const count = rows(values, 'strokes').length;
+    const count = values.strokes.length;
     const lost = fact(facts, 'lostPct');
     const many = count === 0 ? 'draw on the clay' : count === 1 ? '1 stroke' : `${count} strokes`;
     return lost > 0.1 ? `${many}; ${lost.toFixed(1)} % hang over and are lost as heights` : many;
   },
-};
+});
 
-export const displacementStep: StepDefinition = {
+export const displacementStep = defineStep({
   name: 'displacement',
   label: 'Displacement',
   group: 'Relief',
@@ -177,9 +178,9 @@ export const displacementStep: StepDefinition = {
     const moves = new Float32Array(3 * side * side);
     for (let i = 0; i < side * side; i++)
       for (let c = 0; c < 3; c++) moves[3 * i + c] = picture.data[i * channels + c] * scale;
-    const { heights, lostShare } = castDown(moves, side, num(values, 'unitPct') / 100);
+    const { heights, lostShare } = castDown(moves, side, values.unitPct / 100);
     return { raster: heights, facts: { lostPct: lostShare * 100 }, displaced: moves };
   },
   sentence: (values, facts) =>
-    `height 1 is ${num(values, 'unitPct')} % of the side; ${fact(facts, 'lostPct').toFixed(1)} % hangs over`,
-};
+    `height 1 is ${values.unitPct} % of the side; ${fact(facts, 'lostPct').toFixed(1)} % hangs over`,
+});

@@ -1,7 +1,7 @@
 import { smoothstep } from '../maths/ramps.ts';
 import { transposed } from '../raster/morph.ts';
 import { raster, type Raster } from '../raster/raster.ts';
-import { choice, num, number, word, type StepDefinition } from './step.ts';
+import { choice, number, defineStep } from './step.ts';
 
 /**
  * The cheapest way from the first row to the last through a field of differences, one step aside at most each row
@@ -67,7 +67,7 @@ function seamInMiddle(source: Raster, across: boolean, down: boolean): Raster {
   return target;
 }
 
-export const tileStep: StepDefinition = {
+export const tileStep = defineStep({
   name: 'tile',
   label: 'Make it tile',
   group: 'Shape',
@@ -83,10 +83,10 @@ export const tileStep: StepDefinition = {
     },
   },
   run: (input, values) => {
-    const sides = word(values, 'sides');
+    const sides = values.sides;
     const across = sides !== 'top and bottom';
     const down = sides !== 'left and right';
-    const share = num(values, 'overlapPct') / 100;
+    const share = values.overlapPct / 100;
     let made = input;
     if (across) made = joinAcross(made, Math.round(input.width * share));
     if (down) made = transposed(joinAcross(transposed(made), Math.round(input.height * share)));
@@ -96,5 +96,5 @@ export const tileStep: StepDefinition = {
   // its parts are joined anew
   placement: () => undefined,
   sentence: (values, facts) =>
-    `${word(values, 'sides')}${facts.width === undefined ? '' : `, ${facts.width} x ${facts.height} px`}`,
-};
+    `${values.sides}${facts.width === undefined ? '' : `, ${facts.width} x ${facts.height} px`}`,
+});

@@ -1,7 +1,7 @@
 import { blur } from '../raster/blur.ts';
 import { distanceTo, maskOf, outsideOf } from '../raster/distance.ts';
 import type { Raster } from '../raster/raster.ts';
-import { lengthPx, mapped, num, number, percent, type StepDefinition } from './step.ts';
+import { lengthPx, mapped, number, percent, defineStep } from './step.ts';
 
 const PRINTS_ABOVE = 0.25;
 
@@ -19,7 +19,7 @@ export function protrusions(source: Raster, radiusPx: number): Raster {
   return { width, height, data };
 }
 
-export const softenStep: StepDefinition = {
+export const softenStep = defineStep({
   name: 'soften',
   label: 'Loud edge away',
   group: 'Edge',
@@ -29,10 +29,10 @@ export const softenStep: StepDefinition = {
     amountPct: percent('Amount', 70, 'How much fainter it becomes.'),
   },
   run: (input, values) => {
-    const radius = lengthPx(input, num(values, 'radiusPct'));
+    const radius = lengthPx(input, values.radiusPct);
     const loud = protrusions(input, radius);
     const soft = blur(loud, Math.max(0.6, radius * 0.25));
-    const amount = num(values, 'amountPct') / 100;
+    const amount = values.amountPct / 100;
     const share = loud.data.reduce((sum, v) => sum + v, 0) / loud.data.length;
     return {
       raster: mapped(input, (v, i) => v * (1 - amount * Math.min(1, soft.data[i] * 1.4))),
@@ -40,7 +40,5 @@ export const softenStep: StepDefinition = {
     };
   },
   sentence: (values, facts) =>
-    facts.loudPct === undefined
-      ? `finer than ${num(values, 'radiusPct')} %`
-      : `${facts.loudPct} % of the plate was loud`,
-};
+    facts.loudPct === undefined ? `finer than ${values.radiusPct} %` : `${facts.loudPct} % of the plate was loud`,
+});

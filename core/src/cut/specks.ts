@@ -1,6 +1,6 @@
 import { pieces } from '../raster/pieces.ts';
 import type { Raster } from '../raster/raster.ts';
-import { num, number, type StepDefinition } from './step.ts';
+import { number, defineStep } from './step.ts';
 
 const SEEN = 0.12;
 /** The faint rim around a speck goes with it. */
@@ -46,7 +46,7 @@ function closeHoles(target: Raster, areaPx: number): number {
   return closes.filter(Boolean).length;
 }
 
-export const specksStep: StepDefinition = {
+export const specksStep = defineStep({
   name: 'specks',
   label: 'Specks away',
   group: 'Clean',
@@ -73,22 +73,22 @@ export const specksStep: StepDefinition = {
   run: (input, values) => {
     const found = pieces(input, SEEN);
     const largest = found.area.reduce((best, area, k) => (area > found.area[best] ? k : best), 0);
-    const keep = found.area.map((area, k) => k === largest || area >= num(values, 'areaPx'));
+    const keep = found.area.map((area, k) => k === largest || area >= values.areaPx);
     const target: Raster = { ...input, data: input.data.slice() };
     for (let i = 0; i < found.label.length; i++)
       if (found.label[i] > 0 && !keep[found.label[i]]) {
         const x = i % input.width;
         clearAround(target, found.label, keep, x, (i - x) / input.width);
       }
-    const holes = closeHoles(target, num(values, 'holesPx'));
+    const holes = closeHoles(target, values.holesPx);
     return { raster: target, facts: { holes, removed: keep.filter((k, i) => i > 0 && !k).length } };
   },
   sentence: (values, facts) => {
-    const area = `under ${num(values, 'areaPx')} px²`;
+    const area = `under ${values.areaPx} px²`;
     if (facts.removed === undefined) return `floating pieces ${area}`;
     const holes = facts.holes ? `, ${facts.holes} holes closed` : '';
     return facts.removed === 1
       ? `1 floating piece ${area}${holes}`
       : `${facts.removed} floating pieces ${area}${holes}`;
   },
-};
+});

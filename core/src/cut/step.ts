@@ -9,35 +9,61 @@ interface ParamText {
   when?: readonly [string, string];
 }
 
+export interface NumberParam extends ParamText {
+  kind: 'number';
+  unit: string;
+  min: number;
+  max: number;
+  step: number;
+  default: number;
+  /** it has no ends worth a handle */
+  typed?: true;
+}
+export interface ChoiceParam<Option extends string = string> extends ParamText {
+  kind: 'choice';
+  options: readonly Option[];
+  default: Option;
+}
+export interface FlagParam extends ParamText {
+  kind: 'flag';
+  default: boolean;
+}
+/**
+ * Words: a colour #rrggbb; the name or number of another source, empty for none; a kept brush by its version, or the name of
+ * a brush file, empty for a round tip.
+ */
+export interface WordParam<Kind extends 'colour' | 'source' | 'brush'> extends ParamText {
+  kind: Kind;
+  default: string;
+}
+/** Rows of numbers, each of `columns` or, with `open`, of more; places are shares of the picture's sides. */
+export interface RowsParam extends ParamText {
+  kind: 'rows';
+  columns: readonly string[];
+  open: boolean;
+  most: number;
+  min: number;
+  max: number;
+  default: Rows;
+}
+
 /** One setting of a step: the interface, the validation and the documents are made from this. */
 export type Param =
-  | (ParamText & {
-      kind: 'number';
-      unit: string;
-      min: number;
-      max: number;
-      step: number;
-      default: number;
-      typed?: true;
-    })
-  | (ParamText & { kind: 'choice'; options: readonly string[]; default: string })
-  | (ParamText & { kind: 'flag'; default: boolean })
-  /** #rrggbb */
-  | (ParamText & { kind: 'colour'; default: string })
-  /** name or number of another source; empty for none */
-  | (ParamText & { kind: 'source'; default: string })
-  /** a kept brush by its version, or the name of a brush file; empty for a round tip */
-  | (ParamText & { kind: 'brush'; default: string })
-  /** rows of numbers, each of `columns` or, with `open`, of more; places are shares of the picture's sides */
-  | (ParamText & {
-      kind: 'rows';
-      columns: readonly string[];
-      open: boolean;
-      most: number;
-      min: number;
-      max: number;
-      default: Rows;
-    });
+  NumberParam | ChoiceParam | FlagParam | WordParam<'colour'> | WordParam<'source'> | WordParam<'brush'> | RowsParam;
+export type Params = Readonly<Record<string, Param>>;
+
+/** What a setting holds. */
+type ValueOf<P extends Param> = P extends NumberParam
+  ? number
+  : P extends ChoiceParam<infer Option>
+    ? Option
+    : P extends FlagParam
+      ? boolean
+      : P extends RowsParam
+        ? Rows
+        : string;
+/** What the settings of a step hold, by their names. */
+export type ValuesOf<Ps extends Params> = { readonly [Name in keyof Ps]: ValueOf<Ps[Name]> };
 
 export type Rows = readonly (readonly number[])[];
 export type ParamValue = number | string | boolean | Rows;
@@ -92,29 +118,51 @@ export interface StepPlacement {
   to: Size;
 }
 
-export interface StepDefinition {
+/** A step as its own file writes it: what its settings hold is known from what they are. */
+interface StepSource<Ps extends Params> {
   name: string;
   label: string;
   group: StepGroup;
   help: string;
-  params: Readonly<Record<string, Param>>;
-  /** Begins anew from the source: what comes in does not count. */
+  params: Ps;
+  /** Begins with the source: what comes in does not count. */
   fromSource?: true;
   /** Its outcome is heights: 0 is the base plane, and values below it and above 1 are kept. */
   relief?: true;
   /** Never changes its input. */
-  run: (input: Raster, values: ParamValues, materials: Materials) => StepResult;
+  run: (input: Raster, values: ValuesOf<Ps>, materials: Materials) => StepResult;
   /** Where it does not lie as it came in: how it lies, by what the step found; undefined: it has no one place any more. */
-  placement?: (values: ParamValues, facts: Facts, from: Size) => StepPlacement | undefined;
+  placement?: (values: ValuesOf<Ps>, facts: Facts, from: Size) => StepPlacement | undefined;
   /** One line for the card. */
+  sentence: (values: ValuesOf<Ps>, facts: Facts) => string;
+}
+
+/** A step among others. Its values were checked by the schema that is made from its params. */
+export interface StepDefinition extends Omit<StepSource<Params>, 'run' | 'placement' | 'sentence'> {
+  run: (input: Raster, values: ParamValues, materials: Materials) => StepResult;
+  placement?: (values: ParamValues, facts: Facts, from: Size) => StepPlacement | undefined;
   sentence: (values: ParamValues, facts: Facts) => string;
 }
 
-export const num = (values: ParamValues, name: string): number => values[name] as number;
+/** Defines a step. That its values have these types is held by the schema, which is made from the same params. */
+export const defineStep = <const Ps extends Params>(step: StepSource<Ps>): StepDefinition & { params: Ps } =>
+  step as unknown as StepDefinition & { params: Ps };
+
+/** A step as it stands in a recipe. */
+export type StepValues = ParamValues & { readonly step: string };
+
+/** What a step of a recipe is set to, with the types of its definition. Throws where it is another step. */
+export function valuesIn<Ps extends Params>(
+  { name, params }: { name: string; params: Ps },
+  step: StepValues,
+): ValuesOf<Ps> {
+  if (step.step !== name) throw new Error(`a step ${step.step} was read as ${name}`);
+  const values: Record<string, ParamValue> = {};
+  for (const key of Object.keys(params)) values[key] = step[key];
+  return values as ValuesOf<Ps>;
+}
+
 export const fact = (facts: Facts, name: string): number => Number(facts[name] ?? 0);
-export const word = (values: ParamValues, name: string): string => values[name] as string;
-export const flag = (values: ParamValues, name: string): boolean => values[name] as boolean;
-export const rows = (values: ParamValues, name: string): Rows => values[name] as Rows;
 
 /** A number among the settings of a step. */
 export const number = (
@@ -123,7 +171,7 @@ export const number = (
   [min, max, step]: readonly [number, number, number],
   value: number,
   help: string,
-): Param => ({ kind: 'number', label, unit, min, max, step, default: value, help });
+): NumberParam => ({ kind: 'number', label, unit, min, max, step, default: value, help });
 
 /** A number that has no ends worth a handle: it is typed. */
 export const typed = (
@@ -132,15 +180,20 @@ export const typed = (
   [min, max]: readonly [number, number],
   value: number,
   help: string,
-): Param => ({ kind: 'number', label, unit, min, max, step: 0, default: value, help, typed: true });
+): NumberParam => ({ kind: 'number', label, unit, min, max, step: 0, default: value, help, typed: true });
 
-export const percent = (label: string, value: number, help: string, max = 100, min = 0): Param =>
+export const percent = (label: string, value: number, help: string, max = 100, min = 0): NumberParam =>
   number(label, '%', [min, max, 0.5], value, help);
 
 /** Lengths are given in percent of the longer side, so that a recipe does the same to every resolution. */
 export const lengthPx = (input: Raster, pct: number): number => (Math.max(input.width, input.height) * pct) / 100;
 
-export const choice = (label: string, options: readonly string[], value: string, help: string): Param => ({
+export const choice = <const Option extends string>(
+  label: string,
+  options: readonly Option[],
+  value: NoInfer<Option>,
+  help: string,
+): ChoiceParam<Option> => ({
   kind: 'choice',
   label,
   options,

@@ -65,7 +65,7 @@ const BY_NAME: ReadonlyMap<string, StepDefinition> = new Map(STEPS.map((step) =>
 
 /** The definition of a step; names come from a checked recipe. */
 export const stepNamed = (name: string): StepDefinition => BY_NAME.get(name) as StepDefinition;
-/** Whether a recipe makes heights: whether one of its steps does after it last began fromSource with something else. */
+/** Whether a recipe makes heights: whether one of its steps does after it last began again with something else. */
 export function makesRelief(recipe: { steps: readonly { step: string; on: boolean }[] }): boolean {
   let relief = false;
   for (const { step, on } of recipe.steps) {

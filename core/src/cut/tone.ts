@@ -1,6 +1,6 @@
 import { curveFunction, isStraight, type Curve } from '../maths/curve.ts';
 import { clamp, contrastGain } from '../maths/ramps.ts';
-import { mapped, percent, rows, num, toWrite, type StepDefinition } from './step.ts';
+import { mapped, percent, toWrite, defineStep } from './step.ts';
 
 /** Values looked up at 16 bit: a curve is asked once for each of them, not once a pixel. */
 function table(read: (v: number) => number): (v: number) => number {
@@ -28,7 +28,7 @@ function stretch(from: Float32Array, to: Float32Array, gain: number, shift: numb
   for (; i < to.length; i++) to[i] = cutOff(from[i] * gain + shift);
 }
 
-export const toneStep: StepDefinition = {
+export const toneStep = defineStep({
   name: 'tone',
   label: 'Tone',
   group: 'Gray',
@@ -52,10 +52,10 @@ export const toneStep: StepDefinition = {
     contrastPct: percent('Contrast', 0, 'More or less difference around the middle.', 100, -100),
   },
   run: (input, values, materials) => {
-    const points = rows(values, 'curve') as Curve;
+    const points = values.curve as Curve;
     const bend = isStraight(points) ? undefined : table(curveFunction(points));
-    const add = num(values, 'brightnessPct') / 100;
-    const gain = contrastGain(num(values, 'contrastPct'));
+    const add = values.brightnessPct / 100;
+    const gain = contrastGain(values.contrastPct);
     if (!bend && add === 0 && gain === 1) return { raster: input, facts: {} };
     const target = toWrite(input, materials);
     const bent = bend ? mapped(input, bend, target) : input;
@@ -65,9 +65,9 @@ export const toneStep: StepDefinition = {
   },
   sentence: (values) => {
     const said = [];
-    if (!isStraight(rows(values, 'curve') as Curve)) said.push(`a curve of ${rows(values, 'curve').length} points`);
-    if (num(values, 'brightnessPct') !== 0) said.push(`brightness ${num(values, 'brightnessPct')} %`);
-    if (num(values, 'contrastPct') !== 0) said.push(`contrast ${num(values, 'contrastPct')} %`);
+    if (!isStraight(values.curve as Curve)) said.push(`a curve of ${values.curve.length} points`);
+    if (values.brightnessPct !== 0) said.push(`brightness ${values.brightnessPct} %`);
+    if (values.contrastPct !== 0) said.push(`contrast ${values.contrastPct} %`);
     return said.join(', ') || 'changes nothing yet';
   },
-};
+});

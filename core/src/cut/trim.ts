@@ -2,7 +2,7 @@ import { AmberError } from '../errors.ts';
 import type { Box } from '../raster/box.ts';
 import { contentBox } from '../raster/content-box.ts';
 import { raster, type Raster } from '../raster/raster.ts';
-import { fact, num, word, type StepDefinition } from './step.ts';
+import { fact, defineStep } from './step.ts';
 
 function centreOf(source: Raster, box: Box, by: string): [number, number] {
   if (by === 'box') return [(box.x0 + box.x1) / 2, (box.y0 + box.y1) / 2];
@@ -19,7 +19,7 @@ function centreOf(source: Raster, box: Box, by: string): [number, number] {
   return [mx / mass, my / mass];
 }
 
-export const trimStep: StepDefinition = {
+export const trimStep = defineStep({
   name: 'trim',
   label: 'Trim and centre',
   group: 'Shape',
@@ -44,14 +44,14 @@ export const trimStep: StepDefinition = {
     },
   },
   run: (input, values) => {
-    const box = contentBox(input, num(values, 'thresholdPct') / 100);
+    const box = contentBox(input, values.thresholdPct / 100);
     if (!box)
       throw new AmberError(
         'nothing-to-print',
         'Nothing in the picture prints after this step; change what prints or the levels.',
         'trim',
       );
-    const [cx, cy] = centreOf(input, box, word(values, 'centre'));
+    const [cx, cy] = centreOf(input, box, values.centre);
     const halfWidth = Math.ceil(Math.max(cx - box.x0, box.x1 - cx));
     const halfHeight = Math.ceil(Math.max(cy - box.y0, box.y1 - cy));
     const target = raster(2 * halfWidth, 2 * halfHeight);
@@ -82,5 +82,5 @@ export const trimStep: StepDefinition = {
   sentence: (values, facts) =>
     facts.width === undefined
       ? 'the empty border goes'
-      : `${facts.width} x ${facts.height} px, centred by ${word(values, 'centre')}`,
-};
+      : `${facts.width} x ${facts.height} px, centred by ${values.centre}`,
+});

@@ -3,7 +3,7 @@ import { cloud } from '../maths/noise.ts';
 import { sinCosTurns } from '../maths/angles.ts';
 import { raster, type Raster } from '../raster/raster.ts';
 import { pulled, valueAt } from '../raster/sample.ts';
-import { lengthPx, num, number, rows, type Rows, type StepDefinition } from './step.ts';
+import { lengthPx, number, type Rows, defineStep } from './step.ts';
 
 /** Side of a cell of the map in px: pins bend a picture smoothly, so between the cells it is read straight. */
 const CELL = 8;
@@ -71,7 +71,7 @@ function throughLattice(input: Raster, where: (x: number, y: number, place: Floa
   });
 }
 
-export const warpStep: StepDefinition = {
+export const warpStep = defineStep({
   name: 'warp',
   label: 'Warp by pins',
   group: 'Shape',
@@ -90,18 +90,18 @@ export const warpStep: StepDefinition = {
     },
   },
   run: (input, values) => {
-    const pins = rows(values, 'pins');
+    const pins = values.pins;
     if (!pins.some(([, , dx, dy]) => dx !== 0 || dy !== 0)) return { raster: input, facts: {} };
     return { raster: throughLattice(input, similarity(pins, input.width, input.height)), facts: {} };
   },
   sentence: (values) => {
-    const pins = rows(values, 'pins');
+    const pins = values.pins;
     const moved = pins.filter(([, , dx, dy]) => dx !== 0 || dy !== 0).length;
     return pins.length === 0 ? 'put pins on the picture' : `${pins.length} pins, ${moved} of them carried`;
   },
-};
+});
 
-export const waveStep: StepDefinition = {
+export const waveStep = defineStep({
   name: 'wave',
   label: 'Wave',
   group: 'Shape',
@@ -113,22 +113,21 @@ export const waveStep: StepDefinition = {
     seed: number('Seed', '', [0, 999, 1], 1, 'Another number is another wave.'),
   },
   run: (input, values) => {
-    const amount = lengthPx(input, num(values, 'amountPct'));
+    const amount = lengthPx(input, values.amountPct);
     if (amount === 0) return { raster: input, facts: {} };
-    const scale = 1 / Math.max(1, lengthPx(input, num(values, 'lengthPct')));
-    const seed = Math.round(num(values, 'seed'));
-    const octaves = Math.round(num(values, 'detail'));
+    const scale = 1 / Math.max(1, lengthPx(input, values.lengthPct));
+    const seed = Math.round(values.seed);
+    const octaves = Math.round(values.detail);
     const target = throughLattice(input, (x, y, place) => {
       place[0] = x + amount * 1.6 * cloud(x * scale, y * scale, seed, octaves);
       place[1] = y + amount * 1.6 * cloud(x * scale, y * scale, seed + 5000, octaves);
     });
     return { raster: target, facts: {} };
   },
-  sentence: (values) =>
-    `${num(values, 'amountPct')} %, ${num(values, 'lengthPct')} % long, seed ${num(values, 'seed')}`,
-};
+  sentence: (values) => `${values.amountPct} %, ${values.lengthPct} % long, seed ${values.seed}`,
+});
 
-export const placeStep: StepDefinition = {
+export const placeStep = defineStep({
   name: 'place',
   label: 'Turn, scale, move',
   group: 'Shape',
@@ -144,14 +143,14 @@ export const placeStep: StepDefinition = {
   run: (input, values) => {
     const { width, height } = input;
     const sinCos = new Float64Array(2);
-    sinCosTurns(num(values, 'angleDeg') / 360, sinCos);
-    const k = 100 / clamp(num(values, 'scalePct'), 1, 1000);
+    sinCosTurns(values.angleDeg / 360, sinCos);
+    const k = 100 / clamp(values.scalePct, 1, 1000);
     const mx = values.mirrorX ? -k : k;
     const my = values.mirrorY ? -k : k;
     const cx = (width - 1) / 2;
     const cy = (height - 1) / 2;
-    const dx = cx + (width * num(values, 'moveXPct')) / 100;
-    const dy = cy + (height * num(values, 'moveYPct')) / 100;
+    const dx = cx + (width * values.moveXPct) / 100;
+    const dy = cy + (height * values.moveYPct) / 100;
     const [s, c] = sinCos;
     return {
       raster: pulled(input, width, height, (x, y, place) => {
@@ -163,13 +162,13 @@ export const placeStep: StepDefinition = {
   },
   placement: (values, _, from) => {
     const sinCos = new Float64Array(2);
-    sinCosTurns(num(values, 'angleDeg') / 360, sinCos);
+    sinCosTurns(values.angleDeg / 360, sinCos);
     const [s, c] = sinCos;
-    const k = 100 / num(values, 'scalePct');
+    const k = 100 / values.scalePct;
     const [mx, my] = [values.mirrorX ? -k : k, values.mirrorY ? -k : k];
     const [cx, cy] = [from.width / 2, from.height / 2];
-    const dx = cx + (from.width * num(values, 'moveXPct')) / 100;
-    const dy = cy + (from.height * num(values, 'moveYPct')) / 100;
+    const dx = cx + (from.width * values.moveXPct) / 100;
+    const dy = cy + (from.height * values.moveYPct) / 100;
     return {
       by: [mx * c, mx * s, cx - mx * (c * dx + s * dy), -my * s, my * c, cy - my * (c * dy - s * dx)],
       to: from,
@@ -177,10 +176,10 @@ export const placeStep: StepDefinition = {
   },
   sentence: (values) => {
     const said = [];
-    if (num(values, 'angleDeg') !== 0) said.push(`${num(values, 'angleDeg')}°`);
-    if (num(values, 'scalePct') !== 100) said.push(`${num(values, 'scalePct')} %`);
-    if (num(values, 'moveXPct') !== 0 || num(values, 'moveYPct') !== 0) said.push('moved');
+    if (values.angleDeg !== 0) said.push(`${values.angleDeg}°`);
+    if (values.scalePct !== 100) said.push(`${values.scalePct} %`);
+    if (values.moveXPct !== 0 || values.moveYPct !== 0) said.push('moved');
     if (values.mirrorX || values.mirrorY) said.push('mirrored');
     return said.join(', ') || 'changes nothing yet';
   },
-};
+});

@@ -31,10 +31,11 @@ function useThumbnails(source: string | null, recipe: ReturnType<typeof recipeOf
           })
           .catch(() => undefined); // what is wrong with the recipe is told by its plate
       return later(REST_MS, () => void make());
-      // made anew when a plate is ready: the recipe as such changes many times during a drag
     },
+    // made again when a plate is ready: the recipe as such changes many times during a drag
+    // eslint-disable-next-line react-hooks/exhaustive-deps
     [source, ready],
-  ); // eslint-disable-line react-hooks/exhaustive-deps
+  );
   return pictures;
 }
 

@@ -1,5 +1,5 @@
 import type { Bench } from '@amber-stamp/core/bench';
-import { choiceParam, numberParam, type ParamValue } from '@amber-stamp/core/cut';
+import { choiceParam, numberParam, type Param, type ParamValue } from '@amber-stamp/core/cut';
 import { fileName } from '@amber-stamp/core/formats';
 import { plateTitle } from '@amber-stamp/core/raster';
 import { GREENS } from '@amber-stamp/core/relief';
@@ -50,7 +50,7 @@ export function ReliefFiles({ bench }: { bench: Bench }) {
     green: 'up',
     strengthPct: 100,
   });
-  const field = (param: typeof BASE, value: ParamValue, take: (v: ParamValue) => Partial<ReliefWish>) => (
+  const field = (param: Param, value: ParamValue, take: (v: ParamValue) => Partial<ReliefWish>) => (
     <ParamField
       param={param}
       value={value}

@@ -21,9 +21,9 @@ function useHeat(bench: Bench, coat: number, card: number): HeatMap | null {
           if (!signal.aborted) setHeat(found ?? null);
         })
         .catch(() => undefined); // the dial tells that measuring failed
-      // a new key comes with every new bench that matters
-      // eslint-disable-next-line react-hooks/exhaustive-deps
     },
+    // a new key comes with every new bench that matters
+    // eslint-disable-next-line react-hooks/exhaustive-deps
     [key, coat, card],
   );
   return heat;

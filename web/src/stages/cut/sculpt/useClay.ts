@@ -1,4 +1,4 @@
-import { clayOf, type RecipeStep, type Rows } from '@amber-stamp/core/cut';
+import { clayOfStep, type RecipeStep, type Rows } from '@amber-stamp/core/cut';
 import { useEffect, useRef, type RefObject } from 'react';
 import { coded } from '../../../parts/coded.ts';
 import { notifyError } from '../../../parts/messages.tsx';
@@ -45,13 +45,13 @@ export function useClay(
       shown.current = strokes;
       const job = (input: Awaited<ReturnType<typeof cutter.heights>>, now: RecipeStep) => ({
         input,
-        clay: clayOf(now),
+        clay: clayOfStep(now),
         strokes,
         brush: String(now.brush),
       });
       ask(async () => {
         const input = await cutter.heights(source, { ...recipe, steps: recipe.steps.slice(0, place) }, -1);
-        scene.current?.setSide(clayOf(step).side);
+        scene.current?.setSide(clayOfStep(step).side);
         return sculptor().begin(job(input, step));
       });
     } else if (shown.current !== strokes) {

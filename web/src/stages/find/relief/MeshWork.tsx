@@ -1,5 +1,5 @@
 import type { Bench } from '@amber-stamp/core/bench';
-import { shaped } from '@amber-stamp/core/cut';
+import { castValues, shaped } from '@amber-stamp/core/cut';
 import { heightsOf, type Mesh, type Plate } from '@amber-stamp/core/raster';
 import { useQuery } from '@tanstack/react-query';
 import { useEffect, useMemo, useRef } from 'react';
@@ -73,7 +73,7 @@ export function MeshWork({ bench, source }: { bench: Bench; source: string }) {
     queryFn: () => readMesh(source),
     staleTime: Infinity,
   });
-  const mesh = useMemo(() => (plain && step ? shaped(plain, step) : plain), [plain, step]);
+  const mesh = useMemo(() => (plain && step ? shaped(plain, castValues(step)) : plain), [plain, step]);
   const bends = useBending((s) => s.bends);
   const field = useRef<HTMLDivElement>(null);
   const box = useBoxSize(field);

@@ -1,4 +1,4 @@
-import { viewOf, type RecipeStep } from '@amber-stamp/core/cut';
+import { castValues, viewOf, type RecipeStep } from '@amber-stamp/core/cut';
 import type { Mesh } from '@amber-stamp/core/raster';
 import { boxOfMesh, frameOf, seenFrom, type View } from '@amber-stamp/core/relief';
 import type { Pane } from './panes.ts';
@@ -20,7 +20,7 @@ export interface ViewExtent {
 export function viewExtent(step: RecipeStep, facts: Readonly<Record<string, number | string>> | undefined): ViewExtent {
   const share = (name: string) => Number(step[name]) / 100;
   return {
-    view: viewOf(step),
+    view: viewOf(castValues(step)),
     padPct: Number(step.padPct),
     zoom: share('zoomPct'),
     across: share('acrossPct'),
