@@ -16,6 +16,7 @@ const CORE = [
   ['ink'],
   ['ground', 'cut'],
   ['make', 'formats', 'bench', 'prove'],
+  ['api'],
 ];
 /** The folders of the pages likewise. */
 const WEB = [['engine', 'api', 'theme'], ['workers'], ['parts'], ['bench'], ['wide'], ['stages'], ['pages']];

@@ -17,6 +17,8 @@ export interface AppOptions {
   logger: Logger;
   /** folder of the built pages; left out in API tests */
   pages?: string;
+  /** answers are held against what their routes promise: for tests, since it takes time */
+  checkAnswers?: boolean;
   /** asked for when the server is reachable from other machines */
   token?: string;
 }
@@ -51,7 +53,12 @@ function asksToken(token: string): RequestHandler {
   };
 }
 
-function handlerOf(route: Route, services: Services): RequestHandler {
+/** Throws where an answer is not what its route promises. */
+function checkAnswer({ answers, path }: Route, result: unknown): void {
+  answers?.label(`the answer of ${path}`).validateSync(JSON.parse(JSON.stringify(result)), { strict: true });
+}
+
+function handlerOf(route: Route, services: Services, checkAnswers = false): RequestHandler {
   return async (req, res) => {
     let body: unknown;
     if (route.body && route.body !== 'file')
@@ -64,6 +71,7 @@ function handlerOf(route: Route, services: Services): RequestHandler {
       param: (name) => String(req.params[name]),
       query: (name) => (typeof req.query[name] === 'string' ? req.query[name] : ''),
     });
+    if (checkAnswers) checkAnswer(route, result);
     if (!res.headersSent) res.status(route.status ?? 200).json(result);
   };
 }
@@ -131,7 +139,7 @@ export function createApp(services: Services, options: AppOptions): Express {
   for (const route of ROUTES) {
     const path = route.path.replace(/\{(\w+)\}/g, ':$1');
     const before = route.body && route.body !== 'file' ? [json] : [];
-    app[route.method](path, ...before, handlerOf(route, services));
+    app[route.method](path, ...before, handlerOf(route, services, options.checkAnswers));
   }
   const document = openApi();
   app.get('/api/openapi.json', (_req, res) => void res.json(document));

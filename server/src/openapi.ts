@@ -33,6 +33,10 @@ function requestBody(route: Route): object | undefined {
   return { required: true, content };
 }
 
+const answerContent = ({ type = 'application/json', answers }: Route): object => ({
+  [type]: answers ? { schema: jsonSchema(answers) } : {},
+});
+
 /** The OpenAPI 3.1 document of the routes. */
 export function openApi(): object {
   const paths: Record<string, Record<string, object>> = {};
@@ -43,7 +47,7 @@ export function openApi(): object {
       parameters: parameters(route),
       requestBody: requestBody(route),
       responses: {
-        [route.status ?? 200]: { description: route.answer, content: { [route.type ?? 'application/json']: {} } },
+        [route.status ?? 200]: { description: route.answer, content: answerContent(route) },
         default: problem,
       },
     };

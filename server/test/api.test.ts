@@ -1,6 +1,7 @@
 import type { Bench } from '@amber-stamp/core/bench';
 import { ERRORS } from '@amber-stamp/core/errors';
 import { sha256Hex } from '@amber-stamp/core/formats';
+import { jsonSchema } from '@amber-stamp/core/model';
 import { openApi, ROUTES } from '@amber-stamp/server';
 import { expect } from 'chai';
 import { sql } from 'drizzle-orm';
@@ -240,6 +241,18 @@ describe('the API', () => {
         route.body === 'file' ? new Uint8Array(1) : route.body ? {} : undefined,
       );
       expect(typeof answer === 'object' && 'code' in answer ? answer.code : '', path).to.not.equal('no-such-route');
+    }
+  });
+
+  it('says of every answer that is JSON what it holds, and its description says so too', () => {
+    const { paths } = openApi() as {
+      paths: Record<string, Record<string, { responses: Record<string, { content: Record<string, object> }> }>>;
+    };
+    for (const { method, path, status = 200, type, answers } of ROUTES) {
+      expect(answers === undefined, path).to.equal(type !== undefined);
+      if (!answers) continue;
+      const described = paths[path][method].responses[status].content['application/json'];
+      expect(described, path).to.deep.equal({ schema: jsonSchema(answers) });
     }
   });
 

@@ -1,3 +1,4 @@
+import { blobAnswer } from '@amber-stamp/core/api';
 import { AmberError } from '@amber-stamp/core/errors';
 import { blobChunksOf, findBlob, storeBlob } from '../services/blobs.ts';
 import type { Route } from './route.ts';
@@ -13,6 +14,7 @@ export const blobRoutes: readonly Route[] = [
     body: 'file',
     status: 201,
     answer: 'SHA-256 and size',
+    answers: blobAnswer,
     run: ({ db, req }) => storeBlob(db, req, MAX_BLOB_BYTES, 'The file'),
   },
   {

@@ -1,6 +1,16 @@
+import {
+  brushAnswer,
+  brushListing,
+  createdBrushAnswer,
+  keptAnswer,
+  openBrushAnswer,
+  plateAnswer,
+  versionAnswer,
+  versionListing,
+} from '@amber-stamp/core/api';
 import { benchSchema, parseBench, type Bench } from '@amber-stamp/core/bench';
 import { shape } from '@amber-stamp/core/model';
-import { boolean, string } from 'yup';
+import { array, boolean, string } from 'yup';
 import {
   changeBrush,
   createBrush,
@@ -57,6 +67,7 @@ export const brushRoutes: readonly Route[] = [
     path: '/api/brushes',
     summary: 'All brushes with what the cabinet shows',
     answer: 'A list, last kept first',
+    answers: array(brushListing),
     run: ({ db }) => listBrushes(db),
   },
   {
@@ -66,6 +77,7 @@ export const brushRoutes: readonly Route[] = [
     body: createSchema,
     status: 201,
     answer: 'The brush and what was kept',
+    answers: createdBrushAnswer,
     run: ({ db, body }) => {
       const { drawer, note, ...save } = body as SaveBody & { drawer: string; note: string };
       return createBrush(db, drawer, note, save);
@@ -76,6 +88,7 @@ export const brushRoutes: readonly Route[] = [
     path: '/api/brushes/{id}',
     summary: 'A brush with its present version',
     answer: 'The brush and the version with its body',
+    answers: openBrushAnswer,
     run: ({ db, param }) => opened(db, param('id')),
   },
   {
@@ -84,6 +97,7 @@ export const brushRoutes: readonly Route[] = [
     summary: 'Move a brush to a drawer, put it away or take it out again',
     body: changeSchema,
     answer: 'The brush',
+    answers: brushAnswer,
     run: ({ db, param, body }) => changeBrush(db, param('id'), body as { drawer?: string; putAway?: boolean }),
   },
   {
@@ -91,6 +105,7 @@ export const brushRoutes: readonly Route[] = [
     path: '/api/brushes/{id}/versions',
     summary: 'All versions of a brush, newest first, without bodies',
     answer: 'A list of versions',
+    answers: array(versionListing),
     run: async ({ db, param }) => listVersions(db, (await getBrush(db, param('id'))).id),
   },
   {
@@ -100,6 +115,7 @@ export const brushRoutes: readonly Route[] = [
     body: saveSchema,
     status: 201,
     answer: 'Number and branch of the version, and whether it is the present one',
+    answers: keptAnswer,
     run: ({ db, param, body }) => saveVersion(db, param('id'), body as SaveBody & { parent: string }),
   },
   {
@@ -107,6 +123,7 @@ export const brushRoutes: readonly Route[] = [
     path: '/api/versions/{id}',
     summary: 'One version with its body',
     answer: 'The version',
+    answers: versionAnswer,
     run: async ({ db, param }) => {
       const version = await getVersion(db, param('id'));
       return { ...version, body: parseBench(version.body) };
@@ -117,6 +134,7 @@ export const brushRoutes: readonly Route[] = [
     path: '/api/plates',
     summary: 'All plates that a kept state prints with',
     answer: 'A list of plates',
+    answers: array(plateAnswer),
     run: ({ db }) => listPlates(db),
   },
   thumbnailRoute(

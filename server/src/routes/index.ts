@@ -1,3 +1,4 @@
+import { healthAnswer } from '@amber-stamp/core/api';
 import { sql } from 'drizzle-orm';
 import { blobRoutes } from './blobs.ts';
 import { brushRoutes } from './brushes.ts';
@@ -11,6 +12,7 @@ const healthRoute: Route = {
   path: '/api/health',
   summary: 'Whether the server reaches its database',
   answer: 'ok',
+  answers: healthAnswer,
   run: async ({ db }) => {
     await db.execute(sql`select 1`);
     return { ok: true };

@@ -1,3 +1,4 @@
+import { importedAnswer } from '@amber-stamp/core/api';
 import { AmberError } from '@amber-stamp/core/errors';
 import { importPack } from '../services/pack-in.ts';
 import { exportPack } from '../services/pack-out.ts';
@@ -25,6 +26,7 @@ export const packRoutes: readonly Route[] = [
     body: 'file',
     status: 201,
     answer: 'The brushes, each with whether it was here already',
+    answers: importedAnswer,
     run: async ({ db, req }) => importPack(db, await collect(req)),
   },
   {

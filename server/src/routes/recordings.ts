@@ -1,5 +1,6 @@
+import { recordingAnswer } from '@amber-stamp/core/api';
 import { shape, strokesSchema, type Strokes } from '@amber-stamp/core/model';
-import { boolean, string } from 'yup';
+import { array, boolean, string } from 'yup';
 import { changeRecording, keepRecording, listRecordings } from '../services/recordings.ts';
 import type { Route } from './route.ts';
 
@@ -13,6 +14,7 @@ export const recordingRoutes: readonly Route[] = [
     path: '/api/recordings',
     summary: 'Pen strokes kept by a name',
     answer: 'A list with the strokes, oldest first',
+    answers: array(recordingAnswer),
     run: ({ db }) => listRecordings(db),
   },
   {
@@ -22,6 +24,7 @@ export const recordingRoutes: readonly Route[] = [
     body: keepSchema,
     status: 201,
     answer: 'The recording',
+    answers: recordingAnswer,
     run: ({ db, body }) => {
       const { id, name, body: strokes } = body as { id: string; name: string; body: Strokes };
       return keepRecording(db, id, name, strokes);
@@ -33,6 +36,7 @@ export const recordingRoutes: readonly Route[] = [
     summary: 'Rename a recording, put it away or take it out again',
     body: changeSchema,
     answer: 'The recording',
+    answers: recordingAnswer,
     run: ({ db, param, body }) => changeRecording(db, param('id'), body as { name?: string; putAway?: boolean }),
   },
 ];

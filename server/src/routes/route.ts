@@ -17,6 +17,8 @@ export interface Route {
   query?: Readonly<Record<string, string>>;
   status?: number;
   answer: string;
+  /** of JSON: what it holds */
+  answers?: AnySchema;
   /** media type when it is not JSON */
   type?: string;
   run: (context: Context) => Promise<unknown>;

@@ -1,3 +1,5 @@
+import { array } from 'yup';
+import { sourceAnswer } from '@amber-stamp/core/api';
 import { addSource, getSource, listSources, sourceMesh, sourceThumbnail, workingPicture } from '../services/sources.ts';
 import { blobChunksOf, findBlob } from '../services/blobs.ts';
 import type { Route } from './route.ts';
@@ -10,6 +12,7 @@ export const sourceRoutes: readonly Route[] = [
     path: '/api/sources',
     summary: 'All sources, oldest first',
     answer: 'A list of sources',
+    answers: array(sourceAnswer),
     run: ({ db }) => listSources(db),
   },
   {
@@ -20,6 +23,7 @@ export const sourceRoutes: readonly Route[] = [
     query: { name: 'the name of the file' },
     status: 201,
     answer: 'The source, or the one that is here already when the bytes are the same',
+    answers: sourceAnswer,
     run: ({ db, req, query }) => addSource(db, req, query('name')),
   },
   {
@@ -27,6 +31,7 @@ export const sourceRoutes: readonly Route[] = [
     path: '/api/sources/{id}',
     summary: 'One source',
     answer: 'The source',
+    answers: sourceAnswer,
     run: ({ db, param }) => getSource(db, param('id')),
   },
   {

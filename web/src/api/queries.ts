@@ -1,6 +1,6 @@
 import { QueryClient, useQuery } from '@tanstack/react-query';
 import { getJson } from './client.ts';
-import type { BrushListing, PlateInfo, Recording, SourceInfo, Version, VersionInfo } from './types.ts';
+import type { BrushListing, PlateInfo, Recording, SourceInfo, Version, VersionInfo } from '@amber-stamp/core/api';
 
 export const queryClient = new QueryClient({ defaultOptions: { queries: { retry: 1, staleTime: 5000 } } });
 

@@ -6,7 +6,7 @@ import type { Plate } from '@amber-stamp/core/raster';
 import { create } from 'zustand';
 import { sendJson } from '../api/client.ts';
 import { listsChanged } from '../api/queries.ts';
-import type { Imported, OpenBrush, SourceInfo } from '../api/types.ts';
+import type { Imported, CreatedBrush, SourceInfo } from '@amber-stamp/core/api';
 import { upload } from '../api/upload.ts';
 import { notify, notifyError } from '../parts/messages.tsx';
 import { cutter, holdPlate, openSource } from '../engine/pool.ts';
@@ -80,7 +80,7 @@ async function brushBy(
   holdPlate(key, report.plate);
   const thumbnail = await keepPortrait(body, { [plateName]: readyOf(key, { plate: report.plate, report }) });
   stopIfAborted(controller);
-  const made = await sendJson<{ brush: OpenBrush['brush'] }>('POST', '/brushes', {
+  const made = await sendJson<CreatedBrush>('POST', '/brushes', {
     id: crypto.randomUUID(),
     what: source.kind === 'mesh' ? 'made from a mesh' : 'made from a picture',
     thumbnail,

@@ -2,7 +2,7 @@ import type { Bench } from '@amber-stamp/core/bench';
 import { withRegionOf, type Recipe } from '@amber-stamp/core/cut';
 import { getJson, sendJson } from '../api/client.ts';
 import { listsChanged } from '../api/queries.ts';
-import type { BrushListing, Kept, OpenBrush } from '../api/types.ts';
+import type { BrushListing, Kept, OpenBrush } from '@amber-stamp/core/api';
 import { cutter, holdPlate } from '../engine/pool.ts';
 import { arriving, showArrival } from './arrivals.ts';
 import { firstPlate } from './edit.ts';

@@ -4,7 +4,7 @@ import { portraitStroke } from '@amber-stamp/core/path';
 import { coded } from '../parts/coded.ts';
 import { api, sendJson } from '../api/client.ts';
 import { listsChanged } from '../api/queries.ts';
-import type { Kept } from '../api/types.ts';
+import type { Kept } from '@amber-stamp/core/api';
 import { drawPng } from '../engine/pool.ts';
 import { notifyTrouble, notify } from '../parts/messages.tsx';
 import { pause, Quiet } from '../engine/clock.ts';

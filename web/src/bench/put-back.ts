@@ -4,7 +4,7 @@ import { AmberError } from '@amber-stamp/core/errors';
 import { coverBox } from '@amber-stamp/core/ground';
 import { workingFactor } from '@amber-stamp/core/raster';
 import { getJson } from '../api/client.ts';
-import type { SourceInfo } from '../api/types.ts';
+import type { SourceInfo } from '@amber-stamp/core/api';
 import { useHand } from './hand.ts';
 import { cutter } from '../engine/pool.ts';
 import { presentPlate } from './edit.ts';

@@ -1,7 +1,7 @@
 import { parseBench, type Bench } from '@amber-stamp/core/bench';
 import { AmberError } from '@amber-stamp/core/errors';
 import { getJson } from '../api/client.ts';
-import type { OpenBrush, Version } from '../api/types.ts';
+import type { OpenBrush, Version } from '@amber-stamp/core/api';
 import { notify, notifyError } from '../parts/messages.tsx';
 import { forgetDraft, leftDrafts } from './drafts.ts';
 import { sendDraft, unkept } from './keeping.ts';

@@ -1,7 +1,7 @@
 import { MenuItem, Select, type SxProps } from '@mui/material';
 import { getJson } from '../api/client.ts';
 import { useBrushes } from '../api/queries.ts';
-import type { OpenBrush, Version } from '../api/types.ts';
+import type { OpenBrush, Version } from '@amber-stamp/core/api';
 import { orNotifyError } from './messages.tsx';
 
 interface Props {

@@ -5,7 +5,7 @@ import { Divider, ListItemText, Menu, MenuItem } from '@mui/material';
 import { memo, useState } from 'react';
 import { sendJson } from '../api/client.ts';
 import { queryClient, useRecordings } from '../api/queries.ts';
-import type { Recording } from '../api/types.ts';
+import type { Recording } from '@amber-stamp/core/api';
 import { change } from '../bench/store.ts';
 import { AwayIcon } from '../parts/icons.tsx';
 import { notify, orNotifyError } from '../parts/messages.tsx';

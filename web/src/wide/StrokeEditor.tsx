@@ -1,7 +1,7 @@
 import type { Bench, OwnStroke } from '@amber-stamp/core/bench';
 import { MAX_WIDTH_POINTS } from '@amber-stamp/core/model';
 import { widthAt } from '@amber-stamp/core/vary';
-import type { Version } from '../api/types.ts';
+import type { Version } from '@amber-stamp/core/api';
 import { settle } from '../bench/store.ts';
 import { deleteStroke, duplicateStroke, editStroke, editStrokeLive, moveStroke } from '../bench/strokes.ts';
 import { BrushSelect, NONE } from '../parts/BrushSelect.tsx';

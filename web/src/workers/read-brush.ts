@@ -2,7 +2,7 @@ import type { BrushAndPlates } from '@amber-stamp/core/cut';
 import type { Plate } from '@amber-stamp/core/raster';
 import { getJson } from '../api/client.ts';
 import { fetchPlate } from '../api/fetch-plate.ts';
-import type { Version } from '../api/types.ts';
+import type { Version } from '@amber-stamp/core/api';
 
 /** Fetches a kept version of a brush with its plates. */
 export async function readBrush(version: string): Promise<BrushAndPlates> {

@@ -1,7 +1,7 @@
 import type { Mesh, Picture } from '@amber-stamp/core/raster';
 import { pictureOfMesh } from '@amber-stamp/core/relief';
 import { api, getJson } from '../api/client.ts';
-import type { SourceInfo } from '../api/types.ts';
+import type { SourceInfo } from '@amber-stamp/core/api';
 
 /** A telling for every piece that comes would keep the page busy. */
 const TELL_EVERY = 0.02;

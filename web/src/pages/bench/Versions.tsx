@@ -2,7 +2,7 @@ import { Button, Drawer } from '@mui/material';
 import dayjs from 'dayjs';
 import { coded } from '../../parts/coded.ts';
 import { blobUrl, useVersions } from '../../api/queries.ts';
-import type { VersionInfo } from '../../api/types.ts';
+import type { VersionInfo } from '@amber-stamp/core/api';
 import { bringBack } from '../../bench/session.ts';
 import { useBench } from '../../bench/store.ts';
 import { notifyError } from '../../parts/messages.tsx';

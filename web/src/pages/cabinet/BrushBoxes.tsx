@@ -2,7 +2,7 @@ import { Button } from '@mui/material';
 import { Link } from 'react-router';
 import { sendJson } from '../../api/client.ts';
 import { blobUrl, listsChanged } from '../../api/queries.ts';
-import type { BrushListing } from '../../api/types.ts';
+import type { BrushListing } from '@amber-stamp/core/api';
 import { useChooseFile } from '../../bench/parts/DropAnywhere.tsx';
 import { notify, orNotifyError } from '../../parts/messages.tsx';
 import { SampleSources } from './SampleSources.tsx';

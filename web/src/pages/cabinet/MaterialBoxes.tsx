@@ -1,5 +1,5 @@
 import { plateUrl, sourceUrl } from '../../api/queries.ts';
-import type { PlateInfo, SourceInfo } from '../../api/types.ts';
+import type { PlateInfo, SourceInfo } from '@amber-stamp/core/api';
 import { useBrushFromSource } from './SampleSources.tsx';
 
 const Nothing = ({ what }: { what: string }) => (

@@ -1,6 +1,6 @@
 import { useNavigate } from 'react-router';
 import { sourceUrl, useSources } from '../../api/queries.ts';
-import type { SourceInfo } from '../../api/types.ts';
+import type { SourceInfo } from '@amber-stamp/core/api';
 import { brushFromSource } from '../../bench/arrivals.ts';
 import { freshBrushes } from '../../bench/parts/DropAnywhere.tsx';
 

@@ -1,4 +1,4 @@
-import type { BrushListing } from '../../api/types.ts';
+import type { BrushListing } from '@amber-stamp/core/api';
 
 /** One entry at the left of the cabinet. */
 export interface Shelf {

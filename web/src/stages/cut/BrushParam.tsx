@@ -1,5 +1,5 @@
 import { useVersion } from '../../api/queries.ts';
-import type { Version } from '../../api/types.ts';
+import type { Version } from '@amber-stamp/core/api';
 import { settle } from '../../bench/store.ts';
 import { BrushSelect, NONE } from '../../parts/BrushSelect.tsx';
 import type { ParamProps } from './param-props.ts';

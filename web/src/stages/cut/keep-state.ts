@@ -1,6 +1,6 @@
 import { stepNamed } from '@amber-stamp/core/cut';
 import { getJson } from '../../api/client.ts';
-import type { SourceInfo } from '../../api/types.ts';
+import type { SourceInfo } from '@amber-stamp/core/api';
 import { brushFromRecipe } from '../../bench/arrivals.ts';
 import { presentPlate } from '../../bench/edit.ts';
 import { presentBench } from '../../bench/store.ts';

@@ -5,7 +5,7 @@ import { plateTitle } from '@amber-stamp/core/raster';
 import { useSortable } from '@dnd-kit/sortable';
 import { Menu, MenuItem, Tooltip } from '@mui/material';
 import { useState } from 'react';
-import type { PlateInfo } from '../../../api/types.ts';
+import type { PlateInfo } from '@amber-stamp/core/api';
 import { coatOf, dropUnused, editCoat, freePlateName } from '../../../bench/coat.ts';
 import { cutFurther } from '../../../bench/cut-further.ts';
 import { useBenchEye } from '../../../bench/eye.ts';

@@ -11,7 +11,7 @@ import { change } from '../../../bench/store.ts';
 import { Choices } from '../../../parts/Choices.tsx';
 import { PlateChoices } from '../../../bench/parts/PlateChoices.tsx';
 import { PlateView } from '../../../parts/PlateView.tsx';
-import type { PlateInfo } from '../../../api/types.ts';
+import type { PlateInfo } from '@amber-stamp/core/api';
 import { PlatePicker } from './PlatePicker.tsx';
 import { degreesOf, percentOf, Setting } from './Setting.tsx';
 

@@ -1,5 +1,5 @@
 import { plateTitle } from '@amber-stamp/core/raster';
-import type { PlateInfo } from '../../../api/types.ts';
+import type { PlateInfo } from '@amber-stamp/core/api';
 import { plateUrl, usePlateList } from '../../../api/queries.ts';
 import { ClickAwayListener, Paper, Popper } from '@mui/material';
 import { useState } from 'react';
