@@ -20,6 +20,14 @@ const UNSTEADY = [
   'random',
 ];
 
+const INNER_LOOPS = [
+  'core/src/ink/kernel-*.ts',
+  'core/src/ink/lay-by-rule.ts',
+  'core/src/ink/entry.ts',
+  'core/src/maths/hash.ts',
+  'core/src/raster/blur.ts',
+];
+
 export default tseslint.config(
   {
     ignores: [
@@ -45,6 +53,26 @@ export default tseslint.config(
       'max-lines': ['error', { max: 300, skipBlankLines: true, skipComments: true }],
       eqeqeq: 'error',
     },
+  },
+  {
+    files: [
+      'core/src/**/*.ts',
+      'io/src/**/*.ts',
+      'server/src/**/*.ts',
+      'cli/src/**/*.ts',
+      'web/src/**/*.ts',
+      'web/src/**/*.tsx',
+    ],
+    rules: { 'max-params': ['error', 5], 'max-depth': ['error', 4] },
+  },
+  {
+    files: ['core/src/**/*.ts', 'io/src/**/*.ts', 'server/src/**/*.ts', 'cli/src/**/*.ts', 'web/src/**/*.ts'],
+    rules: { 'max-lines-per-function': ['error', { max: 60, skipBlankLines: true, skipComments: true }] },
+  },
+  {
+    // the kernel, its twin and what stands in inner loops: numbers, not objects, are what is fast there
+    files: INNER_LOOPS,
+    rules: { 'max-params': 'off', 'max-lines-per-function': 'off' },
   },
   {
     files: ['core/src/**/*.ts'],

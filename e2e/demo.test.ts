@@ -63,7 +63,7 @@ describe('the demo, as a fresh cabinet holds it', () => {
       expect(checkBorder(tip).verdict).toBe('clear');
       expect(coverage(tip)).toBeGreaterThan(0.005);
       expect(coverage(tip)).toBeLessThan(0.7);
-      const pixels = printSheet(new InkEngine(), brush, plates, portraitStroke(340, 132), 'white');
+      const pixels = printSheet(new InkEngine(), { brush, plates }, portraitStroke(340, 132), 'white');
       expect(new Set(pixels).size).toBeGreaterThan(100);
       const inked = pixels.filter((v, i) => i % 4 === 0 && v < 225).length / (340 * 132);
       expect(inked).toBeGreaterThan(0.01);

@@ -90,7 +90,7 @@ function shown(
   brush.coats[0].deck.deal = 'shuffled';
   const named = new Map(plates.map((p, k) => [`tip ${k}.png`, p]));
   const points = evenStroke(SHEET.width - 140).points.map((p) => ({ ...p, x: p.x + 70, y: SHEET.height / 2 }));
-  const pixels = printSheet(engine, brush, named, { ...SHEET, strokes: [{ points }] }, 'white');
+  const pixels = printSheet(engine, { brush, plates: named }, { ...SHEET, strokes: [{ points }] }, 'white');
   writeFileSync(`${FOLDER}/echo-${key}.png`, encodeRgba(SHEET.width, SHEET.height, pixels));
   const echo = meanEcho(standardStrips(engine, brush, named).map(measureStrip));
   const [first] = echo.giveAways;

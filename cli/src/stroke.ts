@@ -38,16 +38,21 @@ export async function strokeCommand(args: string[]): Promise<object> {
   const laidOut = layOut(brush, strokes);
   let bytes: Uint8Array;
   if (o.bits === '16')
-    bytes = encodeRgba(width, height, printSheetWords(engine, brush, loaded.plates, strokes, ground, laidOut));
+    bytes = encodeRgba(
+      width,
+      height,
+      printSheetWords(engine, { brush, plates: loaded.plates }, strokes, ground, laidOut),
+    );
   else if (ground === 'none')
     bytes = encodeRgba(
       width,
       height,
-      Uint8Array.from(printSheetWords(engine, brush, loaded.plates, strokes, 'none', laidOut), (v) =>
+      Uint8Array.from(printSheetWords(engine, { brush, plates: loaded.plates }, strokes, 'none', laidOut), (v) =>
         Math.floor(v / 257 + 0.5),
       ),
     );
-  else bytes = encodeRgba(width, height, printSheet(engine, brush, loaded.plates, strokes, ground, laidOut));
+  else
+    bytes = encodeRgba(width, height, printSheet(engine, { brush, plates: loaded.plates }, strokes, ground, laidOut));
   const files = [{ path: o.out, bytes: bytes as Uint8Array | string }];
   if (o.dabs) files.push({ path: o.dabs, bytes: dabsCsv(laidOut) });
   await writeAll(files);

@@ -26,7 +26,7 @@ const brushOf = (coats: Loose[], more: Loose = {}): Brush =>
 /** r, g, b, a of every pixel at 16 bit, drawn on nothing; the way runs straight across unless said otherwise. */
 function drawn(brush: Brush, ...strokes: ReturnType<typeof straight>[]): Uint16Array {
   const sheet = sheetOf(SIDE, SIDE, ...(strokes.length > 0 ? strokes : [straight(40, 260, 150)]));
-  return printSheetWords(new InkEngine(), brush, plates, sheet, 'none');
+  return printSheetWords(new InkEngine(), { brush, plates }, sheet, 'none');
 }
 const alphas = (brush: Brush, ...strokes: ReturnType<typeof straight>[]): Float64Array => {
   const words = drawn(brush, ...strokes);

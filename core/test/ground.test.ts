@@ -138,7 +138,7 @@ describe('strokes that take away', () => {
   const engine = new InkEngine();
   /** Gray at a place after a stroke over the whole way and one that takes its second half away. */
   const bytes = (ground: 'white' | '#204060', awayOf: number) => {
-    const order = sheetOrder(brush, plates, layOut(brush, sheet), sheet, ground);
+    const order = sheetOrder({ brush, plates }, layOut(brush, sheet), sheet, ground);
     const strokes = order.strokes.map((one, s) => ({ ...one, away: s === awayOf }));
     const out = layOnce(engine, { ...order, strokes }, ({ prints }) =>
       engine.toBytes(prints, groundColour(ground), sheet),

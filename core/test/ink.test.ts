@@ -66,11 +66,12 @@ describe('ink', () => {
     const brush = brushWith({ ...VARIED, size: { rest: 48, low: 20, high: 100, drivers: CHANCE } });
     const strokes = sheetOf(width, height, stroke, straight(300, 20, 60));
     const plates = new Map([['tip', plate]]);
-    const wasm = printSheet(new InkEngine('wasm'), brush, plates, strokes, 'gray');
-    const plain = printSheet(new InkEngine('plain'), brush, plates, strokes, 'gray');
+    const wasm = printSheet(new InkEngine('wasm'), { brush, plates }, strokes, 'gray');
+    const plain = printSheet(new InkEngine('plain'), { brush, plates }, strokes, 'gray');
     expect(new Set(wasm).size).to.be.greaterThan(50);
     expect(sha(plain)).to.equal(sha(wasm));
-    const words = (choice: 'wasm' | 'plain') => printSheetWords(new InkEngine(choice), brush, plates, strokes, 'none');
+    const words = (choice: 'wasm' | 'plain') =>
+      printSheetWords(new InkEngine(choice), { brush, plates }, strokes, 'none');
     expect(sha(words('plain'))).to.equal(sha(words('wasm')));
   });
 
@@ -92,10 +93,15 @@ describe('ink', () => {
     const plates = new Map([['tip', plate]]);
     const strokes = sheetOf(width, height, stroke);
     const brush = brushWith({ ...VARIED, size: { rest: 50 } });
-    const fresh = sha(printSheet(new InkEngine(), brush, plates, strokes, 'white'));
+    const fresh = sha(printSheet(new InkEngine(), { brush, plates }, strokes, 'white'));
     const used = new InkEngine();
-    printSheet(used, brushWith({ size: { rest: 130 } }), new Map([['tip', bristleTip(64)]]), strokes, 'black');
-    expect(sha(printSheet(used, brush, plates, strokes, 'white'))).to.equal(fresh);
+    printSheet(
+      used,
+      { brush: brushWith({ size: { rest: 130 } }), plates: new Map([['tip', bristleTip(64)]]) },
+      strokes,
+      'black',
+    );
+    expect(sha(printSheet(used, { brush, plates }, strokes, 'white'))).to.equal(fresh);
   });
 
   it('builds toward the opacity of the dab and never past it', () => {
@@ -152,8 +158,7 @@ describe('ink', () => {
     const print = () =>
       printSheet(
         engine,
-        brushWith({ size: { rest: 60 } }),
-        new Map([['tip', plate]]),
+        { brush: brushWith({ size: { rest: 60 } }), plates: new Map([['tip', plate]]) },
         sheetOf(width, height, stroke),
         'white',
       );

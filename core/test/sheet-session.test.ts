@@ -43,7 +43,7 @@ describe('a sheet that is laid again and again', () => {
 
   it('gives the bytes of a sheet that is printed at once', () => {
     const bytes = bytesOf(new SheetSession(engine), orderOf([brush], ALL, []));
-    expect(bytes).to.deep.equal(printSheet(engine, brush, plates, SHEET, 'white'));
+    expect(bytes).to.deep.equal(printSheet(engine, { brush, plates }, SHEET, 'white'));
   });
 
   it('makes the dabs of no stroke that lies there already', () => {

@@ -213,7 +213,12 @@ describe('the place that a tip was cut from', () => {
       const longer = Math.max(raster.width, raster.height);
       const made = putBack(brush, 'tip', longer, place, { scale: 2, left: 5, top: -3 });
       const sheet = { width: 260, height: 160, strokes: [made.stroke] };
-      const bytes = printSheet(new InkEngine(), made.brush, new Map([['tip', toPlate(raster)]]), sheet, 'white');
+      const bytes = printSheet(
+        new InkEngine(),
+        { brush: made.brush, plates: new Map([['tip', toPlate(raster)]]) },
+        sheet,
+        'white',
+      );
       let apart = 0;
       for (let y = 0; y < 160; y++)
         for (let x = 0; x < 260; x++) {

@@ -18,7 +18,7 @@ const coat = (plate: string, properties: Loose, more: Loose = {}): Loose => ({
 const brushOf = (...coats: Loose[]): Brush => parseBrush({ format: 'amber-stamp/brush', version: 1, seed: 11, coats });
 const sheet = sheetOf(SIDE, SIDE, straight(40, 260, 150));
 const drawn = (brush: Brush, kernel: 'wasm' | 'plain' = 'wasm'): Uint16Array =>
-  printSheetWords(new InkEngine(kernel), brush, plates, sheet, 'none');
+  printSheetWords(new InkEngine(kernel), { brush, plates }, sheet, 'none');
 
 const grained = (blend: string): Loose => ({ grain: { plate: 'stripes', depth: { rest: 60 }, blend } });
 const wide = { size: { rest: 90 }, spacing: { rest: 10 } };
@@ -77,7 +77,7 @@ describe('how much a stroke covers', () => {
     it(`is told as it is printed, ${what}, and whether or not it takes away`, () => {
       const engine = new InkEngine();
       const session = new SheetSession(engine);
-      const { prints } = session.lay(sheetOrder(brush, plates, layOut(brush, sheet), sheet, 'none'));
+      const { prints } = session.lay(sheetOrder({ brush, plates }, layOut(brush, sheet), sheet, 'none'));
       const printed = engine.toFloats(prints, sheet);
       const told = [false, true].map((away) => {
         const out = new Float32Array(SIDE * SIDE);

@@ -24,7 +24,7 @@ const INK = { ink: { colour: '#7a6a58' } };
 const brush = (thickness: object, more: object = {}): Brush =>
   brushWith({ size: { rest: 40 }, spacing: { rest: 8 }, thickness, ...more }, {}, INK);
 const print = (b: Brush, plate = round, sheet = SHEET) =>
-  printSheet(engine, b, new Map([['tip', plate]]), sheet, 'white');
+  printSheet(engine, { brush: b, plates: new Map([['tip', plate]]) }, sheet, 'white');
 /** Mean of red over a box. */
 function tone(pixels: Uint8ClampedArray, x: number, y: number, w = 30, h = 4): number {
   let sum = 0;
@@ -73,7 +73,7 @@ describe('strokes with thickness', () => {
   it('come out alike at 8 and 16 bit', () => {
     const b = brush({ rest: 20 });
     const eight = print(b);
-    const sixteen = printSheetWords(engine, b, new Map([['tip', round]]), SHEET, 'white');
+    const sixteen = printSheetWords(engine, { brush: b, plates: new Map([['tip', round]]) }, SHEET, 'white');
     for (let i = 0; i < eight.length; i += 97) expect(sixteen[i] / 257).to.be.closeTo(eight[i], 1.5);
   });
   it('tell when a tip that is full all over makes them flat on top', () => {

@@ -119,7 +119,7 @@ function trialSheet(): { text: string[] } {
   const ms = alternate(
     {
       amber: () => {
-        layOnce(engine, sheetOrder(brush, plates, changed(), size, 'white', 0.5), ({ prints }) =>
+        layOnce(engine, sheetOrder({ brush, plates }, changed(), size, 'white', 0.5), ({ prints }) =>
           engine.toBytes(prints, groundColour('white'), size),
         );
       },

@@ -67,7 +67,7 @@ export function fullTable(): string[] {
   const engine = new InkEngine();
   const held = plates();
   const run = (brush: Brush) => () => {
-    layOnce(engine, sheetOrder(brush, held, layOut(brush, STROKES), SHEET, 'white'), ({ prints }) =>
+    layOnce(engine, sheetOrder({ brush: brush, plates: held }, layOut(brush, STROKES), SHEET, 'white'), ({ prints }) =>
       engine.toBytes(prints, groundColour('white'), SHEET),
     );
   };

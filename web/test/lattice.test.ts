@@ -30,7 +30,7 @@ const seen = () => seenPoints(pane, cube, cube, step(), sight());
 /** Bends the chosen points as one gesture from where they are. */
 function bent(chosen: number[], by: Partial<Bend>, alike = false): void {
   useBending.setState({ chosen, alike });
-  bend(pane, cube, cube, step(), sight(), movesOf(step()), { ...still, ...by });
+  bend({ pane, plain: cube, mesh: cube, step: step(), sight: sight() }, movesOf(step()), { ...still, ...by });
   settle('bent');
 }
 

@@ -31,6 +31,21 @@ function holesAmong(data: Float32Array): number {
 /** How many values of a picture are not numbers; only floats can have any. */
 export const holesOf = ({ data }: Picture): number => (data instanceof Float32Array ? holesAmong(data) : 0);
 
+/** The mean of the eight neighbours that are numbers; undefined without any. */
+function meanAround(data: Float32Array, width: number, i: number): number | undefined {
+  const x = i % width;
+  let sum = 0;
+  let n = 0;
+  for (let dy = -width; dy <= width; dy += width)
+    for (let dx = -1; dx <= 1; dx++) {
+      const k = i + dy + dx;
+      if (k < 0 || k >= data.length || x + dx < 0 || x + dx >= width || !Number.isFinite(data[k])) continue;
+      sum += data[k];
+      n++;
+    }
+  return n > 0 ? sum / n : undefined;
+}
+
 /** Gives each value that is no number the mean of its neighbours that are, ring by ring inwards. */
 function fillHoles({ width, data }: Raster): void {
   let open: number[] = [];
@@ -38,17 +53,8 @@ function fillHoles({ width, data }: Raster): void {
   while (open.length > 0) {
     const filled: [number, number][] = [];
     for (const i of open) {
-      const x = i % width;
-      let sum = 0;
-      let n = 0;
-      for (let dy = -width; dy <= width; dy += width)
-        for (let dx = -1; dx <= 1; dx++) {
-          const k = i + dy + dx;
-          if (k < 0 || k >= data.length || x + dx < 0 || x + dx >= width || !Number.isFinite(data[k])) continue;
-          sum += data[k];
-          n++;
-        }
-      if (n > 0) filled.push([i, sum / n]);
+      const mean = meanAround(data, width, i);
+      if (mean !== undefined) filled.push([i, mean]);
     }
     if (filled.length === 0) throw new AmberError('bad-picture', 'None of its values is a number; export it again.');
     for (const [i, v] of filled) data[i] = v;

@@ -11,8 +11,19 @@ import { type BrushAndPlates, type StepResult, defineStep } from './step.ts';
 const HEAD = 3;
 const STEP = 0.25;
 
+interface RoundDab {
+  /** px */
+  x: number;
+  y: number;
+  radius: number;
+  /** 0..1 */
+  soft: number;
+  goal: number;
+  strength: number;
+}
+
 /** One round dab toward `goal`: full inside, soft toward its rim. */
-function dab(target: Raster, x: number, y: number, radius: number, soft: number, goal: number, strength: number): void {
+function dab(target: Raster, { x, y, radius, soft, goal, strength }: RoundDab): void {
   const { width, height, data } = target;
   const inner = radius * (1 - soft);
   for (let py = Math.max(0, Math.floor(y - radius)); py <= Math.min(height - 1, Math.ceil(y + radius)); py++)
@@ -39,20 +50,20 @@ function draw(target: Raster, mark: readonly number[]): void {
     const dy = (by - ay) * target.height;
     const length = Math.sqrt(dx * dx + dy * dy);
     const step = Math.max(0.5, size * longest * STEP);
-    if (k === 0) dab(target, bx * target.width - 0.5, by * target.height - 0.5, size * longest * bp, soft, goal, 1);
+    const stamp = (x: number, y: number, pressure: number, strength: number) =>
+      dab(target, {
+        x: x * target.width - 0.5,
+        y: y * target.height - 0.5,
+        radius: size * longest * pressure,
+        soft,
+        goal,
+        strength,
+      });
+    if (k === 0) stamp(bx, by, bp, 1);
     let at = step - rest;
     for (; at <= length; at += step) {
       const t = at / length;
-      const p = ap + (bp - ap) * t;
-      dab(
-        target,
-        (ax + (bx - ax) * t) * target.width - 0.5,
-        (ay + (by - ay) * t) * target.height - 0.5,
-        size * longest * p,
-        soft,
-        goal,
-        soft > 0 ? 0.6 : 1,
-      );
+      stamp(ax + (bx - ax) * t, ay + (by - ay) * t, ap + (bp - ap) * t, soft > 0 ? 0.6 : 1);
     }
     rest = k === 0 ? 0 : length - (at - step);
   }
@@ -85,7 +96,7 @@ function drawWith({ brush, plates }: BrushAndPlates, target: Raster, mark: reado
   const stroke = strokeOf(mark, target);
   const dabs = unmutedCoats(sized).map((coat) => ({ stroke: index, coat, dabs: dabsOf(sized, coat, stroke, index) }));
   const ink = engine;
-  layOnce(ink, sheetOrder(sized, plates, dabs, target, 'none'), ({ prints }) => {
+  layOnce(ink, sheetOrder({ brush: sized, plates }, dabs, target, 'none'), ({ prints }) => {
     for (const one of prints)
       ink.eachCovered(one, target, (row, from, values) => {
         const at = row * target.width + from;

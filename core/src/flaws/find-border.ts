@@ -84,7 +84,11 @@ export function findBorder(image: Raster): Border | undefined {
   const cutSquare = hard && shareIn(body, maskWhere(within)) > 0.5;
   const beside = faint ? keptWhere((i) => near[i] === 1 || image.data[i] > 1.2 * ground) : unframed;
   return {
-    flaw: flaw('border', faint ? 'faint' : 'frame', mask, saturate(step / (0.05 * ref)), cure, boxOf(frame)),
+    flaw: flaw(
+      { what: 'border', tone: faint ? 'faint' : 'frame', mask, box: boxOf(frame) },
+      saturate(step / (0.05 * ref)),
+      cure,
+    ),
     alone: cutSquare ? cure() : beside,
     level,
   };

@@ -57,6 +57,6 @@ export function findBumps(tip: Tip256): Flaw[] {
         1.5,
       );
     };
-    return [flaw('bump', '', mask, salience, cure)];
+    return [flaw({ what: 'bump', mask }, salience, cure)];
   });
 }

@@ -305,5 +305,5 @@ function lineOf(tip: Tip256, fine: Raster, soft: Raster, candidate: Candidate, r
   const back = bandOf(way);
   const mask = maskWhere((i) => back[i] > 0.5 && tip.solid[i] === 1);
   if (areaOf(mask) < LEAST_PX) return undefined;
-  return flaw('line', sign < 0 ? 'light' : 'dark', mask, salience, () => filledIn(tip, mask));
+  return flaw({ what: 'line', tone: sign < 0 ? 'light' : 'dark', mask }, salience, () => filledIn(tip, mask));
 }

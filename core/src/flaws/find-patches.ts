@@ -117,7 +117,7 @@ export function findPatches(tip: Tip256): Flaw[] {
       const outstanding = saturateSquared(strength, 4) * saturateSquared(against - 0.8, 1.3);
       // how sharply it ends is looked at only where that can still count
       const salience = outstanding < FAINT ? 0 : outstanding * sharpness(tip, candidate, slope, sign);
-      made.push(flaw(sign < 0 ? 'hole' : 'dense patch', '', mask, salience, () => filledIn(tip, wide)));
+      made.push(flaw({ what: sign < 0 ? 'hole' : 'dense patch', mask }, salience, () => filledIn(tip, wide)));
     }
     return made;
   });

@@ -48,7 +48,7 @@ export function findSpecks(tip: Tip256): Flaw[] {
       (saturate((stray.gap - 1.5) / 5) / (1 + crowd * crowd)) *
       saturate(stray.ink / (9 * ref)) *
       Math.min(1, stray.peak / (0.4 * ref));
-    return flaw('speck', '', mask, salience, () => erased(outsideBody(grown(mask, 2.3), tip)));
+    return flaw({ what: 'speck', mask }, salience, () => erased(outsideBody(grown(mask, 2.3), tip)));
   });
 }
 

@@ -32,15 +32,15 @@ export const cured = (image: Raster, { keep, add }: Cure): Raster => ({
   data: image.data.map((v, i) => clamp(v * keep[i] + (add ? add[i] : 0))),
 });
 
+/** What a detector found; without a box of its own it is that of the mask, without a tone it has none. */
+type FoundFlaw = Pick<Flaw, 'what' | 'mask'> & Partial<Pick<Flaw, 'tone' | 'box'>>;
+
 /** A flaw over a mask; the cure is made when it is asked for, once. */
 export function flaw(
-  what: FlawName,
-  tone: Flaw['tone'],
-  mask: PixelSet,
+  { what, tone = '', mask, box = boxOf(mask) }: FoundFlaw,
   salience: number,
   cure: () => Cure,
-  box?: Box,
 ): Flaw {
   let made: Cure | undefined;
-  return { what, tone, mask, box: box ?? boxOf(mask), salience, cure: () => (made ??= cure()) };
+  return { what, tone, mask, box, salience, cure: () => (made ??= cure()) };
 }

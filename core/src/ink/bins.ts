@@ -23,8 +23,15 @@ const CELL = 5;
 /** A tile's side as a shift: dabs lie in the sheet's int32 px. */
 const SHIFT = 8;
 
+/** The tiles of a sheet that are laid: all columns, rows `from` up to `to`. */
+interface TileRange {
+  columns: number;
+  from: number;
+  to: number;
+}
+
 /** The tiles that a record's box touches, as `[left, right) x [top, bottom)` in tiles; empty where it lies beside them. */
-function reach(records: Int32Array, r: number, columns: number, from: number, to: number, out: Int32Array): void {
+function reach(records: Int32Array, r: number, { columns, from, to }: TileRange, out: Int32Array): void {
   out[0] = Math.max(from, records[r + TOP] >> SHIFT);
   out[1] = Math.min(to, ((records[r + BOTTOM] - 1) >> SHIFT) + 1);
   out[2] = Math.max(0, records[r + LEFT] >> SHIFT);
@@ -54,11 +61,12 @@ function touchedOf(cells: Int32Array, c: number, x: number, y: number): Box {
 export function bin(records: Int32Array, dabs: number, size: SheetSize): Bins {
   const columns = tileColumns(size);
   const { from: firstRow, to: lastRow } = tileRowsOf(size);
+  const range = { columns, from: firstRow, to: lastRow };
   const cells = new Int32Array(Math.max(0, lastRow - firstRow) * columns * CELL);
   const at = new Int32Array(4);
   let total = 0;
   for (let i = 0; i < dabs; i++) {
-    reach(records, i * WORDS, columns, firstRow, lastRow, at);
+    reach(records, i * WORDS, range, at);
     for (let ty = at[0]; ty < at[1]; ty++)
       for (let tx = at[2]; tx < at[3]; tx++, total++)
         count(cells, ((ty - firstRow) * columns + tx) * CELL, records, i * WORDS);
@@ -78,7 +86,7 @@ export function bin(records: Int32Array, dabs: number, size: SheetSize): Bins {
   }
   const order = new Uint32Array(total);
   for (let i = 0; i < dabs; i++) {
-    reach(records, i * WORDS, columns, firstRow, lastRow, at);
+    reach(records, i * WORDS, range, at);
     for (let ty = at[0]; ty < at[1]; ty++)
       for (let tx = at[2]; tx < at[3]; tx++) order[next[(ty - firstRow) * columns + tx]++] = i;
   }

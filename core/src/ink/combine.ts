@@ -33,7 +33,7 @@ export function writeThrough(
     const from = row * TILE + box.x0;
     const to = row * TILE + box.x1;
     into.set(covered.subarray(from, to), from);
-    throughGrain(into, grain, print.through, print.depth, from, to);
+    throughGrain(into, grain, print, from, to);
   }
 }
 

@@ -74,7 +74,12 @@ export class InkEngine {
   /** Lays dabs; `plates[card]` is the tip of each card. `zoom` scales the whole stroke, sizes included. */
   lay(dabs: DabTable, plates: readonly Plate[], size: SheetSize, zoom = 1, how: LayOptions = {}): Layer {
     const tips = plates.map((plate) => this.tip(plate));
-    return layDabs(this.memory, this.kernel, dabs, tips, size, zoom, (tip, level) => this.address(tip, level), how);
+    const tools = {
+      memory: this.memory,
+      kernel: this.kernel,
+      address: (tip: Tip, level: TipLevel) => this.address(tip, level),
+    };
+    return layDabs(tools, dabs, tips, { size, zoom }, how);
   }
 
   /** The values of a grain that were made before under this key, or new ones. The last few are kept. */

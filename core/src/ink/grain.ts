@@ -105,8 +105,7 @@ export function throughOf(blend: BlendMode): Through {
 export function throughGrain(
   values: Float32Array,
   grain: Float32Array,
-  through: Through,
-  depth: number,
+  { through, depth }: { through: Through; depth: number },
   from: number,
   to: number,
 ): void {

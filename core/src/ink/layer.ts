@@ -21,14 +21,20 @@ export interface LayOptions {
 /** Where a level of a tip lies in memory. */
 export type LevelAddress = (tip: Tip, level: TipLevel) => number;
 
+/** What dabs are laid with. */
+interface LayTools {
+  memory: InkMemory;
+  kernel: Kernel;
+  address: LevelAddress;
+}
+
 /** Writes the entries of the dabs that can print; returns which dab each stands for. */
 function writeEntries(
-  memory: InkMemory,
+  { memory, address }: LayTools,
   block: number,
   dabs: DabTable,
   tips: readonly Tip[],
   zoom: number,
-  address: LevelAddress,
 ): Int32Array {
   let views = viewsAt(memory.memory.buffer, block);
   const dabOf = new Int32Array(dabs.count);
@@ -54,18 +60,16 @@ function writeEntries(
 
 /** Lays the dabs of one stroke and coat into a new layer, in the order of the table. */
 export function layDabs(
-  memory: InkMemory,
-  kernel: Kernel,
+  tools: LayTools,
   dabs: DabTable,
   tips: readonly Tip[],
-  size: SheetSize,
-  zoom: number,
-  address: LevelAddress,
+  { size, zoom }: { size: SheetSize; zoom: number },
   { rule, tilt = NO_TILT }: LayOptions = {},
 ): Layer {
+  const { memory, kernel } = tools;
   const entryBytes = Math.max(1, dabs.count) * ENTRY.bytes;
   const entries = memory.allocate(entryBytes);
-  const dabOf = writeEntries(memory, entries, dabs, tips, zoom, address);
+  const dabOf = writeEntries(tools, entries, dabs, tips, zoom);
   const count = dabOf.length;
   const recordBytes = Math.max(1, count) * RECORD.bytes;
   const records = memory.allocate(recordBytes);

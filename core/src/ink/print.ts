@@ -10,6 +10,12 @@ import type { SheetSize } from './sheet-size.ts';
 import { lightStrokes } from './thickness.ts';
 import type { StrokePrint } from './types.ts';
 
+/** A brush with the plates that it names. */
+export interface BrushWithPlates {
+  brush: Brush;
+  plates: Plates;
+}
+
 export interface StrokeDabs {
   stroke: number;
   coat: number;
@@ -25,8 +31,7 @@ export function layOut(brush: Brush, { strokes }: { strokes: readonly PenStroke[
 
 /** A sheet of dabs that were laid out with one brush, not lit. */
 export function sheetOrder(
-  brush: Brush,
-  plates: Plates,
+  { brush, plates }: BrushWithPlates,
   laidOut: readonly StrokeDabs[],
   size: SheetSize,
   ground: Ground | 'none',
@@ -71,13 +76,12 @@ function printed<T extends Uint8ClampedArray | Uint16Array>(
 /** Draws strokes with a brush on a ground: 8-bit RGBA bytes, the same in every environment. */
 export function printSheet(
   engine: InkEngine,
-  brush: Brush,
-  plates: Plates,
+  painted: BrushWithPlates,
   strokes: Strokes,
   ground: Ground,
-  laidOut: readonly StrokeDabs[] = layOut(brush, strokes),
+  laidOut: readonly StrokeDabs[] = layOut(painted.brush, strokes),
 ): Uint8ClampedArray {
-  return printed(engine, sheetOrder(brush, plates, laidOut, strokes, ground), (prints) =>
+  return printed(engine, sheetOrder(painted, laidOut, strokes, ground), (prints) =>
     engine.toBytes(prints, groundColour(ground), strokes),
   );
 }
@@ -85,13 +89,12 @@ export function printSheet(
 /** The same at 16 bit; `none` gives ink with its coverage as alpha. */
 export function printSheetWords(
   engine: InkEngine,
-  brush: Brush,
-  plates: Plates,
+  painted: BrushWithPlates,
   strokes: Strokes,
   ground: Ground | 'none',
-  laidOut: readonly StrokeDabs[] = layOut(brush, strokes),
+  laidOut: readonly StrokeDabs[] = layOut(painted.brush, strokes),
 ): Uint16Array {
-  return printed(engine, sheetOrder(brush, plates, laidOut, strokes, ground), (prints) =>
+  return printed(engine, sheetOrder(painted, laidOut, strokes, ground), (prints) =>
     engine.toWords(prints, ground === 'none' ? null : groundColour(ground), strokes),
   );
 }

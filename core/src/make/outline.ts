@@ -15,12 +15,18 @@ function edge(field: Float32Array, width: number, height: number, a: Place, b: P
     if (y1 <= y0) continue;
     const from = top[0] + (y0 - top[1]) * slope;
     const to = top[0] + (y1 - top[1]) * slope;
-    span(field, y * (width + 2), width, Math.min(from, to), Math.max(from, to), sign * (y1 - y0));
+    span(field, y * (width + 2), width, [Math.min(from, to), Math.max(from, to)], sign * (y1 - y0));
   }
 }
 
 /** Spreads the height that an edge covers in a row over the pixels that it crosses. */
-function span(field: Float32Array, row: number, width: number, from: number, to: number, height: number): void {
+function span(
+  field: Float32Array,
+  row: number,
+  width: number,
+  [from, to]: readonly [number, number],
+  height: number,
+): void {
   const left = Math.max(0, Math.min(width, from));
   const right = Math.max(0, Math.min(width, to));
   const first = Math.floor(left);

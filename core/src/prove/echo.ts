@@ -189,7 +189,7 @@ export function standardStrips(
   if (unmutedCoats(brush).length === 0 || !(nominal > 0)) return [];
   const stroke = evenStroke(STANDARD_LENGTH * nominal);
   return Array.from({ length: Math.max(0, seeds - skip) }, (_, k) =>
-    stripOf(engine, { ...brush, seed: (brush.seed + skip + k) | 0 }, plates, nominal, stroke, 0),
+    stripOf(engine, { brush: { ...brush, seed: (brush.seed + skip + k) | 0 }, plates }, nominal, stroke, 0),
   ).filter((strip): strip is Strip => strip !== undefined);
 }
 
@@ -206,7 +206,7 @@ export function strokeStrips(
   if (unmutedCoats(brush).length === 0) return [];
   return strokes.flatMap((stroke, place) => {
     const nominal = nominalPx(brush, plates, stroke);
-    const strip = nominal > 0 ? stripOf(engine, brush, plates, nominal, stroke, stroke.number ?? place) : undefined;
+    const strip = nominal > 0 ? stripOf(engine, { brush, plates }, nominal, stroke, stroke.number ?? place) : undefined;
     return strip ? [strip] : [];
   });
 }

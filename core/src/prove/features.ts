@@ -122,8 +122,7 @@ function recurrence(
   at: readonly (readonly [number, number])[],
   usable: Uint8Array,
   most: number,
-  own: (i: number) => boolean,
-  alike: (i: number, k: number) => number,
+  { own, alike }: { own: (i: number) => boolean; alike: (i: number, k: number) => number },
 ): Float64Array {
   const count = shown.length;
   let energy = 0;
@@ -178,7 +177,7 @@ function comesBack(row: Row, card: number, flaw: Flaw, template: Template) {
   const middles = Array.from({ length: count }, (_, i) => placeOf(dabs, i, template.middle));
   // beside its dab along the path, beside the path across it, in nominal tips
   const beside = middles.map(([u, v], i) => [(u - dabs.u[i]) / strip.side, v / strip.side] as const);
-  const rho = recurrence(shown, beside, usable, weights.length, own, alikeWays(dabs, flaw));
+  const rho = recurrence(shown, beside, usable, weights.length, { own, alike: alikeWays(dabs, flaw) });
   return { strength: 100 * flaw.salience * saturate(combinedLikeness(rho, weights, 0) / FULL), rho, shown, middles };
 }
 

@@ -1,7 +1,7 @@
 import { AmberError } from '../errors.ts';
 import type { Plates } from '../ink/coat.ts';
 import type { InkEngine } from '../ink/engine.ts';
-import { layOnce, sheetOrder, type StrokeDabs } from '../ink/print.ts';
+import { layOnce, sheetOrder, type BrushWithPlates, type StrokeDabs } from '../ink/print.ts';
 import { largestPx, unmutedCoats, type Brush, type Coat, type Grain } from '../model/brush.ts';
 import type { PenPoint, PenStroke } from '../model/strokes.ts';
 import { raster, type Plate, type Raster } from '../raster/raster.ts';
@@ -140,14 +140,13 @@ function stripDabs(table: DabTable, way: Way, zoom: number): StripDabs {
 /** Coverage of one stroke over a sheet. */
 function coverageOf(
   engine: InkEngine,
-  brush: Brush,
-  plates: Plates,
+  painted: BrushWithPlates,
   laid: readonly StrokeDabs[],
   size: { width: number; height: number },
   zoom: number,
 ): Raster {
   const image = raster(size.width, size.height);
-  layOnce(engine, sheetOrder(brush, plates, laid, size, 'none', zoom), ({ prints }) => {
+  layOnce(engine, sheetOrder(painted, laid, size, 'none', zoom), ({ prints }) => {
     for (const one of prints)
       engine.eachCovered(one, size, (row, from, values) => image.data.set(values, row * size.width + from));
   });
@@ -185,8 +184,7 @@ const MOST_PX = 24_000_000;
  */
 export function stripOf(
   engine: InkEngine,
-  given: Brush,
-  plates: Plates,
+  { brush: given, plates }: BrushWithPlates,
   nominal: number,
   stroke: PenStroke,
   index: number,
@@ -207,7 +205,7 @@ export function stripOf(
   const laid = coats.map((coat) => ({ stroke: index, coat, dabs: dabsOf(brush, coat, shifted, index) }));
   const most = Math.max(...laid.map(({ dabs }) => dabs.count));
   if (most < 3) return undefined;
-  const bare = coverageOf(engine, brush, plates, laid, size, zoom);
+  const bare = coverageOf(engine, { brush, plates }, laid, size, zoom);
   const { image, way } = straightened(bare, shifted, given.steady, zoom, STRIP_SIDE);
   const papers = paperGrains(given.coats);
   return {
@@ -223,7 +221,7 @@ export function stripOf(
       papers.length > 0
         ? {
             bare,
-            grained: coverageOf(engine, { ...given, coats: onPaper(given) }, plates, laid, size, zoom),
+            grained: coverageOf(engine, { brush: { ...given, coats: onPaper(given) }, plates }, laid, size, zoom),
             sides: papers.flatMap((grain) => tileSides(grain, plates, zoom)),
           }
         : undefined,

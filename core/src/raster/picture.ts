@@ -35,6 +35,12 @@ export const WORKING_SIDE = 4096;
 export const workingFactor = (width: number, height: number, side = WORKING_SIDE): number =>
   Math.max(1, Math.ceil(Math.max(width, height) / side));
 
+/** Adds the pixels of a row from `p` on, `factor` of them to each sum. */
+function addRow(sums: Float64Array, from: Picture['data'], p: number, channels: number, factor: number): void {
+  for (let to = 0; to < sums.length; to += channels)
+    for (let i = 0; i < factor; i++) for (let c = 0; c < channels; c++) sums[to + c] += from[p++];
+}
+
 /** Averages whole blocks of pixels until the longer side is at most `side`; the same depth, rounded once. */
 export function reducePicture(picture: Picture, side = WORKING_SIDE): Picture {
   const factor = workingFactor(picture.width, picture.height, side);
@@ -51,9 +57,7 @@ export function reducePicture(picture: Picture, side = WORKING_SIDE): Picture {
   for (let y = 0; y < height; y++) {
     sums.fill(0);
     for (let j = 0; j < factor; j++) {
-      let p = (y * factor + j) * picture.width * channels;
-      for (let to = 0; to < sums.length; to += channels)
-        for (let i = 0; i < factor; i++) for (let c = 0; c < channels; c++) sums[to + c] += from[p++];
+      addRow(sums, from, (y * factor + j) * picture.width * channels, channels, factor);
     }
     const row = y * sums.length;
     for (let k = 0; k < sums.length; k++) data[row + k] = sums[k] * share + round;

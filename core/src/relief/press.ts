@@ -138,7 +138,7 @@ export function press(surface: Surface, target: Float32Array, one: Press, tip: P
     const mx = n[i] * h + right[0] * dx + top[0] * dy;
     const my = n[i + 1] * h + right[1] * dx + top[1] * dy;
     const mz = n[i + 2] * h + right[2] * dx + top[2] * dy;
-    if (within) move(target, within, i, mx, my, mz);
+    if (within) move(target, within, i, [mx, my, mz]);
     else {
       target[i] += mx;
       target[i + 1] += my;
@@ -148,7 +148,7 @@ export function press(surface: Surface, target: Float32Array, one: Press, tip: P
 }
 
 /** Moves a corner of a stroke on to where a dab takes it, if that is farther than it went before. */
-function move(target: Float32Array, within: Float32Array, i: number, mx: number, my: number, mz: number): void {
+function move(target: Float32Array, within: Float32Array, i: number, [mx, my, mz]: Vector): void {
   const [wx, wy, wz] = [within[i], within[i + 1], within[i + 2]];
   if (mx * mx + my * my + mz * mz <= wx * wx + wy * wy + wz * wz) return;
   target[i] += mx - wx;

@@ -110,17 +110,24 @@ function surfaceAt(px: number, py: number): number {
 
 const clampPx = (v: number, size: number): number => Math.max(0, Math.min(size - 1, v));
 
-const spanPx = { x0: 0, y0: 0, x1: 0, y1: 0 };
+/** Pixels from the first to the last, both of them inside. */
+interface PixelSpan {
+  x0: number;
+  y0: number;
+  x1: number;
+  y1: number;
+}
+const noSpan = (): PixelSpan => ({ x0: 0, y0: 0, x1: 0, y1: 0 });
 
-/** The pixels that a triangle's box touches, into `box`. */
-function findSpan({ x, y, indices, size }: Screen, at: number): void {
+/** The pixels that a triangle's box touches, into `target`. */
+function findSpan({ x, y, indices, size }: Screen, at: number, target: PixelSpan): void {
   const a = indices[at];
   const b = indices[at + 1];
   const c = indices[at + 2];
-  spanPx.x0 = clampPx(Math.floor(Math.min(x[a], x[b], x[c]) / LATTICE), size);
-  spanPx.y0 = clampPx(Math.floor(Math.min(y[a], y[b], y[c]) / LATTICE), size);
-  spanPx.x1 = clampPx(Math.floor(Math.max(x[a], x[b], x[c]) / LATTICE), size);
-  spanPx.y1 = clampPx(Math.floor(Math.max(y[a], y[b], y[c]) / LATTICE), size);
+  target.x0 = clampPx(Math.floor(Math.min(x[a], x[b], x[c]) / LATTICE), size);
+  target.y0 = clampPx(Math.floor(Math.min(y[a], y[b], y[c]) / LATTICE), size);
+  target.x1 = clampPx(Math.floor(Math.max(x[a], x[b], x[c]) / LATTICE), size);
+  target.y1 = clampPx(Math.floor(Math.max(y[a], y[b], y[c]) / LATTICE), size);
 }
 
 /** Tells progress a hundred times at most. */
@@ -141,12 +148,13 @@ function progressOf(
 function atCentres(screen: Screen, onProgress: (done: number) => void): Float32Array {
   const { size, indices } = screen;
   const centres = new Float32Array(size * size).fill(-Infinity);
+  const span = noSpan();
   const t = triangle;
   for (let at = 0; at < indices.length; at += 3) {
     onProgress(at);
     if (!load(screen, at)) continue;
-    findSpan(screen, at);
-    const { x0, y0, x1, y1 } = spanPx;
+    findSpan(screen, at, span);
+    const { x0, y0, x1, y1 } = span;
     // how the three edge functions change from pixel to pixel
     const stepA = -(t.cy - t.by) * LATTICE;
     const stepB = -(t.ay - t.cy) * LATTICE;
@@ -158,10 +166,8 @@ function atCentres(screen: Screen, onProgress: (done: number) => void): Float32A
       let b = (t.ax - t.cx) * (py - t.cy) - (t.ay - t.cy) * (px - t.cx);
       let c = (t.bx - t.ax) * (py - t.ay) - (t.by - t.ay) * (px - t.ax);
       for (let x = x0, i = y * size + x0; x <= x1; x++, i++) {
-        if (a >= t.ownA && b >= t.ownB && c >= t.ownC) {
-          const z = (a * t.az + b * t.bz + c * t.cz) / t.area;
-          if (z > centres[i]) centres[i] = z;
-        }
+        if (a >= t.ownA && b >= t.ownB && c >= t.ownC)
+          centres[i] = Math.max(centres[i], (a * t.az + b * t.bz + c * t.cz) / t.area);
         a += stepA;
         b += stepB;
         c += stepC;
@@ -192,32 +198,37 @@ function outlineOf(centres: Float32Array, size: number): Map<number, Float32Arra
 }
 
 /** Whether a box holds a flagged pixel. */
-function touches(flags: Uint8Array, size: number, x0: number, y0: number, x1: number, y1: number): boolean {
+function touches(flags: Uint8Array, size: number, { x0, y0, x1, y1 }: PixelSpan): boolean {
   for (let y = y0; y <= y1; y++)
     for (let i = y * size + x0, end = y * size + x1; i <= end; i++) if (flags[i] !== 0) return true;
   return false;
+}
+
+/** Brings the loaded triangle's surface into the samples of a pixel where it is the nearest. */
+function sampleInto(samples: Float32Array, x: number, y: number): void {
+  for (let k = 0; k < SAMPLES; k++) {
+    const px = x * LATTICE + (((k % SUB) + 0.5) * LATTICE) / SUB;
+    const py = y * LATTICE + ((Math.floor(k / SUB) + 0.5) * LATTICE) / SUB;
+    const z = surfaceAt(px, py);
+    if (z > samples[k]) samples[k] = z;
+  }
 }
 
 /** The nearest surface at 4 x 4 places of each pixel of the outline. */
 function alongOutline(screen: Screen, outline: Map<number, Float32Array>, onProgress: (done: number) => void): void {
   const { size, indices } = screen;
   const flags = new Uint8Array(size * size);
+  const span = noSpan();
   for (const pixel of outline.keys()) flags[pixel] = 1;
   for (let at = 0; at < indices.length; at += 3) {
     onProgress(at);
-    findSpan(screen, at);
-    const { x0, y0, x1, y1 } = spanPx;
-    if (!touches(flags, size, x0, y0, x1, y1) || !load(screen, at)) continue;
+    findSpan(screen, at, span);
+    const { x0, y0, x1, y1 } = span;
+    if (!touches(flags, size, span) || !load(screen, at)) continue;
     for (let y = y0; y <= y1; y++)
       for (let x = x0, i = y * size + x0; x <= x1; x++, i++) {
         if (flags[i] === 0) continue;
-        const samples = outline.get(i) as Float32Array;
-        for (let k = 0; k < SAMPLES; k++) {
-          const px = x * LATTICE + (((k % SUB) + 0.5) * LATTICE) / SUB;
-          const py = y * LATTICE + ((Math.floor(k / SUB) + 0.5) * LATTICE) / SUB;
-          const z = surfaceAt(px, py);
-          if (z > samples[k]) samples[k] = z;
-        }
+        sampleInto(outline.get(i) as Float32Array, x, y);
       }
   }
 }

@@ -93,7 +93,7 @@ export class Sculpture {
       y1: Math.min(side, Math.floor(cy + radius) + 1),
     };
     if (window.x0 >= window.x1 || window.y0 >= window.y1) return window;
-    this.weigh(window, cx, cy, radius, stroke.strength * dab.pressure, copy, tip);
+    this.weigh(window, { cx, cy, radius, strength: stroke.strength * dab.pressure }, copy, tip);
     this.work(stroke, window, cx, cy, copy);
     return window;
   }
@@ -101,10 +101,7 @@ export class Sculpture {
   /** How much each point of a window is moved, 0..1, into `weights`. */
   private weigh(
     { x0, y0, x1, y1 }: Window,
-    cx: number,
-    cy: number,
-    radius: number,
-    strength: number,
+    { cx, cy, radius, strength }: { cx: number; cy: number; radius: number; strength: number },
     copy: Copy,
     tip: Raster | undefined,
   ): void {

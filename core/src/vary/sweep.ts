@@ -43,8 +43,7 @@ const rest = (
   name: Scaled,
   label: string,
   unit: string,
-  min: number,
-  max: number,
+  [min, max]: readonly [number, number],
   ends: (now: number) => readonly [number, number],
 ): Sweep => ({
   name,
@@ -81,7 +80,7 @@ const around = (now: number): readonly [number, number] => [now / 2, now * 2];
 
 /** The settings that ladders are made of, in the order of the rows. */
 export const SWEEPS: readonly Sweep[] = [
-  rest('size', 'Size', 'px', 1, 4096, around),
+  rest('size', 'Size', 'px', [1, 4096], around),
   {
     name: 'smallest',
     label: 'Smallest size by chance',
@@ -96,13 +95,13 @@ export const SWEEPS: readonly Sweep[] = [
       return withProperty(coat, 'size', movedByChance(size, value, Math.max(value, size.high)));
     },
   },
-  rest('spacing', 'Spacing', '%', 1, 400, around),
+  rest('spacing', 'Spacing', '%', [1, 400], around),
   bothSides('across', 'Scatter across', '%', 300, 60),
   bothSides('along', 'Scatter along', '%', 300, 60),
   bothSides('angle', 'Turn by chance', '°', 180, 180),
-  rest('aspect', 'Aspect', '%', 1, 400, () => [40, 100]),
-  rest('opacity', 'Opacity', '%', 0, 100, () => [25, 100]),
-  rest('flow', 'Flow', '%', 1, 100, () => [20, 100]),
+  rest('aspect', 'Aspect', '%', [1, 400], () => [40, 100]),
+  rest('opacity', 'Opacity', '%', [0, 100], () => [25, 100]),
+  rest('flow', 'Flow', '%', [1, 100], () => [20, 100]),
   {
     name: 'mirror',
     label: 'Mirrored across and down',

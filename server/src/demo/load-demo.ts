@@ -49,7 +49,7 @@ async function loadBrush(db: Queries, engine: InkEngine, demo: DemoBrush, source
   const { brush } = firstGuess(plates.get(first) as Plate, demo.name, first);
   demo.tune(brush);
   const portrait = portraitStroke(PORTRAIT.width, PORTRAIT.height);
-  const pixels = printSheet(engine, brush, plates, portrait, 'white');
+  const pixels = printSheet(engine, { brush, plates }, portrait, 'white');
   const thumbnail = await storeBytes(db, encodeRgba(PORTRAIT.width, PORTRAIT.height, pixels), 'thumbnail');
   await createBrush(db, demo.drawer, demo.note, {
     id: randomUUID(),

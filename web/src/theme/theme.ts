@@ -1,4 +1,4 @@
-import { createTheme, type Theme } from '@mui/material/styles';
+import { createTheme, type Theme, type ThemeOptions } from '@mui/material/styles';
 
 const SANS = '"Source Sans 3 Variable", sans-serif';
 
@@ -30,10 +30,106 @@ const TONES = {
 
 const CORNERS = { borderRadius: 6 };
 
+type Tones = (typeof TONES)[Look];
+type Components = NonNullable<ThemeOptions['components']>;
+
+const buttons = (t: Tones): Components => ({
+  MuiButtonBase: { defaultProps: { disableRipple: true } },
+  MuiButton: {
+    defaultProps: { disableElevation: true, variant: 'outlined', size: 'small' },
+    styleOverrides: {
+      root: {
+        fontSize: 13.5,
+        lineHeight: 1.35,
+        padding: '5px 12px',
+        '&:focus-visible': { outline: `2px solid ${t.amber}`, outlineOffset: 2 },
+      },
+      outlined: { borderColor: t.amber },
+    },
+  },
+  MuiIconButton: {
+    defaultProps: { size: 'small' },
+    styleOverrides: {
+      root: {
+        color: t.quiet,
+        borderRadius: 6,
+        padding: 5,
+        '&:hover': { color: t.ink, background: t.raised },
+        '&:focus-visible': { outline: `2px solid ${t.amber}` },
+      },
+    },
+  },
+});
+
+/** What stands above the page: outlined, without shadows. */
+function surfaces(t: Tones): Components {
+  const outlined = { border: `1px solid ${t.line}`, backgroundImage: 'none', boxShadow: 'none' };
+  return {
+    MuiPaper: { styleOverrides: { root: { backgroundImage: 'none' } } },
+    MuiMenu: { styleOverrides: { paper: outlined } },
+    MuiMenuItem: {
+      styleOverrides: { root: { fontSize: 14, minHeight: 32, '&.Mui-selected': { background: t.raised } } },
+    },
+    MuiInput: { styleOverrides: { root: { fontSize: 14 } } },
+    MuiDialog: { styleOverrides: { paper: { ...outlined, borderRadius: 10 } } },
+    MuiDrawer: { styleOverrides: { paper: { ...outlined, borderWidth: '0 0 0 1px' } } },
+    MuiPopover: { styleOverrides: { paper: outlined } },
+  };
+}
+
+const gauges = (t: Tones): Components => ({
+  MuiTooltip: {
+    defaultProps: { enterDelay: 500, arrow: false, describeChild: true },
+    styleOverrides: {
+      tooltip: {
+        background: t.ink,
+        color: t.paper,
+        fontSize: 12.5,
+        fontWeight: 400,
+        borderRadius: 4,
+        maxWidth: 260,
+      },
+    },
+  },
+  MuiSwitch: {
+    styleOverrides: {
+      root: { width: 28, height: 17, padding: 0, overflow: 'visible' },
+      switchBase: {
+        padding: 2.5,
+        '&.Mui-checked': {
+          transform: 'translateX(11px)',
+          color: t.paper,
+          '& + .MuiSwitch-track': { background: t.amber, opacity: 1 },
+        },
+        '&.Mui-focusVisible + .MuiSwitch-track': { outline: `2px solid ${t.amber}`, outlineOffset: 2 },
+      },
+      thumb: { width: 12, height: 12, boxShadow: 'none', color: t.paper },
+      track: { borderRadius: 9, background: t.line, opacity: 1 },
+    },
+  },
+  MuiLinearProgress: { styleOverrides: { root: { height: 4, borderRadius: 2, background: t.raised } } },
+  MuiSlider: {
+    styleOverrides: {
+      root: { height: 3, padding: '9px 0' },
+      rail: { background: t.line, opacity: 1 },
+      track: { border: 'none' },
+      thumb: {
+        width: 7,
+        height: 19,
+        borderRadius: 3,
+        background: t.paper,
+        border: `1.6px solid ${t.amber}`,
+        boxShadow: 'none',
+        '&::before': { boxShadow: 'none' },
+        '&:hover, &.Mui-focusVisible, &.Mui-active': { boxShadow: `0 0 0 2px ${t.amber}55` },
+      },
+    },
+  },
+});
+
 /** The component library in our own clothes: no shadows, no ripples, no capitals, our colours and corners. */
 export function themeOf(look: Look): Theme {
   const t = TONES[look];
-  const outlined = { border: `1px solid ${t.line}`, backgroundImage: 'none', boxShadow: 'none' };
   return createTheme({
     palette: {
       mode: look === 'dusk' ? 'dark' : 'light',
@@ -46,88 +142,6 @@ export function themeOf(look: Look): Theme {
     },
     shape: CORNERS,
     typography: { fontFamily: SANS, fontSize: 14, button: { textTransform: 'none', fontWeight: 600 } },
-    components: {
-      MuiButtonBase: { defaultProps: { disableRipple: true } },
-      MuiButton: {
-        defaultProps: { disableElevation: true, variant: 'outlined', size: 'small' },
-        styleOverrides: {
-          root: {
-            fontSize: 13.5,
-            lineHeight: 1.35,
-            padding: '5px 12px',
-            '&:focus-visible': { outline: `2px solid ${t.amber}`, outlineOffset: 2 },
-          },
-          outlined: { borderColor: t.amber },
-        },
-      },
-      MuiIconButton: {
-        defaultProps: { size: 'small' },
-        styleOverrides: {
-          root: {
-            color: t.quiet,
-            borderRadius: 6,
-            padding: 5,
-            '&:hover': { color: t.ink, background: t.raised },
-            '&:focus-visible': { outline: `2px solid ${t.amber}` },
-          },
-        },
-      },
-      MuiPaper: { styleOverrides: { root: { backgroundImage: 'none' } } },
-      MuiMenu: { styleOverrides: { paper: outlined } },
-      MuiMenuItem: {
-        styleOverrides: { root: { fontSize: 14, minHeight: 32, '&.Mui-selected': { background: t.raised } } },
-      },
-      MuiInput: { styleOverrides: { root: { fontSize: 14 } } },
-      MuiDialog: { styleOverrides: { paper: { ...outlined, borderRadius: 10 } } },
-      MuiDrawer: { styleOverrides: { paper: { ...outlined, borderWidth: '0 0 0 1px' } } },
-      MuiPopover: { styleOverrides: { paper: outlined } },
-      MuiTooltip: {
-        defaultProps: { enterDelay: 500, arrow: false, describeChild: true },
-        styleOverrides: {
-          tooltip: {
-            background: t.ink,
-            color: t.paper,
-            fontSize: 12.5,
-            fontWeight: 400,
-            borderRadius: 4,
-            maxWidth: 260,
-          },
-        },
-      },
-      MuiSwitch: {
-        styleOverrides: {
-          root: { width: 28, height: 17, padding: 0, overflow: 'visible' },
-          switchBase: {
-            padding: 2.5,
-            '&.Mui-checked': {
-              transform: 'translateX(11px)',
-              color: t.paper,
-              '& + .MuiSwitch-track': { background: t.amber, opacity: 1 },
-            },
-            '&.Mui-focusVisible + .MuiSwitch-track': { outline: `2px solid ${t.amber}`, outlineOffset: 2 },
-          },
-          thumb: { width: 12, height: 12, boxShadow: 'none', color: t.paper },
-          track: { borderRadius: 9, background: t.line, opacity: 1 },
-        },
-      },
-      MuiLinearProgress: { styleOverrides: { root: { height: 4, borderRadius: 2, background: t.raised } } },
-      MuiSlider: {
-        styleOverrides: {
-          root: { height: 3, padding: '9px 0' },
-          rail: { background: t.line, opacity: 1 },
-          track: { border: 'none' },
-          thumb: {
-            width: 7,
-            height: 19,
-            borderRadius: 3,
-            background: t.paper,
-            border: `1.6px solid ${t.amber}`,
-            boxShadow: 'none',
-            '&::before': { boxShadow: 'none' },
-            '&:hover, &.Mui-focusVisible, &.Mui-active': { boxShadow: `0 0 0 2px ${t.amber}55` },
-          },
-        },
-      },
-    },
+    components: { ...buttons(t), ...surfaces(t), ...gauges(t) },
   });
 }

@@ -107,7 +107,7 @@ function costOf(job: InkJob, side: number): SideCost {
   const timed = () => {
     const start = performance.now();
     const laid = layOut(brush, { strokes: job.strokes.map(({ stroke }) => stroke) }, job.zoom);
-    layOnce(own, sheetOrder(brush, held, laid, job, paper, job.zoom), ({ prints }) =>
+    layOnce(own, sheetOrder({ brush: brush, plates: held }, laid, job, paper, job.zoom), ({ prints }) =>
       own.toBytes(prints, groundColour(paper), job),
     );
     return performance.now() - start;

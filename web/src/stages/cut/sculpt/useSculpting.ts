@@ -1,3 +1,4 @@
+import { placeIn } from '../../../parts/place-in.ts';
 import type { Rows } from '@amber-stamp/core/cut';
 import { rowOfStroke, type SculptStroke } from '@amber-stamp/core/relief';
 import { useRef, type KeyboardEvent, type PointerEvent, type RefObject } from 'react';
@@ -66,10 +67,6 @@ export function useSculpting(
 ) {
   const ring = useRef<HTMLDivElement>(null);
   const grip = useRef<Grip | null>(null);
-  const at = (event: PointerEvent<HTMLElement>): [number, number] => {
-    const frame = event.currentTarget.getBoundingClientRect();
-    return [event.clientX - frame.left, event.clientY - frame.top];
-  };
   const showRing = (x: number, y: number) => {
     if (!ring.current || !scene.current) return;
     const radius = scene.current.pxOf((2 * useChisel.getState().radiusPct) / 100);
@@ -92,14 +89,14 @@ export function useSculpting(
     onPointerDown: (event: PointerEvent<HTMLElement>) => {
       if (event.button !== 0) return;
       event.currentTarget.setPointerCapture(event.pointerId);
-      const [x, y] = at(event);
+      const [x, y] = placeIn(event);
       const hit = event.altKey ? undefined : scene.current?.hitClay(x, y);
       const stroke = hit && begun(hit, event);
       grip.current = { x, y, hit, stroke };
       if (stroke && stroke.tool !== 'pull') show(rowOfStroke(stroke));
     },
     onPointerMove: (event: PointerEvent<HTMLElement>) => {
-      const [x, y] = at(event);
+      const [x, y] = placeIn(event);
       showRing(x, y);
       const held = grip.current;
       if (!held || !scene.current) return;

@@ -1,3 +1,4 @@
+import { placeIn } from '../../../parts/place-in.ts';
 import type { RecipeStep } from '@amber-stamp/core/cut';
 import type { Mesh } from '@amber-stamp/core/raster';
 import { useMemo, useRef, useState, type KeyboardEvent, type PointerEvent, type WheelEvent } from 'react';
@@ -37,15 +38,11 @@ export function LatticeOverlay({ pane, plain, mesh, step, sight }: Props) {
   const points = seenPoints(pane, plain, mesh, step, sight);
   const isChosen = new Set(chosen);
   const go = (held: Grip, by: Partial<Bend>) =>
-    bend(pane, plain, held.mesh, step, sight, held.from, { ...STILL, ...by });
-  const place = (event: PointerEvent<SVGSVGElement>) => {
-    const box = event.currentTarget.getBoundingClientRect();
-    return [event.clientX - box.left, event.clientY - box.top] as const;
-  };
+    bend({ pane, plain, mesh: held.mesh, step, sight }, held.from, { ...STILL, ...by });
   const down = (event: PointerEvent<SVGSVGElement>) => {
     if (event.button !== 0) return;
     event.currentTarget.setPointerCapture(event.pointerId);
-    const [x, y] = place(event);
+    const [x, y] = placeIn(event);
     const under = points.filter((p) => Math.hypot(p.x - x, p.y - y) < GRAB_PX).sort((a, b) => b.near - a.near)[0];
     const held = { x, y, from: movesOf(step), mesh };
     if (!under) grip.current = { ...held, kind: event.altKey && chosen.length > 0 ? 'turn' : 'choose' };
@@ -58,7 +55,7 @@ export function LatticeOverlay({ pane, plain, mesh, step, sight }: Props) {
   const move = (event: PointerEvent<SVGSVGElement>) => {
     const held = grip.current;
     if (!held) return;
-    const [x, y] = place(event);
+    const [x, y] = placeIn(event);
     if (held.kind === 'move') go(held, { dx: x - held.x, dy: y - held.y });
     else if (held.kind === 'turn') go(held, { turnDeg: (x - held.x) * 0.5 });
     else

@@ -76,13 +76,18 @@ export interface Bend {
   turnDeg: number;
 }
 
+/** An object under its lattice as it is seen: as it came, and as it is bent. */
+export interface BentObject {
+  pane: Pane;
+  plain: Mesh;
+  mesh: Mesh;
+  step: RecipeStep;
+  sight: ViewExtent;
+}
+
 /** Bends the object: `from` are the moves as the gesture began. With `alike` the other side does the same, mirrored. */
 export function bend(
-  pane: Pane,
-  plain: Mesh,
-  mesh: Mesh,
-  step: RecipeStep,
-  sight: ViewExtent,
+  { pane, plain, mesh, step, sight }: BentObject,
   from: ReadonlyMap<number, Vector>,
   { dx, dy, factor, turnDeg }: Bend,
 ): void {

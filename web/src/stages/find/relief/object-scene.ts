@@ -113,18 +113,16 @@ export class ObjectScene {
     this.gone.set(new Vector3(0, 0, -1), slice);
     const reach = Math.max(4, 2 * halfDepth + 2);
     const x = 2 * sight.across;
-    this.look(front, [0, 0, reach], [0, 1, 0], [x, -2 * sight.down], 1);
+    this.look(front, { from: [0, 0, reach], up: [0, 1, 0] }, [x, -2 * sight.down], [1, 1]);
     // seen from below, the eye of the cast at the top
-    this.look(elevation, [0, -reach, 0], [0, 0, 1], [x, 0], wide, halfHeight);
+    this.look(elevation, { from: [0, -reach, 0], up: [0, 0, 1] }, [x, 0], [wide, halfHeight]);
   }
 
   private look(
     pane: Pane,
-    from: [number, number, number],
-    up: [number, number, number],
+    { from, up }: { from: [number, number, number]; up: [number, number, number] },
     [x, y]: [number, number],
-    halfWidth: number,
-    halfHeight = halfWidth,
+    [halfWidth, halfHeight]: [number, number],
   ): void {
     const { camera } = this;
     camera.left = x - halfWidth;

@@ -1,3 +1,4 @@
+import { placeIn } from '../../../parts/place-in.ts';
 import type { Bench } from '@amber-stamp/core/bench';
 import { MAX_PRESSES, type Press } from '@amber-stamp/core/relief';
 import { useRef, useState, type KeyboardEvent, type PointerEvent, type RefObject, type WheelEvent } from 'react';
@@ -43,40 +44,55 @@ const keep = (bench: Bench, laid: readonly Press[], what: string): void => {
   else change(what, (d) => void d.sheet.surface.presses.push(...laid));
 };
 
+/** The dab that is dragged out from where the hand came down; as large as the way is long. */
+function draggedOut(bench: Bench, scene: SurfaceScene | null, from: Hit, x: number, y: number): Press | null {
+  const way = scene?.wayTo(from, x, y);
+  if (!way) return null;
+  const { length: count } = bench.sheet.surface.presses;
+  return { at: from.at, up: way, size: Math.min(4, Math.max(0.02, 2 * length(way))), ...plainPress(bench, count) };
+}
+
+/** The dab of a hand that came down at `from` and went up at a place: as it stands where it only clicked. */
+function dabOf(
+  bench: Bench,
+  scene: SurfaceScene | null,
+  from: Hit,
+  down: { x: number; y: number },
+  [x, y]: readonly [number, number],
+): Press | null {
+  if (Math.hypot(x - down.x, y - down.y) >= CLICK_PX) return draggedOut(bench, scene, from, x, y);
+  const size = (2 * useSurfaceEye.getState().sizePct) / 100;
+  const { length: count } = bench.sheet.surface.presses;
+  return { at: from.at, up: scene?.upAt() ?? [0, 1, 0], size, ...plainPress(bench, count) };
+}
+
+/** The dabs that a stroke lays on its way to a place, as far apart as the brush says. `upwards`: what is up on the screen. */
+function layTowards(held: Grip, to: Hit, bench: Bench, upwards: Triple): void {
+  const { sizePct, follow } = useSurfaceEye.getState();
+  const { spacing } = bench.brush.coats[0].properties;
+  const count = bench.sheet.surface.presses.length;
+  const size = (2 * sizePct) / 100;
+  const step = Math.max(0.01, (size * spacing.rest) / 100);
+  const start = held.last ?? to.at;
+  const way = minus(to.at, start);
+  const far = length(way);
+  const many = held.last ? Math.floor(far / step) : 1;
+  for (let k = 1; k <= many; k++) {
+    const t = held.last ? (k * step) / far : 0;
+    const at: [number, number, number] = [start[0] + way[0] * t, start[1] + way[1] * t, start[2] + way[2] * t];
+    const up = follow && held.last ? way : upwards;
+    held.laid.push({ at, up, size, ...plainPress(bench, count + held.laid.length), stroke: strokeNumber(bench) });
+    held.last = at;
+  }
+}
+
 /** What pointer, wheel and keys do on the surface: a drag on it presses, a drag beside it turns it. */
 export function usePressing(bench: Bench, scene: RefObject<SurfaceScene | null>) {
   const grip = useRef<Grip | null>(null);
   const [hand, setHand] = useState<Press | null>(null);
   const [strokeHand, setStrokeHand] = useState<Press[]>([]);
-  const count = bench.sheet.surface.presses.length;
-  const place = (event: PointerEvent<HTMLElement>) => {
-    const box = event.currentTarget.getBoundingClientRect();
-    return [event.clientX - box.left, event.clientY - box.top] as const;
-  };
-
-  const draggedOut = (from: Hit, x: number, y: number): Press | null => {
-    const way = scene.current?.wayTo(from, x, y);
-    if (!way) return null;
-    return { at: from.at, up: way, size: Math.min(4, Math.max(0.02, 2 * length(way))), ...plainPress(bench, count) };
-  };
-
-  /** The dabs that a stroke lays on its way to a place, as far apart as the brush says. */
   const goOn = (held: Grip, to: Hit): void => {
-    const { sizePct, follow } = useSurfaceEye.getState();
-    const { spacing } = bench.brush.coats[0].properties;
-    const size = (2 * sizePct) / 100;
-    const step = Math.max(0.01, (size * spacing.rest) / 100);
-    const start = held.last ?? to.at;
-    const way = minus(to.at, start);
-    const far = length(way);
-    const many = held.last ? Math.floor(far / step) : 1;
-    for (let k = 1; k <= many; k++) {
-      const t = held.last ? (k * step) / far : 0;
-      const at: [number, number, number] = [start[0] + way[0] * t, start[1] + way[1] * t, start[2] + way[2] * t];
-      const up = follow && held.last ? way : (scene.current?.upAt() ?? [0, 1, 0]);
-      held.laid.push({ at, up, size, ...plainPress(bench, count + held.laid.length), stroke: strokeNumber(bench) });
-      held.last = at;
-    }
+    layTowards(held, to, bench, scene.current?.upAt() ?? [0, 1, 0]);
     setStrokeHand([...held.laid]);
   };
 
@@ -84,16 +100,11 @@ export function usePressing(bench: Bench, scene: RefObject<SurfaceScene | null>)
     const held = grip.current;
     grip.current = null;
     if (!held) return;
-    const [x, y] = place(event);
+    const [x, y] = placeIn(event);
     if (held.kind === 'stroke' && held.laid.length > 0)
       keep(bench, held.laid, held.laid.length === 1 ? 'a dab pressed' : `${held.laid.length} dabs pressed`);
-    if (held.kind === 'dab' && held.from) {
-      const click = Math.hypot(x - held.x, y - held.y) < CLICK_PX;
-      const { sizePct } = useSurfaceEye.getState();
-      const plain = { at: held.from.at, up: scene.current?.upAt() ?? ([0, 1, 0] as const), size: (2 * sizePct) / 100 };
-      const one = click ? { ...plain, ...plainPress(bench, count) } : draggedOut(held.from, x, y);
-      if (one) keep(bench, [one], 'a dab pressed');
-    }
+    const one = held.kind === 'dab' && held.from ? dabOf(bench, scene.current, held.from, held, [x, y]) : null;
+    if (one) keep(bench, [one], 'a dab pressed');
     setHand(null);
     setStrokeHand([]);
   };
@@ -106,7 +117,7 @@ export function usePressing(bench: Bench, scene: RefObject<SurfaceScene | null>)
       onPointerDown: (event: PointerEvent<HTMLElement>) => {
         if (event.button !== 0) return;
         event.currentTarget.setPointerCapture(event.pointerId);
-        const [x, y] = place(event);
+        const [x, y] = placeIn(event);
         const from = scene.current?.hit(x, y);
         const { lays } = useSurfaceEye.getState();
         grip.current = { kind: from ? lays : 'turn', x, y, from, last: undefined, laid: [] };
@@ -115,12 +126,13 @@ export function usePressing(bench: Bench, scene: RefObject<SurfaceScene | null>)
       onPointerMove: (event: PointerEvent<HTMLElement>) => {
         const held = grip.current;
         if (!held) return;
-        const [x, y] = place(event);
+        const [x, y] = placeIn(event);
         if (held.kind === 'turn') {
           turnByDrag(turnBy, x - held.x, y - held.y);
           Object.assign(held, { x, y });
         } else if (held.kind === 'dab') {
-          if (held.from && Math.hypot(x - held.x, y - held.y) >= CLICK_PX) setHand(draggedOut(held.from, x, y));
+          if (held.from && Math.hypot(x - held.x, y - held.y) >= CLICK_PX)
+            setHand(draggedOut(bench, scene.current, held.from, x, y));
         } else {
           const to = scene.current?.hit(x, y);
           if (to) goOn(held, to);
