@@ -4,9 +4,11 @@ import { fromPlate, raster, type Plate, type Raster } from '../raster/raster.ts'
 
 /** Side of the square that tips are looked at, px. */
 export const ANALYSIS_SIDE = 256;
+/** Place of its middle, px: pixel 0 is centred at 0. */
 export const ANALYSIS_MIDDLE = (ANALYSIS_SIDE - 1) / 2;
 /** Empty border left around what prints, as a share of it. */
 const MARGIN = 0.06;
+/** What prints less than this share of the strongest is no content. */
 const FAINT = 0.02;
 /** A plate whose content fills this share of its longer side is looked at whole. */
 const WHOLE = 0.7;

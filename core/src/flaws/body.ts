@@ -8,6 +8,7 @@ import { ANALYSIS_SIDE } from './analysed-tip.ts';
 
 /** 0 and 1 over a tip of 256 px. */
 export type PixelSet = Uint8Array;
+/** Pixels of an analysed tip. */
 export const PIXELS = ANALYSIS_SIDE * ANALYSIS_SIDE;
 
 export const maskWhere = (test: (i: number) => boolean): PixelSet => {
@@ -124,6 +125,7 @@ export interface Tip256 {
   inn: Float32Array;
 }
 
+/** Blur before the body is told from what lies around it, px: texture has no holes then. */
 const BODY_SOFT = 2.5;
 /** From so much of what a tip's dark parts print it is taken for its body: dabs that overlap show even its light parts. */
 export const BODY_AT = 0.15;

@@ -5,7 +5,9 @@ import { asRaster, boxOf, eachOf, maskedBlur, PIXELS, windowOf, type PixelSet, t
 import type { Cure } from './flaw.ts';
 import { ANALYSIS_SIDE, ANALYSIS_MIDDLE } from './analysed-tip.ts';
 
+/** Blurs by which ground grows into what is filled, px, the finest first. */
 const FILL_REACH = [2, 5, 11, 24];
+/** Detail finer than this blur is grain, px. */
 const GRAIN = 5;
 
 /** How far a pixel lies from the middle, by the longer of its two ways. */

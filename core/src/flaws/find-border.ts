@@ -6,7 +6,9 @@ import { cured, flaw, type Cure, type Flaw } from './flaw.ts';
 import { percentile, filteredValues, saturate } from '../maths/measures.ts';
 import { ANALYSIS_SIDE, ANALYSIS_MIDDLE } from './analysed-tip.ts';
 
+/** How far inside the frame a border may begin, px. */
 const DEEPEST = 34;
+/** Px at the ends of a side that are left out: round corners are no gap of a frame. */
 const CORNERS = 10;
 /** From so much on a body is surely one, even where a faint square lies around it. */
 const BODY_SURELY = 0.3;

@@ -6,10 +6,15 @@ import { flaw, type Flaw } from './flaw.ts';
 import { saturateSquared } from '../maths/measures.ts';
 import { ANALYSIS_SIDE } from './analysed-tip.ts';
 
+/** Radius of the disc that a body is opened by, px: what the disc does not reach pokes out. */
 const DISC = 22;
+/** Empty px around the tip, so that the disc may lie beyond the frame. */
 const PAD = DISC + 7;
+/** So many are looked at, the highest. */
 const MAX_BUMPS = 3;
+/** What pokes out less is the raggedness of any rim, px. */
 const LEAST_REACH_PX = 3;
+/** What is longer is a part of the tip, px. */
 const LONGEST = 110;
 /** How much one other bump of the same height hides a bump. */
 const ONE_OTHER = 0.75;

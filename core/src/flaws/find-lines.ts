@@ -9,17 +9,23 @@ import { maxOf, median, filteredValues, saturate, saturateSquared } from '../mat
 import { ANALYSIS_SIDE, ANALYSIS_MIDDLE } from './analysed-tip.ts';
 import { meanAlong, rowOf, turned, turnedRidges } from './turned.ts';
 
+/** Directions that lines are looked for in, over half a turn. */
 const DIRECTIONS = 24;
+/** From one to the next, degrees. */
 const STEP_DEG = 180 / DIRECTIONS;
+/** Length of the pieces that are looked at, px; odd. */
 const LENGTH = 61;
+/** What one px of a piece counts. */
 const SHARE = 1 / LENGTH;
 /** Px of a piece that must lie inside. */
 const ENOUGH_INSIDE = 0.75 * LENGTH;
 /** How far beside a ridge lies what it is compared with, px. */
 const AWAY = 5;
+/** Length along which the course of a line is weighed, px; odd. */
 const LONG = 91;
 /** Rows to both sides in which the exact course of a line is looked for. */
 const NEAR_ROWS = 9;
+/** So many are told, the plainest. */
 const MAX_LINES = 5;
 /** So many others a line must stand out against. */
 const RIVALS = 10;
@@ -27,6 +33,7 @@ const RIVALS = 10;
 const ROWS = 8;
 /** A body smaller than this, px, has no room for a line. */
 const ROOM = 400;
+/** A line of fewer px is none. */
 const LEAST_PX = 60;
 
 /** Of each row the straight piece that stands out most against its own unevenness: lighter or darker than what is beside it. */
@@ -218,6 +225,7 @@ interface Way {
 
 /** How far a line may bend from its straight course, px, and what it must gain at once to do so, as a share of its height. */
 const BEND = 6;
+/** Share of its height. */
 const GAIN = 0.1;
 
 /** Follows a line along its course and its bends, from its middle to both ends. */
@@ -244,8 +252,11 @@ function wayOf(signed: Raster, { angleDeg, x, y }: Course): Way {
 
 /** Rows of a line, and those above and below it that it is compared with. */
 const ON = [-1, 0, 1];
+/** Above it, rows. */
 const ABOVE = [-7, -6, -5];
+/** Below it, rows. */
 const BELOW = [5, 6, 7];
+/** The farthest of all these, rows. */
 const BESIDE = 7;
 
 /** The usual height of a line above both its sides, in the image blurred a little. */

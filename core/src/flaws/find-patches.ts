@@ -8,10 +8,15 @@ import { flaw, type Flaw } from './flaw.ts';
 import { deviation, mean, median, percentile, filteredValues, saturateSquared } from '../maths/measures.ts';
 import { ANALYSIS_SIDE } from './analysed-tip.ts';
 
+/** Shares of the strongest difference at which pieces are cut out. */
 const LEVELS = [0.75, 0.55, 0.35];
+/** So many of either kind are told. */
 const MAX_PATCHES = 2;
+/** What has fewer px is texture. */
 const LEAST_PX = 25;
+/** Larger ones do not count more, px. */
 const WIDEST = 900;
+/** What stands out less among its rivals counts for nothing. */
 const FAINT = 0.01;
 
 interface Candidate {

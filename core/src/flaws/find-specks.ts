@@ -4,9 +4,13 @@ import { erased } from './cures.ts';
 import { flaw, type Flaw } from './flaw.ts';
 import { saturate } from '../maths/measures.ts';
 
+/** So many are told, the most visible. */
 const MAX_SPECKS = 6;
+/** What prints less than this share of what the dark parts print is no speck. */
 const FAINTEST = 0.12;
+/** What lies nearer to the body, px, belongs to its rim. */
 const NEAREST = 2.5;
+/** What is larger, as a share of the body, is a part of the tip. */
 const LARGEST = 0.06;
 /** So many drops are a splatter. */
 const SPLATTER = 6.5;

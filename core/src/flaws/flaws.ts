@@ -9,7 +9,9 @@ import { findSpecks } from './find-specks.ts';
 import { cured, type Flaw } from './flaw.ts';
 import { analysedTip } from './analysed-tip.ts';
 
+/** So many of all kinds are told. */
 const MAX_FLAWS = 12;
+/** Weaker ones are dropped, salience 0..1. */
 const LEAST_STRENGTH = 0.01;
 const found = new WeakMap<Plate, readonly Flaw[]>();
 /** By what the pixels are, for plates that are made again and again alike. */

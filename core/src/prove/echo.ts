@@ -65,6 +65,7 @@ function placesOf(strip: Strip, dabs: StripDabs): Places {
     step: strip.step * f,
   };
 }
+/** Dabs of a stroke that are looked at, from the head on. */
 const MOST_DABS = 400;
 
 /** A strip of which nothing is known yet. */
@@ -169,6 +170,7 @@ export function meanEcho(all: readonly StripEcho[]): Echo {
   };
 }
 
+/** Seeds over which the echo of the standard stroke is the mean. */
 export const SEEDS = 3;
 
 export interface StandardOptions {

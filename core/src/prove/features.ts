@@ -12,16 +12,21 @@ import { LOOK_SIDE } from './seen.ts';
 import type { Strip, StripDabs } from './strip.ts';
 import { templatesOf, type Template } from './template.ts';
 
+/** So many are told, the strongest. */
 const MAX_GIVE_AWAYS = 6;
+/** Fainter flaws are not followed along the stroke, salience 0..1. */
 const LEAST_SALIENCE = 0.06;
 /** Layers of a faint square that are still taken for it, beyond those that overlap along the path. */
 const MORE = 1;
 /** A dab that keeps more than this of a feature shows it. */
 const SHOWN = 0.25;
+/** Within so much across the path, nominal tips, it comes back at the same place. */
 const SAME_PLACE = 0.1;
 /** Within so much of a turn a flaw runs the same way; what share of it is recognised in another. */
 const SAME_WAY = 12 / 360;
+/** Share that is still recognised when it lies otherwise. */
 const OTHER_WAY = 0.4;
+/** Likeness at which a feature is mostly recognised (63 of 100). */
 const FULL = 0.5;
 /** A share of a feature that is barely to be seen. */
 const BARELY = 0.015;

@@ -56,6 +56,7 @@ export interface SingleCure {
   giveAway: Pick<GiveAway, 'coat' | 'card'> & { place: FlawPlace };
   fix: Fix;
 }
+/** Give-aways that a cure of their own is offered for. */
 const SHOWN = 4;
 
 /** Each of the strongest give-aways cured by itself: what cures nothing when it is tried is not offered. */
@@ -78,7 +79,9 @@ function cureFixes(brush: Brush, plates: Plates, { giveAways }: Echo): Fix[] {
   return fixes;
 }
 
+/** Cards that a deck takes. */
 const MOST_CARDS = 24;
+/** Tips that are added at once. */
 const RESHAPED = 4;
 
 /**

@@ -4,12 +4,17 @@ import type { Raster } from '../raster/raster.ts';
 import { percentile, filteredValues, saturate } from '../maths/measures.ts';
 import type { GrainedSheet } from './strip.ts';
 
+/** Contrast of a grain that is plainly seen, coverage 0..1. */
 const VISIBLE = 0.06;
 /** Lags at which likeness is there without repetition: the grain's own softness. */
 const BESIDE = [0.8, 1.2] as const;
+/** Likeness above that of its own softness which any grain has by chance. */
 const FLOOR = 0.05;
+/** Of likeness at least so much can be gained above the softness. */
 const LEAST_REST = 0.3;
+/** Share of the stroke over which two tiles must lie to count in full. */
 const ENOUGH_OVERLAP = 0.35;
+/** Of fewer px in common nothing is said. */
 const LEAST_PIXELS = 50;
 
 /** Grain where the stroke is well covered: its value less its slow part, and where that is. */

@@ -8,8 +8,11 @@ import type { Strip } from './strip.ts';
 
 /** Side of a heat map, px; it lies over the sight of its tip. */
 export const HEAT = 64;
+/** Tone that changes over more than this is no detail, nominal tips. */
 const SLOW = 2;
+/** The map is blurred by so much of its side: the places of dabs are known no finer. */
 const SOFT = 0.025;
+/** Dabs of a tip that are laid over each other. */
 const MOST_DABS = 80;
 
 /** The tip at heat size, less what goes round its middle in rings. */

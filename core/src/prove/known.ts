@@ -11,6 +11,7 @@ import type { StripDabs } from './strip.ts';
 
 /** Dabs that are looked for, and next ones that each is compared with. */
 const MAX_DABS_LOOKED_AT = 40;
+/** So many. */
 const NEXT = 3;
 /** Of dabs that differ in size by this factor (octaves, one sigma) only two thirds are still taken for the same. */
 const SIZE_APART = 0.58;

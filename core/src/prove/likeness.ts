@@ -7,15 +7,19 @@ import { LOOK_SIDE, type Seen } from './seen.ts';
 
 /** Half a patch, px, and the samples along its side. */
 const HALF = LOOK_SIDE / 2 + 2;
+/** Samples along the side of a patch; odd, so that one lies in its middle. */
 const PATCH_SIDE = 27;
+/** Side of a patch, px. */
 const EDGE = 2 * HALF + 1;
 /** How much of the mean patch is forgiven: even beads are only partly repetition. */
 const BEADS = 0.4;
 /** Values that are free to differ in each nominal tip of a stroke: chance likeness is one by the root of their number. */
 const INSIDE_FREE = 40;
+/** The same of the outline, which is a line and has fewer. */
 const OUTLINE_FREE = 8;
 /** What is half seen of the inside (shares) and of the outline (nominal tips). Fitted on the rated strokes. */
 const INSIDE_SEEN = 0.03;
+/** Of the outline. */
 const OUTLINE_SEEN = 0.02;
 /** Dabs that are compared with later ones; of more an even choice. */
 const FIRSTS = 72;
@@ -159,7 +163,9 @@ function likeness(p: Patches, midway: Patches, most: number, step: number): numb
   });
 }
 
+/** Lags for which the likest dabs are told, for the plot. */
 const PAIRED_LAGS = 24;
+/** Of each so many. */
 const PAIRS = 5;
 
 /** For the first lags: the dabs that are most alike to the one so much later. */

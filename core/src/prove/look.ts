@@ -11,8 +11,11 @@ import { LOOK_SIDE } from './seen.ts';
  */
 export type Look = readonly number[];
 
+/** Blurs between which detail is compared, px at 48 px a tip. */
 const BANDS = [1, 2, 4];
+/** Places across the stroke at which its profile is read. */
 const ACROSS = 19;
+/** How far to both sides they lie, nominal tips. */
 const REACH = 0.9;
 /** Of bands, profile, breadth, tone and gaps. */
 const WEIGHTS = [
@@ -24,6 +27,7 @@ const WEIGHTS = [
 ];
 /** What prints more than this, and gaps up to twice so many px within it, is the stroke. */
 const PRINTS = 0.1;
+/** Px at 48 px a tip. */
 const GAP = 5;
 /** How far to both sides it is asked for gaps, in spreads of the profile: nearly all of what prints. */
 const FILLED = 1.5;

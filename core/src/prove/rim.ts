@@ -13,17 +13,21 @@ import { LOOK_SIDE } from './seen.ts';
 
 /** Detail between these two blurs, px at 48 px a tip, is what outlines are known by: finer is grain, coarser is tone. */
 const FINE = 1.1;
+/** The coarser. */
 const COARSE = 2.2;
 /** The body of a tip: what a blur of so much of its side leaves above so much of its strongest. */
 const BODY_BLUR = 0.04;
+/** Share of the strongest. */
 const BODY_AT = 0.2;
 /** How far the rim reaches into the body, share of the side. */
 const RIM = 0.07;
 /** What prints more than this of the tip's dark parts belongs to it, and so much around it, px. */
 const PRINTS = 0.08;
+/** Px at 48 px a tip. */
 const AROUND = 2;
 /** Places of a tip that are compared lie so far apart, px. */
 const STEP = 1.5;
+/** Places that count less than this do not count, 0..1. */
 const LEAST_WEIGHT = 0.3;
 /** Empty px around a tip, for blurs to run out in. */
 const MARGIN = 12;

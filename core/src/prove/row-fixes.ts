@@ -85,16 +85,20 @@ export const turnedAs = (free: boolean, p: Properties): Partial<Properties> => (
 
 /** Spacings that are tried: outlines drown the sooner the nearer dabs lie. */
 const NEAR = 12;
+/** Percent of the tip, as all of them. */
 const NEARER = 7;
+/** The nearest that is still worth its time. */
 const NEAREST = 5;
 /** The same where the strongest is kept, which hides less and leaves more of the look. */
 const BEST_NEAR = 22;
+/** The nearest of these. */
 const BEST_NEAREST = 14;
 /** Nearer than this already, nothing comes of laying dabs nearer still. */
 const DENSE = 5;
 
 /** What loose dabs do besides lying nearer: how far they are scattered and how small they become, percent. */
 const SCATTER = 15;
+/** The smallest, percent of the size. */
 const SIZES = 55;
 
 /** Moves, turns, sizes and nearness: what rows can do. */

@@ -7,11 +7,15 @@ import type { Strip } from './strip.ts';
 
 /** The nominal tip, px, at which likeness is measured. */
 export const LOOK_SIDE = 48;
+/** What prints more than this of the dark parts belongs to the stroke. */
 const BODY_AT = 0.3;
+/** Smaller pieces are strays, px. */
 const LEAST_BODY = 0.03 * LOOK_SIDE * LOOK_SIDE;
 /** What lies within so many px of the edges is the outline's, not the inside's. */
 const ERODE = 2;
+/** Tone that changes over more than this is no texture, px. */
 const LOCAL = 0.14 * LOOK_SIDE;
+/** What runs along the path for longer is a streak, which does not repeat, px. */
 const STREAK = 2 * LOOK_SIDE;
 
 /** What the eye follows in a stroke: how its two edges run, and what happens between them. */

@@ -15,6 +15,7 @@ import { analysedTip } from '../flaws/analysed-tip.ts';
 export const STRIP_SIDE = 96;
 /** Length of the standard stroke in nominal tips. */
 export const STANDARD_LENGTH = 20;
+/** Pressure of the standard stroke, 0..1: a hand neither light nor heavy. */
 const PRESSURE = 0.7;
 
 /** A dab as it lies in a strip: lengths in strip px, the turn against the path in turns. */

@@ -8,8 +8,11 @@ import type { Plate, Raster } from '../raster/raster.ts';
 
 /** Width of what counts as the edge of a border, px of a tip of 256, and how strong it is against its strongest part. */
 const EDGE_WIDTH = 6;
+/** Share of the strongest. */
 const EDGE_SHARE = 0.25;
+/** Places that a feature is compared at: of more a choice by hash. */
 const POINTS = 300;
+/** What lies so near around a flaw belongs to how it is seen, px of a tip of 256. */
 const NEAR = 6;
 
 /** What a flaw looks like: points around it in shares of the plate's longer side, and the values that it adds there. */

@@ -9,12 +9,15 @@ import type { Strip } from './strip.ts';
 
 /** Detail finer than this is not looked at, and ways are compared within so much, px at 96 px a tip. */
 const FINE = 1.4;
+/** Px at 96 px a tip. */
 const AROUND = 3;
 /** Steepness that is not seen, shares per px: in the ways of detail, and where it is asked how evenly it lies. */
 const UNSEEN = 0.005;
+/** In how evenly detail lies. */
 const FAINT = 0.02;
 /** What prints more than this, and gaps up to twice so many px within it, is the stroke. */
 const PRINTS = 0.1;
+/** Px at 96 px a tip. */
 const GAP = 10;
 /** A stroke with so much detail has 63 of 100; fitted on the rated strokes. */
 const RICH = 0.41;

@@ -56,6 +56,7 @@ export function beginFixes(
     singles: singleCures(brush, plates, echo),
   };
 }
+/** What is compared with where nothing was drawn. */
 const NO_STROKE = { echo: 0, texture: 0, look: [] };
 
 /** Plates cut for fixes, by what they were cut from and how: the same object again, so that it is looked at once. */
@@ -127,6 +128,7 @@ export function handOut(fixes: readonly Fix[]): (worker: number) => Fix | undefi
 
 /** What must be left of the texture; and points of it that no eye misses. */
 const LEAST_TEXTURE_KEPT = 0.9;
+/** Points of texture. */
 const NO_WORSE = 3;
 
 /** Whether a fix keeps the texture: one that does not says so, and ranks behind those that do. */
@@ -151,7 +153,9 @@ const kindOf = ({ what }: Pick<Fix, 'what'>): string => {
   const own = (what.split('; ').at(-1) ?? what).replace(/[\d.]+/g, '');
   return /^dabs (much )?nearer/.test(own) ? NEARER : own;
 };
+/** What fixes of the spacing begin with: of these one is taken further. */
 const NEARER = 'dabs nearer';
+/** Fixes that are tried after one was taken. */
 const MOST_AFTER = 5;
 
 /** What is worth trying after a fix was taken: the kinds that helped most by themselves. */
@@ -179,7 +183,9 @@ export function fixesAfter(
   return [...still, ...next].map((next) => strokesAfter(fix, next));
 }
 
+/** Fixes that are taken together. */
 const MOST_TOGETHER = 4;
+/** Echo that is low enough to stop at. */
 const LOW_ECHO = 5;
 /** Points of echo that a whole look is worth among those within the budget. */
 const LOOK_WITHIN = 20;
