@@ -1,0 +1,115 @@
+import './helpers/workers.ts';
+import { parseBrush } from '@amber-stamp/core/model';
+import { expect } from 'chai';
+import { holdPlate } from '../src/engine/pool.ts';
+import type { ProveJob } from '../src/engine/protocol/prove.ts';
+import { HELPER, onAllProvers, PROVERS, proverFor } from '../src/engine/provers.ts';
+import { plateOf } from './helpers/benches.ts';
+import { standIn } from './helpers/workers.ts';
+
+const brush = parseBrush({ format: 'amber-stamp/brush', version: 1, coats: [{ deck: { cards: [{ plate: 'tip' }] } }] });
+let turn = 0;
+/** A job with a plate that no worker has seen yet; `here`: it is cut already. */
+function jobWith(here: boolean): ProveJob {
+  const key = `plate ${turn++}`;
+  if (here) holdPlate(key, plateOf(1));
+  return { brush, plates: { tip: key } };
+}
+
+/** Stands for both workers; tells in which order they were called. */
+function workers() {
+  const calls: string[] = [];
+  const pairs: ((value: unknown) => void)[] = [];
+  standIn('prove', {
+    hold: (wanted: readonly string[]) => void calls.push(`hold ${wanted.join()}`),
+    dropPlates: () => void calls.push('drop'),
+    lend: (keys: readonly string[]) => {
+      calls.push(`lend ${keys.join()}`);
+      return keys.map(() => undefined);
+    },
+    borrow: (keys: readonly string[]) => void calls.push(`borrow ${keys.join()}`),
+    pair: () => new Promise((done) => pairs.push(done)),
+  });
+  return { calls, answer: () => pairs.splice(0).forEach((done) => done({ echo: 1, texture: 2 })) };
+}
+
+describe('the workers that measure', () => {
+  it('are not there for a brush whose plate is not cut yet', async () => {
+    workers();
+    expect(await proverFor(jobWith(false))).to.equal(undefined);
+  });
+
+  it('are given a plate once, however often they are asked', async () => {
+    const { calls } = workers();
+    const job = jobWith(true);
+    await proverFor(job);
+    await proverFor(job);
+    expect(calls).to.deep.equal([`hold ${job.plates.tip}`]);
+  });
+
+  it('the helper takes over what the first one found on a plate that is new to it', async () => {
+    const { calls } = workers();
+    const job = jobWith(true);
+    const { tip } = job.plates;
+    await proverFor(job);
+    await proverFor(job, HELPER);
+    expect(calls).to.deep.equal([`hold ${tip}`, `hold ${tip}`, `lend ${tip}`, `borrow ${tip}`]);
+  });
+
+  it('take work side by side until there is none, each by its number', async () => {
+    const { answer } = workers();
+    const job = jobWith(true);
+    const waiting = [1, 2, 3, 4, 5];
+    const done: number[] = [];
+    const asked = new Set<number>();
+    const all = onAllProvers(
+      job,
+      (worker) => {
+        asked.add(worker);
+        return waiting.shift();
+      },
+      new AbortController().signal,
+      async (prover, item) => {
+        await prover.pair(job);
+        done.push(item);
+      },
+    );
+    const answering = setInterval(answer, 1);
+    await all;
+    clearInterval(answering);
+    expect(done.sort()).to.deep.equal([1, 2, 3, 4, 5]);
+    expect(asked.size).to.equal(PROVERS);
+  });
+
+  it('take nothing more once the work is not wanted any more', async () => {
+    workers();
+    const job = jobWith(true);
+    const controller = new AbortController();
+    const done: number[] = [];
+    const waiting = [1, 2, 3, 4, 5];
+    await onAllProvers(
+      job,
+      () => waiting.shift(),
+      controller.signal,
+      (_, item) => {
+        done.push(item);
+        controller.abort();
+        return Promise.resolve();
+      },
+    );
+    expect(done).to.deep.equal([1]);
+  });
+
+  it('hand on what went wrong with a piece of work', async () => {
+    workers();
+    const job = jobWith(true);
+    const waiting = [1];
+    const work = onAllProvers(
+      job,
+      () => waiting.shift(),
+      new AbortController().signal,
+      () => Promise.reject(new Error('no memory')),
+    );
+    expect(await work.catch((cause: Error) => cause.message)).to.equal('no memory');
+  });
+});
