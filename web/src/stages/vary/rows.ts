@@ -16,9 +16,9 @@ export interface RowDefinition {
   words: string;
 }
 
-export const ROWS: readonly RowDefinition[] = [
-  {
-    name: 'size',
+/** The ruler of every property, in the order of the rows: one that is missing does not compile. */
+const RULERS: Readonly<Record<RangeName, Omit<RowDefinition, 'name'>>> = {
+  size: {
     group: 'Place',
     min: 1,
     max: 400,
@@ -27,8 +27,7 @@ export const ROWS: readonly RowDefinition[] = [
     apart: [50, 100],
     words: 'big small thick thin thinner width end',
   },
-  {
-    name: 'spacing',
+  spacing: {
     group: 'Place',
     min: 1,
     max: 200,
@@ -37,8 +36,7 @@ export const ROWS: readonly RowDefinition[] = [
     apart: [60, 100],
     words: 'distance gap overlap close',
   },
-  {
-    name: 'across',
+  across: {
     group: 'Place',
     min: -100,
     max: 100,
@@ -47,8 +45,7 @@ export const ROWS: readonly RowDefinition[] = [
     apart: [-25, 25],
     words: 'scatter side spread',
   },
-  {
-    name: 'along',
+  along: {
     group: 'Place',
     min: -100,
     max: 100,
@@ -57,8 +54,7 @@ export const ROWS: readonly RowDefinition[] = [
     apart: [-25, 25],
     words: 'scatter jitter forwards',
   },
-  {
-    name: 'angle',
+  angle: {
     group: 'Pose',
     min: -180,
     max: 180,
@@ -67,8 +63,7 @@ export const ROWS: readonly RowDefinition[] = [
     apart: [-45, 45],
     words: 'turn rotate follow path direction',
   },
-  {
-    name: 'aspect',
+  aspect: {
     group: 'Pose',
     min: 5,
     max: 200,
@@ -77,8 +72,7 @@ export const ROWS: readonly RowDefinition[] = [
     apart: [50, 100],
     words: 'squash flat round narrow',
   },
-  {
-    name: 'opacity',
+  opacity: {
     group: 'Ink',
     min: 0,
     max: 100,
@@ -87,8 +81,7 @@ export const ROWS: readonly RowDefinition[] = [
     apart: [50, 100],
     words: 'clear transparent ceiling faint end',
   },
-  {
-    name: 'flow',
+  flow: {
     group: 'Ink',
     min: 0,
     max: 100,
@@ -97,8 +90,7 @@ export const ROWS: readonly RowDefinition[] = [
     apart: [40, 100],
     words: 'build dark light faint dry wet',
   },
-  {
-    name: 'count',
+  count: {
     group: 'Place',
     min: 1,
     max: 16,
@@ -107,8 +99,7 @@ export const ROWS: readonly RowDefinition[] = [
     apart: [30, 100],
     words: 'many dabs cloud spray splatter number',
   },
-  {
-    name: 'mix',
+  mix: {
     group: 'Tint',
     min: 0,
     max: 100,
@@ -117,8 +108,7 @@ export const ROWS: readonly RowDefinition[] = [
     apart: [0, 100],
     words: 'second colour two inks blend',
   },
-  {
-    name: 'hue',
+  hue: {
     group: 'Tint',
     min: -180,
     max: 180,
@@ -127,8 +117,7 @@ export const ROWS: readonly RowDefinition[] = [
     apart: [-20, 20],
     words: 'colour rainbow vary',
   },
-  {
-    name: 'saturation',
+  saturation: {
     group: 'Tint',
     min: -100,
     max: 100,
@@ -137,8 +126,7 @@ export const ROWS: readonly RowDefinition[] = [
     apart: [-25, 25],
     words: 'colour gray vivid pale',
   },
-  {
-    name: 'lightness',
+  lightness: {
     group: 'Tint',
     min: -100,
     max: 100,
@@ -147,8 +135,7 @@ export const ROWS: readonly RowDefinition[] = [
     apart: [-12, 12],
     words: 'colour bright dark pale',
   },
-  {
-    name: 'depth',
+  depth: {
     group: 'Grain',
     min: 0,
     max: 100,
@@ -157,8 +144,7 @@ export const ROWS: readonly RowDefinition[] = [
     apart: [40, 100],
     words: 'grain paper texture bite rough',
   },
-  {
-    name: 'thickness',
+  thickness: {
     group: 'Relief',
     min: 0,
     max: 60,
@@ -167,7 +153,12 @@ export const ROWS: readonly RowDefinition[] = [
     apart: [30, 100],
     words: 'thick relief impasto raised emboss height paint body lamp',
   },
-];
+};
+
+export const ROWS: readonly RowDefinition[] = (Object.keys(RULERS) as RangeName[]).map((name) => ({
+  name,
+  ...RULERS[name],
+}));
 
 /** Rows that every brush shows at first sight; the others stand with what they belong to. */
 export const MAIN_ROWS = ROWS.slice(0, 8);
