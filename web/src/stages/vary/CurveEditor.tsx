@@ -1,101 +1,89 @@
 import { curveFunction, type Curve } from '@amber-stamp/core/maths';
 import { useRef, useState, type KeyboardEvent, type PointerEvent } from 'react';
+import { isInner, keyedPoint, withNewPoint, withoutPoint, withPointAt, type Points } from './curve-points.ts';
 
 interface Props {
   label: string;
   curve: Curve;
-  onChange: (curve: [number, number][]) => void;
+  onChange: (curve: Points) => void;
   onSettle: () => void;
   onNudge: () => void;
 }
 
-const W = 130;
-const H = 96;
+const WIDTH = 130;
+const HEIGHT = 96;
 const PAD = 6;
-const GAP = 0.02;
-const clamp = (v: number) => Math.max(0, Math.min(1, v));
-const toX = (x: number) => PAD + x * (W - 2 * PAD);
-const toY = (y: number) => H - PAD - y * (H - 2 * PAD);
+/** How near a press takes a point, and how far off the picture it drops one, px of the picture. */
+const NEAR = 9;
+const OFF = 14;
+const STEPS = 48;
+const toX = (x: number) => PAD + x * (WIDTH - 2 * PAD);
+const toY = (y: number) => HEIGHT - PAD - y * (HEIGHT - 2 * PAD);
+const fromPx = ([px, py]: readonly [number, number]): [number, number] => [
+  (px - PAD) / (WIDTH - 2 * PAD),
+  (HEIGHT - PAD - py) / (HEIGHT - 2 * PAD),
+];
 
-/** The response of a driver as a picture: press to add a point, pull it, drop it off the picture to be rid of it. */
-export function CurveEditor({ label, curve, onChange, onSettle, onNudge }: Props) {
+function lineOf(curve: Curve): string {
+  const read = curveFunction(curve);
+  const point = (i: number) => `${toX(i / STEPS).toFixed(1)} ${toY(read(i / STEPS)).toFixed(1)}`;
+  return Array.from({ length: STEPS + 1 }, (_, i) => `${i === 0 ? 'M' : 'L'}${point(i)}`).join('');
+}
+
+/** What pointer and keys do on the picture of a curve. */
+function useCurveGestures({ curve, onChange, onSettle, onNudge }: Omit<Props, 'label'>) {
   const box = useRef<SVGSVGElement>(null);
   const [held, setHeld] = useState<number | null>(null);
-  const read = curveFunction(curve);
-  const line = Array.from(
-    { length: 49 },
-    (_, i) => `${i === 0 ? 'M' : 'L'}${toX(i / 48).toFixed(1)} ${toY(read(i / 48)).toFixed(1)}`,
-  ).join('');
-
   const spot = (event: PointerEvent): [number, number] => {
     const r = (box.current as SVGSVGElement).getBoundingClientRect();
-    return [((event.clientX - r.left) / r.width) * W, ((event.clientY - r.top) / r.height) * H];
+    return [((event.clientX - r.left) / r.width) * WIDTH, ((event.clientY - r.top) / r.height) * HEIGHT];
   };
-  const place = (index: number, x: number, y: number): [number, number][] => {
-    const low = index > 0 ? curve[index - 1][0] + GAP : 0;
-    const high = index < curve.length - 1 ? curve[index + 1][0] - GAP : 1;
-    const at: [number, number] = [Math.max(low, Math.min(high, clamp(x))), clamp(y)];
-    return curve.map((p, i) => (i === index ? at : [p[0], p[1]]));
-  };
-  const down = (event: PointerEvent<SVGSVGElement>) => {
+  const onPointerDown = (event: PointerEvent<SVGSVGElement>) => {
     event.currentTarget.setPointerCapture(event.pointerId);
     const [px, py] = spot(event);
-    const near = curve.findIndex(([x, y]) => Math.hypot(toX(x) - px, toY(y) - py) < 9);
-    if (near >= 0) {
-      setHeld(near);
-      return;
-    }
-    const x = clamp((px - PAD) / (W - 2 * PAD));
-    const y = clamp((H - PAD - py) / (H - 2 * PAD));
-    const index = curve.findIndex(([cx]) => cx > x);
-    if (index <= 0 || curve.some(([cx]) => Math.abs(cx - x) < GAP)) return;
-    onChange([
-      ...curve.slice(0, index).map((p): [number, number] => [p[0], p[1]]),
-      [x, y],
-      ...curve.slice(index).map((p): [number, number] => [p[0], p[1]]),
-    ]);
-    setHeld(index);
+    const near = curve.findIndex(([x, y]) => Math.hypot(toX(x) - px, toY(y) - py) < NEAR);
+    const made = near < 0 ? withNewPoint(curve, ...fromPx([px, py])) : undefined;
+    if (made) onChange(made.curve);
+    if (near >= 0 || made) setHeld(made?.index ?? near);
   };
-  const move = (event: PointerEvent) => {
+  const onPointerMove = (event: PointerEvent) => {
+    if (held !== null) onChange(withPointAt(curve, held, ...fromPx(spot(event))));
+  };
+  const onPointerUp = (event: PointerEvent) => {
     if (held === null) return;
     const [px, py] = spot(event);
-    onChange(place(held, (px - PAD) / (W - 2 * PAD), (H - PAD - py) / (H - 2 * PAD)));
-  };
-  const inner = (index: number) => index > 0 && index < curve.length - 1;
-  const without = (index: number): [number, number][] => curve.filter((_, i) => i !== index).map((p) => [p[0], p[1]]);
-  const up = (event: PointerEvent) => {
-    if (held === null) return;
-    const [px, py] = spot(event);
-    const off = px < -14 || py < -14 || px > W + 14 || py > H + 14;
-    if (off && inner(held)) onChange(without(held));
+    const off = px < -OFF || py < -OFF || px > WIDTH + OFF || py > HEIGHT + OFF;
+    if (off && isInner(curve, held)) onChange(withoutPoint(curve, held));
     setHeld(null);
     onSettle();
   };
-  const key = (index: number) => (event: KeyboardEvent) => {
-    const by = event.shiftKey ? 0.1 : 0.01;
-    const step = { ArrowLeft: [-by, 0], ArrowRight: [by, 0], ArrowUp: [0, by], ArrowDown: [0, -by] }[event.key];
-    if (event.key === 'Delete' && inner(index)) onChange(without(index));
-    else if (step) onChange(place(index, curve[index][0] + step[0], curve[index][1] + step[1]));
-    else return;
+  const keyed = (index: number) => (event: KeyboardEvent) => {
+    const next = keyedPoint(curve, index, event.key, event.shiftKey);
+    if (!next) return;
+    onChange(next);
     event.preventDefault();
     onNudge();
   };
+  return { box, keyed, handlers: { onPointerDown, onPointerMove, onPointerUp, onPointerCancel: onPointerUp } };
+}
+
+/** The response of a driver as a picture: press to add a point, pull it, drop it off the picture to be rid of it. */
+export function CurveEditor({ label, ...gestures }: Props) {
+  const { curve } = gestures;
+  const { box, keyed, handlers } = useCurveGestures(gestures);
   return (
     <svg
       ref={box}
-      width={W}
-      height={H}
-      viewBox={`0 0 ${W} ${H}`}
+      width={WIDTH}
+      height={HEIGHT}
+      viewBox={`0 0 ${WIDTH} ${HEIGHT}`}
       role="group"
       aria-label={label}
       style={{ touchAction: 'none', cursor: 'crosshair' }}
-      onPointerDown={down}
-      onPointerMove={move}
-      onPointerUp={up}
-      onPointerCancel={up}
+      {...handlers}
     >
-      <rect x=".5" y=".5" width={W - 1} height={H - 1} rx="5" fill="var(--paper)" stroke="var(--line)" />
-      <path d={line} fill="none" stroke="var(--amber)" strokeWidth={2} />
+      <rect x=".5" y=".5" width={WIDTH - 1} height={HEIGHT - 1} rx="5" fill="var(--paper)" stroke="var(--line)" />
+      <path d={lineOf(curve)} fill="none" stroke="var(--amber)" strokeWidth={2} />
       {curve.map(([x, y], i) => (
         <circle
           key={i}
@@ -110,7 +98,7 @@ export function CurveEditor({ label, curve, onChange, onSettle, onNudge }: Props
           aria-label={`${label}, point ${i + 1}`}
           aria-valuenow={Math.round(y * 100)}
           aria-valuetext={`${Math.round(x * 100)} % gives ${Math.round(y * 100)} %`}
-          onKeyDown={key(i)}
+          onKeyDown={keyed(i)}
           style={{ cursor: 'grab' }}
         />
       ))}
