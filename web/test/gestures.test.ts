@@ -1,6 +1,14 @@
 import { STRAIGHT } from '@amber-stamp/core/maths';
 import { expect } from 'chai';
 import { GAP, isInner, keyedPoint, withNewPoint, withoutPoint, withPointAt } from '../src/stages/vary/curve-points.ts';
+import {
+  afterDrawing,
+  cornersOf,
+  drawnOn,
+  movedBy,
+  NEAR,
+  withCornerAt,
+} from '../src/stages/cut/handles/region-outline.ts';
 import { hillPath, keyedPeg, nearestPeg, withPeg } from '../src/stages/vary/ruler-pegs.ts';
 
 describe('the pegs of a ruler', () => {
@@ -95,5 +103,63 @@ describe('the points of a response', () => {
     expect(keyedPoint(bent, 1, 'ArrowRight', false)?.[1]).to.deep.equal([0.51, 0.8]);
     expect(keyedPoint(bent, 1, 'ArrowDown', true)?.[1][1]).to.be.closeTo(0.7, 1e-9);
     expect(keyedPoint(bent, 1, 'Enter', false)).to.equal(undefined);
+  });
+});
+
+describe('the outline of a part', () => {
+  const box = [
+    [0.2, 0.3],
+    [0.6, 0.7],
+  ];
+  const three = [
+    [0.1, 0.1],
+    [0.9, 0.1],
+    [0.5, 0.8],
+  ];
+
+  it('is a box where it has two places, else what was drawn', () => {
+    expect(cornersOf(box)).to.deep.equal([
+      [0.2, 0.3],
+      [0.6, 0.3],
+      [0.6, 0.7],
+      [0.2, 0.7],
+    ]);
+    expect(cornersOf(three)).to.deep.equal(three);
+    expect(cornersOf([])).to.deep.equal([]);
+  });
+
+  it('stays a box whichever corner is pulled, the one across from it standing still', () => {
+    for (let corner = 0; corner < 4; corner++) {
+      const pulled = cornersOf(withCornerAt(box, corner, 0.4, 0.5));
+      expect(pulled[corner]).to.deep.equal([0.4, 0.5]);
+      const across = (corner + 2) % 4;
+      expect(pulled[across]).to.deep.equal(cornersOf(box)[across]);
+    }
+  });
+
+  it('has one corner moved where it was drawn', () => {
+    expect(withCornerAt(three, 1, 0.7, 0.2)).to.deep.equal([three[0], [0.7, 0.2], three[2]]);
+  });
+
+  it('goes on only as far as the hand has come, and not for ever', () => {
+    expect(drawnOn(three, [0.5 + NEAR / 2, 0.8])).to.equal(three);
+    expect(drawnOn(three, [0.5 + 2 * NEAR, 0.8])).to.have.length(4);
+    const full = Array.from({ length: 600 }, (_, i) => [i / 600, 0]);
+    expect(drawnOn(full, [0.5, 0.9])).to.equal(full);
+  });
+
+  it('is none after a press without a way', () => {
+    expect(
+      afterDrawing([
+        [0.5, 0.5],
+        [0.5, 0.5],
+      ]),
+    ).to.deep.equal([]);
+    expect(afterDrawing(box)).to.equal(box);
+    expect(afterDrawing(three)).to.equal(three);
+  });
+
+  it('is moved as a whole', () => {
+    expect(movedBy(three, 0.25, -0.1).map(([x]) => x)).to.deep.equal([0.35, 1.15, 0.75]);
   });
 });
