@@ -18,7 +18,7 @@ import { usePlates, wantPlates } from '../src/bench/plates.ts';
 import { change, closeBench, openBench, presentBench, undo, useBench } from '../src/bench/store.ts';
 import type { ProveJob, ShownFix } from '../src/engine/protocol/prove.ts';
 import { benchOf, plateOf, STANDING } from './helpers/benches.ts';
-import { standIn, until } from './helpers/workers.ts';
+import { arrived, standIn, until } from './helpers/workers.ts';
 
 const BEFORE: FixBaseline = { nominal: 40, echo: 60, texture: 50, first: { echo: 60, texture: 50, look: [] } };
 const SPECK = makeStep('heal', { places: [[1, 0.5, 0.5]] });
@@ -117,7 +117,7 @@ describe('cures that are tried', () => {
     await tryCures();
     expect(useCures.getState().work).to.equal(null);
     const found = names();
-    await new Promise((done) => setTimeout(done, 20));
+    await arrived();
     expect(names()).to.deep.equal(found);
     expect(found).to.not.include('mirrored');
   });

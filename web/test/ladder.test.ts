@@ -14,7 +14,7 @@ import { usePlates, wantPlates } from '../src/bench/plates.ts';
 import { closeBench, openBench, presentBench, undo, useBench } from '../src/bench/store.ts';
 import type { ProveJob } from '../src/engine/protocol/prove.ts';
 import { benchOf, plateOf, STANDING } from './helpers/benches.ts';
-import { standIn, until } from './helpers/workers.ts';
+import { arrived, standIn, until } from './helpers/workers.ts';
 
 const SPACINGS = { sweep: 'spacing', from: 10, to: 60, count: 6 };
 const TURNS = { sweep: 'angle', from: 0, to: 180, count: 3 };
@@ -94,7 +94,7 @@ describe('a ladder', () => {
       },
     });
     await measureLadder();
-    await new Promise((done) => setTimeout(done, 20));
+    await arrived();
     expect(asked).to.be.below(8);
     const { echoes, work } = useLadder.getState();
     expect(work).to.equal(null);

@@ -5,7 +5,7 @@ import { expect } from 'chai';
 import { plateKey } from '../src/bench/plate-key.ts';
 import { clearPlates, usePlates, wantPlates } from '../src/bench/plates.ts';
 import { benchOf, plateOf, withBlur } from './helpers/benches.ts';
-import { standIn, until } from './helpers/workers.ts';
+import { arrived, standIn, until } from './helpers/workers.ts';
 
 interface Order {
   radius: number;
@@ -32,7 +32,6 @@ function slowCutter(): Order[] {
 }
 
 const shown = () => usePlates.getState().ready['tip.png'];
-const rested = () => new Promise((done) => setTimeout(done, 20));
 
 describe('plates while a recipe changes', () => {
   let orders: Order[];
@@ -62,7 +61,7 @@ describe('plates while a recipe changes', () => {
     expect(orders.map(({ radius }) => radius)).to.deep.equal([1, 4]);
     orders[1].done();
     await until(() => shown()?.plate.data[0] === 4);
-    await rested();
+    await arrived();
     expect(orders).to.have.length(2);
   });
 
@@ -79,7 +78,7 @@ describe('plates while a recipe changes', () => {
   it('that are there already are not cut again', async () => {
     await cutOnce();
     wantPlates(withBlur(bench, 1), false);
-    await rested();
+    await arrived();
     expect(orders).to.have.length(1);
     expect(usePlates.getState().busy).to.equal(false);
   });

@@ -52,3 +52,8 @@ export const standIn = (name: string, api: object): void => void standIns.set(na
 export async function until(holds: () => boolean): Promise<void> {
   while (!holds()) await new Promise((done) => setImmediate(done));
 }
+
+/** Lets every message that is under way arrive, and those that it calls forth. */
+export async function arrived(): Promise<void> {
+  for (let turn = 0; turn < 40; turn++) await new Promise((done) => setImmediate(done));
+}
