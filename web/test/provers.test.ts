@@ -11,7 +11,7 @@ const brush = parseBrush({ format: 'amber-stamp/brush', version: 1, coats: [{ de
 let turn = 0;
 /** A job with a plate that no worker has seen yet; `here`: it is cut already. */
 function jobWith(here: boolean): ProveJob {
-  const key = `plate ${turn++}`;
+  const key = `plate to be measured ${turn++}`;
   if (here) holdPlate(key, plateOf(1));
   return { brush, plates: { tip: key } };
 }
