@@ -9,6 +9,7 @@ import {
   NEAR,
   withCornerAt,
 } from '../src/stages/cut/handles/region-outline.ts';
+import { boxBetween, keyedBend, pointsIn, pointUnder, scaledBy } from '../src/stages/find/relief/lattice-choice.ts';
 import { hillPath, keyedPeg, nearestPeg, withPeg } from '../src/stages/vary/ruler-pegs.ts';
 
 describe('the pegs of a ruler', () => {
@@ -161,5 +162,33 @@ describe('the outline of a part', () => {
 
   it('is moved as a whole', () => {
     expect(movedBy(three, 0.25, -0.1).map(([x]) => x)).to.deep.equal([0.35, 1.15, 0.75]);
+  });
+});
+
+describe('the points of a lattice on the screen', () => {
+  const points = [
+    { index: 0, x: 10, y: 10, near: 0 },
+    { index: 1, x: 12, y: 10, near: 1 },
+    { index: 2, x: 60, y: 40, near: 0 },
+  ];
+
+  it('are taken by a press near them, the front one of those that lie behind each other', () => {
+    expect(pointUnder(points, 9, 12)?.index).to.equal(1);
+    expect(pointUnder(points, 62, 41)?.index).to.equal(2);
+    expect(pointUnder(points, 35, 30)).to.equal(undefined);
+  });
+
+  it('are chosen, front and rear, by a box that is drawn in any direction', () => {
+    expect(pointsIn(points, boxBetween(30, 30, 0, 0))).to.deep.equal([0, 1]);
+    expect(pointsIn(points, boxBetween(0, 30, 30, 0))).to.deep.equal([0, 1]);
+    expect(pointsIn(points, boxBetween(0, 0, 100, 100))).to.deep.equal([0, 1, 2]);
+  });
+
+  it('are moved, scaled and turned by keys, each of which another takes back', () => {
+    expect(keyedBend('ArrowLeft')).to.deep.equal({ dx: -4 });
+    expect(keyedBend('.')).to.deep.equal({ turnDeg: 4 });
+    expect((keyedBend('+')?.factor ?? 0) * (keyedBend('-')?.factor ?? 0)).to.be.closeTo(1, 1e-12);
+    expect(scaledBy(true)).to.deep.equal(keyedBend('+'));
+    expect(keyedBend('q')).to.equal(undefined);
   });
 });

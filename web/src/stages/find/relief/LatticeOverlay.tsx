@@ -1,23 +1,23 @@
 import { placeIn } from '../../../parts/place-in.ts';
-import type { RecipeStep } from '@amber-stamp/core/cut';
 import type { Mesh } from '@amber-stamp/core/raster';
 import { useMemo, useRef, useState, type KeyboardEvent, type PointerEvent, type WheelEvent } from 'react';
 import { settle } from '../../../bench/store.ts';
-import type { ViewExtent } from './framing.ts';
-import { bend, latticeLines, latticeSideOf, movesOf, seenPoints, useBending, type Bend } from './lattice.ts';
-import { placed, type Pane } from './panes.ts';
+import {
+  bend,
+  latticeLines,
+  latticeSideOf,
+  movesOf,
+  seenPoints,
+  useBending,
+  type Bend,
+  type BentObject,
+  type SeenPoint,
+} from './lattice.ts';
+import { boxBetween, keyedBend, pointsIn, pointUnder, scaledBy, type Around } from './lattice-choice.ts';
+import { placed } from './panes.ts';
 
-const GRAB_PX = 9;
 const STILL: Bend = { dx: 0, dy: 0, factor: 1, turnDeg: 0 };
-
-interface Props {
-  pane: Pane;
-  /** before and after it is bent */
-  plain: Mesh;
-  mesh: Mesh;
-  step: RecipeStep;
-  sight: ViewExtent;
-}
+const DEG_PER_PX = 0.5;
 
 interface Grip {
   kind: 'move' | 'turn' | 'choose';
@@ -28,45 +28,41 @@ interface Grip {
   mesh: Mesh;
 }
 
-/** The control points of the lattice over the object: chosen singly or by drawing round them, then moved, scaled, turned. */
-export function LatticeOverlay({ pane, plain, mesh, step, sight }: Props) {
+/** What pointer, wheel and keys do on the lattice, and the box that is being drawn round points. */
+function useLatticeGestures(object: BentObject, points: readonly SeenPoint[]) {
   const { chosen } = useBending();
   const grip = useRef<Grip | null>(null);
-  const [around, setAround] = useState<{ x0: number; y0: number; x1: number; y1: number } | null>(null);
-  const side = latticeSideOf(step);
-  const lines = useMemo(() => latticeLines(side), [side]);
-  const points = seenPoints(pane, plain, mesh, step, sight);
-  const isChosen = new Set(chosen);
-  const go = (held: Grip, by: Partial<Bend>) =>
-    bend({ pane, plain, mesh: held.mesh, step, sight }, held.from, { ...STILL, ...by });
-  const down = (event: PointerEvent<SVGSVGElement>) => {
+  const [around, setAround] = useState<Around | null>(null);
+  const { mesh, step } = object;
+  const go = (held: Pick<Grip, 'from' | 'mesh'>, by: Partial<Bend>) =>
+    bend({ ...object, mesh: held.mesh }, held.from, { ...STILL, ...by });
+  const goOnce = (by: Partial<Bend>, what: string) => {
+    go({ from: movesOf(step), mesh }, by);
+    settle(what);
+  };
+  const choose = (indices: readonly number[], more: boolean) =>
+    useBending.setState({ chosen: more ? [...new Set([...chosen, ...indices])] : [...indices] });
+  const onPointerDown = (event: PointerEvent<SVGSVGElement>) => {
     if (event.button !== 0) return;
     event.currentTarget.setPointerCapture(event.pointerId);
     const [x, y] = placeIn(event);
-    const under = points.filter((p) => Math.hypot(p.x - x, p.y - y) < GRAB_PX).sort((a, b) => b.near - a.near)[0];
+    const under = pointUnder(points, x, y);
     const held = { x, y, from: movesOf(step), mesh };
     if (!under) grip.current = { ...held, kind: event.altKey && chosen.length > 0 ? 'turn' : 'choose' };
     else {
-      if (event.shiftKey) useBending.setState({ chosen: [...new Set([...chosen, under.index])] });
-      else if (!isChosen.has(under.index)) useBending.setState({ chosen: [under.index] });
+      if (event.shiftKey || !chosen.includes(under.index)) choose([under.index], event.shiftKey);
       grip.current = { ...held, kind: event.altKey ? 'turn' : 'move' };
     }
   };
-  const move = (event: PointerEvent<SVGSVGElement>) => {
+  const onPointerMove = (event: PointerEvent<SVGSVGElement>) => {
     const held = grip.current;
     if (!held) return;
     const [x, y] = placeIn(event);
     if (held.kind === 'move') go(held, { dx: x - held.x, dy: y - held.y });
-    else if (held.kind === 'turn') go(held, { turnDeg: (x - held.x) * 0.5 });
-    else
-      setAround({
-        x0: Math.min(held.x, x),
-        y0: Math.min(held.y, y),
-        x1: Math.max(held.x, x),
-        y1: Math.max(held.y, y),
-      });
+    else if (held.kind === 'turn') go(held, { turnDeg: (x - held.x) * DEG_PER_PX });
+    else setAround(boxBetween(held.x, held.y, x, y));
   };
-  const up = (event: PointerEvent<SVGSVGElement>) => {
+  const onPointerUp = (event: PointerEvent<SVGSVGElement>) => {
     const held = grip.current;
     grip.current = null;
     if (!held) return;
@@ -74,35 +70,32 @@ export function LatticeOverlay({ pane, plain, mesh, step, sight }: Props) {
       settle(held.kind === 'turn' ? 'lattice turned' : 'lattice moved');
       return;
     }
-    const inside = around
-      ? points.filter((p) => p.x >= around.x0 && p.x <= around.x1 && p.y >= around.y0 && p.y <= around.y1)
-      : [];
-    const found = inside.map(({ index }) => index);
-    useBending.setState({ chosen: event.shiftKey ? [...new Set([...chosen, ...found])] : found });
+    choose(around ? pointsIn(points, around) : [], event.shiftKey);
     setAround(null);
   };
-  const wheel = (event: WheelEvent) => {
-    if (chosen.length === 0) return;
-    go({ kind: 'move', x: 0, y: 0, from: movesOf(step), mesh }, { factor: event.deltaY < 0 ? 1.04 : 1 / 1.04 });
-    settle('lattice scaled');
+  const onWheel = (event: WheelEvent) => {
+    if (chosen.length > 0) goOnce(scaledBy(event.deltaY < 0), 'lattice scaled');
   };
-  const keyed = (event: KeyboardEvent) => {
-    const by: Partial<Bend> | undefined = {
-      ArrowLeft: { dx: -4 },
-      ArrowRight: { dx: 4 },
-      ArrowUp: { dy: -4 },
-      ArrowDown: { dy: 4 },
-      '+': { factor: 1.04 },
-      '-': { factor: 1 / 1.04 },
-      ',': { turnDeg: -4 },
-      '.': { turnDeg: 4 },
-    }[event.key];
+  const onKeyDown = (event: KeyboardEvent) => {
+    const by = keyedBend(event.key);
     if (!by || chosen.length === 0) return;
     event.preventDefault();
     event.stopPropagation();
-    go({ kind: 'move', x: 0, y: 0, from: movesOf(step), mesh }, by);
-    settle('lattice bent');
+    goOnce(by, 'lattice bent');
   };
+  const handlers = { onPointerDown, onPointerMove, onPointerUp, onPointerCancel: onPointerUp, onWheel, onKeyDown };
+  return { around, handlers };
+}
+
+/** The control points of the lattice over the object: chosen singly or by drawing round them, then moved, scaled, turned. */
+export function LatticeOverlay(object: BentObject) {
+  const { pane, plain, mesh, step, sight } = object;
+  const { chosen } = useBending();
+  const side = latticeSideOf(step);
+  const lines = useMemo(() => latticeLines(side), [side]);
+  const points = seenPoints(pane, plain, mesh, step, sight);
+  const { around, handlers } = useLatticeGestures(object, points);
+  const isChosen = new Set(chosen);
   return (
     <svg
       className="lattice"
@@ -112,12 +105,7 @@ export function LatticeOverlay({ pane, plain, mesh, step, sight }: Props) {
       aria-label="Lattice: draw round points to choose them, drag or arrows move them"
       data-testid="lattice"
       data-chosen={chosen.length}
-      onPointerDown={down}
-      onPointerMove={move}
-      onPointerUp={up}
-      onPointerCancel={up}
-      onWheel={wheel}
-      onKeyDown={keyed}
+      {...handlers}
     >
       {lines.map(([a, b], k) => (
         <line key={k} x1={points[a].x} y1={points[a].y} x2={points[b].x} y2={points[b].y} />
