@@ -1,3 +1,4 @@
+import type { BrushWithPlates } from '@amber-stamp/core/ink';
 import {
   answerRecipe,
   cutAll,
@@ -11,7 +12,6 @@ import {
   plateReport,
   PRINTS,
   reliefRecipe,
-  type BrushAndPlates,
   type Material,
   type Others,
   type Prints,
@@ -54,7 +54,7 @@ function materialPath(recipePath: string, name: string): string {
 /** Sources and brushes that steps name, read from their files. */
 async function otherFiles(recipe: Recipe, recipePath: string | undefined): Promise<Others> {
   const sources = new Map<string, Picture>();
-  const brushes = new Map<string, BrushAndPlates>();
+  const brushes = new Map<string, BrushWithPlates>();
   const path = (kind: Material, name: string): string => {
     if (recipePath) return materialPath(recipePath, name);
     throw new AmberError(

@@ -1,5 +1,5 @@
 /**
- * The inner loops of the ink engine in AssemblyScript. Layouts are those of core/src/ink/entry.ts and place.ts; the
+ * The inner loops of the ink engine in AssemblyScript. What they read and write is laid out in layout.ts; the
  * twin in core/src/ink/kernel-plain.ts does the same in the same order and gives the same bits: no relaxed SIMD, no
  * fused multiply-add, float32 for every pixel.
  */

@@ -1,3 +1,4 @@
+import { mean } from '@amber-stamp/core/maths';
 import { FITTED, putTogether, type Factors } from '@amber-stamp/core/prove';
 import type { RatedStroke } from './rated.ts';
 
@@ -13,8 +14,6 @@ function ranks(values: readonly number[]): number[] {
   }
   return out;
 }
-
-export const mean = (values: readonly number[]): number => values.reduce((a, b) => a + b, 0) / values.length;
 
 /** Rank correlation (Spearman 1904), -1..1. */
 export function rankCorrelation(a: readonly number[], b: readonly number[]): number {

@@ -10,7 +10,8 @@ import {
   type TriedFix,
 } from '@amber-stamp/core/prove';
 import { writeFileSync } from 'node:fs';
-import { agreement, leftOutByTips, mean } from '../../demo/src/agreement.ts';
+import { mean } from '@amber-stamp/core/maths';
+import { agreement, leftOutByTips } from '../../demo/src/agreement.ts';
 import { measureRated, ratedBrush, type RatedStroke } from '../../demo/src/rated.ts';
 
 const rows = await measureRated();

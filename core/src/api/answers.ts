@@ -1,5 +1,6 @@
-import { array, boolean, number, object, string, type InferType, type Schema } from 'yup';
+import { array, boolean, number, string, type InferType, type Schema } from 'yup';
 import { benchSchema, type Bench } from '../bench/bench.ts';
+import { sha256Schema, shape } from '../model/check.ts';
 import { strokesSchema, type Strokes } from '../model/strokes.ts';
 
 // What the server answers: its routes, their description and the pages are all typed by these schemas.
@@ -7,29 +8,28 @@ import { strokesSchema, type Strokes } from '../model/strokes.ts';
 const id = () => string().uuid().required();
 const text = () => string().defined();
 const count = () => number().integer().min(0).required();
-const sha256 = () => string().matches(/^[0-9a-f]{64}$/);
 /** ISO 8601 */
 const moment = () => string().required();
 
-export const healthAnswer = object({ ok: boolean().required() }).noUnknown();
+export const healthAnswer = shape({ ok: boolean().required() });
 
 /** A picture or mesh as it came. */
-export const sourceAnswer = object({
+export const sourceAnswer = shape({
   id: id(),
   name: text(),
   kind: text(),
-  sha256: sha256().required(),
+  sha256: sha256Schema().required(),
   format: text(),
   width: count(),
   height: count(),
   channels: count(),
   bits: count(),
   createdAt: moment(),
-}).noUnknown();
+});
 export type SourceInfo = InferType<typeof sourceAnswer>;
 
 /** A brush itself; its state is a version. */
-export const brushAnswer = object({
+export const brushAnswer = shape({
   id: id(),
   name: text(),
   drawer: text(),
@@ -37,11 +37,11 @@ export const brushAnswer = object({
   currentId: string().uuid().defined().nullable(),
   putAwayAt: string().defined().nullable(),
   createdAt: moment(),
-}).noUnknown();
+});
 export type BrushInfo = InferType<typeof brushAnswer>;
 
 /** A brush as the cabinet shows it. */
-export const brushListing = object({
+export const brushListing = shape({
   id: id(),
   name: text(),
   drawer: text(),
@@ -49,10 +49,10 @@ export const brushListing = object({
   putAwayAt: string().defined().nullable(),
   createdAt: moment(),
   version: count(),
-  thumbnail: sha256().defined().nullable(),
+  thumbnail: sha256Schema().defined().nullable(),
   keptAt: moment(),
   tips: count(),
-}).noUnknown();
+});
 export type BrushListing = InferType<typeof brushListing>;
 
 const versionFields = {
@@ -61,64 +61,64 @@ const versionFields = {
   branch: count(),
   parentId: string().uuid().defined().nullable(),
   what: text(),
-  thumbnail: sha256().defined().nullable(),
+  thumbnail: sha256Schema().defined().nullable(),
   createdAt: moment(),
 };
 /** A kept state without its body. */
-export const versionListing = object(versionFields).noUnknown();
+export const versionListing = shape(versionFields);
 export type VersionInfo = InferType<typeof versionListing>;
 
 /** A kept state. */
-export const versionAnswer = object({
+export const versionAnswer = shape({
   ...versionFields,
   brushId: id(),
   body: benchSchema as unknown as Schema<Bench>,
-}).noUnknown();
+});
 export type Version = InferType<typeof versionAnswer>;
 
 /** A brush with its present state. */
-export const openBrushAnswer = object({ brush: brushAnswer.required(), version: versionAnswer.required() }).noUnknown();
+export const openBrushAnswer = shape({ brush: brushAnswer.required(), version: versionAnswer.required() });
 export type OpenBrush = InferType<typeof openBrushAnswer>;
 
 /** What became of a state that was sent; not current: the brush had moved on, it was kept as a branch. */
-export const keptAnswer = object({
+export const keptAnswer = shape({
   id: id(),
   number: count(),
   branch: count(),
   current: boolean().required(),
-}).noUnknown();
+});
 export type Kept = InferType<typeof keptAnswer>;
 
-export const createdBrushAnswer = object({ brush: brushAnswer.required(), kept: keptAnswer.required() }).noUnknown();
+export const createdBrushAnswer = shape({ brush: brushAnswer.required(), kept: keptAnswer.required() });
 export type CreatedBrush = InferType<typeof createdBrushAnswer>;
 
 /** A plate that a kept state prints with. */
-export const plateAnswer = object({
-  sha256: sha256().required(),
+export const plateAnswer = shape({
+  sha256: sha256Schema().required(),
   name: text(),
   width: count(),
   height: count(),
   sourceId: string().uuid().defined().nullable(),
   createdAt: moment(),
-}).noUnknown();
+});
 export type PlateInfo = InferType<typeof plateAnswer>;
 
 /** A file by its content. */
-export const blobAnswer = object({ sha256: sha256().required(), size: count() }).noUnknown();
+export const blobAnswer = shape({ sha256: sha256Schema().required(), size: count() });
 export type StoredBlob = InferType<typeof blobAnswer>;
 
 /** What a pack brought. */
-export const importedAnswer = object({
-  brushes: array(object({ id: id(), name: text(), alreadyHere: boolean().required() }).noUnknown()).required(),
-}).noUnknown();
+export const importedAnswer = shape({
+  brushes: array(shape({ id: id(), name: text(), alreadyHere: boolean().required() })).required(),
+});
 export type Imported = InferType<typeof importedAnswer>;
 
 /** Pen strokes that are kept by a name. */
-export const recordingAnswer = object({
+export const recordingAnswer = shape({
   id: id(),
   name: text(),
   body: strokesSchema as unknown as Schema<Strokes>,
   putAwayAt: string().defined().nullable(),
   createdAt: moment(),
-}).noUnknown();
+});
 export type Recording = InferType<typeof recordingAnswer>;

@@ -6,7 +6,7 @@ import type { Brush } from '../model/brush.ts';
 import { brushSchema } from '../model/brush-schema.ts';
 import { surfaceSchema, type SurfaceState } from '../relief/press.ts';
 import { LAMP, type Lamp } from '../relief/shade.ts';
-import { colourSchema, finite, parseDocument, shape } from '../model/check.ts';
+import { colourSchema, finite, parseDocument, sha256Schema, shape } from '../model/check.ts';
 import { strokeSchema, type PenStroke } from '../model/strokes.ts';
 
 /** A plate of the bench: its kept bytes and the chain that it came from. */
@@ -68,9 +68,7 @@ export interface Bench extends BrushState {
 }
 
 const plate = shape({
-  sha256: string()
-    .matches(/^[0-9a-f]{64}$/)
-    .required(),
+  sha256: sha256Schema().required(),
   source: string().uuid().nullable().default(null),
   recipe: recipeSchema.nullable().default(null),
 });

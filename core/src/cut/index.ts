@@ -34,7 +34,6 @@ export { distinctLevels, emptyBorder, plateReport, speckBoxes } from './report.t
 export { type Clay, clayOfStep, sculpted, tipRaster } from './sculpt.ts';
 export { STARTERS } from './starters.ts';
 export {
-  type BrushAndPlates,
   type Facts,
   NO_OTHERS,
   type Others,

@@ -1,11 +1,11 @@
 import { clamp, smoothstep } from '../maths/ramps.ts';
 import { InkEngine } from '../ink/engine.ts';
-import { layOnce, sheetOrder } from '../ink/print.ts';
+import { layOnce, sheetOrder, type BrushWithPlates } from '../ink/print.ts';
 import { unmutedCoats, type Brush } from '../model/brush.ts';
 import type { PenPoint, PenStroke } from '../model/strokes.ts';
 import type { Raster } from '../raster/raster.ts';
 import { dabsOf } from '../vary/dabs.ts';
-import { type BrushAndPlates, type StepResult, defineStep } from './step.ts';
+import { type StepResult, defineStep } from './step.ts';
 
 /** Numbers before the places of a mark: 1 paints in and 0 out, radius as a share of the longer side, softness 0..1. */
 const HEAD = 3;
@@ -89,7 +89,7 @@ function strokeOf(mark: readonly number[], { width, height }: Raster): PenStroke
 let engine: InkEngine | undefined;
 
 /** Draws one mark with a brush, its coats, grain and chance with it; the dabs of its lowest coat as large as the mark says. */
-function drawWith({ brush, plates }: BrushAndPlates, target: Raster, mark: readonly number[], index: number): void {
+function drawWith({ brush, plates }: BrushWithPlates, target: Raster, mark: readonly number[], index: number): void {
   const [goal, size] = mark;
   const sized = scaled(brush, (2 * size * Math.max(target.width, target.height)) / brush.coats[0].properties.size.rest);
   engine ??= new InkEngine();

@@ -1,3 +1,4 @@
+import type { BrushWithPlates } from '../ink/print.ts';
 import { AmberError } from '../errors.ts';
 import { sampleScale } from '../raster/picture.ts';
 import { fromPlate, raster, type Raster } from '../raster/raster.ts';
@@ -5,17 +6,7 @@ import { resample } from '../raster/resample.ts';
 import { castDown, movesOfHeights, USUAL_UNIT } from '../relief/down.ts';
 import { MAX_SECTORS, SCULPT_TOOLS, strokeOfRow } from '../relief/sculpt-stroke.ts';
 import { Sculpture } from '../relief/sculpture.ts';
-import {
-  fact,
-  number,
-  percent,
-  type BrushAndPlates,
-  type Rows,
-  type StepResult,
-  defineStep,
-  type StepValues,
-  valuesIn,
-} from './step.ts';
+import { fact, number, percent, type Rows, type StepResult, defineStep, type StepValues, valuesIn } from './step.ts';
 
 const SIDES = { min: 64, max: 1024 };
 /** Every so many strokes the clay is remembered, so that taking one back does not begin anew. */
@@ -82,7 +73,7 @@ export function sculpted(
 }
 
 /** What a brush presses with: the first tip of its lowest coat, as it prints. */
-export function tipRaster({ brush, plates }: BrushAndPlates): Raster | undefined {
+export function tipRaster({ brush, plates }: BrushWithPlates): Raster | undefined {
   const plate = plates.get(brush.coats[0].deck.cards[0].plate);
   if (!plate) return undefined;
   const tip = fromPlate(plate);

@@ -31,11 +31,14 @@ function closeHoles(target: Raster, areaPx: number): number {
       const i = y * width + x;
       const hole = found.label[i];
       if (hole === 0) continue;
-      if (x === 0 || y === 0 || x === width - 1 || y === height - 1) open[hole] = 1;
-      else {
-        const around = [i - 1, i + 1, i - width, i + width].filter((n) => found.label[n] !== hole);
-        for (const n of around) rim[hole] += data[n];
-        touching[hole] += around.length;
+      if (x === 0 || y === 0 || x === width - 1 || y === height - 1) {
+        open[hole] = 1;
+        continue;
+      }
+      for (const n of [i - 1, i + 1, i - width, i + width]) {
+        if (found.label[n] === hole) continue;
+        rim[hole] += data[n];
+        touching[hole]++;
       }
     }
   const closes = found.area.map((area, k) => k > 0 && open[k] === 0 && area <= areaPx);

@@ -1,6 +1,6 @@
-import type { Brush } from '../model/brush.ts';
+import type { BrushWithPlates } from '../ink/print.ts';
 import type { Picture } from '../raster/picture.ts';
-import { raster, type Plate, type Raster } from '../raster/raster.ts';
+import { raster, type Raster } from '../raster/raster.ts';
 
 interface ParamText {
   label: string;
@@ -79,16 +79,10 @@ export interface StepResult {
   displaced?: Float32Array;
 }
 
-/** A brush with its plates by name. */
-export interface BrushAndPlates {
-  brush: Brush;
-  plates: ReadonlyMap<string, Plate>;
-}
-
 /** What steps name besides the picture itself; one that names what is not here does nothing. */
 export interface Others {
   sources: ReadonlyMap<string, Picture>;
-  brushes: ReadonlyMap<string, BrushAndPlates>;
+  brushes: ReadonlyMap<string, BrushWithPlates>;
 }
 
 export const NO_OTHERS: Others = { sources: new Map(), brushes: new Map() };

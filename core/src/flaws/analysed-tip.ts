@@ -1,4 +1,6 @@
+import { maxOf } from '../maths/measures.ts';
 import type { Box } from '../raster/box.ts';
+import { contentBox } from '../raster/content-box.ts';
 import { resample } from '../raster/resample.ts';
 import { fromPlate, raster, type Plate, type Raster } from '../raster/raster.ts';
 
@@ -24,20 +26,9 @@ export interface AnalysedTip {
   share: number;
 }
 
-function contentOf({ width, height, data }: Plate): Box {
-  let most = 0;
-  for (let i = 0; i < data.length; i++) if (data[i] > most) most = data[i];
-  const box = { x0: width, y0: height, x1: 0, y1: 0 };
-  for (let y = 0, i = 0; y < height; y++)
-    for (let x = 0; x < width; x++, i++)
-      if (data[i] > FAINT * most) {
-        if (x < box.x0) box.x0 = x;
-        if (x >= box.x1) box.x1 = x + 1;
-        if (y < box.y0) box.y0 = y;
-        box.y1 = y + 1;
-      }
-  return box;
-}
+/** What prints of a plate; empty and upside down where nothing does. */
+const contentOf = (plate: Plate): Box =>
+  contentBox(plate, FAINT * maxOf(plate.data)) ?? { x0: plate.width, y0: plate.height, x1: 0, y1: 0 };
 
 const analysed = new WeakMap<Plate, AnalysedTip>();
 

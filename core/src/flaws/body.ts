@@ -1,4 +1,5 @@
 import type { Box } from '../raster/box.ts';
+import { contentBox } from '../raster/content-box.ts';
 import { blur } from '../raster/blur.ts';
 import { distanceTo } from '../raster/distance.ts';
 import { pieces, touchingFrame } from '../raster/pieces.ts';
@@ -95,19 +96,13 @@ export function filled(mask: PixelSet): PixelSet {
 }
 
 /** The box around a set; empty and upside down for an empty one. */
-export function boxOf(mask: PixelSet): Box {
-  const box = { x0: ANALYSIS_SIDE, y0: ANALYSIS_SIDE, x1: 0, y1: 0 };
-  for (let i = 0; i < PIXELS; i++)
-    if (mask[i]) {
-      const x = i % ANALYSIS_SIDE;
-      const y = (i - x) / ANALYSIS_SIDE;
-      if (x < box.x0) box.x0 = x;
-      if (x >= box.x1) box.x1 = x + 1;
-      if (y < box.y0) box.y0 = y;
-      if (y >= box.y1) box.y1 = y + 1;
-    }
-  return box;
-}
+export const boxOf = (mask: PixelSet): Box =>
+  contentBox({ width: ANALYSIS_SIDE, height: ANALYSIS_SIDE, data: mask }, 0) ?? {
+    x0: ANALYSIS_SIDE,
+    y0: ANALYSIS_SIDE,
+    x1: 0,
+    y1: 0,
+  };
 
 /** A tip with what every detector asks of it. */
 export interface Tip256 {

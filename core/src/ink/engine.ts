@@ -6,7 +6,7 @@ import type { DabTable } from '../vary/dab-table.ts';
 import { kernelFor } from './kernel.ts';
 import { levelBytes, writeLevel } from './entry.ts';
 import { throughOf, type GrainField } from './grain.ts';
-import { freeLayer, layDabs, type LayOptions } from './layer.ts';
+import { freeLayer, layDabs, type LayOptions, type LayTools } from './layer.ts';
 import { TILE, tileColumns, tileRowsOf, type SheetSize } from './sheet-size.ts';
 import { InkMemory } from './memory.ts';
 import { TilePrinter } from './tile-printer.ts';
@@ -32,12 +32,15 @@ export class InkEngine {
   private readonly levels = new Map<TipLevel, number>();
   private readonly grains = new Lru<string, GrainField>(GRAINS_KEPT);
   private readonly printer: TilePrinter;
+  private readonly tools: LayTools;
   private readonly rows: number;
 
   constructor(choice: KernelChoice = 'wasm') {
     this.kernel = kernelFor(this.memory, choice);
     this.printer = new TilePrinter(this.memory, this.kernel);
     this.rows = this.memory.allocate(PIXELS * 4);
+    const address = (tip: Tip, level: TipLevel) => this.address(tip, level);
+    this.tools = { memory: this.memory, kernel: this.kernel, address };
   }
 
   /** The tip of a plate; built once per plate object. */
@@ -74,12 +77,7 @@ export class InkEngine {
   /** Lays dabs; `plates[card]` is the tip of each card. `zoom` scales the whole stroke, sizes included. */
   lay(dabs: DabTable, plates: readonly Plate[], size: SheetSize, zoom = 1, how: LayOptions = {}): Layer {
     const tips = plates.map((plate) => this.tip(plate));
-    const tools = {
-      memory: this.memory,
-      kernel: this.kernel,
-      address: (tip: Tip, level: TipLevel) => this.address(tip, level),
-    };
-    return layDabs(tools, dabs, tips, { size, zoom }, how);
+    return layDabs(this.tools, dabs, tips, { size, zoom }, how);
   }
 
   /** The values of a grain that were made before under this key, or new ones. The last few are kept. */

@@ -22,7 +22,7 @@ export interface LayOptions {
 export type LevelAddress = (tip: Tip, level: TipLevel) => number;
 
 /** What dabs are laid with. */
-interface LayTools {
+export interface LayTools {
   memory: InkMemory;
   kernel: Kernel;
   address: LevelAddress;

@@ -14,8 +14,11 @@ export const finite = () =>
 /** A colour such as #2a211c. */
 export const colourSchema = () => string().matches(/^#[0-9a-f]{6}$/i, '${path} must be a colour such as #2a211c');
 
+/** A SHA-256 in hex. */
+export const sha256Schema = () => string().matches(/^[0-9a-f]{64}$/);
+
 /** A strict object: a key that is not in the shape is an error. */
-export const shape = (fields: ObjectShape) => object(fields).noUnknown('unknown key');
+export const shape = <Fields extends ObjectShape>(fields: Fields) => object(fields).noUnknown('unknown key');
 
 function checkNesting(value: unknown, where: string, path: string, depth: number): void {
   if (typeof value !== 'object' || value === null) return;

@@ -21,7 +21,7 @@ export {
   largestPx,
   plateNames,
 } from './brush.ts';
-export { parseDocument, parseJson, shape } from './check.ts';
+export { parseDocument, parseJson, sha256Schema, shape } from './check.ts';
 export { jsonSchema } from './json-schema.ts';
 export { PROPERTIES, type PropertyDefinition, type PropertyName } from './properties.ts';
 export {

@@ -1,8 +1,10 @@
 import type { Box } from './box.ts';
-import type { Raster } from './raster.ts';
 
 /** Smallest box around what prints above the threshold; undefined when nothing does. */
-export function contentBox({ width, height, data }: Raster, threshold: number): Box | undefined {
+export function contentBox(
+  { width, height, data }: { width: number; height: number; data: ArrayLike<number> },
+  threshold: number,
+): Box | undefined {
   const box = { x0: width, y0: height, x1: 0, y1: 0 };
   for (let y = 0; y < height; y++) {
     const row = y * width;

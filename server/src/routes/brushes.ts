@@ -9,7 +9,7 @@ import {
   versionListing,
 } from '@amber-stamp/core/api';
 import { benchSchema, parseBench, type Bench } from '@amber-stamp/core/bench';
-import { shape } from '@amber-stamp/core/model';
+import { sha256Schema, shape } from '@amber-stamp/core/model';
 import { array, boolean, string } from 'yup';
 import {
   changeBrush,
@@ -25,11 +25,10 @@ import {
 import type { Route } from './route.ts';
 import { thumbnailRoute } from './thumbnail.ts';
 
-const sha256 = string().matches(/^[0-9a-f]{64}$/);
 const saveFields = {
   id: string().uuid().required(),
   what: string().max(300).required(),
-  thumbnail: sha256.nullable().default(null),
+  thumbnail: sha256Schema().nullable().default(null),
   body: benchSchema.required(),
 };
 const createSchema = shape({

@@ -1,3 +1,4 @@
+import type { StoredBlob } from '@amber-stamp/core/api';
 import { AmberError } from '@amber-stamp/core/errors';
 import { and, asc, eq, gte, lt } from 'drizzle-orm';
 import { createHash } from 'node:crypto';
@@ -5,11 +6,6 @@ import type { Queries } from '../db/database.ts';
 import { blobChunks, blobs } from '../db/schema.ts';
 
 export const CHUNK_BYTES = 1024 * 1024;
-
-export interface StoredBlob {
-  sha256: string;
-  size: number;
-}
 
 /** Cuts a stream of buffers into chunks of exactly CHUNK_BYTES, the last one shorter. */
 async function* chunked(stream: AsyncIterable<Uint8Array>): AsyncGenerator<Buffer> {

@@ -1,3 +1,4 @@
+import type { Kept } from '@amber-stamp/core/api';
 import type { Bench } from '@amber-stamp/core/bench';
 import { AmberError } from '@amber-stamp/core/errors';
 import { plateNames } from '@amber-stamp/core/model';
@@ -24,14 +25,6 @@ export interface Save {
   /** it becomes the present line although it goes on from an older version */
   goesOn?: boolean;
 }
-export interface Kept {
-  id: string;
-  number: number;
-  branch: number;
-  /** false: the brush had moved on, the state was kept as a branch */
-  current: boolean;
-}
-
 const noBrush = (id: string) => new AmberError('not-found', 'There is no such brush.', id);
 
 /** Remembers the plates of a state, after checking that their bytes are here and are plates. */

@@ -1,3 +1,4 @@
+import type { Imported } from '@amber-stamp/core/api';
 import { parseBench, type Bench } from '@amber-stamp/core/bench';
 import { materialsNamed, withMaterials, type Recipe } from '@amber-stamp/core/cut';
 import { AmberError } from '@amber-stamp/core/errors';
@@ -31,14 +32,7 @@ async function findSame(db: Queries, bench: Bench): Promise<Here | undefined> {
   return rows.find(({ body }) => printsWith(parseBench(body)) === printsWith(bench));
 }
 
-interface ImportedBrush {
-  id: string;
-  name: string;
-  alreadyHere: boolean;
-}
-export interface Imported {
-  brushes: ImportedBrush[];
-}
+type ImportedBrush = Imported['brushes'][number];
 
 /** Brings the brushes of one pack in, those first that steps of the others name. */
 class Unpacking {

@@ -22,8 +22,7 @@ export const singleKey = ({ coat, card, place }: SingleCure['giveAway']): string
   `${coat} ${card} ${place.what} ${place.x.toFixed(3)} ${place.y.toFixed(3)}`;
 
 /** What tries ahead; ended once the button was pressed, when all workers try. */
-let going = new AbortController();
-going.abort();
+let going: AbortController | undefined;
 
 /** Begins in the worker that has just measured this state, so that hardly anything is left to measure. */
 const begin = async (job: ProveJob): Promise<BegunCures | undefined> => (await proverFor(job))?.begin(job);
@@ -75,11 +74,11 @@ export async function tryAhead(): Promise<void> {
   const bench = presentBench();
   const job = echoJob(bench);
   const again = job && ahead?.key === keyOf(job);
-  if (!job || (again && !going.signal.aborted)) return;
+  if (!job || (again && going && !going.signal.aborted)) return;
   const mine: Ahead = again && ahead ? ahead : { key: keyOf(job), begun: begin(job), tried: new Map() };
   if (!again) useSingles.setState({}, true);
   ahead = mine;
-  going.abort();
+  going?.abort();
   going = new AbortController();
   const { signal } = going;
   try {
@@ -103,7 +102,7 @@ export async function tryAhead(): Promise<void> {
   }
 }
 
-export const stopAhead = (): void => going.abort();
+export const stopAhead = (): void => going?.abort();
 
 /** What a state is compared with and what is worth trying on it. */
 export const begunFor = (job: ProveJob): Promise<BegunCures | undefined> =>

@@ -90,10 +90,12 @@ async function tryAll(
 
 const count = (): void => useCures.setState(({ work }) => ({ work: work && { ...work, done: work.done + 1 } }));
 
+const LOOKING = { what: 'looking for cures', done: 0, total: 0 };
+
 /** Tries everything that is worth it on the present brush. */
 async function lookForCures(job: ProveJob, bench: Bench, signal: AbortSignal): Promise<void> {
   stopAhead();
-  useCures.setState({ ...NOTHING, tried: [], of: bench, work: { what: 'looking for cures', done: 0, total: 0 } });
+  useCures.setState({ ...NOTHING, tried: [], of: bench, work: LOOKING });
   const begun = await begunFor(job);
   if (!begun || signal.aborted) return;
   const fixes = begun.fixes.filter((fix) => canBeCut(bench, fix));
@@ -110,6 +112,8 @@ async function cure(work: (job: ProveJob, bench: Bench, signal: AbortSignal) => 
   const bench = presentBench();
   const job = echoJob(bench);
   if (!job) return;
+  // seen at once, though what was tried before may have to end first
+  useCures.setState({ work: LOOKING });
   try {
     await curing.ask((signal) => work(job, bench, signal));
   } catch (cause) {

@@ -4,7 +4,7 @@ import { portraitStroke } from '@amber-stamp/core/path';
 import { coded } from '../parts/coded.ts';
 import { api, sendJson } from '../api/client.ts';
 import { listsChanged } from '../api/queries.ts';
-import type { Kept } from '@amber-stamp/core/api';
+import type { Kept, StoredBlob } from '@amber-stamp/core/api';
 import { drawPng } from '../engine/pool.ts';
 import { notifyTrouble, notify } from '../parts/messages.tsx';
 import { pause, Quiet } from '../engine/clock.ts';
@@ -25,7 +25,7 @@ export async function keepPortrait(bench: Bench, ready = usePlates.getState().re
   const { strokes } = portraitStroke(PORTRAIT.width, PORTRAIT.height);
   const job = inkJob('portrait', { brush: bench.brush, plates }, strokes, { ...PORTRAIT, zoom: 1 }, 'white');
   const body = await drawPng(job);
-  const { sha256 } = (await (await api('/blobs', { method: 'POST', body })).json()) as { sha256: string };
+  const { sha256 } = (await (await api('/blobs', { method: 'POST', body })).json()) as StoredBlob;
   return sha256;
 }
 

@@ -102,8 +102,9 @@ export async function measureLadder(): Promise<void> {
   const cells = cellsOf(bench, useLadder.getState());
   const job = echoJob(bench);
   if (!job) return;
+  // seen at once, though what was measured before may have to end first
+  useLadder.setState({ echoes: {}, of: bench, work: { done: 0, total: cells.length } });
   await measuring.ask(async (signal) => {
-    useLadder.setState({ echoes: {}, of: bench, work: { done: 0, total: cells.length } });
     const waiting = [...cells];
     try {
       await onAllProvers(

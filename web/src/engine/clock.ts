@@ -1,13 +1,10 @@
-/** Time as the page reads it. */
+/** How the page waits. */
 export interface Clock {
-  /** since some moment, ms */
-  nowMs(): number;
   /** Runs something once, after so many ms; gives the way to call it off. */
   later(ms: number, run: () => void): () => void;
 }
 
 const system: Clock = {
-  nowMs: () => performance.now(),
   later(ms, run) {
     const timer = setTimeout(run, ms);
     return () => clearTimeout(timer);
@@ -18,7 +15,6 @@ let clock = system;
 /** Puts another clock in place, such as one that tests move by hand; without one, that of the system again. */
 export const holdClock = (held: Clock = system): void => void (clock = held);
 
-export const nowMs = (): number => clock.nowMs();
 export const later = (ms: number, run: () => void): (() => void) => clock.later(ms, run);
 export const pause = (ms: number): Promise<void> => new Promise((done) => void later(ms, done));
 

@@ -1,3 +1,4 @@
+import type { BrushWithPlates } from '@amber-stamp/core/ink';
 import type { Answer, CutApi, CutReport, Inspection, StarterPicture, StepView } from '../engine/protocol/cut.ts';
 import {
   blank,
@@ -19,7 +20,6 @@ import {
   recipeForReading,
   speckBoxes,
   STARTERS,
-  type BrushAndPlates,
   type Mark,
   type Prints,
   type Profile,
@@ -55,7 +55,7 @@ interface OpenSource {
   cutter: Cutter;
   /** sources and brushes that steps name, by id */
   sources: Map<string, Picture>;
-  brushes: Map<string, BrushAndPlates>;
+  brushes: Map<string, BrushWithPlates>;
 }
 
 const BLANK = 1 / 65535;
@@ -74,7 +74,7 @@ function opened(source: string, onProgress: (share: number) => void = () => unde
   let open = sources.get(source);
   if (!open) {
     open = readPicture(source, onProgress).then((picture) => {
-      const others = { sources: new Map<string, Picture>(), brushes: new Map<string, BrushAndPlates>() };
+      const others = { sources: new Map<string, Picture>(), brushes: new Map<string, BrushWithPlates>() };
       return { picture, ...others, cutter: new Cutter(picture, others, tellSteps, true) };
     });
     open.catch(() => sources.delete(source));
@@ -166,27 +166,30 @@ const worker = {
     return transfer(report, [plate.data.buffer]);
   },
 
-  async after(source: string, recipe: Recipe, place: number): Promise<Plate> {
+  async after(source: string, recipe: Recipe, place: number, stop: Stop = NEVER): Promise<Plate> {
     const { picture, cutter } = await withOthers(source, recipe);
-    const made = cutter.run(recipe).at(place)?.raster ?? grayOf(picture, 'dark');
+    const made = stoppable(stop, () => cutter.run(recipe)).at(place)?.raster ?? grayOf(picture, 'dark');
     return plateOf(place < 0 ? recipe : upTo(recipe, place), made);
   },
 
-  async heights(source: string, recipe: Recipe, place: number): Promise<Raster> {
+  async heights(source: string, recipe: Recipe, place: number, stop: Stop = NEVER): Promise<Raster> {
     const { picture, cutter } = await withOthers(source, recipe);
-    return cutter.run(recipe).at(place)?.raster ?? grayOf(picture, 'dark');
+    return stoppable(stop, () => cutter.run(recipe)).at(place)?.raster ?? grayOf(picture, 'dark');
   },
 
-  async view(source: string, recipe: Recipe, place: number, side: number): Promise<StepView> {
+  async view(source: string, recipe: Recipe, place: number, side: number, stop: Stop = NEVER): Promise<StepView> {
     const { picture, cutter } = await withOthers(source, recipe);
-    const raster = (place < 0 ? undefined : cutter.run(recipe)[place]?.raster) ?? grayOf(picture, 'dark');
+    const raster =
+      (place < 0 ? undefined : stoppable(stop, () => cutter.run(recipe))[place]?.raster) ?? grayOf(picture, 'dark');
     const bitmap = await seen(upTo(recipe, place), raster, side);
     return transfer({ bitmap, width: raster.width, height: raster.height }, [bitmap]);
   },
 
-  async thumbnails(source: string, recipe: Recipe, side: number): Promise<ImageBitmap[]> {
+  async thumbnails(source: string, recipe: Recipe, side: number, stop: Stop = NEVER): Promise<ImageBitmap[]> {
     const { cutter } = await withOthers(source, recipe);
-    const bitmaps = await Promise.all(cutter.run(recipe).map((o, i) => thumbnail(upTo(recipe, i), o.raster, side)));
+    const bitmaps = await Promise.all(
+      stoppable(stop, () => cutter.run(recipe)).map((o, i) => thumbnail(upTo(recipe, i), o.raster, side)),
+    );
     return transfer(bitmaps, bitmaps);
   },
 

@@ -5,10 +5,6 @@ export class HeldClock implements Clock {
   private now = 0;
   private waiting: { at: number; run: () => void }[] = [];
 
-  nowMs(): number {
-    return this.now;
-  }
-
   later(ms: number, run: () => void): () => void {
     const entry = { at: this.now + ms, run };
     this.waiting.push(entry);

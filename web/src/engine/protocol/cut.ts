@@ -59,12 +59,12 @@ export interface CutApi {
   /** `draft`: smaller than it will be, while the hand moves; what was cut in full is kept beside it. Rejects once stopped. */
   cut(source: string, recipe: Recipe, draft?: boolean, stop?: Stop): Promise<CutReport>;
   /** The result after step `place` as a plate (place -1: the last). */
-  after(source: string, recipe: Recipe, place: number): Promise<Plate>;
+  after(source: string, recipe: Recipe, place: number, stop?: Stop): Promise<Plate>;
   /** The result after step `place` with all its values. */
-  heights(source: string, recipe: Recipe, place: number): Promise<Raster>;
+  heights(source: string, recipe: Recipe, place: number, stop?: Stop): Promise<Raster>;
   /** What stands after step `place`, -1 the source itself, at most `side` px large. */
-  view(source: string, recipe: Recipe, place: number, side: number): Promise<StepView>;
-  thumbnails(source: string, recipe: Recipe, side: number): Promise<ImageBitmap[]>;
+  view(source: string, recipe: Recipe, place: number, side: number, stop?: Stop): Promise<StepView>;
+  thumbnails(source: string, recipe: Recipe, side: number, stop?: Stop): Promise<ImageBitmap[]>;
   answers(source: string): Promise<{ answers: Answer[]; reading: Reading; reason: string }>;
   /** How it is read, by a look at the whole. */
   reading(source: string): Promise<Reading>;

@@ -1,3 +1,4 @@
+import { cutSignal } from '../../bench/long-cut.ts';
 import { useAbortable } from '../../parts/useAbortable.ts';
 import type { Bench } from '@amber-stamp/core/bench';
 import { stepNamed } from '@amber-stamp/core/cut';
@@ -39,7 +40,7 @@ function useHeldLook(bench: Bench): Plate | null {
       const last = look === 'before' ? place : place + 1;
       const steps = recipe.steps.map((step, i) => (i >= last ? { ...step, on: false } : step));
       cutter
-        .after(source, { ...recipe, steps }, -1)
+        .after(source, { ...recipe, steps }, -1, cutSignal())
         .then((made) => {
           if (!signal.aborted) setPlate(made);
         })

@@ -1,3 +1,4 @@
+import { cutSignal } from '../../bench/long-cut.ts';
 import { later } from '../../engine/clock.ts';
 import { useAbortable } from '../../parts/useAbortable.ts';
 import type { Bench } from '@amber-stamp/core/bench';
@@ -25,7 +26,7 @@ function useThumbnails(source: string | null, recipe: ReturnType<typeof recipeOf
       if (!source || !ready) return;
       const make = () =>
         cutter
-          .thumbnails(source, recipe, THUMB)
+          .thumbnails(source, recipe, THUMB, cutSignal())
           .then((made) => {
             if (!signal.aborted) setPictures(made);
           })

@@ -1,4 +1,4 @@
-import { memo, useMemo } from 'react';
+import { memo } from 'react';
 import { hillPath } from './ruler-pegs.ts';
 import { useRuler, type RulerGestures } from './useRuler.ts';
 
@@ -31,7 +31,7 @@ const Ticks = memo(function Ticks() {
 export function Ruler({ label, text, silhouette, ...gestures }: Props) {
   const { values, min, max } = gestures;
   const { box, places, keyed, handlers } = useRuler(gestures);
-  const hill = useMemo(() => hillPath(silhouette, places, BASE, HILL), [silhouette, places]);
+  const hill = hillPath(silhouette, places, BASE, HILL);
 
   return (
     <div className="rule" ref={box} {...handlers}>

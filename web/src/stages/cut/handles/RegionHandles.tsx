@@ -13,12 +13,14 @@ type Pressed = Konva.KonvaEventObject<PointerEvent>;
 function useRegion(place: number, outline: Rows) {
   const [drawing, setDrawing] = useState<'box' | 'outline' | null>(null);
   const held = useRef<{ at: [number, number]; outline: Rows } | null>(null);
-  const set = (points: Rows) =>
+  const set = (points: Rows) => {
+    if (points === outline) return;
     setParam(
       place,
       'outline',
       points.map(([x, y]) => [round(x), round(y)]),
     );
+  };
   const begin = (e: Pressed) => {
     const at = shareAt(e);
     if (!at) return;

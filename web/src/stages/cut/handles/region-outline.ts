@@ -17,15 +17,15 @@ export function cornersOf(outline: Outline): Place[] {
   ];
 }
 
-const farFrom = (a: readonly number[], b: readonly number[]): boolean => Math.hypot(a[0] - b[0], a[1] - b[1]) > NEAR;
+const wayBetween = (a: readonly number[], b: readonly number[]): number => Math.hypot(a[0] - b[0], a[1] - b[1]);
 
 /** An outline that is being drawn, gone on to a place; itself where that is too near or there is no room. */
 export const drawnOn = (outline: Outline, at: Place): Outline =>
-  outline.length < MAX_POINTS && farFrom(at, outline[outline.length - 1]) ? [...outline, at] : outline;
+  outline.length < MAX_POINTS && wayBetween(at, outline[outline.length - 1]) > NEAR ? [...outline, at] : outline;
 
 /** What is left of an outline once the hand lets go: a press without a way is no region. */
 export const afterDrawing = (outline: Outline): Outline =>
-  outline.length === 2 && !farFrom(outline[0], outline[1]) ? [] : outline;
+  outline.length === 2 && wayBetween(outline[0], outline[1]) < NEAR ? [] : outline;
 
 export const movedBy = (outline: Outline, dx: number, dy: number): Place[] => outline.map(([x, y]) => [x + dx, y + dy]);
 

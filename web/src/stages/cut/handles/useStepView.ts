@@ -1,3 +1,4 @@
+import { cutSignal } from '../../../bench/long-cut.ts';
 import type { StepView } from '../../../engine/protocol/cut.ts';
 import { useEffect, useRef, useState } from 'react';
 import { LatestJob } from '../../../engine/latest-jobs.ts';
@@ -11,7 +12,9 @@ export function useStepView(source: string, recipe: ReturnType<typeof recipeOf>,
   const [view, setView] = useState<StepView | null>(null);
   const newest = useRef(new LatestJob());
   useEffect(() => {
-    newest.current.ask(async () => setView(await cutter.view(source, recipe, place, VIEW_SIDE))).catch(() => undefined); // what is wrong with the recipe is told by its plate
+    newest.current
+      .ask(async () => setView(await cutter.view(source, recipe, place, VIEW_SIDE, cutSignal())))
+      .catch(() => undefined); // what is wrong with the recipe is told by its plate
   }, [source, recipe, place]);
   return view;
 }

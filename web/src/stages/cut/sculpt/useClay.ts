@@ -1,3 +1,4 @@
+import { cutSignal } from '../../../bench/long-cut.ts';
 import { clayOfStep, type RecipeStep, type Rows } from '@amber-stamp/core/cut';
 import { useEffect, useRef, type RefObject } from 'react';
 import { coded } from '../../../parts/coded.ts';
@@ -50,7 +51,7 @@ export function useClay(
         brush: String(now.brush),
       });
       ask(async () => {
-        const input = await cutter.heights(source, { ...recipe, steps: recipe.steps.slice(0, place) }, -1);
+        const input = await cutter.heights(source, { ...recipe, steps: recipe.steps.slice(0, place) }, -1, cutSignal());
         scene.current?.setSide(clayOfStep(step).side);
         return sculptor().begin(job(input, step));
       });
