@@ -3,7 +3,14 @@ import { STRAIGHT } from '@amber-stamp/core/maths';
 import type { Brush, Driver } from '@amber-stamp/core/model';
 import type { SOURCES } from './sources.ts';
 
-type SourceKey = keyof typeof SOURCES;
+export type SourceKey = keyof typeof SOURCES;
+
+/** A plate that is wanted under a name: what it is cut from, and how. */
+export interface PlateOrder {
+  name: string;
+  source: SourceKey;
+  recipe: Recipe;
+}
 
 /** A finished demo brush: how its plates are cut from their sources, and what was tuned after the first guess. */
 export interface DemoBrush {
@@ -13,7 +20,7 @@ export interface DemoBrush {
   note: string;
   recipe: Recipe;
   /** further plates, for cards, coats and grain */
-  more?: { name: string; source: SourceKey; recipe: Recipe }[];
+  more?: PlateOrder[];
   tune: (brush: Brush) => void;
 }
 

@@ -1,6 +1,6 @@
 import { InkEngine, type Plates } from '@amber-stamp/core/ink';
 import { mean } from '@amber-stamp/core/maths';
-import { parseStrokes, type Brush } from '@amber-stamp/core/model';
+import { parseStrokes, type Brush, type Strokes } from '@amber-stamp/core/model';
 import { measureStrip, strokeStrips, type Measures } from '@amber-stamp/core/prove';
 import { loadBrush, readJson } from '@amber-stamp/io';
 import { join } from 'node:path';
@@ -34,11 +34,21 @@ const familyOf = ({ coats }: Brush): string =>
 export const ratedBrush = (name: string): Promise<{ brush: Brush; plates: Plates }> =>
   loadBrush(join(RATED, `brush-${name}.json`));
 
+const readRatings = async (): Promise<Record<string, Rating>> =>
+  (await readJson(join(RATED, 'ratings.json'))) as Record<string, Rating>;
+
+/** The names of all rated brushes, in order. */
+export const ratedNames = async (): Promise<string[]> => Object.keys(await readRatings()).sort();
+
+/** The stroke that was shown of each rated brush. */
+export const ratedStrokes = async (): Promise<Strokes> =>
+  parseStrokes(await readJson(join(RATED, 'strokes.json')), 'strokes.json');
+
 /** Measures all rated strokes along the stroke that was shown. */
 export async function measureRated(): Promise<RatedStroke[]> {
   const engine = new InkEngine();
-  const ratings = (await readJson(join(RATED, 'ratings.json'))) as Record<string, Rating>;
-  const { strokes } = parseStrokes(await readJson(join(RATED, 'strokes.json')), 'strokes.json');
+  const ratings = await readRatings();
+  const { strokes } = await ratedStrokes();
   const all: RatedStroke[] = [];
   for (const [name, rating] of Object.entries(ratings)) {
     const { brush, plates } = await ratedBrush(name);

@@ -1,12 +1,10 @@
 // Loads the made-up sources and brushes into an empty database, once.
 import { parseBench, type Bench } from '@amber-stamp/core/bench';
-import { cut, makesRelief } from '@amber-stamp/core/cut';
-import { encodeRgba, fileName } from '@amber-stamp/core/formats';
+import { encodeRgba } from '@amber-stamp/core/formats';
 import { InkEngine, printSheet } from '@amber-stamp/core/ink';
 import { portraitStroke } from '@amber-stamp/core/path';
-import { heightPlate, toPlate, type Plate, type Picture } from '@amber-stamp/core/raster';
-import { firstGuess } from '@amber-stamp/core/vary';
-import { BRUSHES, SOURCES, type DemoBrush } from '@amber-stamp/demo';
+import type { Picture } from '@amber-stamp/core/raster';
+import { BRUSHES, makeBrush, SOURCES, type DemoBrush, type SourceKey } from '@amber-stamp/demo';
 import { plateFile } from '@amber-stamp/core/exr';
 import { decodeSource } from '@amber-stamp/io';
 import { eq } from 'drizzle-orm';
@@ -16,7 +14,7 @@ import { settings } from '../db/schema.ts';
 import { once, storeBytes } from '../services/blobs.ts';
 import { createBrush } from '../services/brushes.ts';
 import { addSource } from '../services/sources.ts';
-import { paintSources, type SourceKey } from './paint.ts';
+import { paintSources } from './paint.ts';
 
 const DONE = 'demo-loaded';
 const PORTRAIT = { width: 680, height: 264 };
@@ -35,19 +33,13 @@ async function keepSources(db: Queries, files: ReadonlyMap<SourceKey, Uint8Array
 }
 
 async function loadBrush(db: Queries, engine: InkEngine, demo: DemoBrush, sources: Kept): Promise<void> {
-  const first = `${fileName(demo.name)}.${makesRelief(demo.recipe) ? 'exr' : 'png'}`;
-  const wanted = [{ name: first, source: demo.source, recipe: demo.recipe }, ...(demo.more ?? [])];
-  const plates = new Map<string, Plate>();
+  const { brush, plates, orders } = makeBrush(demo, (source) => sources.get(source)!.picture);
   const kept: Bench['plates'] = {};
-  for (const { name, source, recipe } of wanted) {
-    const { id, picture } = sources.get(source)!;
-    const made = cut(picture, recipe);
-    const plate = makesRelief(recipe) ? heightPlate(made) : toPlate(made);
-    plates.set(name, plate);
-    kept[name] = { sha256: (await storeBytes(db, plateFile(plate), name)).sha256, source: id, recipe };
+  for (const [name, plate] of plates) {
+    const { source, recipe } = orders.get(name)!;
+    const { sha256 } = await storeBytes(db, plateFile(plate), name);
+    kept[name] = { sha256, source: sources.get(source)!.id, recipe };
   }
-  const { brush } = firstGuess(plates.get(first) as Plate, demo.name, first);
-  demo.tune(brush);
   const portrait = portraitStroke(PORTRAIT.width, PORTRAIT.height);
   const pixels = printSheet(engine, { brush, plates }, portrait, 'white');
   const thumbnail = await storeBytes(db, encodeRgba(PORTRAIT.width, PORTRAIT.height, pixels), 'thumbnail');

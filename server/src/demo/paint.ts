@@ -1,7 +1,6 @@
-import { SOURCES } from '@amber-stamp/demo';
+import { SOURCES, type SourceKey } from '@amber-stamp/demo';
 import { Worker } from 'node:worker_threads';
 
-export type SourceKey = keyof typeof SOURCES;
 type Painted = readonly [SourceKey, Uint8Array];
 
 /** Paints some sources in a thread of its own. */
