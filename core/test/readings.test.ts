@@ -1,7 +1,7 @@
 import { DRIVERS } from '@amber-stamp/core/model';
 import { dabsOf } from '@amber-stamp/core/vary';
 import { expect } from 'chai';
-import type { Driver } from '../src/model/brush.ts';
+import type { Driver } from '../src/model/driver-schema.ts';
 import { emptyPenColumns, makeReadings, repeatPenRow, type Column, type PenColumns } from '../src/vary/pen-columns.ts';
 import { meanReading } from '../src/vary/reading.ts';
 import { brushWith } from './helpers/make.ts';

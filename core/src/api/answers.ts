@@ -26,7 +26,7 @@ export const sourceAnswer = shape({
   bits: count(),
   createdAt: moment(),
 });
-export type SourceInfo = InferType<typeof sourceAnswer>;
+export interface SourceInfo extends InferType<typeof sourceAnswer> {}
 
 /** A brush itself; its state is a version. */
 export const brushAnswer = shape({
@@ -38,7 +38,7 @@ export const brushAnswer = shape({
   putAwayAt: string().defined().nullable(),
   createdAt: moment(),
 });
-export type BrushInfo = InferType<typeof brushAnswer>;
+export interface BrushInfo extends InferType<typeof brushAnswer> {}
 
 /** A brush as the cabinet shows it. */
 export const brushListing = shape({
@@ -53,7 +53,7 @@ export const brushListing = shape({
   keptAt: moment(),
   tips: count(),
 });
-export type BrushListing = InferType<typeof brushListing>;
+export interface BrushListing extends InferType<typeof brushListing> {}
 
 const versionFields = {
   id: id(),
@@ -66,7 +66,7 @@ const versionFields = {
 };
 /** A kept state without its body. */
 export const versionListing = shape(versionFields);
-export type VersionInfo = InferType<typeof versionListing>;
+export interface VersionInfo extends InferType<typeof versionListing> {}
 
 /** A kept state. */
 export const versionAnswer = shape({
@@ -74,11 +74,11 @@ export const versionAnswer = shape({
   brushId: id(),
   body: benchSchema as unknown as Schema<Bench>,
 });
-export type Version = InferType<typeof versionAnswer>;
+export interface Version extends InferType<typeof versionAnswer> {}
 
 /** A brush with its present state. */
 export const openBrushAnswer = shape({ brush: brushAnswer.required(), version: versionAnswer.required() });
-export type OpenBrush = InferType<typeof openBrushAnswer>;
+export interface OpenBrush extends InferType<typeof openBrushAnswer> {}
 
 /** What became of a state that was sent; not current: the brush had moved on, it was kept as a branch. */
 export const keptAnswer = shape({
@@ -87,10 +87,10 @@ export const keptAnswer = shape({
   branch: count(),
   current: boolean().required(),
 });
-export type Kept = InferType<typeof keptAnswer>;
+export interface Kept extends InferType<typeof keptAnswer> {}
 
 export const createdBrushAnswer = shape({ brush: brushAnswer.required(), kept: keptAnswer.required() });
-export type CreatedBrush = InferType<typeof createdBrushAnswer>;
+export interface CreatedBrush extends InferType<typeof createdBrushAnswer> {}
 
 /** A plate that a kept state prints with. */
 export const plateAnswer = shape({
@@ -101,17 +101,17 @@ export const plateAnswer = shape({
   sourceId: string().uuid().defined().nullable(),
   createdAt: moment(),
 });
-export type PlateInfo = InferType<typeof plateAnswer>;
+export interface PlateInfo extends InferType<typeof plateAnswer> {}
 
 /** A file by its content. */
 export const blobAnswer = shape({ sha256: sha256Schema().required(), size: count() });
-export type StoredBlob = InferType<typeof blobAnswer>;
+export interface StoredBlob extends InferType<typeof blobAnswer> {}
 
 /** What a pack brought. */
 export const importedAnswer = shape({
   brushes: array(shape({ id: id(), name: text(), alreadyHere: boolean().required() })).required(),
 });
-export type Imported = InferType<typeof importedAnswer>;
+export interface Imported extends InferType<typeof importedAnswer> {}
 
 /** Pen strokes that are kept by a name. */
 export const recordingAnswer = shape({
@@ -121,4 +121,4 @@ export const recordingAnswer = shape({
   putAwayAt: string().defined().nullable(),
   createdAt: moment(),
 });
-export type Recording = InferType<typeof recordingAnswer>;
+export interface Recording extends InferType<typeof recordingAnswer> {}

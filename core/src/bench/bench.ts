@@ -1,123 +1,87 @@
-import { array, boolean, lazy, number, object, string, type ISchema } from 'yup';
-import { recipeSchema, type Recipe } from '../cut/recipe.ts';
-import { groundPlacementSchema, PLAIN_PLACEMENT, type GroundPlacement } from '../ground/placement.ts';
+import { array, boolean, number, string, type InferType } from 'yup';
+import { recipeSchema } from '../cut/recipe.ts';
+import { groundPlacementSchema, PLAIN_PLACEMENT } from '../ground/placement.ts';
 import { GROUND_FORM, type Ground } from '../ink/coat.ts';
-import type { Brush } from '../model/brush.ts';
 import { brushSchema } from '../model/brush-schema.ts';
-import { surfaceSchema, type SurfaceState } from '../relief/press.ts';
-import { LAMP, type Lamp } from '../relief/shade.ts';
-import { colourSchema, finite, parseDocument, sha256Schema, shape } from '../model/check.ts';
-import { strokeSchema, type PenStroke } from '../model/strokes.ts';
+import { colourSchema, finite, keyed, parseDocument, sha256Schema, shape, typed } from '../model/check.ts';
+import { strokeSchema } from '../model/strokes.ts';
+import { surfaceSchema } from '../relief/press.ts';
+import { LAMP } from '../relief/shade.ts';
 
-/** A plate of the bench: its kept bytes and the chain that it came from. */
-export interface BenchPlate {
-  sha256: string;
-  source: string | null;
-  recipe: Recipe | null;
-}
-export interface BrushState {
-  brush: Brush;
-  plates: Record<string, BenchPlate>;
-}
-/** A stroke of the user's on the wide sheet, and what was made of it afterwards. */
-export interface OwnStroke extends PenStroke {
-  /** what its chance is drawn by: it keeps its look when strokes before it go or come */
-  number: number;
-  /** it takes away instead of printing */
-  away?: boolean;
-  /** another brush, as it was when it was chosen; missing: the brush of the bench */
-  state?: BrushState;
-  /** its own colour for the lowest coat; missing: the brush's */
-  colour?: string;
-  /** how it lies on the ground; missing: as the sheet says */
-  lie?: GroundPlacement;
-}
-/** A kept state to compare with. */
-export interface Pin extends BrushState {
-  label: string;
-  /** the version that it was pinned at; null: none is known */
-  version: string | null;
-  /** as it was measured when it was pinned; null: it was not */
-  echo: number | null;
-  texture: number | null;
-}
-export interface SheetState {
-  ground: Ground;
-  trial: boolean;
-  /** source of the picture that is the ground */
-  picture: string | null;
-  /** how strokes lie that say nothing themselves */
-  lie: GroundPlacement;
-  /** what lies over the ground where strokes uncover */
-  cover: string;
-  /** lights what stands above the sheet, and reliefs that are tried on a surface */
-  lamp: Lamp;
-  /** the surface that the tip is tried on, with what was pressed on it */
-  surface: SurfaceState;
-}
-/** Everything on the bench of one brush: what a version keeps and what undo reaches. */
-export interface Bench extends BrushState {
-  /** the user's own strokes on the wide sheet, in its px */
-  strokes: OwnStroke[];
-  sheet: SheetState;
-  pins: Pin[];
-  /** properties still at their first guess, with the reason of each */
-  guessed: Record<string, string>;
-  /** rows that this brush keeps at hand */
-  atHand: string[];
-}
-
-const plate = shape({
+const plateSchema = shape({
   sha256: sha256Schema().required(),
   source: string().uuid().nullable().default(null),
   recipe: recipeSchema.nullable().default(null),
 });
-const keyed = (item: ISchema<unknown>) =>
-  lazy((value: unknown) =>
-    object(Object.fromEntries(Object.keys((value ?? {}) as object).map((key) => [key, item]))).default({}),
-  );
-const state = { brush: brushSchema.required(), plates: keyed(plate.required()) };
+/** A plate of the bench: its kept bytes and the chain that it came from. */
+export interface BenchPlate extends InferType<typeof plateSchema> {}
+
+const state = { brush: brushSchema.required(), plates: keyed(plateSchema.required()) };
+const stateSchema = shape(state);
+export interface BrushState extends InferType<typeof stateSchema> {}
 
 const ownStrokeSchema = strokeSchema.shape({
+  /** what its chance is drawn by: it keeps its look when strokes before it go or come */
   number: number().integer().min(0).required(),
+  /** it takes away instead of printing */
   away: boolean().optional(),
-  state: shape(state).optional().default(undefined),
+  /** another brush, as it was when it was chosen; missing: the brush of the bench */
+  state: stateSchema.optional().default(undefined),
+  /** its own colour for the lowest coat; missing: the brush's */
   colour: colourSchema().optional(),
+  /** how it lies on the ground; missing: as the sheet says */
   lie: groundPlacementSchema.optional().default(undefined),
 });
+/** A stroke of the user's on the wide sheet, and what was made of it afterwards. */
+export interface OwnStroke extends InferType<typeof ownStrokeSchema> {}
 
 export const MAX_PINS = 60;
 export const DEFAULT_COVER = '#b9b3a6';
 
+const sheetSchema = shape({
+  ground: typed<Ground>(string().matches(GROUND_FORM).default('white')),
+  trial: boolean().default(true),
+  /** source of the picture that is the ground */
+  picture: string().uuid().nullable().default(null),
+  /** how strokes lie that say nothing themselves */
+  lie: groundPlacementSchema.default({ ...PLAIN_PLACEMENT }),
+  /** what lies over the ground where strokes uncover */
+  cover: colourSchema().default(DEFAULT_COVER),
+  /** lights what stands above the sheet, and reliefs that are tried on a surface */
+  lamp: shape({
+    azimuthDeg: finite().min(-180).max(180).default(LAMP.azimuthDeg),
+    altitudeDeg: finite().min(8).max(85).default(LAMP.altitudeDeg),
+  }),
+  /** the surface that the tip is tried on, with what was pressed on it */
+  surface: surfaceSchema,
+});
+export interface SheetState extends InferType<typeof sheetSchema> {}
+
+const pinSchema = shape({
+  ...state,
+  label: string().max(200).required(),
+  /** the version that it was pinned at; null: none is known */
+  version: string().uuid().nullable().default(null),
+  /** as it was measured when it was pinned; null: it was not */
+  echo: finite().min(0).max(100).nullable().default(null),
+  texture: finite().min(0).max(100).nullable().default(null),
+});
+/** A kept state to compare with. */
+export interface Pin extends InferType<typeof pinSchema> {}
+
 export const benchSchema = shape({
   ...state,
+  /** the user's own strokes on the wide sheet, in its px */
   strokes: array(ownStrokeSchema).max(2000).default([]),
-  sheet: shape({
-    ground: string().matches(GROUND_FORM).default('white'),
-    trial: boolean().default(true),
-    picture: string().uuid().nullable().default(null),
-    lie: groundPlacementSchema.default({ ...PLAIN_PLACEMENT }),
-    cover: colourSchema().default(DEFAULT_COVER),
-    lamp: shape({
-      azimuthDeg: finite().min(-180).max(180).default(LAMP.azimuthDeg),
-      altitudeDeg: finite().min(8).max(85).default(LAMP.altitudeDeg),
-    }),
-    surface: surfaceSchema,
-  }),
-  pins: array(
-    shape({
-      ...state,
-      label: string().max(200).required(),
-      version: string().uuid().nullable().default(null),
-      echo: finite().min(0).max(100).nullable().default(null),
-      texture: finite().min(0).max(100).nullable().default(null),
-    }),
-  )
-    .max(MAX_PINS)
-    .default([]),
+  sheet: sheetSchema,
+  pins: array(pinSchema).max(MAX_PINS).default([]),
+  /** properties still at their first guess, with the reason of each */
   guessed: keyed(string().required()),
+  /** rows that this brush keeps at hand */
   atHand: array(string().max(40).required()).max(40).default([]),
 });
+/** Everything on the bench of one brush: what a version keeps and what undo reaches. */
+export interface Bench extends InferType<typeof benchSchema> {}
 
 /** Chance numbers of the trial strokes come before those of the user's own. */
 export const FIRST_OWN_NUMBER = 16;
@@ -142,4 +106,4 @@ function migrated(value: unknown): unknown {
 
 /** Reads the body of a version strictly. */
 export const parseBench = (value: unknown, where = 'version'): Bench =>
-  parseDocument<Bench>(benchSchema, migrated(value), where);
+  parseDocument(benchSchema, migrated(value), where);

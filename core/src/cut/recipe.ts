@@ -1,6 +1,6 @@
-import { array, boolean, lazy, number, object, string, type AnySchema, type ObjectSchema } from 'yup';
+import { array, boolean, lazy, number, object, string, type AnySchema, type InferType, type Schema } from 'yup';
 import { AmberError } from '../errors.ts';
-import { colourSchema, finite, parseDocument, shape } from '../model/check.ts';
+import { colourSchema, finite, parseDocument, shape, typed } from '../model/check.ts';
 import { defaultsOf, isStep, STEPS, stepNamed } from './steps.ts';
 import type { Param, ParamValue } from './step.ts';
 
@@ -12,11 +12,6 @@ export interface RecipeStep {
   step: string;
   on: boolean;
   [param: string]: ParamValue;
-}
-export interface Recipe {
-  format: 'amber-stamp/recipe';
-  version: 1;
-  steps: RecipeStep[];
 }
 
 function paramSchema(param: Param): AnySchema {
@@ -49,27 +44,31 @@ function rowsSchema(param: Param & { kind: 'rows' }): AnySchema {
     .default(() => param.default.map((numbers) => [...numbers]));
 }
 
-const STEP_SCHEMAS = new Map<string, ObjectSchema<object>>(
+const STEP_SCHEMAS = new Map<string, Schema<RecipeStep>>(
   STEPS.map(({ name, params }) => [
     name,
-    shape({
-      step: string().oneOf([name]).required(),
-      on: boolean().default(true),
-      ...Object.fromEntries(Object.entries(params).map(([key, param]) => [key, paramSchema(param)])),
-    }) as ObjectSchema<object>,
+    typed<RecipeStep>(
+      shape({
+        step: string().oneOf([name]).required(),
+        on: boolean().default(true),
+        ...Object.fromEntries(Object.entries(params).map(([key, param]) => [key, paramSchema(param)])),
+      }),
+    ),
   ]),
 );
 
-const anyStep = lazy((value: unknown) => {
+const anyStep = lazy((value: unknown): Schema<RecipeStep> => {
   const name = (value as { step?: unknown } | null)?.step;
   const known = typeof name === 'string' && STEP_SCHEMAS.get(name);
   return (
     known ||
-    object({
-      step: string()
-        .oneOf(STEPS.map((s) => s.name))
-        .required(),
-    })
+    typed(
+      object({
+        step: string()
+          .oneOf(STEPS.map((s) => s.name))
+          .required(),
+      }),
+    )
   );
 });
 
@@ -78,10 +77,10 @@ export const recipeSchema = shape({
   version: number().oneOf([1]).required(),
   steps: array(anyStep).max(64).required(),
 });
+export interface Recipe extends InferType<typeof recipeSchema> {}
 
 /** Reads a recipe strictly; missing settings take their defaults. */
-export const parseRecipe = (value: unknown, where = 'recipe'): Recipe =>
-  parseDocument<Recipe>(recipeSchema, value, where);
+export const parseRecipe = (value: unknown, where = 'recipe'): Recipe => parseDocument(recipeSchema, value, where);
 
 /** A step with its defaults and what is given. */
 export function makeStep(name: string, values: Record<string, ParamValue> = {}): RecipeStep {

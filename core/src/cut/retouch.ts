@@ -1,7 +1,8 @@
 import { clamp, smoothstep } from '../maths/ramps.ts';
 import { InkEngine } from '../ink/engine.ts';
 import { layOnce, sheetOrder, type BrushWithPlates } from '../ink/print.ts';
-import { unmutedCoats, type Brush } from '../model/brush.ts';
+import { unmutedCoats } from '../model/brush.ts';
+import type { Brush } from '../model/brush-schema.ts';
 import type { PenPoint, PenStroke } from '../model/strokes.ts';
 import type { Raster } from '../raster/raster.ts';
 import { dabsOf } from '../vary/dabs.ts';

@@ -18,6 +18,8 @@ export interface NumberParam extends ParamText {
   default: number;
   /** it has no ends worth a handle */
   typed?: true;
+  /** how far a handle reaches where values worth having end long before the limits; more can be typed */
+  reach?: readonly [number, number];
 }
 export interface ChoiceParam<Option extends string = string> extends ParamText {
   kind: 'choice';

@@ -1,29 +1,15 @@
 import { sha256 } from '@noble/hashes/sha2';
 import { bytesToHex } from '@noble/hashes/utils';
 import { strFromU8, strToU8, unzipSync, zipSync, type Zippable } from 'fflate';
-import { lazy, number, object, string } from 'yup';
+import { number, string, type InferType } from 'yup';
 import { parseRecipe, withMaterials, type Recipe } from '../cut/recipe.ts';
 import { AmberError } from '../errors.ts';
-import { plateNames, type Brush } from '../model/brush.ts';
-import { parseBrush } from '../model/brush-schema.ts';
-import { parseDocument, parseJson, shape } from '../model/check.ts';
+import { plateNames } from '../model/brush.ts';
+import { parseBrush, type Brush } from '../model/brush-schema.ts';
+import { keyed, parseDocument, parseJson, sha256Schema, shape } from '../model/check.ts';
 import type { Plate } from '../raster/raster.ts';
 import { decodePlate } from './png.ts';
 import { zipDirectory } from './zip-directory.ts';
-
-/** Where a plate came from, as paths of the pack. */
-export interface PlateOrigin {
-  recipe?: string;
-  source?: string;
-}
-export interface PackManifest {
-  format: 'amber-stamp/pack';
-  version: 1;
-  /** SHA-256 in hex of every other entry, by path */
-  entries: Record<string, string>;
-  /** by plate name */
-  origins: Record<string, PlateOrigin>;
-}
 
 /** A checked pack. Plates and sources are the files as they are. */
 export interface Pack {
@@ -70,29 +56,19 @@ function checkDirectory(bytes: Uint8Array): void {
   if (!seen.has('manifest.json')) throw bad('The pack has no manifest.json', 'manifest.json');
 }
 
-const hashes = lazy((value: unknown) =>
-  object(
-    Object.fromEntries(
-      Object.keys((value ?? {}) as object).map((key) => [
-        key,
-        string()
-          .matches(/^[0-9a-f]{64}$/, '${path} must be a SHA-256 in hex')
-          .required(),
-      ]),
-    ),
-  ).required(),
-);
-const origin = shape({ recipe: string().default(undefined), source: string().default(undefined) });
-const origins = lazy((value: unknown) =>
-  object(Object.fromEntries(Object.keys((value ?? {}) as object).map((key) => [key, origin]))),
-);
+const originSchema = shape({ recipe: string().optional(), source: string().optional() });
+/** Where a plate came from, as paths of the pack. */
+export interface PlateOrigin extends InferType<typeof originSchema> {}
 
 export const manifestSchema = shape({
   format: string().oneOf(['amber-stamp/pack']).required(),
   version: number().oneOf([1]).required(),
-  entries: hashes,
-  origins,
+  /** SHA-256 in hex of every other entry, by path */
+  entries: keyed(sha256Schema().required(), 'error'),
+  /** by plate name */
+  origins: keyed(originSchema),
 });
+export interface PackManifest extends InferType<typeof manifestSchema> {}
 
 function checkHashes(manifest: PackManifest, files: Map<string, Uint8Array>): void {
   for (const [name, bytes] of files) {
@@ -119,11 +95,7 @@ export function readPack(bytes: Uint8Array, decode: (file: Uint8Array, where: st
   const files = new Map(Object.entries(raw));
   const manifestBytes = files.get('manifest.json') as Uint8Array;
   files.delete('manifest.json');
-  const manifest = parseDocument<PackManifest>(
-    manifestSchema,
-    parseJson(strFromU8(manifestBytes), 'manifest.json'),
-    'manifest.json',
-  );
+  const manifest = parseDocument(manifestSchema, parseJson(strFromU8(manifestBytes), 'manifest.json'), 'manifest.json');
   checkHashes(manifest, files);
   const pack: Pack = {
     brushes: [],
@@ -131,7 +103,7 @@ export function readPack(bytes: Uint8Array, decode: (file: Uint8Array, where: st
     decoded: new Map(),
     recipes: new Map(),
     files,
-    origins: manifest.origins ?? {},
+    origins: manifest.origins,
   };
   for (const [name, content] of files) {
     if (name.startsWith('plates/')) {

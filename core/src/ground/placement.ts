@@ -1,4 +1,4 @@
-import { string } from 'yup';
+import { string, type InferType } from 'yup';
 import { finite, shape } from '../model/check.ts';
 
 /** The layers of the scene, back to front. A picture of the user's is one layer. */
@@ -23,33 +23,21 @@ export const BLENDS = [
   'dissolve',
 ] as const;
 
-/** How ink lies on the ground. */
-export interface GroundPlacement {
-  place: (typeof PLACES)[number];
-  /** which layer it lies in front of, behind or clipped to */
-  layer: SceneLayer;
-  blend: (typeof BLENDS)[number];
-  opacityPct: number;
-  /** deviation of a slight blur afterwards, px of the sheet */
-  blurPx: number;
-}
 export const MAX_BLUR_PX = 24;
 
-export const PLAIN_PLACEMENT: Readonly<GroundPlacement> = {
-  place: 'front',
-  layer: 'floor',
-  blend: 'normal',
-  opacityPct: 100,
-  blurPx: 0,
-};
-
 export const groundPlacementSchema = shape({
-  place: string().oneOf(PLACES).default(PLAIN_PLACEMENT.place),
-  layer: string().oneOf(SCENE_LAYERS).default(PLAIN_PLACEMENT.layer),
-  blend: string().oneOf(BLENDS).default(PLAIN_PLACEMENT.blend),
-  opacityPct: finite().min(0).max(100).default(PLAIN_PLACEMENT.opacityPct),
-  blurPx: finite().min(0).max(MAX_BLUR_PX).default(PLAIN_PLACEMENT.blurPx),
+  place: string().oneOf(PLACES).default('front'),
+  /** which layer it lies in front of, behind or clipped to */
+  layer: string().oneOf(SCENE_LAYERS).default('floor'),
+  blend: string().oneOf(BLENDS).default('normal'),
+  opacityPct: finite().min(0).max(100).default(100),
+  /** deviation of a slight blur afterwards, px of the sheet */
+  blurPx: finite().min(0).max(MAX_BLUR_PX).default(0),
 });
+/** How ink lies on the ground. */
+export interface GroundPlacement extends InferType<typeof groundPlacementSchema> {}
+
+export const PLAIN_PLACEMENT: Readonly<GroundPlacement> = groundPlacementSchema.getDefault();
 
 /** Whether ink simply lies over everything: then a plain ground needs no putting together. */
 export const isPlainPlacement = ({ place, blend, opacityPct, blurPx }: GroundPlacement): boolean =>

@@ -1,6 +1,6 @@
 import { BLEND_FUNCTIONS } from '../maths/blend-modes.ts';
 import { clamp } from '../maths/ramps.ts';
-import type { Coat } from '../model/brush.ts';
+import type { Coat } from '../model/coat-schema.ts';
 
 type Join = Coat['join'];
 

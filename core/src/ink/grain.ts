@@ -1,7 +1,7 @@
 import { sinCosTurns } from '../maths/angles.ts';
 import { clamp, contrastGain } from '../maths/ramps.ts';
 import { BLEND_FUNCTIONS, type BlendMode } from '../maths/blend-modes.ts';
-import type { Grain } from '../model/brush.ts';
+import type { Grain } from '../model/coat-schema.ts';
 import { resample } from '../raster/resample.ts';
 import { fromPlate, type Plate, type Raster } from '../raster/raster.ts';
 

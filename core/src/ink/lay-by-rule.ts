@@ -1,5 +1,5 @@
 import { chanceAfter, chanceStart } from '../maths/hash.ts';
-import type { MEETS } from '../model/brush.ts';
+import type { MEETS } from '../model/coat-schema.ts';
 import type { GrainField, Through } from './grain.ts';
 import { RECORD_32, RECORD_64 } from './layout.ts';
 import { spanBegin, spanEnd } from './place.ts';

@@ -1,4 +1,4 @@
-import type { Brush } from '../model/brush.ts';
+import type { Brush } from '../model/brush-schema.ts';
 import { inkColour, takesAway, type Ground } from './coat.ts';
 import { mayTint } from './tint.ts';
 

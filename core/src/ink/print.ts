@@ -1,4 +1,5 @@
-import { unmutedCoats, type Brush } from '../model/brush.ts';
+import { unmutedCoats } from '../model/brush.ts';
+import type { Brush } from '../model/brush-schema.ts';
 import type { PenStroke, Strokes } from '../model/strokes.ts';
 import { LAMP } from '../relief/shade.ts';
 import type { DabTable } from '../vary/dab-table.ts';

@@ -1,4 +1,5 @@
-import { unmutedCoats, type Brush } from '../model/brush.ts';
+import { unmutedCoats } from '../model/brush.ts';
+import type { Brush } from '../model/brush-schema.ts';
 import type { DabTable } from '../vary/dab-table.ts';
 import { coatPrint, layCoat, type CoatJob, type Ground, type LaidCoat, type Plates } from './coat.ts';
 import type { InkEngine } from './engine.ts';

@@ -1,5 +1,6 @@
 import type { StrokePrint } from './types.ts';
-import type { Brush, Coat } from '../model/brush.ts';
+import type { Brush } from '../model/brush-schema.ts';
+import type { Coat } from '../model/coat-schema.ts';
 import type { Plate } from '../raster/raster.ts';
 import type { Lamp } from '../relief/shade.ts';
 import type { DabTable } from '../vary/dab-table.ts';

@@ -1,7 +1,7 @@
 import type { Rgb } from './types.ts';
 import { clamp } from '../maths/ramps.ts';
 import { fromLch, mixLch, partsOf, toLch } from '../maths/colour.ts';
-import type { Coat } from '../model/brush.ts';
+import type { Coat } from '../model/coat-schema.ts';
 import type { DabTable } from '../vary/dab-table.ts';
 
 /**

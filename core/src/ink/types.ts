@@ -1,5 +1,5 @@
 import type { Box } from '../raster/box.ts';
-import type { Coat } from '../model/brush.ts';
+import type { Coat } from '../model/coat-schema.ts';
 import type { GrainField, Through } from './grain.ts';
 
 /** A tile of coverage: where it lies in memory, and the part of it that dabs may have touched, in tile px. */

@@ -1,4 +1,15 @@
-import { number, object, string, ValidationError, type AnySchema, type ObjectShape } from 'yup';
+import {
+  lazy,
+  number,
+  object,
+  string,
+  ValidationError,
+  type AnySchema,
+  type InferType,
+  type ISchema,
+  type ObjectShape,
+  type Schema,
+} from 'yup';
 import { AmberError } from '../errors.ts';
 
 const MAX_DEPTH = 24;
@@ -14,11 +25,21 @@ export const finite = () =>
 /** A colour such as #2a211c. */
 export const colourSchema = () => string().matches(/^#[0-9a-f]{6}$/i, '${path} must be a colour such as #2a211c');
 
+/** Says what a schema gives where its type cannot be inferred. */
+export const typed = <T>(schema: AnySchema): Schema<T> => schema as Schema<T>;
+
 /** A SHA-256 in hex. */
-export const sha256Schema = () => string().matches(/^[0-9a-f]{64}$/);
+export const sha256Schema = () => string().matches(/^[0-9a-f]{64}$/, '${path} must be a SHA-256 in hex');
 
 /** A strict object: a key that is not in the shape is an error. */
 export const shape = <Fields extends ObjectShape>(fields: Fields) => object(fields).noUnknown('unknown key');
+
+/** A record of any keys; where it is missing it is empty, or an error. */
+export const keyed = <T>(item: ISchema<T>, missing: 'empty' | 'error' = 'empty') =>
+  lazy((value: unknown) => {
+    const record = object(Object.fromEntries(Object.keys((value ?? {}) as object).map((key) => [key, item])));
+    return typed<Record<string, T>>(missing === 'empty' ? record.default({}) : record.required());
+  });
 
 function checkNesting(value: unknown, where: string, path: string, depth: number): void {
   if (typeof value !== 'object' || value === null) return;
@@ -71,7 +92,7 @@ function checkVersion(value: unknown, where: string): void {
 }
 
 /** Checks a value strictly against a schema and completes it with the schema's defaults. Never changes its input. */
-export function parseDocument<T>(schema: AnySchema, value: unknown, where: string): T {
+export function parseDocument<S extends AnySchema>(schema: S, value: unknown, where: string): InferType<S> {
   if (typeof value !== 'object' || value === null || Array.isArray(value))
     throw new AmberError('bad-value', `${where} must be an object in braces, with its format and version.`, where);
   checkNesting(value, where, '', 0);
@@ -82,7 +103,7 @@ export function parseDocument<T>(schema: AnySchema, value: unknown, where: strin
     if (!(cause instanceof ValidationError)) throw cause;
     throw fromYup(cause, where);
   }
-  return schema.cast(value, { assert: false }) as T;
+  return schema.cast(value, { assert: false }) as InferType<S>;
 }
 
 function fromYup(error: ValidationError, where: string): AmberError {

@@ -1,27 +1,32 @@
-export { brushSchema, parseBrush, plainBrush } from './brush-schema.ts';
+export { type Brush, brushSchema, parseBrush, plainBrush, type Taper, taperSchema } from './brush-schema.ts';
+export { largestPx, plateNames } from './brush.ts';
 export {
-  type Brush,
   type Card,
+  cardSchema,
+  deckSchema,
+  floorSchema,
+  grainSchema,
   type Coat,
   type CoatInk,
   DEALS,
-  DRIVERS,
   type Deck,
-  type Driver,
-  type DriverName,
-  FOLLOWS,
-  type Follow,
   type Grain,
   JOINS,
   MEETS,
   type Properties,
+} from './coat-schema.ts';
+export {
+  DRIVERS,
+  driverSchema,
+  type Driver,
+  type DriverName,
+  FOLLOWS,
+  type Follow,
   type Property,
   SPREADS,
-  type Taper,
-  largestPx,
-  plateNames,
-} from './brush.ts';
+} from './driver-schema.ts';
 export { parseDocument, parseJson, sha256Schema, shape } from './check.ts';
+export { defaultOf, type Limits, limitsOf, within } from './limits.ts';
 export { jsonSchema } from './json-schema.ts';
 export { PROPERTIES, type PropertyDefinition, type PropertyName } from './properties.ts';
 export {

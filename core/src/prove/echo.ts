@@ -1,6 +1,7 @@
 import type { Plates } from '../ink/coat.ts';
 import type { InkEngine } from '../ink/engine.ts';
-import { unmutedCoats, type Brush } from '../model/brush.ts';
+import { unmutedCoats } from '../model/brush.ts';
+import type { Brush } from '../model/brush-schema.ts';
 import type { PenStroke } from '../model/strokes.ts';
 import type { Raster } from '../raster/raster.ts';
 import { featuresOf, giveAwaysIn, type GiveAway, type Looked } from './features.ts';

@@ -1,5 +1,6 @@
 import type { RecipeStep } from '../cut/recipe.ts';
-import type { Brush, Coat } from '../model/brush.ts';
+import type { Brush } from '../model/brush-schema.ts';
+import type { Coat } from '../model/coat-schema.ts';
 
 /** How a new plate is cut from another. */
 export interface Derived {

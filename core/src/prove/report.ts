@@ -1,5 +1,5 @@
 import type { Plates } from '../ink/coat.ts';
-import type { Brush } from '../model/brush.ts';
+import type { Brush } from '../model/brush-schema.ts';
 import type { Plate } from '../raster/raster.ts';
 import type { Flaw } from '../flaws/flaw.ts';
 import { ANALYSIS_SIDE, analysedTip } from '../flaws/analysed-tip.ts';

@@ -1,6 +1,8 @@
 import type { Plates } from '../ink/coat.ts';
 import { LN2, logTwo } from '../maths/roots.ts';
-import type { Brush, Coat, Properties, Property } from '../model/brush.ts';
+import type { Brush } from '../model/brush-schema.ts';
+import type { Coat, Properties } from '../model/coat-schema.ts';
+import type { Property } from '../model/driver-schema.ts';
 import { expMinus } from '../maths/exponential.ts';
 import { fromPlate } from '../raster/raster.ts';
 import { measureShape } from '../vary/shape.ts';

@@ -1,61 +1,47 @@
-import { array, number, string } from 'yup';
+import { array, number, string, type InferType } from 'yup';
 import { smoothstep } from '../maths/ramps.ts';
-import { finite, shape } from '../model/check.ts';
+import { finite, shape, typed } from '../model/check.ts';
 import type { Raster } from '../raster/raster.ts';
 import { valueAt } from '../raster/sample.ts';
-import { SURFACES, type Surface, type SurfaceName } from './surface.ts';
+import { SURFACES, type Surface } from './surface.ts';
 
 export const EDGES = ['constant', 'soft'] as const;
 
-/** One dab pressed on a surface. Places and directions are those of the bare surface. */
-export interface Press {
-  /** which surface it lies on: each keeps its own */
-  on: SurfaceName;
-  /** the middle of the tip */
-  at: readonly [number, number, number];
-  /** where the top of the tip points */
-  up: readonly [number, number, number];
-  /** side of the tip, in units of the surface */
-  size: number;
-  /** height 1 in percent of the size; below 0 it goes into the surface */
-  depthPct: number;
-  /** full up to the rim of the tip, or running out towards it in a circle */
-  edge: (typeof EDGES)[number];
-  /** which card of the lowest coat */
-  card: number;
-  /** dabs of one stroke, of a number above 0, do not add up: where they overlap the farthest stands. 0: it adds */
-  stroke: number;
-}
-
-/** What is tried on surfaces: which is looked at, and what was pressed on all of them, in order. */
-export interface SurfaceState {
-  shape: SurfaceName;
-  presses: Press[];
-}
-
 export const MAX_PRESSES = 800;
 
-/** What lies on the surface that is looked at. */
-export const pressesOn = ({ shape, presses }: SurfaceState): Press[] => presses.filter(({ on }) => on === shape);
-const triple = () => array(finite().min(-4).max(4).required()).length(3).required();
+type Triple = readonly [number, number, number];
+const triple = () => typed<Triple>(array(finite().min(-4).max(4).required()).length(3).required());
+
+/** One dab pressed on a surface. Places and directions are those of the bare surface. */
+const pressSchema = shape({
+  /** which surface it lies on: each keeps its own */
+  on: string().oneOf(SURFACES).required(),
+  /** the middle of the tip */
+  at: triple(),
+  /** where the top of the tip points */
+  up: triple(),
+  /** side of the tip, in units of the surface */
+  size: finite().min(0.001).max(8).required(),
+  /** height 1 in percent of the size; below 0 it goes into the surface */
+  depthPct: finite().min(-400).max(400).required(),
+  /** full up to the rim of the tip, or running out towards it in a circle */
+  edge: string().oneOf(EDGES).default('constant'),
+  /** which card of the lowest coat */
+  card: number().integer().min(0).max(63).default(0),
+  /** dabs of one stroke, of a number above 0, do not add up: where they overlap the farthest stands. 0: it adds */
+  stroke: number().integer().min(0).max(1e6).default(0),
+});
+export interface Press extends InferType<typeof pressSchema> {}
 
 export const surfaceSchema = shape({
   shape: string().oneOf(SURFACES).default('plane'),
-  presses: array(
-    shape({
-      on: string().oneOf(SURFACES).required(),
-      at: triple(),
-      up: triple(),
-      size: finite().min(0.001).max(8).required(),
-      depthPct: finite().min(-400).max(400).required(),
-      edge: string().oneOf(EDGES).default('constant'),
-      card: number().integer().min(0).max(63).default(0),
-      stroke: number().integer().min(0).max(1e6).default(0),
-    }),
-  )
-    .max(MAX_PRESSES)
-    .default([]),
+  presses: array(pressSchema).max(MAX_PRESSES).default([]),
 });
+/** What is tried on surfaces: which is looked at, and what was pressed on all of them, in order. */
+export interface SurfaceState extends InferType<typeof surfaceSchema> {}
+
+/** What lies on the surface that is looked at. */
+export const pressesOn = ({ shape, presses }: SurfaceState): Press[] => presses.filter(({ on }) => on === shape);
 
 /** A tip to press with: heights, or with overhangs where each place also moves across and up, in shares of the side. */
 export interface PressTip {

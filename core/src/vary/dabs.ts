@@ -1,6 +1,6 @@
 import { sinCosTurns } from '../maths/angles.ts';
 import { clamp } from '../maths/ramps.ts';
-import type { Brush } from '../model/brush.ts';
+import type { Brush } from '../model/brush-schema.ts';
 import { PROPERTIES, PROPERTY_NAMES } from '../model/properties.ts';
 import type { PenStroke } from '../model/strokes.ts';
 import { dabTable, type DabTable } from './dab-table.ts';

@@ -1,6 +1,6 @@
 import { chance6 } from '../maths/hash.ts';
 import { clamp } from '../maths/ramps.ts';
-import type { Deck } from '../model/brush.ts';
+import type { Deck } from '../model/coat-schema.ts';
 import type { PenColumns } from './pen-columns.ts';
 import type { StrokeKey } from './value.ts';
 

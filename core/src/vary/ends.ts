@@ -1,6 +1,7 @@
 import { curveFunction } from '../maths/curve.ts';
 import { lerp } from '../maths/ramps.ts';
-import type { Brush, Coat, Taper } from '../model/brush.ts';
+import type { Brush, Taper } from '../model/brush-schema.ts';
+import type { Coat } from '../model/coat-schema.ts';
 import type { PenStroke, WidthProfile } from '../model/strokes.ts';
 import type { PenColumns } from './pen-columns.ts';
 

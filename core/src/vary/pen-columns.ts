@@ -1,4 +1,4 @@
-import type { DriverName } from '../model/brush.ts';
+import type { DriverName } from '../model/driver-schema.ts';
 import { clamp } from '../maths/ramps.ts';
 
 /** The pen at every dab of a stroke, as columns: what drivers read. Units as in PathSample. */

@@ -1,6 +1,6 @@
 import { curveFunction, isStraight } from '../maths/curve.ts';
 import { chanceAfter } from '../maths/hash.ts';
-import type { Driver, DriverName } from '../model/brush.ts';
+import type { Driver, DriverName } from '../model/driver-schema.ts';
 import { fraction, READ, type Column, type PenColumns } from './pen-columns.ts';
 import { drawOf, rollStart, type Draw, type DrawKey } from './spread.ts';
 

@@ -1,4 +1,4 @@
-import type { Driver, DriverName } from '../model/brush.ts';
+import type { Driver, DriverName } from '../model/driver-schema.ts';
 import type { PenStroke } from '../model/strokes.ts';
 import { pathReader, readStill, smoothPath } from '../path/path.ts';
 import { trialStrokes } from '../path/trial.ts';

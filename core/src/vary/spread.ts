@@ -1,5 +1,5 @@
 import { chanceAfter, chanceStart } from '../maths/hash.ts';
-import type { Driver } from '../model/brush.ts';
+import type { Driver } from '../model/driver-schema.ts';
 
 /** Where a draw stands: every number is part of the hash, so a change elsewhere never re-rolls it. */
 export interface DrawKey {

@@ -1,5 +1,7 @@
 import { STRAIGHT } from '../maths/curve.ts';
-import type { Brush, Coat, Properties, Property } from '../model/brush.ts';
+import type { Brush } from '../model/brush-schema.ts';
+import type { Coat, Properties } from '../model/coat-schema.ts';
+import type { Property } from '../model/driver-schema.ts';
 
 /** A setting of a coat that a ladder can be swept over. */
 export interface Sweep {

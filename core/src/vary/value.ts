@@ -1,5 +1,6 @@
 import { lerp } from '../maths/ramps.ts';
-import type { AngleProperty, Coat, Follow, MirrorProperty, Property } from '../model/brush.ts';
+import type { Coat } from '../model/coat-schema.ts';
+import type { AngleProperty, Follow, MirrorProperty, Property } from '../model/driver-schema.ts';
 import { PROPERTIES, PROPERTY_NAMES, type PropertyKind, type PropertyName } from '../model/properties.ts';
 import type { Column, PenColumns } from './pen-columns.ts';
 import { meanReading } from './reading.ts';

@@ -145,10 +145,11 @@ function NumberParam({ param, value, onLive, onDone }: FieldProps<Kind<'number'>
         {typedField}
       </div>
     );
+  const [min, max] = param.reach ?? [param.min, param.max];
   // wide ranges get their room where the small values are
-  const root = param.min >= 0 && param.max - param.min > 400;
-  const toSlider = (v: number) => (root ? Math.sqrt((v - param.min) / (param.max - param.min)) * 1000 : v);
-  const fromSlider = (v: number) => (root ? Math.round(param.min + (v / 1000) ** 2 * (param.max - param.min)) : v);
+  const root = min >= 0 && max - min > 400;
+  const toSlider = (v: number) => (root ? Math.sqrt((v - min) / (max - min)) * 1000 : v);
+  const fromSlider = (v: number) => (root ? Math.round(min + (v / 1000) ** 2 * (max - min)) : v);
   return (
     <div className="param">
       <Tooltip title={param.help} placement="left">
@@ -159,9 +160,9 @@ function NumberParam({ param, value, onLive, onDone }: FieldProps<Kind<'number'>
       </Tooltip>
       <Slider
         size="small"
-        value={toSlider(Number(value))}
-        min={root ? 0 : param.min}
-        max={root ? 1000 : param.max}
+        value={toSlider(Math.max(min, Math.min(max, Number(value))))}
+        min={root ? 0 : min}
+        max={root ? 1000 : max}
         step={root ? 1 : param.step}
         aria-label={label}
         scale={fromSlider}

@@ -1,5 +1,15 @@
 import { STRAIGHT } from '@amber-stamp/core/maths';
-import { DRIVERS, SPREADS, type Driver, type DriverName, type Property } from '@amber-stamp/core/model';
+import {
+  DRIVERS,
+  driverSchema,
+  limitsOf,
+  SPREADS,
+  within,
+  type Driver,
+  type DriverName,
+  type Limits,
+  type Property,
+} from '@amber-stamp/core/model';
 import { Menu, MenuItem, Select, Slider } from '@mui/material';
 import { useState } from 'react';
 import { editProperty } from '../../bench/edit.ts';
@@ -19,6 +29,9 @@ const DRIVER_WORDS: Record<DriverName, string> = {
   progress: 'progress along the stroke',
   cycle: 'a cycle of so many px',
 };
+const LENGTH_PX = limitsOf(driverSchema.fields.lengthPx);
+const DRIFT = limitsOf(driverSchema.fields.length);
+const MEMORY = limitsOf(driverSchema.fields.memory);
 const SPREAD_WORDS = {
   even: 'spread evenly',
   centred: 'most near the middle',
@@ -125,6 +138,7 @@ function OneDriver({ row, label, driver, index, share, chosen, onChoose }: Drive
         <Amount
           label={`Length of the cycle in ${label}`}
           unit="px"
+          limits={LENGTH_PX}
           value={driver.lengthPx ?? 400}
           edit={(v) => edit((d) => void (d.lengthPx = v))}
           told={`${label}: length of the cycle`}
@@ -137,6 +151,7 @@ function OneDriver({ row, label, driver, index, share, chosen, onChoose }: Drive
 interface AmountProps {
   label: string;
   unit: string;
+  limits: Limits;
   value: number;
   edit: (value: number) => void;
   /** what the gesture is told as */
@@ -144,19 +159,19 @@ interface AmountProps {
 }
 
 /** A number that is typed. */
-const Amount = ({ label, unit, value, edit, told }: AmountProps) => (
+const Amount = ({ label, unit, limits, value, edit, told }: AmountProps) => (
   <label className="note">
     <input
       className="underline"
       type="number"
-      min={1}
+      {...limits}
       style={{ width: 54 }}
       aria-label={label}
       value={value}
       onChange={(e) => {
         const v = Number(e.target.value);
-        if (!(v >= 1)) return;
-        edit(v);
+        if (!(v >= limits.min)) return;
+        edit(within(limits, v));
         settleSoon(told);
       }}
       onBlur={() => settle(told)}
@@ -189,6 +204,7 @@ function Spreads({ label, driver, edit }: { label: string; driver: Driver; edit:
         <Amount
           label={`Length of drifting in ${label}`}
           unit="dabs from one turn to the next"
+          limits={DRIFT}
           value={driver.length ?? 12}
           edit={(v) => edit((d) => void (d.length = v))}
           told={`${label}: length of drifting`}
@@ -198,8 +214,9 @@ function Spreads({ label, driver, edit }: { label: string; driver: Driver; edit:
         <Amount
           label={`Memory of chance in ${label}`}
           unit="values"
+          limits={MEMORY}
           value={driver.memory ?? 3}
-          edit={(v) => edit((d) => void (d.memory = Math.min(64, Math.round(v))))}
+          edit={(v) => edit((d) => void (d.memory = Math.round(v)))}
           told={`${label}: memory of chance`}
         />
       )}

@@ -1,6 +1,6 @@
 import type { Bench } from '@amber-stamp/core/bench';
 import { choiceParam, RELATIVES, type Relative } from '@amber-stamp/core/cut';
-import { DEALS, type Card, type Deck } from '@amber-stamp/core/model';
+import { cardSchema, DEALS, deckSchema, limitsOf, type Card, type Deck } from '@amber-stamp/core/model';
 import { plateTitle } from '@amber-stamp/core/raster';
 import { useSortable } from '@dnd-kit/sortable';
 import { Menu, MenuItem, Tooltip } from '@mui/material';
@@ -15,9 +15,11 @@ import { AwayIcon, GripIcon, MutedIcon, MuteIcon } from '../../../parts/icons.ts
 import { PlateView } from '../../../parts/PlateView.tsx';
 import { SortList } from '../../../parts/SortList.tsx';
 import { PlatePicker } from './PlatePicker.tsx';
-import { percentOf, Setting } from './Setting.tsx';
+import { Setting, settingOf } from './Setting.tsx';
 
-const MAX_CARDS = 24;
+const { cards: CARDS, softness } = deckSchema.fields;
+const MAX_CARDS = limitsOf(CARDS).max;
+const WEIGHT = limitsOf(cardSchema.fields.weight);
 const DEAL_HELP: Record<Deck['deal'], string> = {
   'in-order': 'The cards from first to last, again and again.',
   shuffled: 'Every card once before any returns, never the same twice in a row.',
@@ -25,7 +27,7 @@ const DEAL_HELP: Record<Deck['deal'], string> = {
   pressure: 'The first at the lightest touch, the last at the firmest.',
   tilt: 'The first with the pen upright, the last with it flat.',
 };
-const SOFTNESS = percentOf('Changeover', 0, 100, 0, '0 changes at once; more mixes the two neighbours.');
+const SOFTNESS = settingOf(softness, 'Changeover', '%', '0 changes at once; more mixes the two neighbours.');
 
 interface CardProps {
   id: string;
@@ -68,14 +70,14 @@ function CardRow({ id, place, card, cards }: CardProps) {
           <input
             className="underline"
             type="number"
-            min={0}
-            max={1000}
+            {...WEIGHT}
             step={0.5}
             aria-label={`Weight of ${name}`}
             value={card.weight}
             onChange={(e) => {
               const weight = Number(e.target.value);
-              if (weight >= 0 && weight <= 1000) editCoat((c) => void (c.deck.cards[place].weight = weight));
+              if (weight >= WEIGHT.min && weight <= WEIGHT.max)
+                editCoat((c) => void (c.deck.cards[place].weight = weight));
             }}
             onBlur={() => settle(`weight of ${name}`)}
           />

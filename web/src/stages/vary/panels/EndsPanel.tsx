@@ -1,14 +1,14 @@
 import type { Bench } from '@amber-stamp/core/bench';
-import { numberParam, type Param } from '@amber-stamp/core/cut';
+import type { Param } from '@amber-stamp/core/cut';
 import type { Curve } from '@amber-stamp/core/maths';
-import type { Taper } from '@amber-stamp/core/model';
+import { brushSchema, floorSchema, taperSchema, type Taper } from '@amber-stamp/core/model';
 import { useState } from 'react';
 import { editCoat, coatOf } from '../../../bench/coat.ts';
 import { live, settle } from '../../../bench/store.ts';
 import { Choices } from '../../../parts/Choices.tsx';
 import { CurveEditor } from '../CurveEditor.tsx';
 import { settleSoon } from '../settleSoon.ts';
-import { degreesOf, percentOf, Setting } from './Setting.tsx';
+import { Setting, settingOf } from './Setting.tsx';
 
 type LengthKey = 'lengthPct' | 'lengthPx' | 'lengthDabs';
 const UNITS: readonly [LengthKey, string][] = [
@@ -16,16 +16,34 @@ const UNITS: readonly [LengthKey, string][] = [
   ['lengthPx', 'px'],
   ['lengthDabs', 'dabs'],
 ];
+const taper = taperSchema.fields;
 const LENGTHS: Record<LengthKey, Param> = {
-  lengthPct: percentOf('Length', 0, 100, 0, 'How much of the stroke tapers, in percent of its length.'),
-  lengthPx: numberParam('Length', 'px', [0, 1000, 1], 0, 'How much tapers, however long the stroke is.'),
-  lengthDabs: numberParam('Length', 'dabs', [0, 200, 1], 0, 'How much tapers, in dabs as far apart as they rest.'),
+  lengthPct: settingOf(taper.lengthPct, 'Length', '%', 'How much of the stroke tapers, in percent of its length.'),
+  lengthPx: settingOf(taper.lengthPx, 'Length', 'px', 'How much tapers, however long the stroke is.', [0, 1000]),
+  lengthDabs: settingOf(
+    taper.lengthDabs,
+    'Length',
+    'dabs',
+    'How much tapers, in dabs as far apart as they rest.',
+    [0, 200],
+  ),
 };
-const SIZE = percentOf('Size there', 0, 400, 100, 'How large a dab is at the very end, in percent of its usual size.');
-const OPACITY = percentOf('Opacity there', 0, 100, 100, 'How much a dab at the very end may print.');
-const STEADY = percentOf('Steady', 0, 100, 0, 'Calms a shaky hand; the ends and sharp corners keep their places.');
-const TILT = degreesOf('Tilt', 0, 80, 'How far the sheet lies back: dabs are foreshortened as if thrown on it.');
-const DIRECTION = degreesOf('Direction', -180, 180, 'In which direction it lies back.');
+const SIZE = settingOf(
+  taper.size,
+  'Size there',
+  '%',
+  'How large a dab is at the very end, in percent of its usual size.',
+);
+const OPACITY = settingOf(taper.opacity, 'Opacity there', '%', 'How much a dab at the very end may print.');
+const STEADY = settingOf(
+  brushSchema.fields.steady,
+  'Steady',
+  '%',
+  'Calms a shaky hand; the ends and sharp corners keep their places.',
+);
+const { tiltDeg, directionDeg } = floorSchema.fields;
+const TILT = settingOf(tiltDeg, 'Tilt', '°', 'How far the sheet lies back: dabs are foreshortened as if thrown on it.');
+const DIRECTION = settingOf(directionDeg, 'Direction', '°', 'In which direction it lies back.', [-180, 180]);
 
 function End({ name, label, taper }: { name: 'head' | 'tail'; label: string; taper: Taper }) {
   const [chosen, setChosen] = useState<LengthKey>('lengthPct');

@@ -1,7 +1,7 @@
 import type { Bench } from '@amber-stamp/core/bench';
-import { choiceParam } from '@amber-stamp/core/cut';
+import { choiceParam, numberParam } from '@amber-stamp/core/cut';
 import { BLEND_MODES, type BlendMode } from '@amber-stamp/core/maths';
-import { parseBrush, type Coat, type Grain } from '@amber-stamp/core/model';
+import { grainSchema, PROPERTIES, parseBrush, type Coat, type Grain } from '@amber-stamp/core/model';
 import { plateTitle } from '@amber-stamp/core/raster';
 import { useState } from 'react';
 import { coatOf, dropUnused, editCoat, freePlateName } from '../../../bench/coat.ts';
@@ -13,13 +13,15 @@ import { PlateChoices } from '../../../bench/parts/PlateChoices.tsx';
 import { PlateView } from '../../../parts/PlateView.tsx';
 import type { PlateInfo } from '@amber-stamp/core/api';
 import { PlatePicker } from './PlatePicker.tsx';
-import { degreesOf, percentOf, Setting } from './Setting.tsx';
+import { Setting, settingOf } from './Setting.tsx';
 
-const SCALE = percentOf('Scale', 5, 400, 100, 'In percent of the pixels of its plate.');
-const DEPTH = percentOf('Depth', 0, 100, 100, 'How deep it bites into the ink of this card.');
-const ANGLE = degreesOf('Angle', -180, 180, 'Turn of the grain, clockwise.');
-const BRIGHTNESS = percentOf('Brightness', -100, 100, 0, 'Brighter lets more ink through.');
-const CONTRAST = percentOf('Contrast', -100, 100, 0, 'How hard its light and dark parts differ.');
+const { fields } = grainSchema;
+const { rest, restMin, restMax } = PROPERTIES.depth;
+const SCALE = settingOf(fields.scale, 'Scale', '%', 'In percent of the pixels of its plate.', [5, 400]);
+const DEPTH = numberParam('Depth', '%', [restMin, restMax, 1], rest, 'How deep it bites into the ink of this card.');
+const ANGLE = settingOf(fields.angle, 'Angle', '°', 'Turn of the grain, clockwise.', [-180, 180]);
+const BRIGHTNESS = settingOf(fields.brightness, 'Brightness', '%', 'Brighter lets more ink through.');
+const CONTRAST = settingOf(fields.contrast, 'Contrast', '%', 'How hard its light and dark parts differ.');
 const FLAG = (label: string, help: string) => ({ kind: 'flag', label, default: false, help }) as const;
 const BLEND = choiceParam('Bites by', BLEND_MODES, 'multiply', 'How ink and grain become one.');
 const FIXED = choiceParam(

@@ -1,4 +1,5 @@
 import { numberParam, type Param, type ParamValue } from '@amber-stamp/core/cut';
+import { defaultOf, limitsOf } from '@amber-stamp/core/model';
 import { settle } from '../../../bench/store.ts';
 import { ParamField } from '../../../parts/ParamField.tsx';
 
@@ -18,7 +19,11 @@ export const Setting = ({ param, value, onLive }: Props) => (
   />
 );
 
-export const percentOf = (label: string, min: number, max: number, value: number, help: string): Param =>
-  numberParam(label, '%', [min, max, 1], value, help);
-export const degreesOf = (label: string, min: number, max: number, help: string): Param =>
-  numberParam(label, '°', [min, max, 1], 0, help);
+type Field = Parameters<typeof limitsOf>[0];
+
+/** A number as its schema limits it; `reach` is how far the handle goes where that is less. */
+export function settingOf(field: Field, label: string, unit: string, help: string, reach?: [number, number]): Param {
+  const { min, max } = limitsOf(field);
+  const param = numberParam(label, unit, [min, max, 1], defaultOf(field), help);
+  return reach ? { ...param, reach } : param;
+}

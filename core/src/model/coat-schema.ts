@@ -1,0 +1,98 @@
+import { array, boolean, string, tuple, type InferType } from 'yup';
+import { BLEND_MODES } from '../maths/blend-modes.ts';
+import { finite, shape } from './check.ts';
+import { angleSchema, mirrorSchema, propertySchema, rising, share } from './driver-schema.ts';
+import { PROPERTIES, PROPERTY_NAMES, type PropertyName } from './properties.ts';
+
+export const DEALS = ['in-order', 'shuffled', 'chance', 'pressure', 'tilt'] as const;
+export type Deal = (typeof DEALS)[number];
+export const MEETS = ['build', 'lighten', 'darken', 'difference', 'add', 'best', 'dissolve'] as const;
+export const CROSSINGS = ['build', 'even'] as const;
+export const JOINS = ['over', 'mask', 'cut', 'multiply', 'screen', 'darken', 'lighten', 'difference'] as const;
+const GRAIN_FIXED = ['sheet', 'stroke', 'dab'] as const;
+const GRAIN_APPLIES = ['dab', 'stroke'] as const;
+
+const plateName = () => string().required().max(200);
+const colour = () => string().matches(/^#[0-9a-fA-F]{6}$/, '${path} must be a colour such as #2A211C');
+
+export const grainSchema = shape({
+  plate: plateName(),
+  /** percent of the pixels of its plate */
+  scale: finite().min(1).max(1600).default(100),
+  /** degrees clockwise */
+  angle: finite().min(-360).max(360).default(0),
+  mirror: boolean().default(false),
+  /** percent, as the contrast is */
+  brightness: finite().min(-100).max(100).default(0),
+  contrast: finite().min(-100).max(100).default(0),
+  invert: boolean().default(false),
+  depth: propertySchema(PROPERTIES.depth),
+  blend: string().oneOf(BLEND_MODES).default('multiply'),
+  fixedTo: string().oneOf(GRAIN_FIXED).default('sheet'),
+  appliesTo: string().oneOf(GRAIN_APPLIES).default('stroke'),
+});
+/** A tiling plate that takes away from the ink. */
+export interface Grain extends InferType<typeof grainSchema> {}
+
+export const cardSchema = shape({
+  plate: plateName(),
+  weight: finite().min(0).max(1000).default(1),
+  muted: boolean().default(false),
+  /** its own; without one the coat's */
+  grain: grainSchema.nullable().optional().default(undefined),
+});
+export interface Card extends InferType<typeof cardSchema> {}
+
+export const deckSchema = shape({
+  deal: string().oneOf(DEALS).default('in-order'),
+  cards: array(cardSchema).min(1).max(24).required(),
+  softness: finite().min(0).max(100).default(0),
+});
+export interface Deck extends InferType<typeof deckSchema> {}
+
+export const inkSchema = shape({
+  /** `#rrggbb`, or null: black, on a black ground white */
+  colour: colour().nullable().default(null),
+  /** where `mix` is 100; null: the first colour */
+  second: colour().nullable().default(null),
+  /** coverage 0..1 and the colour that it prints in; empty: the ink's own colour */
+  gradient: array(tuple([share().required(), colour().required()]).required())
+    .max(16)
+    .test('rising', '${path} must have rising places', rising)
+    .default(() => []),
+});
+export interface CoatInk extends InferType<typeof inkSchema> {}
+
+type PropertySchemas = Record<Exclude<PropertyName, 'angle'>, ReturnType<typeof propertySchema>> & {
+  angle: ReturnType<typeof angleSchema>;
+};
+const propertySchemas = Object.fromEntries(
+  PROPERTY_NAMES.map((name) => [name, (name === 'angle' ? angleSchema : propertySchema)(PROPERTIES[name])]),
+) as PropertySchemas;
+
+export const propertiesSchema = shape({ ...propertySchemas, mirrorX: mirrorSchema, mirrorY: mirrorSchema });
+export interface Properties extends InferType<typeof propertiesSchema> {}
+
+/** How the sheet lies: dabs are foreshortened as if thrown on it; 0 degrees: it faces the eye. */
+export const floorSchema = shape({
+  tiltDeg: finite().min(0).max(80).default(0),
+  directionDeg: finite().min(-360).max(360).default(0),
+});
+
+export const coatSchema = shape({
+  join: string().oneOf(JOINS).default('over'),
+  deck: deckSchema,
+  count: propertySchema({ rest: 1, restMin: 1, restMax: 64, endMin: 0, endMax: 400, kind: 'scaled' }),
+  meet: string().oneOf(MEETS).default('build'),
+  /** where a stroke comes back over itself: its dabs build up further, or the way that prints more stays */
+  crossing: string().oneOf(CROSSINGS).default('build'),
+  /** it prints nothing, so that the others are seen without it */
+  muted: boolean().default(false),
+  properties: propertiesSchema,
+  ink: inkSchema,
+  grain: grainSchema.nullable().default(null),
+  /** on the screen a dab stays as large however the sheet is zoomed */
+  sizeFixedTo: string().oneOf(['sheet', 'screen']).default('sheet'),
+  floor: floorSchema,
+});
+export interface Coat extends InferType<typeof coatSchema> {}
