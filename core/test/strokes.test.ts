@@ -1,12 +1,13 @@
 import { nextNumber, parseBench } from '@amber-stamp/core/bench';
 import { placementOf, putBack, cutAll, type RecipeStep } from '@amber-stamp/core/cut';
 import { printSheet, InkEngine } from '@amber-stamp/core/ink';
-import { parseStrokes, type PenStroke } from '@amber-stamp/core/model';
+import { grainSchema, parseStrokes, type PenStroke } from '@amber-stamp/core/model';
 import { builtUpDabs, distanceTo, replayed, replayMoments, replayMs, straightened } from '@amber-stamp/core/path';
 import { toPlate, type Picture } from '@amber-stamp/core/raster';
 import { dabsOf, sweepNamed, sweepValues, swept, SWEEPS, widthAt } from '@amber-stamp/core/vary';
 import { expect } from 'chai';
 import { makeStep } from '../src/cut/recipe.ts';
+import { PROPERTY_NAMES } from '../src/model/properties.ts';
 import { brushWith, straight } from './helpers/make.ts';
 
 const brush = brushWith({ size: { rest: 20 }, spacing: { rest: 25 } });
@@ -153,8 +154,22 @@ describe('a ladder', () => {
       expect(brush.coats[0]).to.deep.equal(coat);
     }
   });
-  it('offers nothing for a grain where there is none', () => {
-    expect(SWEEPS.filter((s) => !s.has(coat)).map((s) => s.name)).to.deep.equal(['grain scale', 'grain depth']);
+  it('offers nothing for a grain or a second colour where there is none', () => {
+    const missing = SWEEPS.filter((s) => !s.has(coat)).map((s) => s.name);
+    expect(missing).to.deep.equal(['mix', 'grain depth', 'grain scale']);
+  });
+  it('can be made over every property', () => {
+    const rich = structuredClone(coat);
+    rich.ink.second = '#aa3311';
+    rich.grain = grainSchema.cast({ plate: 'paper.png' }) as typeof rich.grain;
+    const moved = new Set<string>();
+    for (const sweep of SWEEPS.filter((s) => s.has(rich))) {
+      const made = sweep.set(rich, sweep.ends(rich)[1]);
+      for (const name of PROPERTY_NAMES)
+        if (made.properties[name] !== rich.properties[name] || (name === 'depth' && made.grain !== rich.grain))
+          moved.add(name);
+    }
+    expect(PROPERTY_NAMES.filter((name) => !moved.has(name))).to.deep.equal([]);
   });
 });
 

@@ -1,7 +1,9 @@
 import { STRAIGHT } from '../maths/curve.ts';
 import type { Brush } from '../model/brush-schema.ts';
-import type { Coat, Properties } from '../model/coat-schema.ts';
+import { grainSchema, type Coat } from '../model/coat-schema.ts';
 import type { Property } from '../model/driver-schema.ts';
+import { limitsOf } from '../model/limits.ts';
+import { PROPERTIES, PROPERTY_NAMES, type PropertyName } from '../model/properties.ts';
 
 /** A setting of a coat that a ladder can be swept over. */
 export interface Sweep {
@@ -32,129 +34,119 @@ export function movedByChance(property: Property, low: number, high: number): Pr
   };
 }
 
-const withProperty = (coat: Coat, name: keyof Properties, property: Property): Coat => ({
+const withProperty = (coat: Coat, name: PropertyName, property: Property): Coat => ({
   ...coat,
   properties: { ...coat.properties, [name]: property },
 });
 
-type Scaled = 'size' | 'spacing' | 'opacity' | 'flow' | 'aspect';
+type Ends = (now: number) => readonly [number, number];
 const always = () => true;
+const around: Ends = (now) => [now / 2, now * 2];
 
-/** The rest of a scaled property. */
-const rest = (
-  name: Scaled,
-  label: string,
-  unit: string,
-  [min, max]: readonly [number, number],
-  ends: (now: number) => readonly [number, number],
-): Sweep => ({
+/** A setting of its own, told in whole numbers. */
+const sweep = (name: string, label: string, unit: string, rest: Omit<Sweep, SweepText | 'has'> & Has): Sweep => ({
   name,
   label,
   unit,
-  min,
-  max,
   digits: 0,
-  ends: (coat) => ends(coat.properties[name].rest),
   has: always,
-  set: (coat, value) => withProperty(coat, name, { ...coat.properties[name], rest: value, muted: false }),
+  ...rest,
+});
+type SweepText = 'name' | 'label' | 'unit' | 'digits';
+type Has = Partial<Pick<Sweep, 'has'>>;
+
+/** The rest of a property, between `min` and `max` where its own limits are further than anybody looks. */
+function rest(name: PropertyName, ends: Ends, narrower: Partial<Pick<Sweep, 'min' | 'max' | 'has'>> = {}): Sweep {
+  const { label, unit, restMin, restMax } = PROPERTIES[name];
+  return sweep(name, label, unit, {
+    min: Math.ceil(restMin),
+    max: restMax,
+    ends: (coat) => ends(coat.properties[name].rest),
+    set: (coat, value) => withProperty(coat, name, { ...coat.properties[name], rest: value, muted: false }),
+    ...narrower,
+  });
+}
+
+/** How far chance moves an added property to both sides, up to `max`; a ladder begins with `end`. */
+const bothSides = (name: PropertyName, label: string, max: number, end: number): Sweep =>
+  sweep(name, label, PROPERTIES[name].unit === 'deg' ? '°' : PROPERTIES[name].unit, {
+    min: 0,
+    max,
+    ends: () => [0, end],
+    set: (coat, value) => withProperty(coat, name, movedByChance(coat.properties[name], -value, value)),
+  });
+
+const SMALLEST = sweep('smallest', 'Smallest size by chance', '%', {
+  min: 1,
+  max: 100,
+  ends: () => [30, 100],
+  set: (coat, value) => {
+    const { size } = coat.properties;
+    return withProperty(coat, 'size', movedByChance(size, value, Math.max(value, size.high)));
+  },
 });
 
-/** How far chance moves an added property to both sides. */
-const bothSides = (
-  name: 'across' | 'along' | 'angle' | 'hue',
-  label: string,
-  unit: string,
-  max: number,
-  end: number,
-): Sweep => ({
-  name,
-  label,
-  unit,
+const hasGrain = ({ grain }: Coat): boolean => grain !== null;
+
+const GRAIN_DEPTH = sweep('grain depth', 'Grain depth', '%', {
+  min: PROPERTIES.depth.restMin,
+  max: PROPERTIES.depth.restMax,
+  ends: () => [0, 100],
+  has: hasGrain,
+  set: (coat, value) =>
+    coat.grain
+      ? { ...coat, grain: { ...coat.grain, depth: { ...coat.grain.depth, rest: value, muted: false } } }
+      : coat,
+});
+
+const GRAIN_SCALE = sweep('grain scale', 'Grain scale', '%', {
+  ...limitsOf(grainSchema.fields.scale),
+  ends: ({ grain }) => around(grain?.scale ?? 100),
+  has: hasGrain,
+  set: (coat, value) => (coat.grain ? { ...coat, grain: { ...coat.grain, scale: value } } : coat),
+});
+
+const MIRROR = sweep('mirror', 'Mirrored across and down', '%', {
   min: 0,
-  max,
-  digits: 0,
-  ends: () => [0, end],
-  has: always,
-  set: (coat, value) => withProperty(coat, name, movedByChance(coat.properties[name], -value, value)),
+  max: 100,
+  ends: () => [0, 50],
+  set: (coat, value) => {
+    const mirrored = { chance: value / 100, muted: false };
+    return { ...coat, properties: { ...coat.properties, mirrorX: mirrored, mirrorY: mirrored } };
+  },
 });
 
-const around = (now: number): readonly [number, number] => [now / 2, now * 2];
+const COUNT = sweep('count', 'Dabs at a place', '', {
+  min: 1,
+  max: 16,
+  ends: () => [1, 5],
+  set: (coat, value) => ({ ...coat, count: { ...coat.count, rest: Math.round(value), muted: false } }),
+});
 
-/** The settings that ladders are made of, in the order of the rows. */
+/** How each property is swept: one that is missing does not compile. */
+const BY_PROPERTY: Readonly<Record<PropertyName, readonly Sweep[]>> = {
+  size: [rest('size', around), SMALLEST],
+  spacing: [rest('spacing', around, { max: 400 })],
+  across: [bothSides('across', 'Scatter across', 300, 60)],
+  along: [bothSides('along', 'Scatter along', 300, 60)],
+  angle: [bothSides('angle', 'Turn by chance', 180, 180)],
+  aspect: [rest('aspect', () => [40, 100])],
+  opacity: [rest('opacity', () => [25, 100])],
+  flow: [rest('flow', () => [20, 100], { min: 1 })],
+  hue: [bothSides('hue', 'Hue by chance', 180, 40)],
+  saturation: [bothSides('saturation', 'Saturation by chance', 100, 40)],
+  lightness: [bothSides('lightness', 'Lightness by chance', 100, 30)],
+  mix: [rest('mix', () => [0, 100], { has: ({ ink }) => ink.second !== null })],
+  depth: [GRAIN_DEPTH],
+  thickness: [rest('thickness', () => [0, 12])],
+};
+
+/** The settings that ladders are made of: those of the properties in their order, then the others. */
 export const SWEEPS: readonly Sweep[] = [
-  rest('size', 'Size', 'px', [1, 4096], around),
-  {
-    name: 'smallest',
-    label: 'Smallest size by chance',
-    unit: '%',
-    min: 1,
-    max: 100,
-    digits: 0,
-    ends: () => [30, 100],
-    has: always,
-    set: (coat, value) => {
-      const { size } = coat.properties;
-      return withProperty(coat, 'size', movedByChance(size, value, Math.max(value, size.high)));
-    },
-  },
-  rest('spacing', 'Spacing', '%', [1, 400], around),
-  bothSides('across', 'Scatter across', '%', 300, 60),
-  bothSides('along', 'Scatter along', '%', 300, 60),
-  bothSides('angle', 'Turn by chance', '°', 180, 180),
-  rest('aspect', 'Aspect', '%', [1, 400], () => [40, 100]),
-  rest('opacity', 'Opacity', '%', [0, 100], () => [25, 100]),
-  rest('flow', 'Flow', '%', [1, 100], () => [20, 100]),
-  {
-    name: 'mirror',
-    label: 'Mirrored across and down',
-    unit: '%',
-    min: 0,
-    max: 100,
-    digits: 0,
-    ends: () => [0, 50],
-    has: always,
-    set: (coat, value) => {
-      const mirrored = { chance: value / 100, muted: false };
-      return { ...coat, properties: { ...coat.properties, mirrorX: mirrored, mirrorY: mirrored } };
-    },
-  },
-  {
-    name: 'count',
-    label: 'Dabs at a place',
-    unit: '',
-    min: 1,
-    max: 16,
-    digits: 0,
-    ends: () => [1, 5],
-    has: always,
-    set: (coat, value) => ({ ...coat, count: { ...coat.count, rest: Math.round(value), muted: false } }),
-  },
-  bothSides('hue', 'Hue by chance', '°', 180, 40),
-  {
-    name: 'grain scale',
-    label: 'Grain scale',
-    unit: '%',
-    min: 5,
-    max: 1600,
-    digits: 0,
-    ends: ({ grain }) => around(grain?.scale ?? 100),
-    has: ({ grain }) => grain !== null,
-    set: (coat, value) => (coat.grain ? { ...coat, grain: { ...coat.grain, scale: value } } : coat),
-  },
-  {
-    name: 'grain depth',
-    label: 'Grain depth',
-    unit: '%',
-    min: 0,
-    max: 100,
-    digits: 0,
-    ends: () => [0, 100],
-    has: ({ grain }) => grain !== null,
-    set: (coat, value) =>
-      coat.grain
-        ? { ...coat, grain: { ...coat.grain, depth: { ...coat.grain.depth, rest: value, muted: false } } }
-        : coat,
-  },
+  ...PROPERTY_NAMES.flatMap((name) => BY_PROPERTY[name]),
+  MIRROR,
+  COUNT,
+  GRAIN_SCALE,
 ];
 
 export const sweepNamed = (name: string): Sweep | undefined => SWEEPS.find((s) => s.name === name);
