@@ -20,10 +20,57 @@ const Entry = ({ shelf, on, count }: { shelf: Shelf; on: boolean; count: number 
   </Link>
 );
 
+type Drawers = ReturnType<typeof useDrawers>;
+
+const Shelves = ({ drawers, material, chosen }: Drawers & { chosen: Shelf }) => (
+  <nav className="shelves" aria-label="Drawers and material">
+    <h3>Drawers</h3>
+    {drawers.map((s) => (
+      <Entry key={s.key} shelf={s} count={s.count} on={s.key === chosen.key} />
+    ))}
+    <h3>Material</h3>
+    {material.map((s) => (
+      <Entry key={s.key} shelf={s} count={s.count} on={s.key === chosen.key} />
+    ))}
+  </nav>
+);
+
+interface HeadProps {
+  shelf: Shelf;
+  wanted: string;
+  onWant: (wanted: string) => void;
+}
+
+/** What the shelf is called, the search in it, and the ways to a new brush. */
+function ShelfHead({ shelf, wanted, onWant }: HeadProps) {
+  const choose = useChooseFile();
+  return (
+    <div className="head">
+      <h1>{shelf.name}</h1>
+      <span className="note" style={{ fontSize: 14 }}>
+        {shelf.note}
+      </span>
+      <span className="spacer" />
+      <input
+        className="underline"
+        placeholder="find by name…"
+        aria-label="Find by name"
+        value={wanted}
+        onChange={(e) => onWant(e.target.value)}
+      />
+      <Link className="link" to="/new/scanner">
+        scan, type, numbers, clay
+      </Link>
+      <Button variant="contained" onClick={choose} sx={{ alignSelf: 'center' }}>
+        New brush from a picture
+      </Button>
+    </div>
+  );
+}
+
 export function CabinetPage() {
   const [search] = useSearchParams();
   const [wanted, setWanted] = useState('');
-  const choose = useChooseFile();
   const brushes = useBrushes();
   const sources = useSources();
   const plates = usePlateList();
@@ -38,37 +85,9 @@ export function CabinetPage() {
     <div className="app">
       <Header crumb={<b style={{ color: 'var(--ink)' }}>Cabinet</b>} />
       <main className="cabinet">
-        <nav className="shelves" aria-label="Drawers and material">
-          <h3>Drawers</h3>
-          {drawers.map((s) => (
-            <Entry key={s.key} shelf={s} count={s.count} on={s.key === shelf.key} />
-          ))}
-          <h3>Material</h3>
-          {material.map((s) => (
-            <Entry key={s.key} shelf={s} count={s.count} on={s.key === shelf.key} />
-          ))}
-        </nav>
+        <Shelves drawers={drawers} material={material} chosen={shelf} />
         <section className="shelf" aria-label={shelf.name}>
-          <div className="head">
-            <h1>{shelf.name}</h1>
-            <span className="note" style={{ fontSize: 14 }}>
-              {shelf.note}
-            </span>
-            <span className="spacer" />
-            <input
-              className="underline"
-              placeholder="find by name…"
-              aria-label="Find by name"
-              value={wanted}
-              onChange={(e) => setWanted(e.target.value)}
-            />
-            <Link className="link" to="/new/scanner">
-              scan, type, numbers, clay
-            </Link>
-            <Button variant="contained" onClick={choose} sx={{ alignSelf: 'center' }}>
-              New brush from a picture
-            </Button>
-          </div>
+          <ShelfHead shelf={shelf} wanted={wanted} onWant={setWanted} />
           {brushes.error ? (
             <div className="empty" role="alert">
               <h2>The cabinet does not open</h2>

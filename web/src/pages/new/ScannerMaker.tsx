@@ -11,16 +11,14 @@ import { fileOf, MakerFrame, tellTrouble } from './Maker.tsx';
 
 const DPIS = [150, 300, 600, 1200] as const;
 
-/** A made-up flatbed: a sheet is laid on the glass, the lamp passes, and what comes out goes the way of every picture. */
-export function ScannerMaker() {
+/** The pass of the lamp: what it has seen is drawn on the glass, and the picture becomes a brush. */
+function useScan(order: ScanOrder) {
   const navigate = useNavigate();
   const glass = useRef<HTMLCanvasElement>(null);
-  const [order, setOrder] = useState<ScanOrder>({ sheet: 'mixed', dpi: 600, seed: 7, dust: 1, tiltDeg: 1.2 });
   const [share, setShare] = useState<number | null>(null);
   const [lamp, setLamp] = useState<number | null>(null);
   const [seen, setSeen] = useState(false);
   const stopped = useRef(false);
-  const change = (part: Partial<ScanOrder>) => setOrder((o) => ({ ...o, ...part }));
   const { width, height } = scanSize(order.dpi);
 
   const start = async () => {
@@ -53,8 +51,24 @@ export function ScannerMaker() {
     setSeen(false);
     glass.current?.getContext('2d')?.clearRect(0, 0, width, height);
   };
-  const slider = (label: string, name: 'dust' | 'tiltDeg' | 'seed', min: number, max: number, step: number) => (
-    <div className="param">
+  return { glass, share, lamp, seen, start, cancel };
+}
+
+interface ControlProps {
+  order: ScanOrder;
+  scan: ReturnType<typeof useScan>;
+  change: (part: Partial<ScanOrder>) => void;
+}
+
+const SLIDERS = [
+  { label: 'Dust', name: 'dust', min: 0, max: 2, step: 0.1 },
+  { label: 'Laid askew, °', name: 'tiltDeg', min: -5, max: 5, step: 0.1 },
+  { label: 'Sheet number', name: 'seed', min: 0, max: 99, step: 1 },
+] as const;
+
+const ScanSliders = ({ order, scan, change }: ControlProps) =>
+  SLIDERS.map(({ label, name, min, max, step }) => (
+    <div className="param" key={name}>
       <span className="note">{label}</span>
       <Slider
         size="small"
@@ -63,50 +77,59 @@ export function ScannerMaker() {
         min={min}
         max={max}
         step={step}
-        disabled={share !== null}
+        disabled={scan.share !== null}
         onChange={(_, v) => change({ [name]: v })}
       />
       <span style={{ textAlign: 'right' }}>{order[name]}</span>
     </div>
-  );
+  ));
+
+function ScanControls(props: ControlProps) {
+  const { order, scan, change } = props;
+  const { share, start, cancel } = scan;
+  const { width, height } = scanSize(order.dpi);
   return (
-    <MakerFrame
-      title="The flatbed"
-      controls={
+    <>
+      <span className="note">On the glass</span>
+      <Choices
+        label="Sheet"
+        value={order.sheet}
+        options={Object.entries(SHEETS).map(([name, { label }]) => [name, label] as const)}
+        onChange={(sheet) => share === null && change({ sheet })}
+      />
+      <span className="note">Resolution, dots an inch</span>
+      <Choices
+        label="Resolution"
+        value={String(order.dpi)}
+        options={DPIS.map((dpi) => [String(dpi), String(dpi)] as const)}
+        onChange={(dpi) => share === null && change({ dpi: Number(dpi) })}
+      />
+      <ScanSliders {...props} />
+      <p className="note" style={{ margin: 0 }}>
+        {BED_MM.width} x {BED_MM.height} mm at {order.dpi} dots an inch are {width} x {height} px.
+      </p>
+      {share === null ? (
+        <Button variant="contained" onClick={() => void start().catch(tellTrouble)}>
+          Scan
+        </Button>
+      ) : (
         <>
-          <span className="note">On the glass</span>
-          <Choices
-            label="Sheet"
-            value={order.sheet}
-            options={Object.entries(SHEETS).map(([name, { label }]) => [name, label] as const)}
-            onChange={(sheet) => share === null && change({ sheet })}
-          />
-          <span className="note">Resolution, dots an inch</span>
-          <Choices
-            label="Resolution"
-            value={String(order.dpi)}
-            options={DPIS.map((dpi) => [String(dpi), String(dpi)] as const)}
-            onChange={(dpi) => share === null && change({ dpi: Number(dpi) })}
-          />
-          {slider('Dust', 'dust', 0, 2, 0.1)}
-          {slider('Laid askew, °', 'tiltDeg', -5, 5, 0.1)}
-          {slider('Sheet number', 'seed', 0, 99, 1)}
-          <p className="note" style={{ margin: 0 }}>
-            {BED_MM.width} x {BED_MM.height} mm at {order.dpi} dots an inch are {width} x {height} px.
-          </p>
-          {share === null ? (
-            <Button variant="contained" onClick={() => void start().catch(tellTrouble)}>
-              Scan
-            </Button>
-          ) : (
-            <>
-              <LinearProgress variant="determinate" value={share * 100} aria-label="Scanning" />
-              <Button onClick={cancel}>Cancel the scan</Button>
-            </>
-          )}
+          <LinearProgress variant="determinate" value={share * 100} aria-label="Scanning" />
+          <Button onClick={cancel}>Cancel the scan</Button>
         </>
-      }
-    >
+      )}
+    </>
+  );
+}
+
+/** A made-up flatbed: a sheet is laid on the glass, the lamp passes, and what comes out goes the way of every picture. */
+export function ScannerMaker() {
+  const [order, setOrder] = useState<ScanOrder>({ sheet: 'mixed', dpi: 600, seed: 7, dust: 1, tiltDeg: 1.2 });
+  const scan = useScan(order);
+  const { glass, share, lamp, seen } = scan;
+  const change = (part: Partial<ScanOrder>) => setOrder((o) => ({ ...o, ...part }));
+  return (
+    <MakerFrame title="The flatbed" controls={<ScanControls order={order} scan={scan} change={change} />}>
       <div className="glass" style={{ aspectRatio: `${BED_MM.width} / ${BED_MM.height}` }}>
         <canvas ref={glass} role="img" aria-label="What the lamp has seen" />
         {lamp !== null && <div className="lamp" style={{ top: `${lamp * 100}%` }} />}

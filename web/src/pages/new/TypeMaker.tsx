@@ -17,6 +17,45 @@ const WEIGHTS = [
   ['bold', 'bold'],
 ] as const;
 
+const SLIDERS = [
+  { label: 'Size', name: 'sizePct', min: 20, max: 100 },
+  { label: 'Tracking', name: 'trackingPct', min: -15, max: 60 },
+] as const;
+
+interface FieldsProps {
+  order: TypeOrder;
+  change: (part: Partial<TypeOrder>) => void;
+}
+
+const TypeFields = ({ order, change }: FieldsProps) => (
+  <>
+    <input
+      className="underline"
+      aria-label="Text"
+      style={{ fontSize: 22, width: '100%' }}
+      value={order.text}
+      maxLength={40}
+      onChange={(e) => change({ text: e.target.value })}
+    />
+    <Choices label="Typeface" value={order.face} options={FACES} onChange={(face) => change({ face })} />
+    <Choices label="Weight" value={order.weight} options={WEIGHTS} onChange={(weight) => change({ weight })} />
+    {SLIDERS.map(({ label, name, min, max }) => (
+      <div className="param" key={name}>
+        <span className="note">{label}, %</span>
+        <Slider
+          size="small"
+          aria-label={label}
+          value={order[name]}
+          min={min}
+          max={max}
+          onChange={(_, v) => change({ [name]: v })}
+        />
+        <span style={{ textAlign: 'right' }}>{order[name]}</span>
+      </div>
+    ))}
+  </>
+);
+
 /** A word or a sign, drawn from its outlines at the plate's own resolution. */
 export function TypeMaker() {
   const navigate = useNavigate();
@@ -34,37 +73,12 @@ export function TypeMaker() {
     const id = await brushFromMade(fileOf(await maker().typePng(order, PLATE_SIDE), name), asMade());
     if (id) await navigate(`/brush/${id}/vary`);
   };
-  const slider = (label: string, name: 'sizePct' | 'trackingPct', min: number, max: number) => (
-    <div className="param">
-      <span className="note">{label}, %</span>
-      <Slider
-        size="small"
-        aria-label={label}
-        value={order[name]}
-        min={min}
-        max={max}
-        onChange={(_, v) => change({ [name]: v })}
-      />
-      <span style={{ textAlign: 'right' }}>{order[name]}</span>
-    </div>
-  );
   return (
     <MakerFrame
       title="Type as a tip"
       controls={
         <>
-          <input
-            className="underline"
-            aria-label="Text"
-            style={{ fontSize: 22, width: '100%' }}
-            value={order.text}
-            maxLength={40}
-            onChange={(e) => change({ text: e.target.value })}
-          />
-          <Choices label="Typeface" value={order.face} options={FACES} onChange={(face) => change({ face })} />
-          <Choices label="Weight" value={order.weight} options={WEIGHTS} onChange={(weight) => change({ weight })} />
-          {slider('Size', 'sizePct', 20, 100)}
-          {slider('Tracking', 'trackingPct', -15, 60)}
+          <TypeFields order={order} change={change} />
           {wrong && (
             <div className="warning" role="alert" style={{ margin: 0 }}>
               <b>{wrong}</b>

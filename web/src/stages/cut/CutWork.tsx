@@ -3,7 +3,7 @@ import { useAbortable } from '../../parts/useAbortable.ts';
 import type { Bench } from '@amber-stamp/core/bench';
 import { stepNamed } from '@amber-stamp/core/cut';
 import type { Plate } from '@amber-stamp/core/raster';
-import { lazy, Suspense, useRef, useState, type PointerEvent } from 'react';
+import { lazy, Suspense, useState, type PointerEvent, type ReactNode } from 'react';
 import { useHotkeys } from 'react-hotkeys-hook';
 import { EVERYWHERE } from '../../parts/keys.ts';
 import { presentPlate } from '../../bench/edit.ts';
@@ -77,6 +77,78 @@ function ClayView({ bench, label }: { bench: Bench; label: string }) {
   return view && <BitmapView bitmap={view.bitmap} label={label} />;
 }
 
+interface FrameProps {
+  plate: Plate;
+  onSpot: (spot: Spot | null) => void;
+  children: ReactNode;
+}
+
+const PlateFrame = ({ plate, onSpot, children }: FrameProps) => (
+  <div
+    style={{
+      position: 'relative',
+      aspectRatio: `${plate.width} / ${plate.height}`,
+      width: `min(100%, calc(${plate.width / plate.height} * (100cqh - 4px)))`,
+      outline: '1px dashed rgba(143,75,0,.8)',
+    }}
+    className="frame"
+    onPointerMove={(e) => onSpot(spotUnder(e, plate, e.currentTarget))}
+    onPointerLeave={() => onSpot(null)}
+  >
+    {children}
+  </div>
+);
+
+/** A way to look that is on or off; the words say what a press leads to. */
+const Switched = ({
+  on,
+  set,
+  words,
+}: {
+  on: boolean;
+  set: (on: boolean) => void;
+  words: readonly [string, string];
+}) => (
+  <button className="small" aria-pressed={on} onClick={() => set(!on)}>
+    {words[on ? 0 : 1]}
+  </button>
+);
+
+/** What was found about the plate: its border, what it covers, its specks and values. */
+function PlateFacts({ bench }: { bench: Bench }) {
+  const ready = usePlates((s) => s.ready[presentPlate(bench).name]);
+  const report = ready?.report;
+  const border = report?.border;
+  const removed = report?.facts.find((f) => f.removed !== undefined)?.removed;
+  const pixels = ready ? ready.size.width * ready.size.height : 0;
+  return (
+    <div className="strip">
+      {report && border ? (
+        <>
+          <span>
+            border ring{' '}
+            <span className={border.verdict === 'clear' ? 'good' : 'bad'}>
+              {border.verdict === 'clear' ? 'clear' : border.verdict === 'square' ? 'prints a square' : 'touched'}, max{' '}
+              {border.max.toFixed(3)}
+            </span>
+          </span>
+          <span>
+            covered <b>{report.coveragePct.toFixed(0)} %</b>
+          </span>
+          <span>
+            specks <b>{removed === undefined ? 'not looked for' : `${removed} taken out`}</b>
+          </span>
+          <span>
+            values <b>{report.levels.toLocaleString('en')}</b> in {pixels.toLocaleString('en')} px
+          </span>
+        </>
+      ) : (
+        <span>reading the source…</span>
+      )}
+    </div>
+  );
+}
+
 /** The plate, large, as it prints, with its frame, the value under the pointer, and what was found about it. */
 export function CutWork({ bench }: { bench: Bench }) {
   const { name } = presentPlate(bench);
@@ -89,10 +161,8 @@ export function CutWork({ bench }: { bench: Bench }) {
   const [nine, setNine] = useState(false);
   const [clay, setClay] = useState(true);
   useHotkeys('i', () => setClose(true), EVERYWHERE);
-  const frame = useRef<HTMLDivElement>(null);
   if (!ready) return <section className="work" aria-busy="true" />;
   const plate = held ?? ready.plate;
-  const { report } = ready;
   const step = recipeOf(bench).steps[chosen];
   if (step?.step === 'sculpt' && !held && step.on)
     return (
@@ -104,28 +174,14 @@ export function CutWork({ bench }: { bench: Bench }) {
   const title =
     held && step ? `plate ${look === 'before' ? 'before' : 'up to'} ${stepNamed(step.step).label}` : 'plate';
   const tiles = recipeOf(bench).steps.some((s) => s.on && s.step === 'tile');
-  const removed = report?.facts.find((f) => f.removed !== undefined)?.removed;
-  const border = report?.border;
   const { width, height } = held ?? ready.size;
-  const pixels = ready.size.width * ready.size.height;
   return (
     <section className="work" aria-label="Plate">
       <div
         className="proof"
         style={{ display: 'grid', placeItems: 'center', padding: '34px 20px 18px', containerType: 'size' }}
       >
-        <div
-          ref={frame}
-          style={{
-            position: 'relative',
-            aspectRatio: `${plate.width} / ${plate.height}`,
-            width: `min(100%, calc(${plate.width / plate.height} * (100cqh - 4px)))`,
-            outline: '1px dashed rgba(143,75,0,.8)',
-          }}
-          className="frame"
-          onPointerMove={(e) => setSpot(spotUnder(e, plate, e.currentTarget))}
-          onPointerLeave={() => setSpot(null)}
-        >
+        <PlateFrame plate={plate} onSpot={setSpot}>
           {nine ? (
             <NineTimes plate={plate} />
           ) : plate.heights && clay && !held ? (
@@ -133,7 +189,7 @@ export function CutWork({ bench }: { bench: Bench }) {
           ) : (
             <PlateView plate={plate} label={title} />
           )}
-        </div>
+        </PlateFrame>
         <span className="tag">
           {title}, {width} x {height} px
           {spot ? `, value ${spot.value.toFixed(3)} at ${spot.x}, ${spot.y}` : ''}
@@ -141,43 +197,12 @@ export function CutWork({ bench }: { bench: Bench }) {
           <button className="small" onClick={() => setClose(true)}>
             close up (I)
           </button>
-          {plate.heights && (
-            <button className="small" aria-pressed={clay} onClick={() => setClay(!clay)}>
-              {clay ? 'as it prints' : 'as clay'}
-            </button>
-          )}
-          {tiles && (
-            <button className="small" aria-pressed={nine} onClick={() => setNine(!nine)}>
-              {nine ? 'once' : 'three by three'}
-            </button>
-          )}
+          {plate.heights && <Switched on={clay} set={setClay} words={['as it prints', 'as clay']} />}
+          {tiles && <Switched on={nine} set={setNine} words={['once', 'three by three']} />}
         </span>
         {close && <Inspector plate={plate} onClose={() => setClose(false)} />}
       </div>
-      <div className="strip">
-        {report && border ? (
-          <>
-            <span>
-              border ring{' '}
-              <span className={border.verdict === 'clear' ? 'good' : 'bad'}>
-                {border.verdict === 'clear' ? 'clear' : border.verdict === 'square' ? 'prints a square' : 'touched'},
-                max {border.max.toFixed(3)}
-              </span>
-            </span>
-            <span>
-              covered <b>{report.coveragePct.toFixed(0)} %</b>
-            </span>
-            <span>
-              specks <b>{removed === undefined ? 'not looked for' : `${removed} taken out`}</b>
-            </span>
-            <span>
-              values <b>{report.levels.toLocaleString('en')}</b> in {pixels.toLocaleString('en')} px
-            </span>
-          </>
-        ) : (
-          <span>reading the source…</span>
-        )}
-      </div>
+      <PlateFacts bench={bench} />
     </section>
   );
 }

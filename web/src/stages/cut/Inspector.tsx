@@ -66,6 +66,46 @@ function Facts({ found, plate, spot }: { found: Inspection | undefined; plate: P
   );
 }
 
+interface PixelsProps {
+  plate: Plate;
+  zoom: number;
+  specks: Inspection['specks'];
+  onSpot: (spot: Spot | null) => void;
+}
+
+/** The plate at a zoom, its specks ringed. */
+const Pixels = ({ plate, zoom, specks, onSpot }: PixelsProps) => (
+  <div
+    className={zoom >= 4 ? 'pixels' : ''}
+    style={{ width: plate.width * zoom, height: plate.height * zoom, position: 'relative' }}
+    onPointerMove={(e) => onSpot(spotUnder(e, plate))}
+    onPointerLeave={() => onSpot(null)}
+  >
+    <PlateView plate={plate} label="Plate, close up" />
+    <svg viewBox={`0 0 ${plate.width} ${plate.height}`} aria-hidden>
+      {specks.map((s, i) => (
+        <ellipse
+          key={i}
+          cx={(s.left + s.right) / 2}
+          cy={(s.top + s.bottom) / 2}
+          rx={(s.right - s.left) / 2 + 5}
+          ry={(s.bottom - s.top) / 2 + 5}
+        />
+      ))}
+    </svg>
+  </div>
+);
+
+const Zooms = ({ zoom, onZoom }: { zoom: number; onZoom: (zoom: number) => void }) => (
+  <div className="zooms" role="radiogroup" aria-label="Zoom">
+    {ZOOMS.map((z) => (
+      <button key={z} className="choice" role="radio" aria-checked={z === zoom} onClick={() => onZoom(z)}>
+        {z * 100} %
+      </button>
+    ))}
+  </div>
+);
+
 /** A plate to the pixel: zoomed, every value under the pointer, its border and its specks. */
 export function Inspector({ plate, onClose }: { plate: Plate; onClose: () => void }) {
   const [zoom, setZoom] = useState(1);
@@ -99,25 +139,7 @@ export function Inspector({ plate, onClose }: { plate: Plate; onClose: () => voi
             if (e.ctrlKey || e.metaKey) step(e.deltaY < 0 ? 1 : -1);
           }}
         >
-          <div
-            className={zoom >= 4 ? 'pixels' : ''}
-            style={{ width: plate.width * zoom, height: plate.height * zoom, position: 'relative' }}
-            onPointerMove={(e) => setSpot(spotUnder(e, plate))}
-            onPointerLeave={() => setSpot(null)}
-          >
-            <PlateView plate={plate} label="Plate, close up" />
-            <svg viewBox={`0 0 ${plate.width} ${plate.height}`} aria-hidden>
-              {found?.specks.map((s, i) => (
-                <ellipse
-                  key={i}
-                  cx={(s.left + s.right) / 2}
-                  cy={(s.top + s.bottom) / 2}
-                  rx={(s.right - s.left) / 2 + 5}
-                  ry={(s.bottom - s.top) / 2 + 5}
-                />
-              ))}
-            </svg>
-          </div>
+          <Pixels plate={plate} zoom={zoom} specks={found?.specks ?? []} onSpot={setSpot} />
         </div>
         <aside>
           <div style={{ display: 'flex', alignItems: 'baseline' }}>
@@ -127,13 +149,7 @@ export function Inspector({ plate, onClose }: { plate: Plate; onClose: () => voi
               Close
             </button>
           </div>
-          <div className="zooms" role="radiogroup" aria-label="Zoom">
-            {ZOOMS.map((z) => (
-              <button key={z} className="choice" role="radio" aria-checked={z === zoom} onClick={() => setZoom(z)}>
-                {z * 100} %
-              </button>
-            ))}
-          </div>
+          <Zooms zoom={zoom} onZoom={setZoom} />
           <Facts found={found} plate={plate} spot={spot} />
         </aside>
       </div>

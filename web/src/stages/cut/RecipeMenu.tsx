@@ -69,6 +69,32 @@ function Starters({ source, onClose }: { source: string; onClose: () => void }) 
   );
 }
 
+function copyRecipe(): void {
+  const { bench, recipe } = present();
+  localStorage.setItem(COPIED, JSON.stringify(recipe));
+  notify(`The recipe of ${bench.brush.name} is copied: ${recipe.steps.length} steps.`);
+}
+
+async function putOnDrawer(): Promise<void> {
+  const { standing } = useBench.getState();
+  if (!standing) return;
+  const { bench, recipe } = present();
+  const count = await applyToDrawer(bench, recipe, standing.drawer, standing.brushId);
+  if (count !== undefined)
+    notify(
+      `${count === 1 ? '1 other brush' : `${count} other brushes`} of ${standing.drawer} took this recipe; each has a new version.`,
+    );
+}
+
+async function openRecipe(chosen: File | undefined): Promise<void> {
+  if (!chosen) return;
+  try {
+    put(parseRecipe(parseJson(await chosen.text(), chosen.name), chosen.name), `recipe: ${chosen.name}`);
+  } catch (cause) {
+    notifyError(coded(cause, 'The recipe could not be read.'));
+  }
+}
+
 /** A recipe is a thing of its own: it is copied to another source, saved, opened, or begun from a shipped one. */
 export const RecipeMenu = memo(function RecipeMenu({ source }: { source: string }) {
   const [anchor, setAnchor] = useState<HTMLElement | null>(null);
@@ -78,29 +104,6 @@ export const RecipeMenu = memo(function RecipeMenu({ source }: { source: string 
   const act = (run: () => void) => () => {
     setAnchor(null);
     run();
-  };
-  const copy = () => {
-    const { bench, recipe } = present();
-    localStorage.setItem(COPIED, JSON.stringify(recipe));
-    notify(`The recipe of ${bench.brush.name} is copied: ${recipe.steps.length} steps.`);
-  };
-  const toDrawer = async () => {
-    const { standing } = useBench.getState();
-    if (!standing) return;
-    const { bench, recipe } = present();
-    const count = await applyToDrawer(bench, recipe, standing.drawer, standing.brushId);
-    if (count !== undefined)
-      notify(
-        `${count === 1 ? '1 other brush' : `${count} other brushes`} of ${standing.drawer} took this recipe; each has a new version.`,
-      );
-  };
-  const open = async (chosen: File | undefined) => {
-    if (!chosen) return;
-    try {
-      put(parseRecipe(parseJson(await chosen.text(), chosen.name), chosen.name), `recipe: ${chosen.name}`);
-    } catch (cause) {
-      notifyError(coded(cause, 'The recipe could not be read.'));
-    }
   };
   return (
     <>
@@ -115,11 +118,11 @@ export const RecipeMenu = memo(function RecipeMenu({ source }: { source: string 
       </button>
       <Menu anchorEl={anchor} open={anchor !== null} onClose={() => setAnchor(null)}>
         <MenuItem onClick={act(() => setStarting(true))}>Start with…</MenuItem>
-        <MenuItem onClick={act(copy)}>Copy this recipe</MenuItem>
+        <MenuItem onClick={act(copyRecipe)}>Copy this recipe</MenuItem>
         <MenuItem disabled={!held} onClick={act(() => held && put(held, 'recipe put in'))}>
           Put the copied recipe here
         </MenuItem>
-        <MenuItem onClick={act(() => void toDrawer())}>Put it on every brush of this drawer</MenuItem>
+        <MenuItem onClick={act(() => void putOnDrawer())}>Put it on every brush of this drawer</MenuItem>
         <MenuItem
           onClick={act(() => saveFile('recipe.json', JSON.stringify(present().recipe, null, 2), 'application/json'))}
         >
@@ -134,7 +137,7 @@ export const RecipeMenu = memo(function RecipeMenu({ source }: { source: string 
         hidden
         aria-label="Recipe file"
         onChange={(e) => {
-          void open(e.target.files?.[0]);
+          void openRecipe(e.target.files?.[0]);
           e.target.value = '';
         }}
       />
