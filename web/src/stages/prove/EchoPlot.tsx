@@ -38,6 +38,27 @@ function peaksOf(values: readonly number[]): Set<number> {
   return new Set(peaks.map(({ i }) => i));
 }
 
+/** What is told of the place that is pointed at. */
+const tooltipOf = (cycle: number) => ({
+  trigger: 'axis',
+  confine: true,
+  padding: [4, 8],
+  textStyle: { fontSize: 12 },
+  formatter: (hovered: unknown) => {
+    const rows = hovered as { seriesName: string; value: [number, number]; dataIndex: number }[];
+    const lines = rows.map(({ seriesName, value }) => `${seriesName} ${(100 * value[1]).toFixed(0)} % alike`);
+    return [`${causeOf(rows[0].dataIndex + 1, cycle)}, ${rows[0].value[0].toFixed(0)} px`, ...lines].join('<br>');
+  },
+});
+
+/** Where the grain comes round. */
+const grainLine = (grainPx: number, ink: string) => ({
+  symbol: 'none',
+  lineStyle: { color: ink },
+  label: { formatter: `the grain comes round, ${Math.round(grainPx)} px`, color: ink, align: 'right' },
+  data: [{ xAxis: grainPx }],
+});
+
 function optionOf(told: EchoView, cycle: number, colourOf: (name: string) => string) {
   const { lagPx = 0, grainPx = 0 } = told.likeness ?? {};
   const curves = curvesOf(told);
@@ -69,17 +90,7 @@ function optionOf(told: EchoView, cycle: number, colourOf: (name: string) => str
     textStyle: { fontFamily: colourOf('--sans') },
     grid: { left: 34, right: 18, top: 30, bottom: 26 },
     legend: { right: 18, top: 0, selectedMode: false, itemWidth: 26, textStyle: { color: ink, fontSize: 12 } },
-    tooltip: {
-      trigger: 'axis',
-      confine: true,
-      padding: [4, 8],
-      textStyle: { fontSize: 12 },
-      formatter: (hovered: unknown) => {
-        const rows = hovered as { seriesName: string; value: [number, number]; dataIndex: number }[];
-        const lines = rows.map(({ seriesName, value }) => `${seriesName} ${(100 * value[1]).toFixed(0)} % alike`);
-        return [`${causeOf(rows[0].dataIndex + 1, cycle)}, ${rows[0].value[0].toFixed(0)} px`, ...lines].join('<br>');
-      },
-    },
+    tooltip: tooltipOf(cycle),
     xAxis: {
       type: 'value',
       min: 0,
@@ -91,15 +102,7 @@ function optionOf(told: EchoView, cycle: number, colourOf: (name: string) => str
     yAxis: { type: 'value', min: 0, max: 1, interval: 1, axisLabel: { color: ink }, splitLine: { show: false } },
     series: curves.map((curve, which) => ({
       ...series(curve, which),
-      markLine:
-        which === 0 && grainPx > 0
-          ? {
-              symbol: 'none',
-              lineStyle: { color: ink },
-              label: { formatter: `the grain comes round, ${Math.round(grainPx)} px`, color: ink, align: 'right' },
-              data: [{ xAxis: grainPx }],
-            }
-          : undefined,
+      markLine: which === 0 && grainPx > 0 ? grainLine(grainPx, ink) : undefined,
     })),
   };
 }

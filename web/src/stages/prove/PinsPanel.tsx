@@ -25,9 +25,41 @@ function PinEntry({ pin, place, on }: { pin: Pin; place: number; on: boolean }) 
   );
 }
 
+/** How the pin is shown beside the present state. */
+function PinLook() {
+  const how = useProveEye((s) => s.how);
+  const blink = (on: boolean) => () => useProveEye.setState({ blink: on });
+  return (
+    <div className="section">
+      <Choices
+        label="How the pin is shown"
+        value={how}
+        options={[
+          ['wipe', 'wiped across'],
+          ['beside', 'one above the other'],
+        ]}
+        onChange={(next) => useProveEye.setState({ how: next })}
+      />
+      <div className="buttons" style={{ marginTop: 10 }}>
+        <Button
+          variant="contained"
+          onPointerDown={blink(true)}
+          onPointerUp={blink(false)}
+          onPointerLeave={blink(false)}
+        >
+          Blink
+        </Button>
+      </div>
+      <p className="note" style={{ margin: '8px 0 0' }}>
+        Hold B, or press and hold the button: the pin stands in place of the present state.
+      </p>
+    </div>
+  );
+}
+
 /** Kept states to compare with: which is shown, how, and the way back to it. */
 export function PinsPanel({ bench }: { bench: Bench }) {
-  const { pin: wanted, how } = useProveEye();
+  const { pin: wanted } = useProveEye();
   const told = useEcho((s) => s.told);
   const { pins } = bench;
   const shown = placeOfPin(wanted, pins);
@@ -62,32 +94,7 @@ export function PinsPanel({ bench }: { bench: Bench }) {
         </Button>
         {chosen && <Button onClick={() => takePin(shown)}>Go on from this pin</Button>}
       </div>
-      {chosen && (
-        <div className="section">
-          <Choices
-            label="How the pin is shown"
-            value={how}
-            options={[
-              ['wipe', 'wiped across'],
-              ['beside', 'one above the other'],
-            ]}
-            onChange={(next) => useProveEye.setState({ how: next })}
-          />
-          <div className="buttons" style={{ marginTop: 10 }}>
-            <Button
-              variant="contained"
-              onPointerDown={() => useProveEye.setState({ blink: true })}
-              onPointerUp={() => useProveEye.setState({ blink: false })}
-              onPointerLeave={() => useProveEye.setState({ blink: false })}
-            >
-              Blink
-            </Button>
-          </div>
-          <p className="note" style={{ margin: '8px 0 0' }}>
-            Hold B, or press and hold the button: the pin stands in place of the present state.
-          </p>
-        </div>
-      )}
+      {chosen && <PinLook />}
     </section>
   );
 }

@@ -66,22 +66,102 @@ interface Props {
   onOpen: (name: RangeName) => void;
 }
 
+/** The row's present state in words: read when a gesture ends, not when the row was drawn. */
+const toldOf = (name: RangeName): string =>
+  `${definitionOf(name).label} ${valueText(name, propertyOf(presentBench(), name))}`;
+
+/** Takes what was typed into a row's value; false where it cannot be read. */
+function enter(name: RangeName, text: string): boolean {
+  const read = readValue(text);
+  if (!read) return false;
+  editProperty(name, (p) => {
+    const two = read.low !== read.high;
+    // two ends without a driver would be one value
+    if (read.by || (two && p.drivers.length === 0)) moveBy(p, read.by ?? 'chance');
+    if (p.drivers.length > 0) setEnds(name, p, read.low, read.high);
+    else setStill(name, p, read.low);
+  });
+  settle(toldOf(name));
+  return true;
+}
+
+/** Name, drivers and value. */
+function RowHead({ row, property, star, follow, open, onOpen }: Props) {
+  const { name } = row;
+  const { label, help } = definitionOf(name);
+  const openIt = () => onOpen(name);
+  return (
+    <div className="line1">
+      <Tooltip title={help} placement="right">
+        <button className="plain label" aria-expanded={open} onClick={openIt}>
+          {label}
+        </button>
+      </Tooltip>
+      {property.drivers.map((d, i) => (
+        <button key={i} className="chip" onClick={openIt}>
+          {d.by}
+        </button>
+      ))}
+      {follow !== 'none' && (
+        <button className="chip" onClick={openIt}>
+          {follow}
+        </button>
+      )}
+      {property.drivers.length === 0 && follow === 'none' && (
+        <AddDriver row={row} label={label} drivers={[]} className="chip none" />
+      )}
+      <span className="tools">
+        <StarAndTogether name={name} star={star} />
+        <MuteAndReset name={name} label={label} muted={property.muted} />
+      </span>
+      <ValueField
+        label={`${label} value`}
+        text={valueText(name, property)}
+        hint={TYPED}
+        onEnter={(text) => enter(name, text)}
+      />
+    </div>
+  );
+}
+
+/** What is worth knowing about a row as it is. */
+function RowNotes({ row: { name }, property, strokes, reason }: Props) {
+  const idle = useMemo(() => idleDrivers(property.drivers, strokes), [property.drivers, strokes]);
+  const [low, high] = endsOf(name, property);
+  return (
+    <>
+      {reason && (
+        <div className="why">
+          <span>{reason}</span>
+        </div>
+      )}
+      {idle.map((by) => (
+        <div key={by} className="why">
+          {by} does nothing here: {IDLE_WORDS[by]}
+        </div>
+      ))}
+      {name === 'spacing' && <SpacingCost property={property} />}
+      {property.drivers.length > 0 && low === high && (
+        <div className="why">its drivers do nothing: both ends are the same</div>
+      )}
+    </>
+  );
+}
+
 /**
  * One property: name, drivers, value as text, ruler with pegs; it opens in place to its curves and shares. Rendered anew
  * only when its own facts change: while one peg moves all other rows stay as they are.
  */
 export const PropertyRow = memo(function PropertyRow(props: Props) {
-  const { row, property, strokes, reason, star, follow, open } = props;
+  const { row, property, strokes, follow, open } = props;
   const { name } = row;
-  const { label, help } = definitionOf(name);
-  const onOpen = () => props.onOpen(name);
+  const { label } = definitionOf(name);
   const moved = property.drivers.length > 0;
   const ends = endsOf(name, property);
   const silhouette = useMemo(
     () => (moved ? driverSilhouette(property.drivers, 24, strokes) : null),
     [moved, property.drivers, strokes],
   );
-  const idle = useMemo(() => idleDrivers(property.drivers, strokes), [property.drivers, strokes]);
   const together = useLinkedRows((s) => s.names.includes(name));
   const move = (values: number[]) => {
     moveLinked(row, values.length === 2 ? ends : [ends[1]], values);
@@ -89,50 +169,14 @@ export const PropertyRow = memo(function PropertyRow(props: Props) {
       values.length === 2 ? setEnds(name, p, values[0], values[1]) : setStill(name, p, values[0]),
     );
   };
-  const enter = (text: string): boolean => {
-    const read = readValue(text);
-    if (!read) return false;
-    editProperty(name, (p) => {
-      const two = read.low !== read.high;
-      // two ends without a driver would be one value
-      if (read.by || (two && p.drivers.length === 0)) moveBy(p, read.by ?? 'chance');
-      if (p.drivers.length > 0) setEnds(name, p, read.low, read.high);
-      else setStill(name, p, read.low);
-    });
-    settle(told());
-    return true;
-  };
-  // read when the gesture ends, not when the row was drawn
-  const told = () => `${label} ${valueText(name, propertyOf(presentBench(), name))}`;
+  const told = () => toldOf(name);
   return (
     <div
       className={`row ${open ? 'open' : ''} ${property.muted ? 'muted' : ''} ${together ? 'together' : ''}`}
       role="group"
       aria-label={label}
     >
-      <div className="line1">
-        <Tooltip title={help} placement="right">
-          <button className="plain label" aria-expanded={open} onClick={onOpen}>
-            {label}
-          </button>
-        </Tooltip>
-        {property.drivers.map((d, i) => (
-          <button key={i} className="chip" onClick={onOpen}>
-            {d.by}
-          </button>
-        ))}
-        {follow !== 'none' && (
-          <button className="chip" onClick={onOpen}>
-            {follow}
-          </button>
-        )}
-        {!moved && follow === 'none' && <AddDriver row={row} label={label} drivers={[]} className="chip none" />}
-        <span className="tools">
-          <StarAndTogether name={name} star={star} />
-          <MuteAndReset name={name} label={label} muted={property.muted} />
-        </span>
-        <ValueField label={`${label} value`} text={valueText(name, property)} hint={TYPED} onEnter={enter} />
-      </div>
+      <RowHead {...props} />
       <Ruler
         label={label}
         values={moved ? ends : [ends[1]]}
@@ -149,18 +193,7 @@ export const PropertyRow = memo(function PropertyRow(props: Props) {
       />
       {open && name === 'angle' && <FollowChoice follow={follow} />}
       {open && <Drivers row={row} label={label} property={property} />}
-      {reason && (
-        <div className="why">
-          <span>{reason}</span>
-        </div>
-      )}
-      {idle.map((by) => (
-        <div key={by} className="why">
-          {by} does nothing here: {IDLE_WORDS[by]}
-        </div>
-      ))}
-      {name === 'spacing' && <SpacingCost property={property} />}
-      {moved && ends[0] === ends[1] && <div className="why">its drivers do nothing: both ends are the same</div>}
+      <RowNotes {...props} />
     </div>
   );
 });

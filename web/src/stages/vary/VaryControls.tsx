@@ -122,15 +122,8 @@ const MIRRORS = [
   { name: 'mirrorY', label: 'Turn over', note: 'top to bottom' },
 ] as const;
 
-/** Everything that varies: the rows that matter first, and what they belong to one press away. */
-export function VaryControls({ bench }: { bench: Bench }) {
-  const habit = useHabit((s) => s.rows);
-  const [wanted, setWanted] = useState('');
-  const [part, setPart] = useState<Part>('rows');
-  const [open, setOpen] = useState<RangeName | null>('size');
-  const onOpen = useCallback((name: RangeName) => setOpen((now) => (now === name ? null : name)), []);
-  const properties = propertiesOf(bench);
-  const strokes = sheetStrokes(bench);
+/** What is shown of a part, or of all that a search finds. */
+function shownFor(wanted: string, part: Part, bench: Bench, habit: readonly string[]) {
   const words = wanted
     .toLowerCase()
     .split(/\s+/)
@@ -142,27 +135,46 @@ export function VaryControls({ bench }: { bench: Bench }) {
     : rowsIn(part, bench, rowsAtHand(bench, habit));
   const parts = searching ? PARTS.filter((p) => matches(PART_WORDS[p])) : [part];
   const mirrors = searching ? matches('mirror flip left right top bottom') : part === 'rows';
+  return { searching, rows, parts, mirrors };
+}
+
+const RowSearch = ({ wanted, onWant }: { wanted: string; onWant: (wanted: string) => void }) => (
+  <div className="top">
+    <h2>Rows</h2>
+    <input
+      className="underline"
+      placeholder="thinner at the end…"
+      aria-label="Find a row"
+      value={wanted}
+      onChange={(e) => onWant(e.target.value)}
+    />
+  </div>
+);
+
+const PartTabs = ({ part, onPart }: { part: Part; onPart: (part: Part) => void }) => (
+  <div className="parts" role="tablist" aria-label="What varies">
+    {PARTS.map((name) => (
+      <button key={name} role="tab" aria-selected={part === name} onClick={() => onPart(name)}>
+        {name}
+      </button>
+    ))}
+  </div>
+);
+
+/** Everything that varies: the rows that matter first, and what they belong to one press away. */
+export function VaryControls({ bench }: { bench: Bench }) {
+  const habit = useHabit((s) => s.rows);
+  const [wanted, setWanted] = useState('');
+  const [part, setPart] = useState<Part>('rows');
+  const [open, setOpen] = useState<RangeName | null>('size');
+  const onOpen = useCallback((name: RangeName) => setOpen((now) => (now === name ? null : name)), []);
+  const properties = propertiesOf(bench);
+  const strokes = sheetStrokes(bench);
+  const { searching, rows, parts, mirrors } = shownFor(wanted, part, bench, habit);
   return (
     <>
-      <div className="top">
-        <h2>Rows</h2>
-        <input
-          className="underline"
-          placeholder="thinner at the end…"
-          aria-label="Find a row"
-          value={wanted}
-          onChange={(e) => setWanted(e.target.value)}
-        />
-      </div>
-      {!searching && (
-        <div className="parts" role="tablist" aria-label="What varies">
-          {PARTS.map((name) => (
-            <button key={name} role="tab" aria-selected={part === name} onClick={() => setPart(name)}>
-              {name}
-            </button>
-          ))}
-        </div>
-      )}
+      <RowSearch wanted={wanted} onWant={setWanted} />
+      {!searching && <PartTabs part={part} onPart={setPart} />}
       <CoatChoice bench={bench} />
       {part === 'rows' && !searching && <Guessed bench={bench} />}
       {parts.map((p) => (

@@ -5,6 +5,47 @@ import { settle } from '../../../bench/store.ts';
 import { setParam } from '../steps.ts';
 import { AMBER, PAPER, round, rowsOf, shareAt, type HandleProps } from './shared.ts';
 
+interface PinProps {
+  /** its place and the way that it was carried, shares of the picture's sides */
+  pin: readonly [number, number, number, number];
+  width: number;
+  height: number;
+  onCarry: (across: number, down: number) => void;
+  onTake: () => void;
+}
+
+function Pin({ pin: [x, y, dx, dy], width, height, onCarry, onTake }: PinProps) {
+  return (
+    <Group>
+      {(dx !== 0 || dy !== 0) && (
+        <Arrow
+          points={[x * width, y * height, (x + dx) * width, (y + dy) * height]}
+          stroke={AMBER}
+          fill={AMBER}
+          strokeWidth={1.2}
+          pointerLength={0}
+          pointerWidth={0}
+          dash={[3, 3]}
+          listening={false}
+        />
+      )}
+      <Circle
+        x={(x + dx) * width}
+        y={(y + dy) * height}
+        radius={6}
+        fill={PAPER}
+        stroke={AMBER}
+        strokeWidth={2}
+        hitStrokeWidth={8}
+        draggable
+        onDragMove={(e) => onCarry(round(e.target.x() / width - x), round(e.target.y() / height - y))}
+        onDragEnd={() => settle('Warp: pin carried')}
+        onDblClick={onTake}
+      />
+    </Group>
+  );
+}
+
 /** Pins: pressing the picture puts one, dragging carries its place along, a double press takes it away. */
 export function PinHandles({ place, step, width, height }: HandleProps) {
   const pins = rowsOf(step, 'pins');
@@ -32,42 +73,17 @@ export function PinHandles({ place, step, width, height }: HandleProps) {
     <Layer onPointerMove={carry} onPointerUp={rest}>
       <Rect width={width} height={height} onPointerDown={put} />
       {pins.map(([x, y, dx, dy], k) => (
-        <Group key={k}>
-          {(dx !== 0 || dy !== 0) && (
-            <Arrow
-              points={[x * width, y * height, (x + dx) * width, (y + dy) * height]}
-              stroke={AMBER}
-              fill={AMBER}
-              strokeWidth={1.2}
-              pointerLength={0}
-              pointerWidth={0}
-              dash={[3, 3]}
-              listening={false}
-            />
-          )}
-          <Circle
-            x={(x + dx) * width}
-            y={(y + dy) * height}
-            radius={6}
-            fill={PAPER}
-            stroke={AMBER}
-            strokeWidth={2}
-            hitStrokeWidth={8}
-            draggable
-            onDragMove={(e) =>
-              set(
-                pins.map((pin, i) =>
-                  i === k ? [x, y, round(e.target.x() / width - x), round(e.target.y() / height - y)] : pin,
-                ),
-              )
-            }
-            onDragEnd={() => settle('Warp: pin carried')}
-            onDblClick={() => {
-              set(pins.filter((_, i) => i !== k));
-              settle('Warp: pin taken away');
-            }}
-          />
-        </Group>
+        <Pin
+          key={k}
+          pin={[x, y, dx, dy]}
+          width={width}
+          height={height}
+          onCarry={(across, down) => set(pins.map((pin, i) => (i === k ? [x, y, across, down] : pin)))}
+          onTake={() => {
+            set(pins.filter((_, i) => i !== k));
+            settle('Warp: pin taken away');
+          }}
+        />
       ))}
     </Layer>
   );

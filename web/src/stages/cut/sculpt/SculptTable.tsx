@@ -5,7 +5,7 @@ import { presentPlate } from '../../../bench/edit.ts';
 import { usePlates } from '../../../bench/plates.ts';
 import { change } from '../../../bench/store.ts';
 import { SheetLamp } from '../../../bench/parts/SheetLamp.tsx';
-import { SurfaceScene } from '../../../parts/surface-scene.ts';
+import { useSurfaceScene } from '../../../parts/useSurfaceScene.ts';
 import { useBoxSize } from '../../../parts/useBoxSize.ts';
 import { recipeOf } from '../steps.ts';
 import { useChisel } from './chisel.ts';
@@ -14,12 +14,47 @@ import { useSculpting } from './useSculpting.ts';
 
 /** All of the clay and a little beside it, to take hold of and turn. */
 const ZOOM = 1.2;
+/** Places of the clay along each side. */
+const CLAY_SIDE = 512;
+
+interface FactsProps {
+  place: number;
+  strokes: number;
+  /** what hangs over, percent, where it is known */
+  lost: unknown;
+}
+
+const SculptFacts = ({ place, strokes, lost }: FactsProps) => (
+  <div className="strip">
+    <span>
+      <b>{strokes}</b> {strokes === 1 ? 'stroke' : 'strokes'}, each can be taken back
+    </span>
+    <span>
+      {typeof lost === 'number' && lost > 0.05 ? (
+        <>
+          <span className="bad">{lost.toFixed(1)} % hangs over</span> and is lost in heights; a displacement keeps it
+        </>
+      ) : (
+        'nothing hangs over: heights tell it all'
+      )}
+    </span>
+    <span>
+      {strokes > 0 && (
+        <button
+          className="small"
+          onClick={() => change('the clay as it came', (d) => void (recipeOf(d).steps[place].strokes = []))}
+        >
+          begin anew
+        </button>
+      )}
+    </span>
+  </div>
+);
 
 /** The clay of a sculpt step on a turntable: the hand works on it, and every stroke is kept in the recipe. */
 export function SculptTable({ bench, place }: { bench: Bench; place: number }) {
   const field = useRef<HTMLDivElement>(null);
-  const canvas = useRef<HTMLCanvasElement>(null);
-  const scene = useRef<SurfaceScene | null>(null);
+  const { canvas, scene } = useSurfaceScene(CLAY_SIDE, 'plane');
   const box = useBoxSize(field);
   const { name, plate } = presentPlate(bench);
   const recipe = recipeOf(bench);
@@ -34,16 +69,6 @@ export function SculptTable({ bench, place }: { bench: Bench; place: number }) {
     scene.current.look(yawDeg, pitchDeg, ZOOM, lamp);
     scene.current.render();
   };
-  useEffect(() => {
-    if (!canvas.current) return;
-    const made = new SurfaceScene(canvas.current, 512);
-    made.setShape('plane');
-    scene.current = made;
-    return () => {
-      made.dispose();
-      scene.current = null;
-    };
-  }, []);
   const clay = useClay(scene, plate.source ?? '', recipe, place, show);
   useEffect(show);
 
@@ -76,31 +101,7 @@ export function SculptTable({ bench, place }: { bench: Bench; place: number }) {
           <SheetLamp bench={bench} />
         </div>
       </div>
-      <div className="strip">
-        <span>
-          <b>{strokes.length}</b> {strokes.length === 1 ? 'stroke' : 'strokes'}, each can be taken back
-        </span>
-        <span>
-          {typeof lost === 'number' && lost > 0.05 ? (
-            <>
-              <span className="bad">{lost.toFixed(1)} % hangs over</span> and is lost in heights; a displacement keeps
-              it
-            </>
-          ) : (
-            'nothing hangs over: heights tell it all'
-          )}
-        </span>
-        <span>
-          {strokes.length > 0 && (
-            <button
-              className="small"
-              onClick={() => change('the clay as it came', (d) => void (recipeOf(d).steps[place].strokes = []))}
-            >
-              begin anew
-            </button>
-          )}
-        </span>
-      </div>
+      <SculptFacts place={place} strokes={strokes.length} lost={lost} />
     </section>
   );
 }

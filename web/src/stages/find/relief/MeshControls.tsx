@@ -1,5 +1,5 @@
 import type { Bench } from '@amber-stamp/core/bench';
-import { stepNamed } from '@amber-stamp/core/cut';
+import { stepNamed, type RecipeStep } from '@amber-stamp/core/cut';
 import { plateNames } from '@amber-stamp/core/model';
 import { VIEWS } from '@amber-stamp/core/relief';
 import { Button } from '@mui/material';
@@ -16,31 +16,16 @@ const { params } = stepNamed('cast');
 const ASKED = ['depthPct', 'sizePx', 'zoomPct', 'padPct', 'yawDeg', 'pitchDeg', 'rollDeg', 'up'] as const;
 const LETTER = { front: 'F', back: 'B', left: 'L', right: 'R', top: 'T', bottom: 'U' } as const;
 
-/** From where a mesh is seen: its six sides as pictures, then every turn as a number. */
-export function MeshControls({ bench, source }: { bench: Bench; source: string }) {
-  const { step } = castOf(bench);
-  const up = step?.up === 'z' ? 'z' : 'y';
+/** The six sides of a mesh as pictures to choose from. */
+function Sides({ source, step }: { source: string; step: RecipeStep }) {
+  const up = step.up === 'z' ? 'z' : 'y';
   const { data, error } = useQuery({
     queryKey: ['sides', source, up],
     queryFn: () => cutter.sides(source, up),
     staleTime: Infinity,
     gcTime: Infinity,
   });
-  if (!step && recipeOf(bench).steps.some((s) => s.step === 'plain'))
-    return (
-      <div className="section">
-        <p className="note">Flat clay, whatever its source shows: it is worked on under Cut.</p>
-      </div>
-    );
-  if (!step)
-    return (
-      <div className="section">
-        <p className="note">Nothing casts the mesh: its front view counts as pale where it is near.</p>
-        <Button onClick={() => addStep('cast', 'Cast')}>Cast it</Button>
-      </div>
-    );
   const straight = ['yawDeg', 'pitchDeg', 'rollDeg'].every((name) => step[name] === 0);
-  const views = plateNames(bench.brush).length;
   return (
     <>
       {error && (
@@ -66,6 +51,30 @@ export function MeshControls({ bench, source }: { bench: Bench; source: string }
           </button>
         ))}
       </div>
+    </>
+  );
+}
+
+/** From where a mesh is seen: its six sides as pictures, then every turn as a number. */
+export function MeshControls({ bench, source }: { bench: Bench; source: string }) {
+  const { step } = castOf(bench);
+  if (!step && recipeOf(bench).steps.some((s) => s.step === 'plain'))
+    return (
+      <div className="section">
+        <p className="note">Flat clay, whatever its source shows: it is worked on under Cut.</p>
+      </div>
+    );
+  if (!step)
+    return (
+      <div className="section">
+        <p className="note">Nothing casts the mesh: its front view counts as pale where it is near.</p>
+        <Button onClick={() => addStep('cast', 'Cast')}>Cast it</Button>
+      </div>
+    );
+  const views = plateNames(bench.brush).length;
+  return (
+    <>
+      <Sides source={source} step={step} />
       <LatticeControls step={step} />
       <div className="section asked">
         {ASKED.map((name) => (

@@ -1,5 +1,5 @@
 import type { Bench } from '@amber-stamp/core/bench';
-import { castValues, shaped } from '@amber-stamp/core/cut';
+import { castValues, shaped, type Facts } from '@amber-stamp/core/cut';
 import { heightsOf, type Mesh, type Plate } from '@amber-stamp/core/raster';
 import { useQuery } from '@tanstack/react-query';
 import { useEffect, useMemo, useRef } from 'react';
@@ -62,11 +62,49 @@ function useObject(mesh: Mesh | undefined, sight: ViewExtent | null, box: BoxSiz
   return canvas;
 }
 
+/** The relief that is cast, and a cut through it. */
+function CastResult({ bench, source, panes }: { bench: Bench; source: string; panes: Panes }) {
+  const plate = usePlates((s) => s.ready[presentPlate(bench).name]?.plate);
+  const view = useStepView(source, recipeOf(bench), castOf(bench).place);
+  return (
+    <>
+      <div className="object-plate" style={placed(panes.plate)}>
+        {view && <BitmapView bitmap={view.bitmap} label="The relief that is cast" />}
+        <span className="tag">{view ? `the relief, ${view.width} px` : 'casting…'}</span>
+      </div>
+      <div className="object-section" style={placed(panes.section)}>
+        {plate && <HeightProfile profile={sectionOf(plate)} base={0} />}
+        <span className="tag">a cut through its middle</span>
+      </div>
+    </>
+  );
+}
+
+function MeshFacts({ mesh, facts }: { mesh: Mesh | undefined; facts: Facts | undefined }) {
+  const bends = useBending((s) => s.bends);
+  return (
+    <div className="strip">
+      <CastProgress />
+      <span>{mesh ? <b>{(mesh.indices.length / 3).toLocaleString('en')}</b> : '…'} triangles</span>
+      <span>
+        {bends
+          ? 'draw round points, drag them; the wheel scales, Alt turns them'
+          : 'drag turns, Shift rolls, Alt moves the frame'}
+      </span>
+      {typeof facts?.low === 'number' && (
+        <span>
+          <b>{Number((Number(facts.high) - facts.low).toPrecision(3))}</b> deep in a frame of{' '}
+          <b>{Number(Number(facts.side).toPrecision(3))}</b>, its own unit
+        </span>
+      )}
+    </div>
+  );
+}
+
 /** A mesh to be turned, and the relief that is cast from it, live. */
 export function MeshWork({ bench, source }: { bench: Bench; source: string }) {
   const { name } = presentPlate(bench);
   const { place, step } = castOf(bench);
-  const plate = usePlates((s) => s.ready[name]?.plate);
   const facts = usePlates((s) => s.ready[name]?.report?.facts[place]);
   const { data: plain, error } = useQuery({
     queryKey: ['mesh', source],
@@ -81,7 +119,6 @@ export function MeshWork({ bench, source }: { bench: Bench; source: string }) {
   const sight = step ? viewExtent(step, facts) : null;
   const canvas = useObject(mesh, sight, box, panes);
   const turning = useTurning(bench);
-  const view = useStepView(source, recipeOf(bench), place);
   const slice = mesh && sight ? sliceIn(mesh, sight, panes.side) : null;
   return (
     <section className="work" aria-label="Object">
@@ -102,14 +139,7 @@ export function MeshWork({ bench, source }: { bench: Bench; source: string }) {
           {bends && plain && mesh && step && sight && (
             <LatticeOverlay pane={panes.front} plain={plain} mesh={mesh} step={step} sight={sight} />
           )}
-          <div className="object-plate" style={placed(panes.plate)}>
-            {view && <BitmapView bitmap={view.bitmap} label="The relief that is cast" />}
-            <span className="tag">{view ? `the relief, ${view.width} px` : 'casting…'}</span>
-          </div>
-          <div className="object-section" style={placed(panes.section)}>
-            {plate && <HeightProfile profile={sectionOf(plate)} base={0} />}
-            <span className="tag">a cut through its middle</span>
-          </div>
+          <CastResult bench={bench} source={source} panes={panes} />
           {step && slice && <DepthLine pane={panes.side} step={step} slice={slice} />}
           {error && (
             <p className="note" role="alert">
@@ -118,21 +148,7 @@ export function MeshWork({ bench, source }: { bench: Bench; source: string }) {
           )}
         </div>
       </div>
-      <div className="strip">
-        <CastProgress />
-        <span>{mesh ? <b>{(mesh.indices.length / 3).toLocaleString('en')}</b> : '…'} triangles</span>
-        <span>
-          {bends
-            ? 'draw round points, drag them; the wheel scales, Alt turns them'
-            : 'drag turns, Shift rolls, Alt moves the frame'}
-        </span>
-        {typeof facts?.low === 'number' && (
-          <span>
-            <b>{Number((Number(facts.high) - facts.low).toPrecision(3))}</b> deep in a frame of{' '}
-            <b>{Number(Number(facts.side).toPrecision(3))}</b>, its own unit
-          </span>
-        )}
-      </div>
+      <MeshFacts mesh={mesh} facts={facts} />
     </section>
   );
 }

@@ -36,12 +36,54 @@ const MEET = choiceParam(
   'What the dabs of one stroke do to each other; a later stroke always adds to what is there.',
 );
 
-/** What is pressed on which surface, how deep, and the lamp. */
-export function SurfacePanel({ bench }: { bench: Bench }) {
-  const { surface } = bench.sheet;
+/** What a drag on the clay lays, and how. */
+function DragSettings() {
   const { lays, depthPct, edge, sizePct, follow, meet } = useSurfaceEye();
   const set = (values: Partial<ReturnType<typeof useSurfaceEye.getState>>) => useSurfaceEye.setState(values);
   const nothing = () => undefined;
+  return (
+    <div className="section asked">
+      <h3>A drag lays</h3>
+      <Choices
+        label="A drag lays"
+        value={lays}
+        options={[
+          ['dab', 'one dab'],
+          ['stroke', 'a stroke'],
+        ]}
+        onChange={(next) => set({ lays: next })}
+      />
+      <ParamField param={DEPTH} value={depthPct} onLive={(v) => set({ depthPct: Number(v) })} onDone={nothing} />
+      <ParamField param={SIZE} value={sizePct} onLive={(v) => set({ sizePct: Number(v) })} onDone={nothing} />
+      <ParamField
+        param={EDGE}
+        value={edge}
+        onLive={(v) => set({ edge: v === 'soft' ? 'soft' : 'constant' })}
+        onDone={nothing}
+      />
+      {lays === 'stroke' && (
+        <>
+          <ParamField
+            param={TURN}
+            value={follow ? 'follow the way' : 'stand upright'}
+            onLive={(v) => set({ follow: v === 'follow the way' })}
+            onDone={nothing}
+          />
+          <ParamField
+            param={MEET}
+            value={meet}
+            onLive={(v) => set({ meet: v === 'add up' ? 'add up' : 'the farthest stands' })}
+            onDone={nothing}
+          />
+        </>
+      )}
+    </div>
+  );
+}
+
+/** What is pressed on which surface, how deep, and the lamp. */
+export function SurfacePanel({ bench }: { bench: Bench }) {
+  const { surface } = bench.sheet;
   return (
     <>
       <div className="section">
@@ -56,42 +98,7 @@ export function SurfacePanel({ bench }: { bench: Bench }) {
           The same dabs are pressed again whenever the plate changes: cut it and look here. Each surface keeps its own.
         </p>
       </div>
-      <div className="section asked">
-        <h3>A drag lays</h3>
-        <Choices
-          label="A drag lays"
-          value={lays}
-          options={[
-            ['dab', 'one dab'],
-            ['stroke', 'a stroke'],
-          ]}
-          onChange={(next) => set({ lays: next })}
-        />
-        <ParamField param={DEPTH} value={depthPct} onLive={(v) => set({ depthPct: Number(v) })} onDone={nothing} />
-        <ParamField param={SIZE} value={sizePct} onLive={(v) => set({ sizePct: Number(v) })} onDone={nothing} />
-        <ParamField
-          param={EDGE}
-          value={edge}
-          onLive={(v) => set({ edge: v === 'soft' ? 'soft' : 'constant' })}
-          onDone={nothing}
-        />
-        {lays === 'stroke' && (
-          <>
-            <ParamField
-              param={TURN}
-              value={follow ? 'follow the way' : 'stand upright'}
-              onLive={(v) => set({ follow: v === 'follow the way' })}
-              onDone={nothing}
-            />
-            <ParamField
-              param={MEET}
-              value={meet}
-              onLive={(v) => set({ meet: v === 'add up' ? 'add up' : 'the farthest stands' })}
-              onDone={nothing}
-            />
-          </>
-        )}
-      </div>
+      <DragSettings />
       <div className="section">
         <h3>Lamp</h3>
         <div className="lamp-row">

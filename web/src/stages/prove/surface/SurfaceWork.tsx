@@ -4,17 +4,16 @@ import { useEffect, useMemo, useRef } from 'react';
 import { usePressed } from '../../../bench/surface.ts';
 import { useBoxSize } from '../../../parts/useBoxSize.ts';
 import { useSurfaceEye } from './eye.ts';
-import { SurfaceScene } from '../../../parts/surface-scene.ts';
+import { useSurfaceScene } from '../../../parts/useSurfaceScene.ts';
 import { SURFACE_SIDE } from '../../../engine/protocol/surface.ts';
 import { usePressing } from './usePressing.ts';
 
 /** A clay surface under the lamp, on which the tip is pressed. */
 export function SurfaceWork({ bench }: { bench: Bench }) {
   const field = useRef<HTMLDivElement>(null);
-  const canvas = useRef<HTMLCanvasElement>(null);
-  const scene = useRef<SurfaceScene | null>(null);
   const box = useBoxSize(field);
   const { surface, lamp } = bench.sheet;
+  const { canvas, scene } = useSurfaceScene(SURFACE_SIDE, surface.shape);
   const { yawDeg, pitchDeg, zoom, lays } = useSurfaceEye();
   const { hand, strokeHand, handlers } = usePressing(bench, scene);
   const shown = useMemo(
@@ -23,25 +22,15 @@ export function SurfaceWork({ bench }: { bench: Bench }) {
   );
   const pressed = usePressed(bench, shown, hand);
   useEffect(() => {
-    if (!canvas.current) return;
-    const made = new SurfaceScene(canvas.current, SURFACE_SIDE);
-    scene.current = made;
-    return () => {
-      made.dispose();
-      scene.current = null;
-    };
-  }, []);
-  useEffect(() => scene.current?.setShape(surface.shape), [surface.shape]);
-  useEffect(() => {
     if (pressed) scene.current?.setRows({ from: 0, ...pressed });
-  }, [pressed]);
+  }, [scene, pressed]);
   useEffect(() => {
     const { current } = scene;
     if (!current || box.width === 0) return;
     current.resize(box.width, box.height);
     current.look(yawDeg, pitchDeg, zoom, lamp);
     current.render();
-  }, [box, yawDeg, pitchDeg, zoom, lamp, pressed]);
+  }, [scene, box, yawDeg, pitchDeg, zoom, lamp, pressed]);
   const many = shown.presses.length;
   return (
     <section className="work" aria-label="Surface" style={{ gridTemplateRows: 'minmax(0, 1fr)' }}>
