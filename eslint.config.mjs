@@ -65,11 +65,11 @@ export default tseslint.config(
       'web/src/**/*.ts',
       'web/src/**/*.tsx',
     ],
-    rules: { 'max-params': ['error', 5], 'max-depth': ['error', 4] },
-  },
-  {
-    files: ['core/src/**/*.ts', 'io/src/**/*.ts', 'server/src/**/*.ts', 'cli/src/**/*.ts', 'web/src/**/*.ts'],
-    rules: { 'max-lines-per-function': ['error', { max: 60, skipBlankLines: true, skipComments: true }] },
+    rules: {
+      'max-params': ['error', 5],
+      'max-depth': ['error', 4],
+      'max-lines-per-function': ['error', { max: 60, skipBlankLines: true, skipComments: true }],
+    },
   },
   {
     // the kernel, its twin and what stands in inner loops: numbers, not objects, are what is fast there

@@ -6,6 +6,7 @@ export {
   deckSchema,
   floorSchema,
   grainSchema,
+  inkSchema,
   type Coat,
   type CoatInk,
   DEALS,

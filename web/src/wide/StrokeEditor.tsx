@@ -29,8 +29,50 @@ function addPoint({ number, width }: OwnStroke): void {
   });
 }
 
+interface PickedProps {
+  bench: Bench;
+  stroke: OwnStroke;
+}
+
+/** Its width, its place among the others, a second one, and away with it. */
+function StrokeActs({ bench, stroke }: PickedProps) {
+  const { number } = stroke;
+  const place = bench.strokes.indexOf(stroke);
+  return (
+    <span className="acts">
+      <button
+        className="small"
+        disabled={(stroke.width?.length ?? 0) >= MAX_WIDTH_POINTS}
+        onClick={() => addPoint(stroke)}
+      >
+        a width point more
+      </button>
+      {stroke.width && (
+        <button
+          className="small"
+          onClick={() => editStroke(number, 'a stroke as wide as it was drawn', (s) => void delete s.width)}
+        >
+          width as drawn
+        </button>
+      )}
+      <button className="small" disabled={place === 0} onClick={() => moveStroke(number, -1)}>
+        under
+      </button>
+      <button className="small" disabled={place === bench.strokes.length - 1} onClick={() => moveStroke(number, 1)}>
+        over
+      </button>
+      <button className="small" onClick={() => useHand.setState({ picked: duplicateStroke(bench, number) })}>
+        twice
+      </button>
+      <button className="small" onClick={() => deleteStroke(number)}>
+        delete
+      </button>
+    </span>
+  );
+}
+
 /** What is done to a picked stroke: its brush, its colour, its width, its place among the others. */
-export function StrokeEditor({ bench, stroke }: { bench: Bench; stroke: OwnStroke }) {
+export function StrokeEditor({ bench, stroke }: PickedProps) {
   const { number } = stroke;
   const place = bench.strokes.indexOf(stroke);
   return (
@@ -66,35 +108,7 @@ export function StrokeEditor({ bench, stroke }: { bench: Bench; stroke: OwnStrok
           the brush's own
         </button>
       )}
-      <span className="acts">
-        <button
-          className="small"
-          disabled={(stroke.width?.length ?? 0) >= MAX_WIDTH_POINTS}
-          onClick={() => addPoint(stroke)}
-        >
-          a width point more
-        </button>
-        {stroke.width && (
-          <button
-            className="small"
-            onClick={() => editStroke(number, 'a stroke as wide as it was drawn', (s) => void delete s.width)}
-          >
-            width as drawn
-          </button>
-        )}
-        <button className="small" disabled={place === 0} onClick={() => moveStroke(number, -1)}>
-          under
-        </button>
-        <button className="small" disabled={place === bench.strokes.length - 1} onClick={() => moveStroke(number, 1)}>
-          over
-        </button>
-        <button className="small" onClick={() => useHand.setState({ picked: duplicateStroke(bench, number) })}>
-          twice
-        </button>
-        <button className="small" onClick={() => deleteStroke(number)}>
-          delete
-        </button>
-      </span>
+      <StrokeActs bench={bench} stroke={stroke} />
     </div>
   );
 }

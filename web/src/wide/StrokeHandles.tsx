@@ -54,6 +54,64 @@ function setWidth(number: number, place: number, pct: number): void {
   });
 }
 
+/** One edge of a stroke at its widths, in points of the screen; `half` below 0 is the other side. */
+const edgePoints = (way: readonly PathPlace[], profile: WidthProfile, half: number, zoom: number): string =>
+  way
+    .map(({ x, y, nx, ny }, i) => {
+      const off = (half * widthAt(profile, SHARES[i])) / 100;
+      return `${(x + nx * off) * zoom},${(y + ny * off) * zoom}`;
+    })
+    .join(' ');
+
+interface PointProps {
+  /** which point of the profile */
+  place: number;
+  point: WidthProfile[number];
+  spot: PathPlace;
+  /** the number of the stroke */
+  stroke: number;
+  /** half the width at 100 %, px */
+  half: number;
+}
+
+/** A handle that a point of the width profile is drawn with. */
+function WidthPoint({ place, point: [at, pct], spot: { x, y, nx, ny }, stroke, half }: PointProps) {
+  const zoom = useHand((s) => s.zoom);
+  const off = (half * pct) / 100;
+  const drag = (e: PointerEvent<SVGCircleElement>) => {
+    if (e.buttons === 0) return;
+    const box = (e.currentTarget.ownerSVGElement as SVGSVGElement).getBoundingClientRect();
+    const away = ((e.clientX - box.left) / zoom - x) * nx + ((e.clientY - box.top) / zoom - y) * ny;
+    setWidth(stroke, place, (100 * Math.abs(away)) / half);
+  };
+  const done = () => settle('width of a stroke');
+  const keys = (e: KeyboardEvent) => {
+    const by = { ArrowUp: 5, ArrowRight: 5, ArrowDown: -5, ArrowLeft: -5 }[e.key];
+    if (!by) return;
+    e.preventDefault();
+    setWidth(stroke, place, pct + by * (e.shiftKey ? 10 : 1));
+    done();
+  };
+  return (
+    <circle
+      cx={(x + nx * off) * zoom}
+      cy={(y + ny * off) * zoom}
+      r={7}
+      role="slider"
+      tabIndex={0}
+      aria-label={`Width ${Math.round(at * 100)} % along the stroke`}
+      aria-valuenow={pct}
+      aria-valuemin={0}
+      aria-valuemax={MAX_WIDTH_PCT}
+      aria-valuetext={`${pct} %`}
+      onPointerDown={(e) => e.currentTarget.setPointerCapture(e.pointerId)}
+      onPointerMove={drag}
+      onPointerUp={done}
+      onKeyDown={keys}
+    />
+  );
+}
+
 /** The way of the picked stroke, its width along it, and a handle at each point of its width profile. */
 export function StrokeHandles({ bench, stroke }: { bench: Bench; stroke: OwnStroke }) {
   const zoom = useHand((s) => s.zoom);
@@ -68,56 +126,15 @@ export function StrokeHandles({ bench, stroke }: { bench: Bench; stroke: OwnStro
       ),
     [stroke, profile],
   );
-  const edge = (side: 1 | -1) =>
-    way
-      .map(({ x, y, nx, ny }, i) => {
-        const off = (side * half * widthAt(profile, SHARES[i])) / 100;
-        return `${(x + nx * off) * zoom},${(y + ny * off) * zoom}`;
-      })
-      .join(' ');
-  const drag = (place: number) => (e: PointerEvent<SVGCircleElement>) => {
-    if (e.buttons === 0) return;
-    const box = (e.currentTarget.ownerSVGElement as SVGSVGElement).getBoundingClientRect();
-    const { x, y, nx, ny } = handles[place];
-    const off = ((e.clientX - box.left) / zoom - x) * nx + ((e.clientY - box.top) / zoom - y) * ny;
-    setWidth(stroke.number, place, (100 * Math.abs(off)) / half);
-  };
-  const done = () => settle('width of a stroke');
-  const keys = (place: number, pct: number) => (e: KeyboardEvent) => {
-    const by = { ArrowUp: 5, ArrowRight: 5, ArrowDown: -5, ArrowLeft: -5 }[e.key];
-    if (!by) return;
-    e.preventDefault();
-    setWidth(stroke.number, place, pct + by * (e.shiftKey ? 10 : 1));
-    done();
-  };
+  const edge = (side: 1 | -1) => edgePoints(way, profile, side * half, zoom);
   return (
     <svg className="stroke-handles" data-testid="handles">
       <polyline points={way.map(({ x, y }) => `${x * zoom},${y * zoom}`).join(' ')} />
       <polyline className="edge" points={edge(1)} />
       <polyline className="edge" points={edge(-1)} />
-      {profile.map(([at, pct], i) => {
-        const { x, y, nx, ny } = handles[i];
-        const off = (half * pct) / 100;
-        return (
-          <circle
-            key={i}
-            cx={(x + nx * off) * zoom}
-            cy={(y + ny * off) * zoom}
-            r={7}
-            role="slider"
-            tabIndex={0}
-            aria-label={`Width ${Math.round(at * 100)} % along the stroke`}
-            aria-valuenow={pct}
-            aria-valuemin={0}
-            aria-valuemax={MAX_WIDTH_PCT}
-            aria-valuetext={`${pct} %`}
-            onPointerDown={(e) => e.currentTarget.setPointerCapture(e.pointerId)}
-            onPointerMove={drag(i)}
-            onPointerUp={done}
-            onKeyDown={keys(i, pct)}
-          />
-        );
-      })}
+      {profile.map((point, i) => (
+        <WidthPoint key={i} place={i} point={point} spot={handles[i]} stroke={stroke.number} half={half} />
+      ))}
     </svg>
   );
 }

@@ -24,6 +24,52 @@ const JOIN_WORDS: Record<Coat['join'], string> = {
 const PROOF = { width: 250, height: 64 };
 const STROKE = portraitStroke(PROOF.width * 2, PROOF.height * 2).strokes;
 
+const CoatTools = ({ label, place, muted }: { label: string; place: number; muted: boolean }) => (
+  <span className="card-tools">
+    <button
+      className="tool"
+      aria-label={`Mute ${label}`}
+      title={muted ? 'Let it print again' : 'Mute: the stroke without it'}
+      aria-pressed={muted}
+      onClick={() =>
+        change(`${label} ${muted ? 'prints again' : 'muted'}`, (d) => void (d.brush.coats[place].muted = !muted))
+      }
+    >
+      {muted ? <MutedIcon size={15} /> : <MuteIcon size={15} />}
+    </button>
+    <button
+      className="tool"
+      aria-label={`Take ${label} away`}
+      onClick={() =>
+        change(`${label} taken away`, (d) => {
+          d.brush.coats.splice(place, 1);
+          d.brush.coats[0].join = 'over';
+          dropUnused(d);
+        })
+      }
+    >
+      <AwayIcon size={13} />
+    </button>
+  </span>
+);
+
+const JoinChoice = ({ label, place, join: chosen }: { label: string; place: number; join: Coat['join'] }) => (
+  <Select
+    variant="standard"
+    value={chosen}
+    slotProps={{ input: { 'aria-label': `How ${label} joins` } }}
+    onChange={(e) =>
+      change(`${label} ${JOIN_WORDS[e.target.value]}`, (d) => void (d.brush.coats[place].join = e.target.value))
+    }
+  >
+    {JOINS.map((join) => (
+      <MenuItem key={join} value={join}>
+        {JOIN_WORDS[join]}
+      </MenuItem>
+    ))}
+  </Select>
+);
+
 function CoatCard({ bench, place, chosen }: { bench: Bench; place: number; chosen: boolean }) {
   const coat = bench.brush.coats[place];
   const alone = useMemo(() => ({ ...bench.brush, coats: [{ ...coat, muted: false }] }), [bench.brush, coat]);
@@ -40,37 +86,7 @@ function CoatCard({ bench, place, chosen }: { bench: Bench; place: number; chose
           {coat.deck.cards.length === 1 ? plateTitle(coat.deck.cards[0].plate) : `${coat.deck.cards.length} tips`}
         </span>
       </button>
-      {bench.brush.coats.length > 1 && (
-        <span className="card-tools">
-          <button
-            className="tool"
-            aria-label={`Mute ${label}`}
-            title={coat.muted ? 'Let it print again' : 'Mute: the stroke without it'}
-            aria-pressed={coat.muted}
-            onClick={() =>
-              change(
-                `${label} ${coat.muted ? 'prints again' : 'muted'}`,
-                (d) => void (d.brush.coats[place].muted = !coat.muted),
-              )
-            }
-          >
-            {coat.muted ? <MutedIcon size={15} /> : <MuteIcon size={15} />}
-          </button>
-          <button
-            className="tool"
-            aria-label={`Take ${label} away`}
-            onClick={() =>
-              change(`${label} taken away`, (d) => {
-                d.brush.coats.splice(place, 1);
-                d.brush.coats[0].join = 'over';
-                dropUnused(d);
-              })
-            }
-          >
-            <AwayIcon size={13} />
-          </button>
-        </span>
-      )}
+      {bench.brush.coats.length > 1 && <CoatTools label={label} place={place} muted={coat.muted} />}
       <div className="coat-proof">
         <InkProof
           view={`coat ${place}`}
@@ -83,22 +99,7 @@ function CoatCard({ bench, place, chosen }: { bench: Bench; place: number; chose
           calm
         />
       </div>
-      {place > 0 && (
-        <Select
-          variant="standard"
-          value={coat.join}
-          slotProps={{ input: { 'aria-label': `How ${label} joins` } }}
-          onChange={(e) =>
-            change(`${label} ${JOIN_WORDS[e.target.value]}`, (d) => void (d.brush.coats[place].join = e.target.value))
-          }
-        >
-          {JOINS.map((join) => (
-            <MenuItem key={join} value={join}>
-              {JOIN_WORDS[join]}
-            </MenuItem>
-          ))}
-        </Select>
-      )}
+      {place > 0 && <JoinChoice label={label} place={place} join={coat.join} />}
     </li>
   );
 }

@@ -36,14 +36,78 @@ interface CardProps {
   cards: readonly Card[];
 }
 
+/** Mute, solo, and out of the deck. */
+function CardTools({ place, cards }: Pick<CardProps, 'place' | 'cards'>) {
+  const card = cards[place];
+  const name = plateTitle(card.plate);
+  const alone = cards.length > 1 && !card.muted && cards.every((c, k) => k === place || c.muted);
+  const mute = (what: string, muted: (k: number) => boolean) =>
+    change(what, (d) => coatOf(d).deck.cards.forEach((c, k) => void (c.muted = muted(k))));
+  return (
+    <span className="card-tools">
+      <Tooltip title={card.muted ? 'Let it be dealt again' : 'Mute: it is not dealt'}>
+        <button
+          className="tool"
+          aria-label={`Mute ${name}`}
+          aria-pressed={card.muted}
+          onClick={() =>
+            mute(`${name} ${card.muted ? 'dealt again' : 'muted'}`, (k) => (k === place ? !card.muted : cards[k].muted))
+          }
+        >
+          {card.muted ? <MutedIcon size={15} /> : <MuteIcon size={15} />}
+        </button>
+      </Tooltip>
+      {cards.length > 1 && (
+        <>
+          <button
+            className="small"
+            aria-pressed={alone}
+            onClick={() => mute(alone ? 'all cards dealt' : `${name} alone`, (k) => !alone && k !== place)}
+          >
+            {alone ? 'all' : 'solo'}
+          </button>
+          <button
+            className="tool"
+            aria-label={`Take ${name} out of the deck`}
+            onClick={() =>
+              change(`${name} out of the deck`, (d) => {
+                coatOf(d).deck.cards.splice(place, 1);
+                dropUnused(d);
+              })
+            }
+          >
+            <AwayIcon size={13} />
+          </button>
+        </>
+      )}
+    </span>
+  );
+}
+
+function Weight({ place, card }: Pick<CardProps, 'place' | 'card'>) {
+  const name = plateTitle(card.plate);
+  return (
+    <input
+      className="underline"
+      type="number"
+      {...WEIGHT}
+      step={0.5}
+      aria-label={`Weight of ${name}`}
+      value={card.weight}
+      onChange={(e) => {
+        const weight = Number(e.target.value);
+        if (weight >= WEIGHT.min && weight <= WEIGHT.max) editCoat((c) => void (c.deck.cards[place].weight = weight));
+      }}
+      onBlur={() => settle(`weight of ${name}`)}
+    />
+  );
+}
+
 function CardRow({ id, place, card, cards }: CardProps) {
   const { attributes, listeners, setNodeRef, transform, transition } = useSortable({ id });
   const ready = usePlates((s) => s.ready[card.plate]);
   const looked = useBenchEye((s) => s.plate === card.plate);
   const name = plateTitle(card.plate);
-  const alone = cards.length > 1 && !card.muted && cards.every((c, k) => k === place || c.muted);
-  const mute = (what: string, muted: (k: number) => boolean) =>
-    change(what, (d) => coatOf(d).deck.cards.forEach((c, k) => void (c.muted = muted(k))));
   return (
     <li
       ref={setNodeRef}
@@ -66,62 +130,10 @@ function CardRow({ id, place, card, cards }: CardProps) {
       <span className="text">
         <b>{name}</b>
         <span className="sub">
-          weight{' '}
-          <input
-            className="underline"
-            type="number"
-            {...WEIGHT}
-            step={0.5}
-            aria-label={`Weight of ${name}`}
-            value={card.weight}
-            onChange={(e) => {
-              const weight = Number(e.target.value);
-              if (weight >= WEIGHT.min && weight <= WEIGHT.max)
-                editCoat((c) => void (c.deck.cards[place].weight = weight));
-            }}
-            onBlur={() => settle(`weight of ${name}`)}
-          />
+          weight <Weight place={place} card={card} />
         </span>
       </span>
-      <span className="card-tools">
-        <Tooltip title={card.muted ? 'Let it be dealt again' : 'Mute: it is not dealt'}>
-          <button
-            className="tool"
-            aria-label={`Mute ${name}`}
-            aria-pressed={card.muted}
-            onClick={() =>
-              mute(`${name} ${card.muted ? 'dealt again' : 'muted'}`, (k) =>
-                k === place ? !card.muted : cards[k].muted,
-              )
-            }
-          >
-            {card.muted ? <MutedIcon size={15} /> : <MuteIcon size={15} />}
-          </button>
-        </Tooltip>
-        {cards.length > 1 && (
-          <>
-            <button
-              className="small"
-              aria-pressed={alone}
-              onClick={() => mute(alone ? 'all cards dealt' : `${name} alone`, (k) => !alone && k !== place)}
-            >
-              {alone ? 'all' : 'solo'}
-            </button>
-            <button
-              className="tool"
-              aria-label={`Take ${name} out of the deck`}
-              onClick={() =>
-                change(`${name} out of the deck`, (d) => {
-                  coatOf(d).deck.cards.splice(place, 1);
-                  dropUnused(d);
-                })
-              }
-            >
-              <AwayIcon size={13} />
-            </button>
-          </>
-        )}
-      </span>
+      <CardTools place={place} cards={cards} />
     </li>
   );
 }

@@ -101,14 +101,14 @@ function NoGrain({ owner }: { owner: Owner }) {
   );
 }
 
-/** The settings of a grain; its depth is a row below, unless a card has it for itself. */
-function GrainSettings({ grain, owner }: { grain: Grain; owner: Owner }) {
+interface GrainProps {
+  grain: Grain;
+  owner: Owner;
+}
+
+/** The plate of a grain, and what it can be exchanged for. */
+function GrainHead({ grain, owner }: GrainProps) {
   const ready = usePlates((s) => s.ready[grain.plate]);
-  const edit = (change: (g: Grain) => void) =>
-    editCoat((c) => {
-      const own = ownGrain(c, owner);
-      if (own) change(own);
-    });
   const forEveryCard = () =>
     change('one grain for every card', (d) => {
       for (const card of coatOf(d).deck.cards) card.grain = { ...grain };
@@ -120,26 +120,38 @@ function GrainSettings({ grain, owner }: { grain: Grain; owner: Owner }) {
       dropUnused(d);
     });
   return (
+    <div className="grain-head">
+      <span className="shot">{ready && <PlateView plate={ready.plate} label="Grain" most={160} />}</span>
+      <span>
+        <b>{plateTitle(grain.plate)}</b>
+        <br />
+        <PlatePicker label="another" onPick={(info) => take(info, owner)} />{' '}
+        <button className="link" onClick={without}>
+          without
+        </button>
+        {owner !== null && (
+          <>
+            {' '}
+            <button className="link" onClick={forEveryCard}>
+              for every card
+            </button>
+          </>
+        )}
+      </span>
+    </div>
+  );
+}
+
+/** The settings of a grain; its depth is a row below, unless a card has it for itself. */
+function GrainSettings({ grain, owner }: GrainProps) {
+  const edit = (change: (g: Grain) => void) =>
+    editCoat((c) => {
+      const own = ownGrain(c, owner);
+      if (own) change(own);
+    });
+  return (
     <>
-      <div className="grain-head">
-        <span className="shot">{ready && <PlateView plate={ready.plate} label="Grain" most={160} />}</span>
-        <span>
-          <b>{plateTitle(grain.plate)}</b>
-          <br />
-          <PlatePicker label="another" onPick={(info) => take(info, owner)} />{' '}
-          <button className="link" onClick={without}>
-            without
-          </button>
-          {owner !== null && (
-            <>
-              {' '}
-              <button className="link" onClick={forEveryCard}>
-                for every card
-              </button>
-            </>
-          )}
-        </span>
-      </div>
+      <GrainHead grain={grain} owner={owner} />
       {owner !== null && (
         <Setting param={DEPTH} value={grain.depth.rest} onLive={(v) => edit((g) => void (g.depth.rest = Number(v)))} />
       )}

@@ -1,6 +1,6 @@
 import type { Bench } from '@amber-stamp/core/bench';
 import { choiceParam } from '@amber-stamp/core/cut';
-import { MEETS, type Coat } from '@amber-stamp/core/model';
+import { inkSchema, limitsOf, MEETS, type Coat, type CoatInk } from '@amber-stamp/core/model';
 import { coatOf, editCoat } from '../../../bench/coat.ts';
 import { change, settle } from '../../../bench/store.ts';
 import { ColourInput } from '../../../parts/ColourInput.tsx';
@@ -61,17 +61,75 @@ function ColourRow({ label, value, none, onLive, onNone }: ColourProps) {
   );
 }
 
+type Stops = CoatInk['gradient'];
+const MAX_STOPS = limitsOf(inkSchema.fields.gradient).max;
+
+const setStops = (what: string, next: Stops): void =>
+  change(what, (d) => void (coatOf(d).ink.gradient = [...next].sort((a, b) => a[0] - b[0])));
+
+/** The middle of the widest stretch without a colour. */
+const widestGap = (stops: Stops): number =>
+  stops.reduce(
+    (best, [at], i) => {
+      const gap = (stops[i + 1]?.[0] ?? at) - at;
+      return gap > best.gap ? { gap, at: at + gap / 2 } : best;
+    },
+    { gap: 0, at: 0.5 },
+  ).at;
+
+function GradientStop({ stops, place: i }: { stops: Stops; place: number }) {
+  const [at, colour] = stops[i];
+  return (
+    <div className="param wide">
+      <input
+        className="underline"
+        type="number"
+        min={0}
+        max={100}
+        aria-label={`Place of colour ${i + 1}`}
+        value={Math.round(at * 100)}
+        onChange={(e) => {
+          const place = Math.max(0, Math.min(1, Number(e.target.value) / 100));
+          if (stops.some(([other], k) => k !== i && other === place)) return;
+          setStops(
+            'place of a colour',
+            stops.map((s, k) => (k === i ? [place, s[1]] : s)),
+          );
+        }}
+      />
+      <span style={{ display: 'flex', gap: 10, alignItems: 'center' }}>
+        <ColourInput
+          label={`Colour ${i + 1}`}
+          value={colour}
+          onLive={(picked) => editCoat((c) => void (c.ink.gradient[i][1] = picked))}
+          onDone={() => settle('a colour by coverage')}
+        />
+        <button
+          className="tool"
+          aria-label={`Take colour ${i + 1} away`}
+          onClick={() =>
+            setStops(
+              'a colour taken away',
+              stops.filter((_, k) => k !== i),
+            )
+          }
+        >
+          <AwayIcon size={13} />
+        </button>
+      </span>
+    </div>
+  );
+}
+
 /** Colours by coverage: the faintest print at the left, the fullest at the right. */
-function Gradient({ stops }: { stops: Coat['ink']['gradient'] }) {
-  const set = (what: string, next: Coat['ink']['gradient']) =>
-    change(what, (d) => void (coatOf(d).ink.gradient = [...next].sort((a, b) => a[0] - b[0])));
+function Gradient({ stops }: { stops: Stops }) {
   const css = stops.map(([at, colour]) => `${colour} ${at * 100}%`).join(', ');
   if (stops.length === 0)
     return (
       <button
         className="small"
         onClick={() =>
-          set('colours by coverage', [
+          setStops('colours by coverage', [
             [0, '#d9c8a0'],
             [1, '#2a211c'],
           ])
@@ -80,58 +138,17 @@ function Gradient({ stops }: { stops: Coat['ink']['gradient'] }) {
         colour by how much it prints
       </button>
     );
-  const widest = stops.reduce(
-    (best, [at], i) => {
-      const gap = (stops[i + 1]?.[0] ?? at) - at;
-      return gap > best.gap ? { gap, at: at + gap / 2 } : best;
-    },
-    { gap: 0, at: 0.5 },
-  );
   return (
     <div aria-label="Colours by coverage" role="group">
       <div className="gradient" style={{ background: `linear-gradient(90deg, ${css})` }} />
-      {stops.map(([at, colour], i) => (
-        <div key={i} className="param wide">
-          <input
-            className="underline"
-            type="number"
-            min={0}
-            max={100}
-            aria-label={`Place of colour ${i + 1}`}
-            value={Math.round(at * 100)}
-            onChange={(e) => {
-              const place = Math.max(0, Math.min(1, Number(e.target.value) / 100));
-              if (stops.some(([other], k) => k !== i && other === place)) return;
-              set(
-                'place of a colour',
-                stops.map((s, k) => (k === i ? [place, s[1]] : s)),
-              );
-            }}
-          />
-          <span style={{ display: 'flex', gap: 10, alignItems: 'center' }}>
-            <ColourInput
-              label={`Colour ${i + 1}`}
-              value={colour}
-              onLive={(picked) => editCoat((c) => void (c.ink.gradient[i][1] = picked))}
-              onDone={() => settle('a colour by coverage')}
-            />
-            <button
-              className="tool"
-              aria-label={`Take colour ${i + 1} away`}
-              onClick={() =>
-                set(
-                  'a colour taken away',
-                  stops.filter((_, k) => k !== i),
-                )
-              }
-            >
-              <AwayIcon size={13} />
-            </button>
-          </span>
-        </div>
+      {stops.map((_, i) => (
+        <GradientStop key={i} stops={stops} place={i} />
       ))}
-      {stops.length < 16 && (
-        <button className="small" onClick={() => set('a colour more', [...stops, [widest.at, stops[0][1]]])}>
+      {stops.length < MAX_STOPS && (
+        <button
+          className="small"
+          onClick={() => setStops('a colour more', [...stops, [widestGap(stops), stops[0][1]]])}
+        >
           one more colour
         </button>
       )}
