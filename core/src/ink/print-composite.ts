@@ -1,12 +1,29 @@
 import type { Box } from '../raster/box.ts';
-import type { CoatPrint, Rgb, TilePlace } from './types.ts';
+import type { CoatPrint, Rgb, StrokePrint, TilePlace } from './types.ts';
 import { writeThrough } from './combine.ts';
 import { compositeCoats, gradientColour, type CompositeCoat, type Colouring } from './composite.ts';
 import type { InkMemory } from './memory.ts';
 import { TILE } from './sheet-size.ts';
 
 const PIXELS = TILE * TILE;
-const group = new Float32Array(PIXELS * 4);
+
+/** The memory that the coats of a stroke are put together in, a tile at a time. */
+export class CompositeRoom {
+  /** float32 r, g, b, a, premultiplied */
+  readonly group = new Float32Array(PIXELS * 4);
+  private readonly coats: Float32Array[] = [];
+
+  /** A tile of coverage of its own for each coat. */
+  coverage(coat: number): Float32Array {
+    return (this.coats[coat] ??= new Float32Array(PIXELS));
+  }
+}
+
+/** What a tile is printed with: the ink's memory and the room for coats. */
+export interface CompositeTools {
+  memory: InkMemory;
+  room: CompositeRoom;
+}
 
 /** The part of a tile that any coat touches. */
 function touchedBy(coats: readonly CoatPrint[], { key, height }: TilePlace): Box {
@@ -56,55 +73,41 @@ function colouringOf(memory: InkMemory, { layer, colour, gradient }: CoatPrint, 
   };
 }
 
-const scratches: Float32Array[] = [];
-/** A tile of coverage of its own for each coat. */
-const scratch = (coat: number): Float32Array => (scratches[coat] ??= new Float32Array(PIXELS));
-
-/** Gathers the coats of a stroke in one tile into the common group; gives the box that may print. */
-function composited(memory: InkMemory, coats: readonly CoatPrint[], place: TilePlace): Box {
+/** Gathers the coats of a stroke in one tile into the room's group; gives the box that may print. */
+function composited({ memory, room }: CompositeTools, coats: readonly CoatPrint[], place: TilePlace): Box {
   const box = touchedBy(coats, place);
   const tiles: CompositeCoat[] = coats.map((coat, c) => ({
     join: coat.join,
-    coverage: coverageOf(memory, coat, place, box, scratch(c)),
+    coverage: coverageOf(memory, coat, place, box, room.coverage(c)),
     colour: colouringOf(memory, coat, place.key),
   }));
   for (let y = box.y0; y < box.y1; y++) {
     const from = y * TILE + box.x0;
     const to = y * TILE + box.x1;
-    group.fill(0, 4 * from, 4 * to);
-    compositeCoats(tiles, group, from, to);
+    room.group.fill(0, 4 * from, 4 * to);
+    compositeCoats(tiles, room.group, from, to);
   }
   return box;
 }
 
-/** Prints a stroke whose coats do more than cover each other in one ink over the pixels of a tile. */
+/**
+ * Prints a stroke whose coats do more than cover each other in one ink over the pixels of a tile; one that takes away
+ * leaves of them what it does not cover.
+ */
 export function printComposite(
-  memory: InkMemory,
-  coats: readonly CoatPrint[],
+  tools: CompositeTools,
+  { coats, away }: Pick<StrokePrint, 'coats' | 'away'>,
   place: TilePlace,
   pixels: Float32Array,
 ): void {
-  const { x0, y0, x1, y1 } = composited(memory, coats, place);
+  const { x0, y0, x1, y1 } = composited(tools, coats, place);
+  const { group } = tools.room;
+  const prints = away ? 0 : 1;
   for (let y = y0; y < y1; y++)
     for (let at = y * TILE + x0; at < y * TILE + x1; at++) {
       const alpha = group[4 * at + 3];
       if (alpha <= 0) continue;
-      for (let p = 4 * at; p < 4 * at + 4; p++) pixels[p] = group[p] + pixels[p] * (1 - alpha);
-    }
-}
-
-/** Leaves of the pixels of a tile what a stroke does not cover. */
-export function eraseComposite(
-  memory: InkMemory,
-  coats: readonly CoatPrint[],
-  place: TilePlace,
-  pixels: Float32Array,
-): void {
-  const { x0, y0, x1, y1 } = composited(memory, coats, place);
-  for (let y = y0; y < y1; y++)
-    for (let at = y * TILE + x0; at < y * TILE + x1; at++) {
-      const left = 1 - group[4 * at + 3];
-      for (let p = 4 * at; p < 4 * at + 4; p++) pixels[p] *= left;
+      for (let p = 4 * at; p < 4 * at + 4; p++) pixels[p] = prints * group[p] + pixels[p] * (1 - alpha);
     }
 }
 

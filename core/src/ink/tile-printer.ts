@@ -2,7 +2,7 @@ import type { CoatPrint, Covered, StrokePrint, Rgb, TilePlace } from './types.ts
 import type { Kernel } from './kernel-interface.ts';
 import { CoverageCombiner, isOneCoverage, isPlain, touchedBox } from './combine.ts';
 import type { InkMemory } from './memory.ts';
-import { putGroundBelow, printComposite, eraseComposite } from './print-composite.ts';
+import { CompositeRoom, putGroundBelow, printComposite } from './print-composite.ts';
 import { TILE } from './sheet-size.ts';
 
 const PIXELS = TILE * TILE;
@@ -12,9 +12,10 @@ const CLEAR: Rgb = [0, 0, 0];
 export class TilePrinter {
   /** where the last printed tile lies: float32 r, g, b, a, premultiplied */
   readonly pixels: number;
-  private readonly memory: InkMemory;
+  readonly memory: InkMemory;
   private readonly kernel: Kernel;
   private readonly combiner: CoverageCombiner;
+  readonly room = new CompositeRoom();
 
   constructor(memory: InkMemory, kernel: Kernel) {
     this.memory = memory;
@@ -31,11 +32,11 @@ export class TilePrinter {
     const below = ground !== null && here.some(({ away }) => away);
     const [r, g, b] = below || !ground ? CLEAR : ground;
     this.kernel.fill(this.pixels, tile.height * TILE, r, g, b, below || !ground ? 0 : 1);
-    for (const { coats, away } of here) {
-      if (away) eraseComposite(this.memory, coats, tile, this.memory.floats(this.pixels, PIXELS * 4));
-      else if (coats.every(isPlain)) for (const coat of coats) this.printCovered([coat], tile);
-      else if (isOneCoverage(coats)) this.printCovered(coats, tile);
-      else printComposite(this.memory, coats, tile, this.memory.floats(this.pixels, PIXELS * 4));
+    for (const stroke of here) {
+      const { coats, away } = stroke;
+      if (!away && coats.every(isPlain)) for (const coat of coats) this.printCovered([coat], tile);
+      else if (!away && isOneCoverage(coats)) this.printCovered(coats, tile);
+      else printComposite(this, stroke, tile, this.memory.floats(this.pixels, PIXELS * 4));
     }
     if (below) putGroundBelow(ground, this.memory.floats(this.pixels, tile.height * TILE * 4));
     return true;

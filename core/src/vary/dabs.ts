@@ -8,9 +8,11 @@ import { dealerOf } from './deal.ts';
 import { endsOf, widthOf } from './ends.ts';
 import { fillNew, type Column, type PenColumns } from './pen-columns.ts';
 import { coatValues, type CoatValues } from './value.ts';
-import { walkAlong } from './walk.ts';
+import { DabWalker } from './walk.ts';
 
 const sinCos = new Float64Array(2);
+/** Every table is copied out of what it walked before the next walk. */
+const walker = new DabWalker();
 
 /** Moves dabs off the path: along and across it, both in percent of each dab's size. */
 function scatter(table: DabTable, pen: PenColumns, { along: alongs, across: acrosses }: CoatValues['of']): void {
@@ -63,7 +65,7 @@ export function dabsOf(brush: Brush, coatIndex: number, stroke: PenStroke, strok
   };
   const chain = coat.properties.angle.follow === 'chain' && !coat.properties.angle.muted;
   const stepping = { size, spacing: values.of.spacing, count: values.count, chain };
-  const { pen, sizePx } = walkAlong(stroke, stepping, strokeIndex, brush.steady);
+  const { pen, sizePx } = walker.walk(stroke, stepping, strokeIndex, brush.steady);
   const count = pen.count;
   const table = dabTable(count);
   table.count = count;

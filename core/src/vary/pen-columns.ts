@@ -20,6 +20,8 @@ export interface PenColumns {
   twist: Float64Array;
   speedShare: Float64Array;
   progress: Float64Array;
+  /** room for the readings of one driver */
+  room: Float64Array;
   /** what drivers read straight from a column, in the order of READ */
   read: Float64Array[];
 }
@@ -55,7 +57,8 @@ const COLUMNS = [
 export function emptyPenColumns(lengthPx: number, capacity: number): PenColumns {
   const columns: Record<string, Float64Array> = {};
   for (const name of COLUMNS) columns[name] = new Float64Array(capacity);
-  const pen = { count: 0, lengthPx, read: [] as Float64Array[], ...columns } as unknown as PenColumns;
+  const room = new Float64Array(capacity);
+  const pen = { count: 0, lengthPx, room, read: [] as Float64Array[], ...columns } as unknown as PenColumns;
   nameRead(pen);
   return pen;
 }
@@ -67,6 +70,7 @@ function nameRead(pen: PenColumns): void {
 /** Gives the columns room for `capacity` dabs; their rows stay. */
 export function makeRoom(pen: PenColumns, capacity: number): void {
   for (const name of COLUMNS) pen[name] = widened(pen[name], capacity);
+  pen.room = new Float64Array(capacity);
   nameRead(pen);
 }
 

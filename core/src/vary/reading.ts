@@ -70,14 +70,11 @@ function meanAt(sources: readonly Source[], pen: PenColumns, dab: number): numbe
   return mean;
 }
 
-let room = new Float64Array(0);
-
 /** A driver's readings at dabs `from` up to `to`, before its curve, and which of the numbers is the first. */
 function readDriver(source: Source, pen: PenColumns, from: number, to: number): { of: Float64Array; at: number } {
   if (source.column >= 0) return { of: pen.read[source.column], at: from };
-  if (room.length < to - from) room = new Float64Array(2 * (to - from));
-  for (let i = from; i < to; i++) room[i - from] = readAt(source, pen, i);
-  return { of: room, at: 0 };
+  for (let i = from; i < to; i++) pen.room[i - from] = readAt(source, pen, i);
+  return { of: pen.room, at: 0 };
 }
 
 /** Adds a driver's part of the mean at dabs `from` up to `to`. */

@@ -31,41 +31,45 @@ export interface DabStepping {
   chain: boolean;
 }
 
-/** Where the dabs of a stroke lie: the pen at each, and its size in px. The columns belong to the next walk as well. */
+/** Where the dabs of a stroke lie: the pen at each, and its size in px; valid until the walker's next walk. */
 export interface Walk {
   pen: PenColumns;
   sizePx: Float64Array;
 }
 
-/** Columns that every walk uses again: a row moved by hand asks for thousands of dabs many times a second. */
-const room: Walk & { spacing: Float64Array; counts: Float64Array } = {
-  pen: emptyPenColumns(0, FIRST_ROOM),
-  sizePx: new Float64Array(FIRST_ROOM),
-  spacing: new Float64Array(FIRST_ROOM),
-  counts: new Float64Array(FIRST_ROOM),
-};
+/**
+ * Walks along strokes step by step: each step depends on the size and spacing of the dab before it. It keeps its columns
+ * from walk to walk: a row moved by hand asks for thousands of dabs many times a second, and to make room for them takes
+ * as long as the walk.
+ */
+export class DabWalker {
+  private stepping!: DabStepping;
+  private stroke = 0;
+  private readonly pen = emptyPenColumns(0, FIRST_ROOM);
+  private sizePx: Float64Array = new Float64Array(FIRST_ROOM);
+  private spacing: Float64Array = new Float64Array(FIRST_ROOM);
+  private counts: Float64Array = new Float64Array(FIRST_ROOM);
 
-/** Widens the columns to `wanted` rows. Throws too-many-dabs. */
-function roomFor(wanted: number, stroke: number): void {
-  if (wanted > MAX_DABS) throw tooMany(stroke);
-  if (wanted <= room.sizePx.length) return;
-  const capacity = Math.min(MAX_DABS, Math.max(wanted, room.sizePx.length * 4));
-  makeRoom(room.pen, capacity);
-  room.sizePx = widened(room.sizePx, capacity);
-  room.spacing = widened(room.spacing, capacity);
-  room.counts = widened(room.counts, capacity);
-}
-
-/** Walks along strokes step by step: each step depends on the size and spacing of the dab before it. */
-class DabWalker {
-  private readonly stepping: DabStepping;
-  private readonly stroke: number;
-
-  constructor(stepping: DabStepping, lengthPx: number, stroke: number) {
+  /** The places of a stroke's dabs. Throws too-many-dabs. */
+  walk(stroke: PenStroke, stepping: DabStepping, strokeIndex: number, steadyPct: number): Walk {
+    const path = pathOf(stroke.points, steadyPct);
     this.stepping = stepping;
-    this.stroke = stroke;
-    room.pen.count = 0;
-    room.pen.lengthPx = lengthPx;
+    this.stroke = strokeIndex;
+    this.pen.count = 0;
+    this.pen.lengthPx = path.lengthPx;
+    this.along(path);
+    return { pen: this.pen, sizePx: this.sizePx.subarray(0, this.pen.count) };
+  }
+
+  /** Widens the columns to `wanted` rows. Throws too-many-dabs. */
+  private roomFor(wanted: number): void {
+    if (wanted > MAX_DABS) throw tooMany(this.stroke);
+    if (wanted <= this.sizePx.length) return;
+    const capacity = Math.min(MAX_DABS, Math.max(wanted, this.sizePx.length * 4));
+    makeRoom(this.pen, capacity);
+    this.sizePx = widened(this.sizePx, capacity);
+    this.spacing = widened(this.spacing, capacity);
+    this.counts = widened(this.counts, capacity);
   }
 
   /**
@@ -73,8 +77,7 @@ class DabWalker {
    * the next, in px.
    */
   private step(alongPx: number): number {
-    const { stepping } = this;
-    const { pen, sizePx, spacing, counts } = room;
+    const { stepping, pen, sizePx, spacing, counts } = this;
     const first = pen.count++;
     pen.alongPx[first] = alongPx;
     makeReadings(pen, first);
@@ -88,21 +91,21 @@ class DabWalker {
 
   /** The further dabs of a step. */
   private more(first: number, count: number): void {
-    const { pen } = room;
-    roomFor(first + count, this.stroke);
+    const { pen } = this;
+    this.roomFor(first + count);
     pen.count = first + count;
     repeatPenRow(pen, first, first + count);
-    this.stepping.size(pen, first + 1, first + count, room.sizePx);
+    this.stepping.size(pen, first + 1, first + count, this.sizePx);
   }
 
   /** Links of a chain: the hand is that at the link's beginning, the place the middle of its chord. */
   private links(path: Path): void {
-    const { pen } = room;
+    const { pen } = this;
     const begins = pathReader(path);
     const ends = pathReader(path);
     for (let s: number | undefined = 0; s !== undefined;) {
       const row = pen.count;
-      roomFor(row + 2, this.stroke);
+      this.roomFor(row + 2);
       begins(s, pen, row);
       const end = chordEnd(path, s, this.step(Math.min(s, path.lengthPx)));
       // what is left of the path is shorter than a link
@@ -115,11 +118,11 @@ class DabWalker {
     }
   }
 
-  along(path: Path): Walk {
-    const { pen } = room;
+  private along(path: Path): void {
+    const { pen } = this;
     if (path.lengthPx === 0)
       for (let k = 0; k < path.count; k++) {
-        roomFor(pen.count + 1, this.stroke);
+        this.roomFor(pen.count + 1);
         readStill(path, k, pen, pen.count);
         this.step(0);
       }
@@ -129,12 +132,11 @@ class DabWalker {
       // a whole number of steps must not lose its last dab to rounding
       const end = path.lengthPx + 1e-9;
       for (let s = 0; s <= end;) {
-        roomFor(pen.count + 1, this.stroke);
+        this.roomFor(pen.count + 1);
         read(s, pen, pen.count);
         s += this.step(Math.min(s, path.lengthPx));
       }
     }
-    return { pen, sizePx: room.sizePx.subarray(0, pen.count) };
   }
 }
 
@@ -160,12 +162,6 @@ function pathOf(points: readonly PenPoint[], steadyPct: number): Path {
   const path = smoothPath(steadied(points, steadyPct));
   paths.set(points, { path, steadyPct });
   return path;
-}
-
-/** The places of a stroke's dabs, valid until the next walk. Throws too-many-dabs. */
-export function walkAlong(stroke: PenStroke, stepping: DabStepping, strokeIndex: number, steadyPct: number): Walk {
-  const path = pathOf(stroke.points, steadyPct);
-  return new DabWalker(stepping, path.lengthPx, strokeIndex).along(path);
 }
 
 const tooMany = (stroke: number) =>
