@@ -2,7 +2,7 @@ import { array, boolean, string, tuple, type InferType } from 'yup';
 import { BLEND_MODES } from '../maths/blend-modes.ts';
 import { finite, shape } from './check.ts';
 import { angleSchema, mirrorSchema, propertySchema, rising, share } from './driver-schema.ts';
-import { PROPERTIES, PROPERTY_NAMES, type PropertyName } from './properties.ts';
+import { COUNT, PROPERTIES, PROPERTY_NAMES, type PropertyName } from './properties.ts';
 
 export const DEALS = ['in-order', 'shuffled', 'chance', 'pressure', 'tilt'] as const;
 export type Deal = (typeof DEALS)[number];
@@ -82,7 +82,7 @@ export const floorSchema = shape({
 export const coatSchema = shape({
   join: string().oneOf(JOINS).default('over'),
   deck: deckSchema,
-  count: propertySchema({ rest: 1, restMin: 1, restMax: 64, endMin: 0, endMax: 400, kind: 'scaled' }),
+  count: propertySchema(COUNT),
   meet: string().oneOf(MEETS).default('build'),
   /** where a stroke comes back over itself: its dabs build up further, or the way that prints more stays */
   crossing: string().oneOf(CROSSINGS).default('build'),

@@ -1,7 +1,7 @@
 import { array, boolean, number, string, tuple, type InferType } from 'yup';
 import { STRAIGHT, type Curve } from '../maths/curve.ts';
 import { finite, shape, typed } from './check.ts';
-import type { PropertyDefinition } from './properties.ts';
+import type { PropertyDefinition } from './property.ts';
 
 export const DRIVERS = ['chance', 'pressure', 'tilt', 'twist', 'speed', 'heading', 'progress', 'cycle'] as const;
 export type DriverName = (typeof DRIVERS)[number];

@@ -29,7 +29,8 @@ export {
 export { parseDocument, parseJson, sha256Schema, shape } from './check.ts';
 export { defaultOf, type Limits, limitsOf, within } from './limits.ts';
 export { jsonSchema } from './json-schema.ts';
-export { PROPERTIES, type PropertyDefinition, type PropertyName } from './properties.ts';
+export { COUNT, PROPERTIES, PROPERTY_NAMES, type PropertyName } from './properties.ts';
+export type { PropertyDefinition, RulerDefinition } from './property.ts';
 export {
   MAX_WIDTH_PCT,
   MAX_WIDTH_POINTS,

@@ -1,145 +1,180 @@
+import { added, rootRuler, ruler, scaled, type PropertyDefinition } from './property.ts';
+
 /**
- * The property table: everything a dab can have, from which the schema, the property model, the rows of the interface
- * and the documents are made. The order is part of every chance draw and never changes; new properties go last.
+ * The property table: everything a dab can have, from which the schema, the property model, the table of dabs, the rows of
+ * the interface, the ladders and the documents are made. The order is part of every chance draw and never changes; new
+ * properties go last.
  */
-export type PropertyKind = 'scaled' | 'added';
-
-export interface PropertyDefinition {
-  readonly name: PropertyName;
-  readonly label: string;
-  readonly kind: PropertyKind;
-  readonly unit: 'px' | '%' | 'deg' | '';
-  /** Value when nothing moves it and nothing is written. */
-  readonly rest: number;
-  readonly restMin: number;
-  readonly restMax: number;
-  /** Bounds of the two ends: percent of rest when scaled, in the unit itself when added. */
-  readonly endMin: number;
-  readonly endMax: number;
-  /** Rest while muted; undefined: its own rest. */
-  readonly neutral: number | undefined;
-  /** The column of a table of dabs that it fills; null where it only moves dabs. */
-  readonly column: PropertyColumn | null;
-  readonly help: string;
-}
-
-/** What properties fill of a table of dabs. */
-export type PropertyColumn =
-  | 'sizePx'
-  | 'angleDeg'
-  | 'aspectPct'
-  | 'opacityPct'
-  | 'flowPct'
-  | 'hueDeg'
-  | 'saturationPct'
-  | 'lightnessPct'
-  | 'mixPct'
-  | 'depthPct'
-  | 'thicknessPx';
-
-export const PROPERTY_NAMES = [
-  'size',
-  'spacing',
-  'across',
-  'along',
-  'angle',
-  'aspect',
-  'opacity',
-  'flow',
-  'hue',
-  'saturation',
-  'lightness',
-  'mix',
-  'depth',
-  'thickness',
-] as const;
-export type PropertyName = (typeof PROPERTY_NAMES)[number];
-
-const scaled = (
-  name: PropertyName,
-  label: string,
-  unit: 'px' | '%',
-  [rest, restMin, restMax]: readonly [number, number, number],
-  {
-    neutral,
-    column = null,
-    help,
-  }: Pick<PropertyDefinition, 'help'> & Partial<Pick<PropertyDefinition, 'neutral' | 'column'>>,
-): PropertyDefinition => ({
-  name,
-  label,
-  kind: 'scaled',
-  unit,
-  rest,
-  restMin,
-  restMax,
-  endMin: 0,
-  endMax: 400,
-  neutral,
-  column,
-  help,
-});
-
-const added = (
-  name: PropertyName,
-  label: string,
-  [bound, unit]: readonly [number, '%' | 'deg'],
-  column: PropertyColumn | null,
-  help: string,
-): PropertyDefinition => ({
-  name,
-  label,
-  kind: 'added',
-  unit,
-  rest: 0,
-  restMin: -bound,
-  restMax: bound,
-  endMin: -bound,
-  endMax: bound,
-  neutral: 0,
-  column,
-  help,
-});
-
-export const PROPERTIES: Readonly<Record<PropertyName, PropertyDefinition>> = {
-  size: scaled('size', 'Size', 'px', [64, 1, 4096], { column: 'sizePx', help: 'Longer side of the tip on the sheet.' }),
-  spacing: scaled('spacing', 'Spacing', '%', [20, 0.5, 1000], {
-    help: 'Way to the next dab, in percent of the size: 100 is edge to edge, 200 leaves a gap of one tip.',
+const TABLE = {
+  size: scaled({
+    label: 'Size',
+    unit: 'px',
+    rest: 64,
+    restMin: 1,
+    restMax: 4096,
+    neutral: undefined,
+    column: 'sizePx',
+    help: 'Longer side of the tip on the sheet.',
+    ruler: rootRuler('Place', [1, 400], [50, 100], 'big small thick thin thinner width end'),
+    sweep: { ends: 'around' },
   }),
-  across: added('across', 'Across', [1000, '%'], null, 'Shift to the side of the path, in percent of the size.'),
-  along: added('along', 'Along', [1000, '%'], null, 'Shift forwards or back on the path, in percent of the size.'),
-  angle: added('angle', 'Angle', [360, 'deg'], 'angleDeg', 'Turn of the tip, clockwise; 0 is as it was cut.'),
-  aspect: scaled('aspect', 'Aspect', '%', [100, 1, 400], {
+  spacing: scaled({
+    label: 'Spacing',
+    unit: '%',
+    rest: 20,
+    restMin: 0.5,
+    restMax: 1000,
+    neutral: undefined,
+    column: null,
+    help: 'Way to the next dab, in percent of the size: 100 is edge to edge, 200 leaves a gap of one tip.',
+    ruler: rootRuler('Place', [1, 200], [60, 100], 'distance gap overlap close'),
+    sweep: { max: 400, ends: 'around' },
+  }),
+  across: added(1000, {
+    label: 'Across',
+    unit: '%',
+    column: null,
+    help: 'Shift to the side of the path, in percent of the size.',
+    ruler: ruler('Place', [-100, 100], [-25, 25], 'scatter side spread'),
+    sweep: { label: 'Scatter across', max: 300, ends: [0, 60] },
+  }),
+  along: added(1000, {
+    label: 'Along',
+    unit: '%',
+    column: null,
+    help: 'Shift forwards or back on the path, in percent of the size.',
+    ruler: ruler('Place', [-100, 100], [-25, 25], 'scatter jitter forwards'),
+    sweep: { label: 'Scatter along', max: 300, ends: [0, 60] },
+  }),
+  angle: added(360, {
+    label: 'Angle',
+    unit: 'deg',
+    column: 'angleDeg',
+    help: 'Turn of the tip, clockwise; 0 is as it was cut.',
+    ruler: ruler('Pose', [-180, 180], [-45, 45], 'turn rotate follow path direction'),
+    sweep: { label: 'Turn by chance', max: 180, ends: [0, 180] },
+  }),
+  aspect: scaled({
+    label: 'Aspect',
+    unit: '%',
+    rest: 100,
+    restMin: 1,
+    restMax: 400,
     neutral: 100,
     column: 'aspectPct',
     help: 'Height against width; 100 is as it was cut.',
+    ruler: ruler('Pose', [5, 200], [50, 100], 'squash flat round narrow'),
+    sweep: { ends: [40, 100] },
   }),
-  opacity: scaled('opacity', 'Opacity', '%', [100, 0, 100], {
+  opacity: scaled({
+    label: 'Opacity',
+    unit: '%',
+    rest: 100,
+    restMin: 0,
+    restMax: 100,
     neutral: 100,
     column: 'opacityPct',
     help: 'The ceiling that flow builds up to.',
+    ruler: ruler('Ink', [0, 100], [50, 100], 'clear transparent ceiling faint end'),
+    sweep: { ends: [25, 100] },
   }),
-  flow: scaled('flow', 'Flow', '%', [100, 0, 100], {
+  flow: scaled({
+    label: 'Flow',
+    unit: '%',
+    rest: 100,
+    restMin: 0,
+    restMax: 100,
     neutral: 100,
     column: 'flowPct',
     help: 'How much of the way to the ceiling one dab goes.',
+    ruler: ruler('Ink', [0, 100], [40, 100], 'build dark light faint dry wet'),
+    sweep: { min: 1, ends: [20, 100] },
   }),
-  hue: added('hue', 'Hue', [360, 'deg'], 'hueDeg', 'Turn of the hue.'),
-  saturation: added('saturation', 'Saturation', [100, '%'], 'saturationPct', 'More or less colour.'),
-  lightness: added('lightness', 'Lightness', [100, '%'], 'lightnessPct', 'Lighter or darker.'),
-  mix: scaled('mix', 'Mix', '%', [0, 0, 100], {
+  hue: added(360, {
+    label: 'Hue',
+    unit: 'deg',
+    column: 'hueDeg',
+    help: 'Turn of the hue.',
+    ruler: ruler('Tint', [-180, 180], [-20, 20], 'colour rainbow vary'),
+    sweep: { label: 'Hue by chance', max: 180, ends: [0, 40] },
+  }),
+  saturation: added(100, {
+    label: 'Saturation',
+    unit: '%',
+    column: 'saturationPct',
+    help: 'More or less colour.',
+    ruler: ruler('Tint', [-100, 100], [-25, 25], 'colour gray vivid pale'),
+    sweep: { label: 'Saturation by chance', ends: [0, 40] },
+  }),
+  lightness: added(100, {
+    label: 'Lightness',
+    unit: '%',
+    column: 'lightnessPct',
+    help: 'Lighter or darker.',
+    ruler: ruler('Tint', [-100, 100], [-12, 12], 'colour bright dark pale'),
+    sweep: { label: 'Lightness by chance', ends: [0, 30] },
+  }),
+  mix: scaled({
+    label: 'Mix',
+    unit: '%',
+    rest: 0,
+    restMin: 0,
+    restMax: 100,
     neutral: 0,
     column: 'mixPct',
     help: 'From the first colour (0) to the second (100).',
+    ruler: ruler('Tint', [0, 100], [0, 100], 'second colour two inks blend'),
+    sweep: { ends: [0, 100] },
   }),
-  depth: scaled('depth', 'Grain depth', '%', [100, 0, 100], {
+  depth: scaled({
+    label: 'Grain depth',
+    unit: '%',
+    rest: 100,
+    restMin: 0,
+    restMax: 100,
     neutral: 100,
     column: 'depthPct',
     help: 'How deep the grain bites.',
+    ruler: ruler('Grain', [0, 100], [40, 100], 'grain paper texture bite rough'),
+    sweep: null,
   }),
-  thickness: scaled('thickness', 'Thickness', 'px', [0, 0, 100], {
+  thickness: scaled({
+    label: 'Thickness',
+    unit: 'px',
+    rest: 0,
+    restMin: 0,
+    restMax: 100,
     neutral: 0,
     column: 'thicknessPx',
     help: 'How high the paint stands where the tip is full, or how deep it is pressed in below the base plane; 0 is flat.',
+    ruler: {
+      ...rootRuler('Relief', [0, 60], [30, 100], 'thick relief impasto raised emboss height paint body lamp'),
+      step: 0.5,
+    },
+    sweep: { ends: [0, 12] },
+  }),
+} satisfies Record<string, Omit<PropertyDefinition, 'name'>>;
+
+export type PropertyName = keyof typeof TABLE;
+export const PROPERTY_NAMES = Object.keys(TABLE) as readonly PropertyName[];
+
+export const PROPERTIES = Object.fromEntries(
+  PROPERTY_NAMES.map((name) => [name, { name, ...TABLE[name] }]),
+) as Readonly<Record<PropertyName, PropertyDefinition>>;
+
+/** Dabs at one place: moved by drivers as a property is, but it belongs to the coat. */
+export const COUNT: PropertyDefinition = {
+  name: 'count',
+  ...scaled({
+    label: 'Dabs at a place',
+    unit: '',
+    rest: 1,
+    restMin: 1,
+    restMax: 64,
+    neutral: 1,
+    column: null,
+    help: 'How many dabs fall at each place of the way; with scatter they make a cloud.',
+    ruler: ruler('Place', [1, 16], [30, 100], 'many dabs cloud spray splatter number'),
+    sweep: { ends: [1, 5] },
   }),
 };

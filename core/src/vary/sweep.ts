@@ -3,7 +3,8 @@ import type { Brush } from '../model/brush-schema.ts';
 import { grainSchema, type Coat } from '../model/coat-schema.ts';
 import type { Property } from '../model/driver-schema.ts';
 import { limitsOf } from '../model/limits.ts';
-import { PROPERTIES, PROPERTY_NAMES, type PropertyName } from '../model/properties.ts';
+import { COUNT, PROPERTIES, PROPERTY_NAMES, type PropertyName } from '../model/properties.ts';
+import type { SweepDefinition } from '../model/property.ts';
 
 /** A setting of a coat that a ladder can be swept over. */
 export interface Sweep {
@@ -39,9 +40,8 @@ const withProperty = (coat: Coat, name: PropertyName, property: Property): Coat 
   properties: { ...coat.properties, [name]: property },
 });
 
-type Ends = (now: number) => readonly [number, number];
 const always = () => true;
-const around: Ends = (now) => [now / 2, now * 2];
+const around = (now: number): readonly [number, number] => [now / 2, now * 2];
 
 /** A setting of its own, told in whole numbers. */
 const sweep = (name: string, label: string, unit: string, rest: Omit<Sweep, SweepText | 'has'> & Has): Sweep => ({
@@ -55,24 +55,28 @@ const sweep = (name: string, label: string, unit: string, rest: Omit<Sweep, Swee
 type SweepText = 'name' | 'label' | 'unit' | 'digits';
 type Has = Partial<Pick<Sweep, 'has'>>;
 
-/** The rest of a property, between `min` and `max` where its own limits are further than anybody looks. */
-function rest(name: PropertyName, ends: Ends, narrower: Partial<Pick<Sweep, 'min' | 'max' | 'has'>> = {}): Sweep {
-  const { label, unit, restMin, restMax } = PROPERTIES[name];
-  return sweep(name, label, unit, {
-    min: Math.ceil(restMin),
-    max: restMax,
-    ends: (coat) => ends(coat.properties[name].rest),
+const labelled = (name: PropertyName) => {
+  const { label, unit } = PROPERTIES[name];
+  return [name, PROPERTIES[name].sweep?.label ?? label, unit === 'deg' ? '°' : unit] as const;
+};
+
+/** Over the rest of a scaled property. */
+function overRest(name: PropertyName, { min, max, ends }: SweepDefinition): Sweep {
+  const { restMin, restMax } = PROPERTIES[name];
+  return sweep(...labelled(name), {
+    min: min ?? Math.ceil(restMin),
+    max: max ?? restMax,
+    ends: (coat) => (ends === 'around' ? around(coat.properties[name].rest) : ends),
     set: (coat, value) => withProperty(coat, name, { ...coat.properties[name], rest: value, muted: false }),
-    ...narrower,
   });
 }
 
-/** How far chance moves an added property to both sides, up to `max`; a ladder begins with `end`. */
-const bothSides = (name: PropertyName, label: string, max: number, end: number): Sweep =>
-  sweep(name, label, PROPERTIES[name].unit === 'deg' ? '°' : PROPERTIES[name].unit, {
+/** How far chance moves an added property to both sides. */
+const bothSides = (name: PropertyName, { max, ends }: SweepDefinition): Sweep =>
+  sweep(...labelled(name), {
     min: 0,
-    max,
-    ends: () => [0, end],
+    max: max ?? PROPERTIES[name].restMax,
+    ends: ({ properties }) => (ends === 'around' ? around(properties[name].high) : ends),
     set: (coat, value) => withProperty(coat, name, movedByChance(coat.properties[name], -value, value)),
   });
 
@@ -116,37 +120,31 @@ const MIRROR = sweep('mirror', 'Mirrored across and down', '%', {
   },
 });
 
-const COUNT = sweep('count', 'Dabs at a place', '', {
-  min: 1,
-  max: 16,
+const COUNT_SWEEP = sweep('count', COUNT.label, COUNT.unit, {
+  min: COUNT.ruler.min,
+  max: COUNT.ruler.max,
   ends: () => [1, 5],
   set: (coat, value) => ({ ...coat, count: { ...coat.count, rest: Math.round(value), muted: false } }),
 });
 
-/** How each property is swept: one that is missing does not compile. */
-const BY_PROPERTY: Readonly<Record<PropertyName, readonly Sweep[]>> = {
-  size: [rest('size', around), SMALLEST],
-  spacing: [rest('spacing', around, { max: 400 })],
-  across: [bothSides('across', 'Scatter across', 300, 60)],
-  along: [bothSides('along', 'Scatter along', 300, 60)],
-  angle: [bothSides('angle', 'Turn by chance', 180, 180)],
-  aspect: [rest('aspect', () => [40, 100])],
-  opacity: [rest('opacity', () => [25, 100])],
-  flow: [rest('flow', () => [20, 100], { min: 1 })],
-  hue: [bothSides('hue', 'Hue by chance', 180, 40)],
-  saturation: [bothSides('saturation', 'Saturation by chance', 100, 40)],
-  lightness: [bothSides('lightness', 'Lightness by chance', 100, 30)],
-  mix: [rest('mix', () => [0, 100], { has: ({ ink }) => ink.second !== null })],
-  depth: [GRAIN_DEPTH],
-  thickness: [rest('thickness', () => [0, 12])],
-};
+/** Where a property has nothing to move. */
+const HAS: Partial<Record<PropertyName, (coat: Coat) => boolean>> = { mix: ({ ink }) => ink.second !== null };
+
+function ofProperty(name: PropertyName): Sweep[] {
+  const { kind, sweep: definition } = PROPERTIES[name];
+  if (!definition) return [];
+  const made = kind === 'scaled' ? overRest(name, definition) : bothSides(name, definition);
+  return [{ ...made, has: HAS[name] ?? always }];
+}
 
 /** The settings that ladders are made of: those of the properties in their order, then the others. */
 export const SWEEPS: readonly Sweep[] = [
-  ...PROPERTY_NAMES.flatMap((name) => BY_PROPERTY[name]),
+  ...PROPERTY_NAMES.flatMap(ofProperty),
+  SMALLEST,
   MIRROR,
-  COUNT,
+  COUNT_SWEEP,
   GRAIN_SCALE,
+  GRAIN_DEPTH,
 ];
 
 export const sweepNamed = (name: string): Sweep | undefined => SWEEPS.find((s) => s.name === name);

@@ -1,7 +1,8 @@
 import { lerp } from '../maths/ramps.ts';
 import type { Coat } from '../model/coat-schema.ts';
 import type { AngleProperty, Follow, MirrorProperty, Property } from '../model/driver-schema.ts';
-import { PROPERTIES, PROPERTY_NAMES, type PropertyKind, type PropertyName } from '../model/properties.ts';
+import { PROPERTIES, PROPERTY_NAMES, type PropertyName } from '../model/properties.ts';
+import type { PropertyKind } from '../model/property.ts';
 import type { Column, PenColumns } from './pen-columns.ts';
 import { meanReading } from './reading.ts';
 import { drawOf } from './spread.ts';

@@ -1,5 +1,5 @@
 import type { Bench } from '@amber-stamp/core/bench';
-import { PROPERTIES, type Property, type PropertyDefinition, type PropertyName } from '@amber-stamp/core/model';
+import { COUNT, PROPERTIES, type Property, type PropertyDefinition, type PropertyName } from '@amber-stamp/core/model';
 import { coatOf } from './coat.ts';
 import { useBenchEye } from './eye.ts';
 import { change, live } from './store.ts';
@@ -25,21 +25,6 @@ export function editProperty(name: RangeName, edit: (property: Property) => void
   });
 }
 
-/** How the dabs at one place are told in a row. */
-const COUNT: PropertyDefinition = {
-  name: 'size',
-  label: 'Dabs at a place',
-  kind: 'scaled',
-  unit: '',
-  rest: 1,
-  restMin: 1,
-  restMax: 64,
-  endMin: 0,
-  endMax: 400,
-  neutral: 1,
-  column: null,
-  help: 'How many dabs fall at each place of the way; with scatter they make a cloud.',
-};
 export const definitionOf = (name: RangeName): PropertyDefinition => (name === 'count' ? COUNT : PROPERTIES[name]);
 
 export function resetRow(name: RowName, label: string): void {
