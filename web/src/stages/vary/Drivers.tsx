@@ -16,19 +16,10 @@ import { editProperty } from '../../bench/edit.ts';
 import { settle } from '../../bench/store.ts';
 import { AwayIcon } from '../../parts/icons.tsx';
 import { CurveEditor } from './CurveEditor.tsx';
+import { DRIVER_WORDS } from './driver-words.ts';
 import { endsOf, setEnds, type RowDefinition } from './rows.ts';
 import { settleSoon } from './settleSoon.ts';
 
-const DRIVER_WORDS: Record<DriverName, string> = {
-  chance: 'chance',
-  pressure: 'pressure of the pen',
-  tilt: 'tilt of the pen',
-  twist: 'twist of the pen',
-  speed: 'speed of the hand',
-  heading: 'heading of the path',
-  progress: 'progress along the stroke',
-  cycle: 'a cycle of so many px',
-};
 const LENGTH_PX = limitsOf(driverSchema.fields.lengthPx);
 const DRIFT = limitsOf(driverSchema.fields.length);
 const MEMORY = limitsOf(driverSchema.fields.memory);
@@ -85,7 +76,7 @@ export function AddDriver({
               addDriver(row, label, by);
             }}
           >
-            moved by {DRIVER_WORDS[by]}
+            moved by {DRIVER_WORDS[by].by}
           </MenuItem>
         ))}
       </Menu>

@@ -14,7 +14,7 @@ import { MuteAndReset, StarAndTogether } from './RowTools.tsx';
 import { Ruler } from './Ruler.tsx';
 import { settleSoon } from './settleSoon.ts';
 import { SpacingCost } from './SpacingCost.tsx';
-import { IDLE_WORDS } from './sheet-strokes.ts';
+import { DRIVER_WORDS } from './driver-words.ts';
 import { moveLinked, useLinkedRows } from './linked-rows.ts';
 import { ValueField } from './ValueField.tsx';
 
@@ -137,7 +137,7 @@ function RowNotes({ row: { name }, property, strokes, reason }: Props) {
       )}
       {idle.map((by) => (
         <div key={by} className="why">
-          {by} does nothing here: {IDLE_WORDS[by]}
+          {by} does nothing here: {DRIVER_WORDS[by].idle}
         </div>
       ))}
       {name === 'spacing' && <SpacingCost property={property} />}

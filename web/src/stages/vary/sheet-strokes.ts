@@ -1,5 +1,5 @@
 import type { Bench } from '@amber-stamp/core/bench';
-import type { DriverName, PenStroke } from '@amber-stamp/core/model';
+import type { PenStroke } from '@amber-stamp/core/model';
 import { trialStrokes } from '@amber-stamp/core/path';
 
 const TRIAL = trialStrokes().strokes;
@@ -12,15 +12,3 @@ export function sheetStrokes({ strokes }: Bench): readonly PenStroke[] {
   sheets.set(strokes, all);
   return all;
 }
-
-/** Why a driver reads the same everywhere. */
-export const IDLE_WORDS: Record<DriverName, string> = {
-  chance: 'it is drawn once for the whole stroke',
-  pressure: 'every stroke on the sheet is pressed alike',
-  tilt: 'no stroke on the sheet was drawn with a tilted pen; the pen below the wide sheet can be tilted',
-  twist: 'no stroke on the sheet was drawn with a turning pen; the pen below the wide sheet can be turned',
-  speed: 'every stroke on the sheet has the same speed',
-  heading: 'every stroke on the sheet runs the same way',
-  progress: 'no stroke on the sheet has a length',
-  cycle: 'no stroke on the sheet has a length',
-};
