@@ -1,4 +1,4 @@
-import { useState } from 'react';
+import { useRef, useState } from 'react';
 
 interface Props {
   label: string;
@@ -13,11 +13,19 @@ interface Props {
 export function ValueField({ label, text, hint, onEnter }: Props) {
   const [draft, setDraft] = useState<string | null>(null);
   const [bad, setBad] = useState(false);
+  // Enter and Escape leave the field in the very event: what that ends must not be ended once more
+  const over = useRef(false);
   const finish = (): boolean => {
     const good = draft === null || draft === text || onEnter(draft);
     setBad(!good);
     if (good) setDraft(null);
     return good;
+  };
+  const leave = (field: HTMLInputElement) => {
+    over.current = true;
+    setDraft(null);
+    setBad(false);
+    field.blur();
   };
   return (
     <input
@@ -28,23 +36,18 @@ export function ValueField({ label, text, hint, onEnter }: Props) {
       style={bad ? { borderColor: 'var(--brick)' } : undefined}
       value={draft ?? text}
       onFocus={(e) => {
+        over.current = false;
         setDraft(text);
         e.target.select();
       }}
       onChange={(e) => setDraft(e.target.value)}
       onBlur={() => {
-        if (!finish()) {
-          setDraft(null);
-          setBad(false);
-        }
+        if (over.current || finish()) return;
+        setDraft(null);
+        setBad(false);
       }}
       onKeyDown={(e) => {
-        if (e.key === 'Enter' && finish()) e.currentTarget.blur();
-        if (e.key === 'Escape') {
-          setDraft(null);
-          setBad(false);
-          e.currentTarget.blur();
-        }
+        if (e.key === 'Escape' || (e.key === 'Enter' && finish())) leave(e.currentTarget);
         e.stopPropagation();
       }}
     />

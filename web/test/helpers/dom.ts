@@ -1,0 +1,51 @@
+import 'fake-indexeddb/auto';
+import { JSDOM } from 'jsdom';
+
+/** A page without a browser: import this file before whatever asks for a document. */
+const { window } = new JSDOM('<!doctype html><body></body>', { url: 'http://bench.test/', pretendToBeVisual: true });
+
+const NAMES = [
+  'document',
+  'HTMLElement',
+  'HTMLInputElement',
+  'HTMLButtonElement',
+  'HTMLCanvasElement',
+  'Element',
+  'Node',
+  'NodeFilter',
+  'SVGElement',
+  'MutationObserver',
+  'DocumentFragment',
+  'sessionStorage',
+  'localStorage',
+  'getComputedStyle',
+  'requestAnimationFrame',
+  'cancelAnimationFrame',
+] as const;
+for (const name of NAMES)
+  Object.defineProperty(globalThis, name, {
+    value:
+      typeof window[name] === 'function' && /^[a-z]/.test(name)
+        ? (window[name] as () => unknown).bind(window)
+        : window[name],
+    configurable: true,
+    writable: true,
+  });
+Object.assign(globalThis, {
+  window,
+  ResizeObserver: class {
+    observe(): void {}
+    unobserve(): void {}
+    disconnect(): void {}
+  },
+  IS_REACT_ACT_ENVIRONMENT: true,
+});
+Object.defineProperty(window.navigator, 'hardwareConcurrency', { value: 2 });
+Object.defineProperty(globalThis, 'navigator', { value: window.navigator, configurable: true });
+Object.assign(window, { ResizeObserver: globalThis.ResizeObserver });
+Object.assign(window.Element.prototype, {
+  setPointerCapture: () => undefined,
+  releasePointerCapture: () => undefined,
+  hasPointerCapture: () => false,
+  scrollIntoView: () => undefined,
+});
