@@ -27,7 +27,7 @@ export {
   SPREADS,
 } from './driver-schema.ts';
 export { parseDocument, parseJson, sha256Schema, shape } from './check.ts';
-export { defaultOf, type Limits, limitsOf, within } from './limits.ts';
+export { defaultOf, type Limits, limitsOf, mostOf, within } from './limits.ts';
 export { jsonSchema } from './json-schema.ts';
 export { COUNT, PROPERTIES, PROPERTY_NAMES, type PropertyName } from './properties.ts';
 export type { PropertyDefinition, RulerDefinition } from './property.ts';

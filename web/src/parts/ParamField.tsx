@@ -1,8 +1,9 @@
 import type { Param, ParamValue } from '@amber-stamp/core/cut';
 import { MenuItem, Select, Slider, Switch, Tooltip } from '@mui/material';
-import { useState, type ReactNode } from 'react';
+import type { ReactNode } from 'react';
 import { ColourInput } from './ColourInput.tsx';
 import { Choices } from './Choices.tsx';
+import { NumberField } from './NumberField.tsx';
 
 type Kind<K extends Param['kind']> = Extract<Param, { kind: K }>;
 export interface FieldProps<P = Param> {
@@ -12,29 +13,6 @@ export interface FieldProps<P = Param> {
   onLive: (value: ParamValue) => void;
   /** once it rests; `told` is what it became, in a word, where there is one */
   onDone: (told: string) => void;
-}
-
-/** A number that can be typed; what cannot be read leaves it as it was. */
-function NumberField({ label, value, onEnter }: { label: string; value: number; onEnter: (v: number) => void }) {
-  const [draft, setDraft] = useState<string | null>(null);
-  const finish = () => {
-    const next = Number.parseFloat((draft ?? '').replace(',', '.'));
-    if (Number.isFinite(next)) onEnter(next);
-    setDraft(null);
-  };
-  return (
-    <input
-      className="field"
-      aria-label={`${label} value`}
-      value={draft ?? String(Math.round(value * 1000) / 1000)}
-      onFocus={(e) => e.target.select()}
-      onChange={(e) => setDraft(e.target.value)}
-      onBlur={finish}
-      onKeyDown={(e) => {
-        if (e.key === 'Enter') e.currentTarget.blur();
-      }}
-    />
-  );
 }
 
 /** A setting that is changed in one event. */
@@ -124,14 +102,14 @@ const ColourParam = (props: FieldProps<Kind<'colour'>>) => (
 
 function NumberParam({ param, value, onLive, onDone }: FieldProps<Kind<'number'>>) {
   const { label } = param;
-  const clamp = (v: number) => Math.max(param.min, Math.min(param.max, v));
   const typedField = (
     <NumberField
-      label={label}
+      label={`${label} value`}
       value={Number(value)}
+      limits={param}
       onEnter={(v) => {
-        onLive(clamp(v));
-        onDone(String(clamp(v)));
+        onLive(v);
+        onDone(String(v));
       }}
     />
   );

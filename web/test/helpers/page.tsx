@@ -7,6 +7,7 @@ import userEvent, { type UserEvent } from '@testing-library/user-event';
 import { SnackbarProvider } from 'notistack';
 import type { ReactElement } from 'react';
 import { closeBench, openBench, presentBench, useBench } from '../../src/bench/store.ts';
+import { Look } from '../../src/theme/Look.tsx';
 import { benchOf, STANDING } from './benches.ts';
 
 export { act, screen, within };
@@ -16,11 +17,13 @@ export function show(part: ReactElement): UserEvent {
   const client = new QueryClient({ defaultOptions: { queries: { retry: false } } });
   render(
     <QueryClientProvider client={client}>
-      <SnackbarProvider />
-      {part}
+      <Look>
+        <SnackbarProvider />
+        {part}
+      </Look>
     </QueryClientProvider>,
   );
-  return userEvent.setup();
+  return userEvent.setup({ delay: null });
 }
 
 /** Clears the page after each test of the suite. */

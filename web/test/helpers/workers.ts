@@ -8,8 +8,8 @@ class End {
   private readonly listeners = new Set<Listener>();
   other: End | undefined;
 
-  postMessage(data: unknown): void {
-    const copy: unknown = structuredClone(data);
+  postMessage(data: unknown, transfer: Transferable[] = []): void {
+    const copy: unknown = structuredClone(data, { transfer });
     setImmediate(() => this.other?.listeners.forEach((listener) => listener({ data: copy })));
   }
   addEventListener(_type: string, listener: Listener): void {
@@ -23,8 +23,10 @@ class End {
   }
 }
 
+/** What every page asks of a worker when it begins. */
+const BEGINNINGS: Record<string, object> = { cut: { watch: () => undefined } };
 /** What stands for each worker, by the name of its file: `cut` for cut.worker.ts. */
-const standIns = new Map<string, object>();
+const standIns = new Map<string, object>(Object.entries(BEGINNINGS));
 
 function openLine(url: URL): End {
   const page = new End();
@@ -46,7 +48,7 @@ Object.assign(globalThis, {
 if (!('navigator' in globalThis)) Object.assign(globalThis, { navigator: { hardwareConcurrency: 2 } });
 
 /** Puts an object in the place of a worker. Import this file before what starts workers. */
-export const standIn = (name: string, api: object): void => void standIns.set(name, api);
+export const standIn = (name: string, api: object): void => void standIns.set(name, { ...BEGINNINGS[name], ...api });
 
 /** Waits until something holds; a test fails by its own time limit where it never does. */
 export async function until(holds: () => boolean): Promise<void> {

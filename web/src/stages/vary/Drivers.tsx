@@ -4,7 +4,6 @@ import {
   driverSchema,
   limitsOf,
   SPREADS,
-  within,
   type Driver,
   type DriverName,
   type Limits,
@@ -19,6 +18,7 @@ import { CurveEditor } from './CurveEditor.tsx';
 import { DRIVER_WORDS } from './driver-words.ts';
 import { endsOf, setEnds, type RowDefinition } from './rows.ts';
 import { settleSoon } from './settleSoon.ts';
+import { NumberField } from '../../parts/NumberField.tsx';
 
 const LENGTH_PX = limitsOf(driverSchema.fields.lengthPx);
 const DRIFT = limitsOf(driverSchema.fields.length);
@@ -151,24 +151,19 @@ interface AmountProps {
 
 /** A number that is typed. */
 const Amount = ({ label, unit, limits, value, edit, told }: AmountProps) => (
-  <label className="note">
-    <input
+  <span className="note amount">
+    <NumberField
+      label={label}
       className="underline"
-      type="number"
-      {...limits}
-      style={{ width: 54 }}
-      aria-label={label}
+      limits={limits}
       value={value}
-      onChange={(e) => {
-        const v = Number(e.target.value);
-        if (!(v >= limits.min)) return;
-        edit(within(limits, v));
-        settleSoon(told);
+      onEnter={(v) => {
+        edit(v);
+        settle(told);
       }}
-      onBlur={() => settle(told)}
     />{' '}
     {unit}
-  </label>
+  </span>
 );
 
 /** How chance is spread, over how many dabs, and whether each dab draws anew or each stroke. */

@@ -1,5 +1,5 @@
 import type { Bench } from '@amber-stamp/core/bench';
-import { brushSchema, JOINS, limitsOf, type Coat } from '@amber-stamp/core/model';
+import { brushSchema, JOINS, mostOf, type Coat } from '@amber-stamp/core/model';
 import { portraitStroke } from '@amber-stamp/core/path';
 import { plateTitle } from '@amber-stamp/core/raster';
 import { MenuItem, Select } from '@mui/material';
@@ -10,7 +10,7 @@ import { change } from '../../../bench/store.ts';
 import { AwayIcon, MutedIcon, MuteIcon } from '../../../parts/icons.tsx';
 import { InkProof } from '../../../bench/parts/InkProof.tsx';
 
-const MAX_COATS = limitsOf(brushSchema.fields.coats).max;
+const MAX_COATS = mostOf(brushSchema.fields.coats);
 const JOIN_WORDS: Record<Coat['join'], string> = {
   over: 'covers what is below',
   mask: 'keeps what is below only where it prints',

@@ -1,6 +1,6 @@
 import type { Bench } from '@amber-stamp/core/bench';
 import { choiceParam, RELATIVES, type Relative } from '@amber-stamp/core/cut';
-import { cardSchema, DEALS, deckSchema, limitsOf, type Card, type Deck } from '@amber-stamp/core/model';
+import { cardSchema, DEALS, deckSchema, limitsOf, mostOf, type Card, type Deck } from '@amber-stamp/core/model';
 import { plateTitle } from '@amber-stamp/core/raster';
 import { useSortable } from '@dnd-kit/sortable';
 import { Menu, MenuItem, Tooltip } from '@mui/material';
@@ -12,13 +12,14 @@ import { useBenchEye } from '../../../bench/eye.ts';
 import { usePlates } from '../../../bench/plates.ts';
 import { change, settle } from '../../../bench/store.ts';
 import { AwayIcon, GripIcon, MutedIcon, MuteIcon } from '../../../parts/icons.tsx';
+import { NumberField } from '../../../parts/NumberField.tsx';
 import { PlateView } from '../../../parts/PlateView.tsx';
 import { SortList } from '../../../parts/SortList.tsx';
 import { PlatePicker } from './PlatePicker.tsx';
 import { Setting, settingOf } from './Setting.tsx';
 
 const { cards: CARDS, softness } = deckSchema.fields;
-const MAX_CARDS = limitsOf(CARDS).max;
+const MAX_CARDS = mostOf(CARDS);
 const WEIGHT = limitsOf(cardSchema.fields.weight);
 const DEAL_HELP: Record<Deck['deal'], string> = {
   'in-order': 'The cards from first to last, again and again.',
@@ -87,18 +88,15 @@ function CardTools({ place, cards }: Pick<CardProps, 'place' | 'cards'>) {
 function Weight({ place, card }: Pick<CardProps, 'place' | 'card'>) {
   const name = plateTitle(card.plate);
   return (
-    <input
+    <NumberField
+      label={`Weight of ${name}`}
       className="underline"
-      type="number"
-      {...WEIGHT}
-      step={0.5}
-      aria-label={`Weight of ${name}`}
+      limits={WEIGHT}
       value={card.weight}
-      onChange={(e) => {
-        const weight = Number(e.target.value);
-        if (weight >= WEIGHT.min && weight <= WEIGHT.max) editCoat((c) => void (c.deck.cards[place].weight = weight));
+      onEnter={(weight) => {
+        editCoat((c) => void (c.deck.cards[place].weight = weight));
+        settle(`weight of ${name}`);
       }}
-      onBlur={() => settle(`weight of ${name}`)}
     />
   );
 }

@@ -1,9 +1,10 @@
 import type { Bench } from '@amber-stamp/core/bench';
 import { choiceParam } from '@amber-stamp/core/cut';
-import { inkSchema, limitsOf, MEETS, type Coat, type CoatInk } from '@amber-stamp/core/model';
+import { inkSchema, mostOf, MEETS, type Coat, type CoatInk } from '@amber-stamp/core/model';
 import { coatOf, editCoat } from '../../../bench/coat.ts';
 import { change, settle } from '../../../bench/store.ts';
 import { ColourInput } from '../../../parts/ColourInput.tsx';
+import { NumberField } from '../../../parts/NumberField.tsx';
 import { AwayIcon } from '../../../parts/icons.tsx';
 import { Setting } from './Setting.tsx';
 
@@ -62,7 +63,8 @@ function ColourRow({ label, value, none, onLive, onNone }: ColourProps) {
 }
 
 type Stops = CoatInk['gradient'];
-const MAX_STOPS = limitsOf(inkSchema.fields.gradient).max;
+const PERCENT = { min: 0, max: 100 };
+const MAX_STOPS = mostOf(inkSchema.fields.gradient);
 
 const setStops = (what: string, next: Stops): void =>
   change(what, (d) => void (coatOf(d).ink.gradient = [...next].sort((a, b) => a[0] - b[0])));
@@ -81,15 +83,13 @@ function GradientStop({ stops, place: i }: { stops: Stops; place: number }) {
   const [at, colour] = stops[i];
   return (
     <div className="param wide">
-      <input
+      <NumberField
+        label={`Place of colour ${i + 1}`}
         className="underline"
-        type="number"
-        min={0}
-        max={100}
-        aria-label={`Place of colour ${i + 1}`}
-        value={Math.round(at * 100)}
-        onChange={(e) => {
-          const place = Math.max(0, Math.min(1, Number(e.target.value) / 100));
+        limits={PERCENT}
+        value={at * 100}
+        onEnter={(pct) => {
+          const place = pct / 100;
           if (stops.some(([other], k) => k !== i && other === place)) return;
           setStops(
             'place of a colour',

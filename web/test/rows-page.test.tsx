@@ -1,0 +1,179 @@
+import { act, enter, screen, showOnBench, within, withBenchPage } from './helpers/page.tsx';
+import { expect } from 'chai';
+import { useHabit } from '../src/stages/vary/at-hand.ts';
+import { useLinkedRows } from '../src/stages/vary/linked-rows.ts';
+import { VaryControls } from '../src/stages/vary/VaryControls.tsx';
+import { benchOf } from './helpers/benches.ts';
+
+const byChance = { by: 'chance' };
+const shown = (properties: object = {}) =>
+  showOnBench((bench) => <VaryControls bench={bench} />, benchOf(['tip.png'], properties));
+const row = (name: string) => within(screen.getByRole('group', { name }));
+
+describe('the rows of a brush', () => {
+  withBenchPage();
+  beforeEach(() => {
+    useHabit.setState({ rows: [] });
+    useLinkedRows.setState({ names: [] });
+  });
+  const names = () => screen.getAllByRole('group').map((group) => group.getAttribute('aria-label'));
+
+  it('are those that matter first, with both mirrors', () => {
+    shown();
+    for (const name of [
+      'Size',
+      'Spacing',
+      'Across',
+      'Along',
+      'Angle',
+      'Aspect',
+      'Opacity',
+      'Flow',
+      'Mirror',
+      'Turn over',
+    ])
+      expect(names()).to.include(name);
+    expect(names()).not.to.include('Hue');
+  });
+
+  it('are found by words that people use for them', async () => {
+    const { user } = shown();
+    await user.type(screen.getByRole('textbox', { name: 'Find a row' }), 'impasto');
+    expect(names()).to.deep.equal(['Thickness']);
+    await user.clear(screen.getByRole('textbox', { name: 'Find a row' }));
+    await user.type(screen.getByRole('textbox', { name: 'Find a row' }), 'nothing of the kind');
+    expect(screen.getByText(/^No row by that word/)).to.not.equal(null);
+  });
+
+  it('take one number, and the gesture is told with it', async () => {
+    const { user, now, told } = shown();
+    await enter(user, 'Size value', '120');
+    expect(now().brush.coats[0].properties.size.rest).to.equal(120);
+    expect(told).to.deep.equal(['Size 120 px']);
+  });
+
+  it('take two numbers, which chance then moves between', async () => {
+    const { user, now } = shown();
+    await enter(user, 'Size value', '40 - 80');
+    const { rest, low, high, drivers } = now().brush.coats[0].properties.size;
+    expect([rest, low, high]).to.deep.equal([80, 50, 100]);
+    expect(drivers.map(({ by }) => by)).to.deep.equal(['chance']);
+  });
+
+  it('take what moves them by its name', async () => {
+    const { user, now, told } = shown({ flow: { drivers: [byChance] } });
+    await enter(user, 'Flow value', '50 – 100 by pressure');
+    expect(now().brush.coats[0].properties.flow.drivers.map(({ by }) => by)).to.deep.equal(['pressure']);
+    expect(told).to.have.length(1);
+  });
+
+  it('forget the first guess of what was typed', async () => {
+    const bench = { ...benchOf(), guessed: { size: 'from the plate', angle: 'it is round' } };
+    const { user } = showOnBench((now) => <VaryControls bench={now} />, bench);
+    await enter(user, 'Size value', '90');
+    expect(screen.queryByText('from the plate')).to.equal(null);
+    expect(screen.getByText('it is round')).to.not.equal(null);
+  });
+
+  it('are muted and let act again', async () => {
+    const { user, now, told } = shown({ angle: { drivers: [byChance], low: -90, high: 90 } });
+    await user.click(row('Angle').getByRole('button', { name: 'Mute Angle' }));
+    expect(now().brush.coats[0].properties.angle.muted).to.equal(true);
+    await user.click(row('Angle').getByRole('button', { name: 'Mute Angle' }));
+    expect(now().brush.coats[0].properties.angle.muted).to.equal(false);
+    expect(told).to.have.length(2);
+  });
+
+  it('are reset to what they are without a hand', async () => {
+    const { user, now } = shown({ angle: { rest: 12, drivers: [byChance], low: -90, high: 90, follow: 'path' } });
+    await user.click(row('Angle').getByRole('button', { name: 'Reset Angle' }));
+    const { rest, low, high, drivers, follow } = now().brush.coats[0].properties.angle;
+    expect({ rest, low, high, drivers, follow }).to.deep.equal({
+      rest: 0,
+      low: 0,
+      high: 0,
+      drivers: [],
+      follow: 'none',
+    });
+  });
+
+  it('say where their drivers have nothing to move', () => {
+    shown({ size: { low: 100, high: 100, drivers: [byChance] } });
+    expect(row('Size').getByText('its drivers do nothing: both ends are the same')).to.not.equal(null);
+  });
+
+  it('say where a driver reads the same everywhere', () => {
+    shown({ flow: { low: 20, high: 100, drivers: [{ by: 'twist' }] } });
+    expect(row('Flow').getByText(/^twist does nothing here/)).to.not.equal(null);
+  });
+
+  it('are kept at hand for the brush, then for every brush, then no longer', async () => {
+    const { user, now } = shown();
+    await user.click(screen.getByRole('button', { name: 'Keep this row at hand for this brush: Size' }));
+    expect(now().atHand).to.deep.equal(['size']);
+    await user.click(screen.getByRole('button', { name: 'Keep it at hand for every brush: Size' }));
+    expect(now().atHand).to.deep.equal([]);
+    expect(useHabit.getState().rows).to.deep.equal(['size']);
+    await user.click(screen.getByRole('button', { name: 'No longer at hand: Size' }));
+    expect(useHabit.getState().rows).to.deep.equal([]);
+  });
+
+  it('move together where they are marked so, each as far on its own ruler', async () => {
+    const { user, now, told } = shown({ opacity: { rest: 50 }, flow: { rest: 30 } });
+    for (const name of ['Opacity', 'Flow'])
+      await user.click(screen.getByRole('button', { name: `${name} moves together` }));
+    act(() => row('Opacity').getByRole('slider').focus());
+    await user.keyboard('{ArrowRight}{ArrowRight}{ArrowRight}');
+    const { opacity, flow } = now().brush.coats[0].properties;
+    expect([opacity.rest, flow.rest]).to.deep.equal([53, 33]);
+    expect(told.length).to.be.at.most(1);
+  });
+
+  it('open to their drivers, one at a time', async () => {
+    const { user } = shown({ flow: { low: 20, high: 100, drivers: [byChance] } });
+    const label = (name: string) => row(name).getByRole('button', { name });
+    expect(label('Size').getAttribute('aria-expanded')).to.equal('true');
+    await user.click(label('Flow'));
+    expect(label('Size').getAttribute('aria-expanded')).to.equal('false');
+    expect(row('Flow').getByRole('slider', { name: 'Share of chance in Flow' })).to.not.equal(null);
+  });
+});
+
+describe('the drivers of a row', () => {
+  withBenchPage();
+  const pressed = { low: 20, high: 100, drivers: [byChance, { by: 'pressure' }] };
+
+  it('are added from a list of those that do not move it yet, and pull its ends apart', async () => {
+    const { user, now, told } = shown({ size: { rest: 100 } });
+    await user.click(row('Size').getAllByRole('button', { name: 'Add a driver to Size' })[0]);
+    const items = screen.getAllByRole('menuitem');
+    expect(items).to.have.length(8);
+    await user.click(items.find((item) => /pressure of the pen/.test(item.textContent ?? '')) as HTMLElement);
+    const { drivers, low, high } = now().brush.coats[0].properties.size;
+    expect(drivers.map(({ by }) => by)).to.deep.equal(['pressure']);
+    expect([low, high]).to.deep.equal([50, 100]);
+    expect(told).to.have.length(1);
+  });
+
+  it('are taken off one by one', async () => {
+    const { user, now } = shown({ size: pressed });
+    await user.click(screen.getByRole('button', { name: 'Take chance off Size' }));
+    expect(now().brush.coats[0].properties.size.drivers.map(({ by }) => by)).to.deep.equal(['pressure']);
+  });
+
+  it('say how chance is spread, and over how many dabs it drifts', async () => {
+    const { user, now } = shown({ size: { ...pressed, drivers: [byChance] } });
+    await user.click(screen.getByRole('combobox', { name: 'Spread of chance in Size' }));
+    await user.click(screen.getByRole('option', { name: 'wandering slowly' }));
+    expect(now().brush.coats[0].properties.size.drivers[0].spread).to.equal('drifting');
+    await enter(user, 'Length of drifting in Size', '40');
+    expect(now().brush.coats[0].properties.size.drivers[0].length).to.equal(40);
+  });
+
+  it('draw chance once for each stroke where that is wished', async () => {
+    const { user, now } = shown({ size: { ...pressed, drivers: [byChance] } });
+    await user.click(screen.getByRole('button', { name: 'drawn for each dab' }));
+    expect(now().brush.coats[0].properties.size.drivers[0].per).to.equal('stroke');
+    expect(screen.getByRole('button', { name: 'drawn for each stroke' })).to.not.equal(null);
+  });
+});
