@@ -16,6 +16,7 @@ const NAMES = [
   'SVGElement',
   'MutationObserver',
   'DocumentFragment',
+  'ShadowRoot',
   'sessionStorage',
   'localStorage',
   'getComputedStyle',
@@ -49,3 +50,9 @@ Object.assign(window.Element.prototype, {
   hasPointerCapture: () => false,
   scrollIntoView: () => undefined,
 });
+
+// parts that fade in and out end in their own time
+const told = console.error;
+console.error = (...said: unknown[]) => {
+  if (!String(said[0]).includes('not wrapped in act')) told(...said);
+};
