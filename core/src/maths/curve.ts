@@ -10,9 +10,12 @@ export const STRAIGHT: Curve = [
 export const isStraight = (points: Curve): boolean =>
   points.length === 0 || (points.length === 2 && points.every(([x, y], i) => x === i && y === i));
 
+/** Points nearer to each other are a step: steeper than this no slope is a number any more. */
+const LEAST_STEP = 1e-9;
+
 /** Slopes of a monotone cubic through the points (Fritsch and Butland 1984): it never leaves the points' own range. */
 function slopes(points: Curve): number[] {
-  const secant = points.slice(1).map((p, i) => (p[1] - points[i][1]) / (p[0] - points[i][0]));
+  const secant = points.slice(1).map((p, i) => (p[1] - points[i][1]) / Math.max(LEAST_STEP, p[0] - points[i][0]));
   return points.map((_, i) => {
     const before = secant[i - 1] ?? secant[0];
     const after = secant[i] ?? secant[secant.length - 1];
