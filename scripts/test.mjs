@@ -85,7 +85,7 @@ const suites = {
       'io/test/**/*.test.ts',
       'cli/test/**/*.test.ts',
       'demo/test/**/*.test.ts',
-      'web/test/**/*.test.ts',
+      'web/test/**/*.test.{ts,tsx}',
     ]);
   },
   async api() {
