@@ -81,12 +81,19 @@ function namedByLibrary(bytes: Uint8Array, file: ExrFile, names: readonly string
   return { ...read[0], planes: read.map(({ planes }) => planes[0]) };
 }
 
+function readAny(bytes: Uint8Array, file: ExrFile, names: readonly string[], where: string, by: Inflate): Planes {
+  if (isPlain(file)) return readPlanes(bytes, file, names, by);
+  if (names === COLOURS || names[0] === 'Y') return planesByLibrary(bytes, COLOURS.length);
+  return namedByLibrary(bytes, file, names, where);
+}
+
 /** The wanted channels of a checked file. */
 function planesOf(bytes: Uint8Array, file: ExrFile, names: readonly string[], where: string, by: Inflate): Planes {
   try {
-    if (isPlain(file)) return readPlanes(bytes, file, names, by);
-    if (names === COLOURS || names[0] === 'Y') return planesByLibrary(bytes, COLOURS.length);
-    return namedByLibrary(bytes, file, names, where);
+    const read = readAny(bytes, file, names, where, by);
+    // what a damaged file says of itself may leave nothing to read
+    if (!read.planes[0]) throw new Error('it holds no values');
+    return read;
   } catch (cause) {
     throw cause instanceof AmberError ? cause : unreadable(cause, where);
   }
