@@ -12,7 +12,7 @@ import {
   type ParamValue,
 } from '@amber-stamp/core/cut';
 import { AmberError } from '@amber-stamp/core/errors';
-import { spanToldBy } from '@amber-stamp/core/formats';
+import { spanFromText } from '@amber-stamp/core/formats';
 import { checkBorder, heightPlate, heightsOf, type Picture } from '@amber-stamp/core/raster';
 import { LAMP, shadeHeights } from '@amber-stamp/core/relief';
 import { encodeDisplacement, plateFile, readPlateFile } from '@amber-stamp/core/exr';
@@ -149,12 +149,12 @@ describe('a relief', () => {
     expect(mid.data[0]).to.equal(32768);
   });
   it('is not believed where the file says something that cannot be', () => {
-    const told = (text: string) => spanToldBy({ Heights: text });
+    const told = (text: string) => spanFromText({ Heights: text });
     expect(told('{"low":-2,"high":3}')).to.deep.equal({ low: -2, high: 3 });
     for (const text of ['', '[]', 'null', '{"low":1,"high":1}', '{"low":"0","high":1}', '{"low":0,"high":1e300}'])
       expect(told(text), text).to.equal(undefined);
-    expect(spanToldBy({})).to.equal(undefined);
-    expect(spanToldBy(undefined)).to.equal(undefined);
+    expect(spanFromText({})).to.equal(undefined);
+    expect(spanFromText(undefined)).to.equal(undefined);
   });
   it('with overhangs is written as three colours', async () => {
     const moves = Float32Array.from({ length: 48 }, (_, i) => Math.cos(i) / 7);

@@ -1,6 +1,6 @@
 import { holesError, holesOf } from '@amber-stamp/core/cut';
 import { AmberError } from '@amber-stamp/core/errors';
-import { isExr, spanToldBy } from '@amber-stamp/core/formats';
+import { isExr, spanFromText } from '@amber-stamp/core/formats';
 import { checkPixels, MAX_PIXELS, reducePicture, workingFactor, type Picture } from '@amber-stamp/core/raster';
 import { decode as decodePng } from 'fast-png';
 import { inflateSync } from 'node:zlib';
@@ -106,7 +106,7 @@ function exactPng(bytes: Uint8Array, meta: Metadata, where: string): Picture | u
     const png = decodePng(bytes);
     if (png.palette || png.transparency || png.depth < 8 || png.data instanceof Uint8ClampedArray) return undefined;
     const { width, height, data, text } = png;
-    const span = spanToldBy(text);
+    const span = spanFromText(text);
     return { width, height, channels: png.channels as Picture['channels'], data, ...(span ? { span } : {}) };
   } catch (cause) {
     throw unreadable(where, firstLine(cause));

@@ -28,7 +28,7 @@ function partOf(geometry: BufferGeometry, where: string): Mesh {
 }
 
 /** Several parts as one mesh. */
-function together(parts: readonly Mesh[]): Mesh {
+function joinMeshes(parts: readonly Mesh[]): Mesh {
   const positions = new Float32Array(parts.reduce((sum, p) => sum + p.positions.length, 0));
   const indices = new Uint32Array(parts.reduce((sum, p) => sum + p.indices.length, 0));
   let corner = 0;
@@ -102,7 +102,7 @@ export async function readMesh(bytes: Uint8Array, name: string): Promise<Mesh> {
   if (bytes.length === 0) throw new AmberError('empty-file', `${name} is empty; export it again.`, name);
   let mesh: Mesh;
   try {
-    mesh = together(await read(bytes, name));
+    mesh = joinMeshes(await read(bytes, name));
     if (extname(name).toLowerCase() === '.stl') mesh.up = 'z';
   } catch (cause) {
     if (cause instanceof AmberError) throw cause;

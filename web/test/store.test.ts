@@ -10,7 +10,7 @@ import {
   redo,
   settle,
   stand,
-  takeTold,
+  takeGestureWords,
   undo,
   useBench,
 } from '../src/bench/store.ts';
@@ -77,11 +77,11 @@ describe('the bench', () => {
 
   it('tells what was taken back and what was done again', () => {
     change('flow 40 %', (draft) => void (draft.brush.coats[0].properties.flow.rest = 40));
-    expect(takeTold()).to.equal('flow 40 %');
+    expect(takeGestureWords()).to.equal('flow 40 %');
     undo();
-    expect(takeTold()).to.equal('took back: flow 40 %');
+    expect(takeGestureWords()).to.equal('took back: flow 40 %');
     redo();
-    expect(takeTold()).to.equal('again: flow 40 %');
+    expect(takeGestureWords()).to.equal('again: flow 40 %');
   });
 
   it('drops what could be done again once something else is done', () => {

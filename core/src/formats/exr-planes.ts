@@ -76,7 +76,7 @@ export function sameBits(a: Float32Array, b: Float32Array): boolean {
 }
 
 /** Gathers rows of channels, for each row the first channel before the others. */
-function gather(count: number, width: number, height: number) {
+function planeCollector(count: number, width: number, height: number) {
   const first = new Float32Array(width * height);
   const planes = Array.from({ length: count }, () => first);
   const row = new Float32Array(width);
@@ -103,7 +103,7 @@ export function readPlanes(bytes: Uint8Array, file: ExrFile, names: readonly str
     if (names.includes(name)) wanted.push({ name, kind, offset: rowBytes });
     rowBytes += 2 * kind * width;
   }
-  const { planes, take } = gather(wanted.length, width, height);
+  const { planes, take } = planeCollector(wanted.length, width, height);
   const plain = new Uint8Array(rowBytes * blockRows);
   for (const { y, at, size } of blocksOf(bytes, file)) {
     const start = y - top;

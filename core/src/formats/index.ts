@@ -11,5 +11,5 @@ export {
   writePack,
 } from './pack.ts';
 export { openPlate, writePlate } from './plate-file.ts';
-export { spanToldBy } from './png-span.ts';
+export { spanFromText } from './png-span.ts';
 export { decodePlate, encodePlate, encodeRgba, pngSize } from './png.ts';

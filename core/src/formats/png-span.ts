@@ -4,7 +4,7 @@ import type { Picture } from '../raster/picture.ts';
 export const SPAN_KEY = 'Heights';
 
 /** What the 0 and the full scale of a PNG stand for, from its text; undefined where it does not say, or not well. */
-export function spanToldBy(text: Readonly<Record<string, string>> | undefined): Picture['span'] {
+export function spanFromText(text: Readonly<Record<string, string>> | undefined): Picture['span'] {
   const told = text?.[SPAN_KEY];
   if (told === undefined) return undefined;
   try {

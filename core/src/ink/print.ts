@@ -87,7 +87,7 @@ export function printSheet(
   );
 }
 
-/** The same at 16 bit; `none` gives ink with its coverage as alpha. */
+/** Draws strokes as printSheet does, at 16 bit a channel; `none` gives ink with its coverage as alpha. */
 export function printSheetWords(
   engine: InkEngine,
   painted: BrushWithPlates,

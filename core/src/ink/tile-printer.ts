@@ -53,7 +53,7 @@ export class TilePrinter {
     return { at: this.combiner.at, box: this.combiner.combine(stroke.coats, place) };
   }
 
-  /** The same where coats do more than take away: what is clear is not covered. */
+  /** What a stroke covers where its coats do more than take away: what is clear is not covered. */
   private coveredByAll(stroke: StrokePrint, place: TilePlace): Covered | undefined {
     if (!this.print([{ ...stroke, away: false }], null, place)) return undefined;
     const px = this.memory.floats(this.pixels, PIXELS * 4);

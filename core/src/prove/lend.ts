@@ -1,7 +1,7 @@
 import type { Flaw } from '../flaws/flaw.ts';
 import { foundOn, takeFlaws } from '../flaws/flaws.ts';
 import type { Plate } from '../raster/raster.ts';
-import { takeTemplates, templatesMade, type Template } from './template.ts';
+import { takeTemplates, knownTemplates, type Template } from './template.ts';
 
 /** What was found on a tip as plain data, so that another worker need not look the tip over again. */
 export interface LentFlaw {
@@ -13,7 +13,7 @@ export interface LentFlaw {
 export const lendFlaws = (plate: Plate): LentFlaw[] | undefined =>
   foundOn(plate)?.map((found) => {
     const { what, tone, mask, box, salience } = found;
-    return { flaw: { what, tone, mask, box, salience }, templates: templatesMade(found) };
+    return { flaw: { what, tone, mask, box, salience }, templates: knownTemplates(found) };
   });
 
 /** Takes over what another worker found on a plate. */

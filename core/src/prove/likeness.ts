@@ -15,7 +15,7 @@ const EDGE = 2 * HALF + 1;
 const BEADS = 0.4;
 /** Values that are free to differ in each nominal tip of a stroke: chance likeness is one by the root of their number. */
 const INSIDE_FREE = 40;
-/** The same of the outline, which is a line and has fewer. */
+/** As many as that of the outline, which is a line and has fewer. */
 const OUTLINE_FREE = 8;
 /** What is half seen of the inside (shares) and of the outline (nominal tips). Fitted on the rated strokes. */
 const INSIDE_SEEN = 0.03;

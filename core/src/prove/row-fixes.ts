@@ -91,7 +91,7 @@ const NEAR = 12;
 const NEARER = 7;
 /** The nearest that is still worth its time. */
 const NEAREST = 5;
-/** The same where the strongest is kept, which hides less and leaves more of the look. */
+/** Nearer dabs where the strongest is kept, which hides less and leaves more of the look. */
 const BEST_NEAR = 22;
 /** The nearest of these. */
 const BEST_NEAREST = 14;

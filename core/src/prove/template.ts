@@ -29,7 +29,7 @@ export interface Template {
 const templates = new WeakMap<Flaw, readonly Template[]>();
 
 /** What is looked for of a flaw, where that is known already. */
-export const templatesMade = (flaw: Flaw): readonly Template[] | undefined => templates.get(flaw);
+export const knownTemplates = (flaw: Flaw): readonly Template[] | undefined => templates.get(flaw);
 export const takeTemplates = (flaw: Flaw, made: readonly Template[]): void => void templates.set(flaw, made);
 
 /** What is looked for of a flaw; of a border both its tone and its edges, since either may be what is seen again. */

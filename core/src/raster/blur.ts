@@ -26,7 +26,7 @@ function boxRows(from: Float32Array, to: Float32Array, width: number, height: nu
   }
 }
 
-/** The same along columns, a whole row at a time, so that memory is read in order. */
+/** One box mean along columns, a whole row at a time, so that memory is read in order. */
 function boxColumns(
   from: Float32Array,
   to: Float32Array,
@@ -183,7 +183,7 @@ export function blur(source: Raster, sigma: number, empty = true): Raster {
   return { width, height, data: from };
 }
 
-/** The same along rows only, by three box means whatever the width; beyond the ends nothing, or the end value goes on. */
+/** A blur along rows only, by three box means whatever the width; beyond the ends nothing, or the end value goes on. */
 export function blurRows(source: Raster, sigma: number, empty = true): Raster {
   const { width, height } = source;
   let from: Float32Array = source.data.slice();

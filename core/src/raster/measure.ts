@@ -72,7 +72,7 @@ const VISIBLE = 0.02;
 /** Looks at the outermost pixel ring of what was cut: what prints there ends in a straight line at every dab. */
 export const checkBorder = (source: Raster): BorderReport => judged(ring(source, 1));
 
-/** The same of a plate, without making all of it a raster. */
+/** The border of a plate, without making all of it a raster. */
 export function plateBorder(plate: Plate): BorderReport {
   if (plate.heights) return checkBorder({ ...plate, data: plate.heights });
   const values: number[] = [];

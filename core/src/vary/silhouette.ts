@@ -39,7 +39,7 @@ function penOf(strokes: readonly PenStroke[]): PenColumns[] {
 const standard = (): readonly PenStroke[] => (trial ??= trialStrokes().strokes.slice(0, 1));
 
 /** What drivers give at every place of some strokes, 0..1. */
-function readings(drivers: readonly Driver[], strokes: readonly PenStroke[]): Float64Array {
+function readAllDabs(drivers: readonly Driver[], strokes: readonly PenStroke[]): Float64Array {
   const pen = penOf(strokes);
   const all = new Float64Array(pen.reduce((sum, h) => sum + h.count, 0)).fill(1);
   let at = 0;
@@ -58,7 +58,8 @@ function readings(drivers: readonly Driver[], strokes: readonly PenStroke[]): Fl
  */
 export function driverSilhouette(drivers: readonly Driver[], bins = 24, strokes = standard()): number[] {
   const counts = new Array<number>(bins).fill(0);
-  for (const value of readings(drivers, strokes)) counts[Math.max(0, Math.min(bins - 1, Math.floor(value * bins)))]++;
+  for (const value of readAllDabs(drivers, strokes))
+    counts[Math.max(0, Math.min(bins - 1, Math.floor(value * bins)))]++;
   const smooth = counts.map((n, i) => (n * 2 + (counts[i - 1] ?? n) + (counts[i + 1] ?? n)) / 4);
   const most = Math.max(...smooth);
   return smooth.map((n) => n / most);
@@ -68,7 +69,7 @@ export function driverSilhouette(drivers: readonly Driver[], bins = 24, strokes 
 export const idleDrivers = (drivers: readonly Driver[], strokes: readonly PenStroke[]): DriverName[] =>
   drivers
     .filter((driver) => {
-      const values = readings([driver], strokes);
+      const values = readAllDabs([driver], strokes);
       return values.every((v) => Math.abs(v - values[0]) < 1e-6);
     })
     .map((driver) => driver.by);

@@ -123,7 +123,7 @@ export async function arriving<T>(work: (controller: AbortController) => Promise
   try {
     return await work(new AbortController());
   } catch (cause) {
-    tellFailure(cause);
+    notifyFailure(cause);
     return undefined;
   } finally {
     useArrival.setState({ arrival: null });
@@ -181,7 +181,7 @@ export const brushesFromMarks = (source: SourceInfo, recipes: readonly Recipe[])
     return recipes.length;
   });
 
-function tellFailure(cause: unknown): void {
+function notifyFailure(cause: unknown): void {
   if (cause instanceof AmberError && cause.code === 'cancelled') notify(cause.message);
   else if (cause instanceof AmberError) notifyError(cause);
   else notifyError(new AmberError('unexpected', 'The file could not be taken in; nothing was kept. Try again.'));

@@ -12,7 +12,7 @@ import { LatestJob } from '../engine/latest-jobs.ts';
 import { dropDraft, writeDraft, type Draft } from './drafts.ts';
 import { inkJob, keysOf } from './ink-job.ts';
 import { keepPlates, usePlates } from './plates.ts';
-import { setKeep, stand, takeTold, useBench } from './store.ts';
+import { setKeep, stand, takeGestureWords, useBench } from './store.ts';
 
 const QUIET_MS = 300;
 const RETRY_MS = 3000;
@@ -57,7 +57,7 @@ async function keepNow(): Promise<void> {
     brushId: standing.brushId,
     parent: branchFrom ?? standing.versionId,
     goesOn: branchFrom !== null,
-    what: takeTold() || 'a change',
+    what: takeGestureWords() || 'a change',
     bench,
     id: crypto.randomUUID(),
   };

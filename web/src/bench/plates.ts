@@ -33,7 +33,7 @@ export function clearPlates(): void {
   wishes.clear();
   making.cancel();
   cutMs.clear();
-  tellBusy(false);
+  showBusy(false);
   usePlates.setState({ ready: {}, trouble: null, busy: false });
 }
 
@@ -76,7 +76,7 @@ const UNTOLD_MS = 150;
 let callOff: (() => void) | undefined;
 
 /** Says that a plate is being cut, once that takes a while; or that none is any more. */
-function tellBusy(busy: boolean): void {
+function showBusy(busy: boolean): void {
   if (busy) {
     callOff ??= later(UNTOLD_MS, () => usePlates.setState({ busy: true }));
     return;
@@ -108,9 +108,9 @@ async function makeWanted(wanted: WantedPlate): Promise<void> {
 }
 
 async function want(wanted: WantedPlate): Promise<void> {
-  tellBusy(true);
+  showBusy(true);
   await making.ask(wanted.name, () => makeWanted(wanted));
-  if (!making.busy) tellBusy(false);
+  if (!making.busy) showBusy(false);
 }
 
 /** Side of a cast while the hand turns it, and of a plate that is cut too slowly to follow the hand. */

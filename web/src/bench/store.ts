@@ -118,7 +118,7 @@ function step(move: 'undo' | 'redo'): void {
 }
 
 /** The words for the version that is about to be kept. */
-export function takeTold(): string {
+export function takeGestureWords(): string {
   const told = lastTold || useBench.getState().what;
   lastTold = '';
   return told;

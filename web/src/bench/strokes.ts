@@ -19,7 +19,7 @@ const inStrokes = (number: number, edit: (stroke: OwnStroke) => void) => (draft:
 export const editStroke = (number: number, what: string, edit: (stroke: OwnStroke) => void): void =>
   change(what, inStrokes(number, edit));
 
-/** The same while a gesture goes on. */
+/** Changes one stroke while a gesture goes on. */
 export const editStrokeLive = (number: number, edit: (stroke: OwnStroke) => void): void =>
   live(inStrokes(number, edit));
 
@@ -31,7 +31,7 @@ export const deleteStroke = (number: number): void =>
 
 const BESIDE_PX = 24;
 
-/** The same stroke again, a little beside it; its chance falls anew. Gives its number. */
+/** The stroke once more, a little beside it; its chance falls anew. Gives its number. */
 export function duplicateStroke(bench: Bench, number: number): number {
   const fresh = nextNumber(bench.strokes);
   change('a stroke twice', (draft) => {

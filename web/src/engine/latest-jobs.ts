@@ -77,7 +77,7 @@ export class LatestJobs {
   }
 }
 
-/** The same for work that needs no key. */
+/** Latest wins, for work that needs no key. */
 export class LatestJob {
   private readonly jobs = new LatestJobs();
 

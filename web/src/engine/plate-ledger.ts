@@ -11,7 +11,7 @@ export interface PlateApi {
   dropPlates(): void;
 }
 
-/** The same from the page: both calls arrive in the order in which they were made. */
+/** What brings plates to a worker, from the page: both calls arrive in the order in which they were made. */
 export type PlateHolder = { [Call in keyof PlateApi]: (...given: Parameters<PlateApi[Call]>) => Promise<unknown> };
 
 /** What one worker holds: a copy of its own account, kept here, so that it is given what it lacks and nothing twice. */

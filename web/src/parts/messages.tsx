@@ -27,7 +27,7 @@ export function notifyError(error: AmberError, kept = ''): void {
   notifyTrouble(error, kept);
 }
 
-/** The same, for whoever takes it back when it is over. Gives the way to do so. */
+/** An error, for whoever takes it back when it is over. Gives the way to do so. */
 export function notifyTrouble(error: AmberError, kept: string): () => void {
   const key = enqueueSnackbar({
     content: (id) => (

@@ -6,7 +6,7 @@ import { useEffect, useRef } from 'react';
 import { useNavigate } from 'react-router';
 import { brushFromMade } from '../../bench/arrivals.ts';
 import { useChosen } from '../../stages/cut/chosen.ts';
-import { MakerFrame, tellTrouble } from './Maker.tsx';
+import { MakerFrame, notifyFailure } from './Maker.tsx';
 
 const PICTURE_SIDE = 132;
 
@@ -50,7 +50,7 @@ export function ClayMaker() {
           <p className="note">
             Flat clay is worked on by hand: raised, lowered, smoothed, pulled. Lines first, volumes after.
           </p>
-          <Button variant="contained" onClick={() => void sculpt().catch(tellTrouble)}>
+          <Button variant="contained" onClick={() => void sculpt().catch(notifyFailure)}>
             Sculpt flat clay
           </Button>
           <p className="note">
@@ -61,7 +61,7 @@ export function ClayMaker() {
     >
       <div className="starters solids" role="group" aria-label="Solids">
         {SOLIDS.map((solid) => (
-          <button key={solid} className="answer" onClick={() => void cast(solid).catch(tellTrouble)}>
+          <button key={solid} className="answer" onClick={() => void cast(solid).catch(notifyFailure)}>
             <span className="shot">
               <Shot solid={solid} />
             </span>

@@ -11,7 +11,7 @@ export const asMade = (): Recipe => makeRecipe([makeStep('gray', { prints: 'ligh
 export const fileOf = (bytes: Uint8Array, name: string): File =>
   new File([bytes as Uint8Array<ArrayBuffer>], name, { type: 'image/png' });
 
-export const tellTrouble = (cause: unknown): void =>
+export const notifyFailure = (cause: unknown): void =>
   notifyError(coded(cause, 'It could not be made; nothing was kept. Try again.'));
 
 /** The newest tip of what is asked for; while one is made the last one stays. Gives what was wrong with the wish. */

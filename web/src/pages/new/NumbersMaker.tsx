@@ -5,7 +5,7 @@ import { useNavigate } from 'react-router';
 import { brushFromMade } from '../../bench/arrivals.ts';
 import { ParamField } from '../../parts/ParamField.tsx';
 import { maker } from '../../engine/pool.ts';
-import { asMade, fileOf, MakerFrame, tellTrouble, useMade } from './Maker.tsx';
+import { asMade, fileOf, MakerFrame, notifyFailure, useMade } from './Maker.tsx';
 import { TipProof } from './TipProof.tsx';
 
 const SHOWN = 512;
@@ -41,7 +41,7 @@ export function NumbersMaker() {
               onDone={() => undefined}
             />
           ))}
-          <Button variant="contained" onClick={() => void make().catch(tellTrouble)}>
+          <Button variant="contained" onClick={() => void make().catch(notifyFailure)}>
             Make a brush of it
           </Button>
         </>

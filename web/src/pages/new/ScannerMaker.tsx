@@ -7,7 +7,7 @@ import { arrive } from '../../bench/arrivals.ts';
 import { Choices } from '../../parts/Choices.tsx';
 import { freshBrushes } from '../../bench/parts/DropAnywhere.tsx';
 import { maker, stopMaking } from '../../engine/pool.ts';
-import { fileOf, MakerFrame, tellTrouble } from './Maker.tsx';
+import { fileOf, MakerFrame, notifyFailure } from './Maker.tsx';
 
 const DPIS = [150, 300, 600, 1200] as const;
 
@@ -109,7 +109,7 @@ function ScanControls(props: ControlProps) {
         {BED_MM.width} x {BED_MM.height} mm at {order.dpi} dots an inch are {width} x {height} px.
       </p>
       {share === null ? (
-        <Button variant="contained" onClick={() => void start().catch(tellTrouble)}>
+        <Button variant="contained" onClick={() => void start().catch(notifyFailure)}>
           Scan
         </Button>
       ) : (

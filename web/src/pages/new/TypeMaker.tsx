@@ -5,7 +5,7 @@ import { brushFromMade } from '../../bench/arrivals.ts';
 import { Choices } from '../../parts/Choices.tsx';
 import { TYPEFACES, type TypeOrder } from '../../engine/protocol/make.ts';
 import { maker } from '../../engine/pool.ts';
-import { asMade, fileOf, MakerFrame, tellTrouble, useMade } from './Maker.tsx';
+import { asMade, fileOf, MakerFrame, notifyFailure, useMade } from './Maker.tsx';
 import { TipProof } from './TipProof.tsx';
 
 const SHOWN = 512;
@@ -84,7 +84,7 @@ export function TypeMaker() {
               <b>{wrong}</b>
             </div>
           )}
-          <Button variant="contained" disabled={wrong !== ''} onClick={() => void make().catch(tellTrouble)}>
+          <Button variant="contained" disabled={wrong !== ''} onClick={() => void make().catch(notifyFailure)}>
             Make a brush of it
           </Button>
         </>

@@ -21,7 +21,7 @@ interface Props {
   histogram: readonly number[] | undefined;
 }
 
-/** The same to the eye: what a step found comes anew from the worker with each plate, though nothing of it changed. */
+/** Whether a card would look as it did: what a step found comes anew from the worker with each plate, though nothing of it changed. */
 function looksTheSame(a: Props, b: Props): boolean {
   const histogram = a.step.step !== 'levels' || a.histogram === b.histogram;
   const facts = a.facts === b.facts || JSON.stringify(a.facts) === JSON.stringify(b.facts);

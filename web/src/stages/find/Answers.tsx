@@ -52,7 +52,7 @@ async function answer(bench: Bench, source: string, reading: Reading): Promise<v
   });
 }
 
-const tellFailure = (cause: unknown): void =>
+const notifyFailure = (cause: unknown): void =>
   notifyError(coded(cause, 'The answer could not be tried; nothing was changed.'));
 
 /** The question that a picture is asked, with pictures of its answers. */
@@ -85,7 +85,7 @@ export function Answers({ bench, source }: { bench: Bench; source: string }) {
               aria-checked={chosen}
               aria-label={word}
               disabled={!found?.recipe}
-              onClick={() => void answer(bench, source, key).catch(tellFailure)}
+              onClick={() => void answer(bench, source, key).catch(notifyFailure)}
             >
               <span className="shot">
                 {found?.picture ? <BitmapView bitmap={found.picture} label="" /> : data ? 'nothing' : '…'}
@@ -102,7 +102,7 @@ export function Answers({ bench, source }: { bench: Bench; source: string }) {
             label="Channel"
             value={present}
             options={CHANNELS.map((c) => [c, c] as const)}
-            onChange={(c) => void answer(bench, source, c).catch(tellFailure)}
+            onChange={(c) => void answer(bench, source, c).catch(notifyFailure)}
           />
         </div>
       )}

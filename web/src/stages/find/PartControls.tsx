@@ -10,7 +10,7 @@ import { cutter } from '../../engine/pool.ts';
 import { beginRegion, regionPlace, useParts } from './parts.ts';
 import { presentPrints } from './prints.ts';
 
-const tellTrouble = (cause: unknown): void => notifyError(coded(cause, 'The marks could not be looked for.'));
+const notifyFailure = (cause: unknown): void => notifyError(coded(cause, 'The marks could not be looked for.'));
 
 /** A part of the source by hand, or every mark on it as a brush of its own. */
 export function PartControls({ bench, source }: { bench: Bench; source: string }) {
@@ -54,11 +54,11 @@ export function PartControls({ bench, source }: { bench: Bench; source: string }
         >
           {mode === 'region' ? 'Done' : 'Take a part'}
         </Button>
-        <Button disabled={busy} onClick={() => void look().catch(tellTrouble)}>
+        <Button disabled={busy} onClick={() => void look().catch(notifyFailure)}>
           {busy ? 'looking…' : 'Find the marks'}
         </Button>
         {mode === 'marks' && lookedAt === source && found.length > 0 && (
-          <Button variant="contained" onClick={() => void makeAll().catch(tellTrouble)}>
+          <Button variant="contained" onClick={() => void makeAll().catch(notifyFailure)}>
             Make a brush of each ({found.length})
           </Button>
         )}

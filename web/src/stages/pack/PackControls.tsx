@@ -35,7 +35,7 @@ async function savePack(bench: Bench, versionId: string, sources: boolean): Prom
   saveFile(`${fileName(bench.brush.name)}.zip`, new Uint8Array(await response.arrayBuffer()), 'application/zip');
 }
 
-const tellFailure = (cause: unknown): void => notifyError(coded(cause, 'The file could not be made. Try again.'));
+const notifyFailure = (cause: unknown): void => notifyError(coded(cause, 'The file could not be made. Try again.'));
 
 export function PackControls({ bench }: { bench: Bench }) {
   const [sources, setSources] = useState(true);
@@ -60,7 +60,7 @@ export function PackControls({ bench }: { bench: Bench }) {
           <Button
             variant="contained"
             disabled={!kept || !standing}
-            onClick={() => void savePack(bench, standing?.versionId ?? '', sources).catch(tellFailure)}
+            onClick={() => void savePack(bench, standing?.versionId ?? '', sources).catch(notifyFailure)}
           >
             Save the pack
           </Button>
@@ -84,7 +84,7 @@ export function PackControls({ bench }: { bench: Bench }) {
           draws.
         </span>
         <div className="buttons">
-          <Button onClick={() => void saveSheet(bench).catch(tellFailure)}>Save the trial sheet</Button>
+          <Button onClick={() => void saveSheet(bench).catch(notifyFailure)}>Save the trial sheet</Button>
         </div>
       </div>
       <div className="section">

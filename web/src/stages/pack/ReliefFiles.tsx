@@ -37,7 +37,7 @@ const FORMAT = choiceParam('Values', ['float', 'half'], 'float', 'Floats keep ev
 const GREEN = choiceParam('Green points', GREENS, 'up', 'Up for right-handed, down for left-handed programs.');
 const STRENGTH = numberParam('Strength', '%', [5, 400, 5], 100, 'How steep the slopes count.');
 
-const tellFailure = (cause: unknown): void => notifyError(coded(cause, 'The file could not be made. Try again.'));
+const notifyFailure = (cause: unknown): void => notifyError(coded(cause, 'The file could not be made. Try again.'));
 
 /** The relief that is in print, in the form that another program wants. */
 export function ReliefFiles({ bench }: { bench: Bench }) {
@@ -84,7 +84,7 @@ export function ReliefFiles({ bench }: { bench: Bench }) {
         field(BASE, wish.base === 'mid' ? 'in the middle' : 'at 0', (v) => ({ base: v === 'at 0' ? '0' : 'mid' }))
       )}
       <div className="buttons">
-        <Button disabled={!ready} onClick={() => void save().catch(tellFailure)}>
+        <Button disabled={!ready} onClick={() => void save().catch(notifyFailure)}>
           Save the relief
         </Button>
       </div>

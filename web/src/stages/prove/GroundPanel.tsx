@@ -29,7 +29,7 @@ const OPACITY = numberParam('Opacity', '%', [0, 100, 1], 100, 'How much of the i
 const BLUR = numberParam('Blur', 'px', [0, MAX_BLUR_PX, 0.5], 0, 'A slight blur of the ink afterwards.');
 
 /** How strokes lie on the ground: those of the whole sheet, or the picked one. */
-function LieFields({ lie, layered, onLive, onDone }: LieFieldsProps) {
+function PlacementFields({ lie, layered, onLive, onDone }: PlacementFieldsProps) {
   const number = (param: typeof OPACITY, name: 'opacityPct' | 'blurPx') => (
     <ParamField
       param={param}
@@ -84,7 +84,7 @@ function LieFields({ lie, layered, onLive, onDone }: LieFieldsProps) {
     </>
   );
 }
-interface LieFieldsProps {
+interface PlacementFieldsProps {
   lie: GroundPlacement;
   /** the ground has layers between which ink may lie */
   layered: boolean;
@@ -92,7 +92,7 @@ interface LieFieldsProps {
   onDone: (what: string) => void;
 }
 
-function Lying({ bench }: { bench: Bench }) {
+function PlacementSection({ bench }: { bench: Bench }) {
   const picked = pickedStroke(
     bench,
     useHand((s) => s.picked),
@@ -108,7 +108,7 @@ function Lying({ bench }: { bench: Bench }) {
   return (
     <div className="section lying">
       <h3>{picked ? 'How the picked stroke lies' : 'How the strokes lie'}</h3>
-      <LieFields lie={lie} layered={layered} onLive={onLive} onDone={settle} />
+      <PlacementFields lie={lie} layered={layered} onLive={onLive} onDone={settle} />
       {picked?.lie && (
         <button
           className="small"
@@ -200,7 +200,7 @@ export function GroundPanel({ bench }: { bench: Bench }) {
           {canPutBack(bench) && <Button onClick={() => orNotifyError(putBack())}>One dab where it was cut</Button>}
         </div>
       </div>
-      <Lying bench={bench} />
+      <PlacementSection bench={bench} />
     </section>
   );
 }

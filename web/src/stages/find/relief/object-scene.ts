@@ -68,7 +68,7 @@ export class ObjectScene {
     this.scene.add(...this.objects, new HemisphereLight(0xffffff, 0x8a8580, 1.15), lamp);
   }
 
-  /** The same mesh with its corners elsewhere, or another one. */
+  /** Shows the mesh with its corners elsewhere, or another one. */
   setMesh(mesh: Mesh): void {
     if (mesh === this.mesh) return;
     this.mesh = mesh;
