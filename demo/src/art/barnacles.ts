@@ -78,6 +78,37 @@ export function barnacleField(
   return { width, height, data: z };
 }
 
+interface MouthPlace {
+  x: number;
+  y: number;
+  /** from the middle of the mouth, in radii of the shell */
+  ex: number;
+  ey: number;
+  /** how far from it, and how far its rim is in that direction */
+  r: number;
+  kite: number;
+  H: number;
+  seed: number;
+}
+
+/** How high a barnacle stands inside its mouth: hollow where it is dead, else two pairs of valves with a slit. */
+function mouthHeight(b: Shell, { x, y, ex, ey, r, kite, H, seed }: MouthPlace): number {
+  const deep = r / kite; // 0 in the middle, 1 at the rim
+  const inner = H * (0.9 - 0.55 * ramp(1, 0.72, deep));
+  if (b.dead) {
+    return mix(-0.75 - 0.35 * H * value(x / 9, y / 9, seed + 4), inner, ramp(0.72, 1, deep));
+  }
+  const across = Math.abs(ey * Math.cos(b.turn) - ex * Math.sin(b.turn)) / kite; // two pairs of valves with a slit
+  const along = (ex * Math.cos(b.turn) + ey * Math.sin(b.turn)) / kite;
+  const valves =
+    H *
+    (0.34 +
+      0.2 * (1 - deep * deep) -
+      0.34 * ramp(0.13, 0.0, across) -
+      0.13 * ramp(0.07, 0, Math.abs(along - 0.12 - across * 0.5)));
+  return mix(valves, inner, ramp(0.78, 0.97, deep)) + 0.03 * H * Math.sin(deep * 26);
+}
+
 function shell(z: Float32Array, w: number, h: number, b: Shell, mm: number, seed: number): void {
   const rnd = rng(seed * 977 + b.id),
     cuts = seams(rnd),
@@ -129,20 +160,6 @@ function shell(z: Float32Array, w: number, h: number, b: Shell, mm: number, seed
         if (v > z[k]) z[k] = v;
         continue;
       }
-      const deep = r / kite; // inside the mouth: 0 middle, 1 rim
-      const inner = H * (0.9 - 0.55 * ramp(1, 0.72, deep));
-      if (b.dead) {
-        z[k] = mix(-0.75 - 0.35 * H * value(x / 9, y / 9, seed + 4), inner, ramp(0.72, 1, deep));
-        continue;
-      }
-      const across = Math.abs(ey * Math.cos(b.turn) - ex * Math.sin(b.turn)) / kite; // two pairs of valves with a slit
-      const along = (ex * Math.cos(b.turn) + ey * Math.sin(b.turn)) / kite;
-      const valves =
-        H *
-        (0.34 +
-          0.2 * (1 - deep * deep) -
-          0.34 * ramp(0.13, 0.0, across) -
-          0.13 * ramp(0.07, 0, Math.abs(along - 0.12 - across * 0.5)));
-      z[k] = mix(valves, inner, ramp(0.78, 0.97, deep)) + 0.03 * H * Math.sin(deep * 26);
+      z[k] = mouthHeight(b, { x, y, ex, ey, r, kite, H, seed });
     }
 }

@@ -1,7 +1,7 @@
 /** The form of the kelp: the buckled blade, its wounds, what of it is visible, and its foot. Lengths are pixels. */
 import { mix, ramp, rng, value, type Stream } from './noise.ts';
 import { plane } from './plane.ts';
-import { line } from './lines.ts';
+import { line, type LinePoint } from './lines.ts';
 
 export type Pair = [number, number];
 
@@ -138,6 +138,25 @@ export function visible(w: number, h: number, B: Blade, holes: Wound[], u: numbe
   return { T, V, Z };
 }
 
+type Dot = (x: number, y: number, r: number, a?: number) => LinePoint;
+
+/** The roots that hold on to the ground. */
+function holdfast(ink: Float32Array, w: number, h: number, P: Dot, rnd: Stream): void {
+  const root = (x: number, y: number, a: number, r: number, n: number, depth: number): void => {
+    const pts = [];
+    for (let i = 0; i < n; i++) {
+      pts.push(P(x, y, r * (1 - (0.7 * i) / n)));
+      a += (rnd() - 0.5) * 0.5;
+      x += 5 * Math.cos(a);
+      y += 5 * Math.sin(a);
+    }
+    line(ink, w, h, pts);
+    if (depth)
+      for (const d of [-0.55, 0.5]) root(x, y, a + d + 0.3 * (rnd() - 0.5), r * 0.55, Math.round(n * 0.75), depth - 1);
+  };
+  for (let i = 0; i < 11; i++) root(112 + 1.6 * i, 904, mix(2.75, 0.35, i / 10), 3.4, 6 + rnd() * 5, 2);
+}
+
 /** Bladder, stipe and holdfast at the foot of the blade. */
 export function stalk(ink: Float32Array, w: number, h: number, u: number, seed: number, rnd: Stream): void {
   const P = (x: number, y: number, r: number, a = 0.94) => ({ x: x * u, y: y * u, r: r * u, a });
@@ -193,17 +212,5 @@ export function stalk(ink: Float32Array, w: number, h: number, u: number, seed: 
       shade = ramp(-0.25, 0.9, s * Math.sin(a + 0.6));
     if (rnd() < shade) line(ink, w, h, [P(x, y, 0.7 + 1.1 * shade * rnd())]);
   }
-  const root = (x: number, y: number, a: number, r: number, n: number, depth: number): void => {
-    const pts = [];
-    for (let i = 0; i < n; i++) {
-      pts.push(P(x, y, r * (1 - (0.7 * i) / n)));
-      a += (rnd() - 0.5) * 0.5;
-      x += 5 * Math.cos(a);
-      y += 5 * Math.sin(a);
-    }
-    line(ink, w, h, pts);
-    if (depth)
-      for (const d of [-0.55, 0.5]) root(x, y, a + d + 0.3 * (rnd() - 0.5), r * 0.55, Math.round(n * 0.75), depth - 1);
-  };
-  for (let i = 0; i < 11; i++) root(112 + 1.6 * i, 904, mix(2.75, 0.35, i / 10), 3.4, 6 + rnd() * 5, 2);
+  holdfast(ink, w, h, P, rnd);
 }

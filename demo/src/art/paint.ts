@@ -46,16 +46,22 @@ function rust(w: number, h: number, u: number, seed: number): Float32Array {
 /** Heights of one coat at a pixel edge: bent up where a scale has lost its neighbour. */
 const lift = (d: number, curl: number, reach: number): number => curl * Math.exp(-d / reach);
 
-export function flakingPaint(width = 1600, height = 1200, seed = 1): Painting {
-  const w = width,
-    h = height,
-    u = w / 1600,
-    top = plane(w, h),
-    base = plane(w, h),
-    id = plane(w, h);
-  const crack = plane(w, h),
-    z = plane(w, h);
-  const weather = field(w, h, 4, (x, y) => {
+/** How the coats lie: where each is left, which scale a pixel belongs to, where it is cracked. */
+interface Coats {
+  w: number;
+  h: number;
+  u: number;
+  seed: number;
+  weather: Float32Array;
+  top: Float32Array;
+  base: Float32Array;
+  id: Float32Array;
+  crack: Float32Array;
+}
+
+/** How much the weather has done: along the seams, around the bolts, and in patches. */
+function weathered(w: number, h: number, u: number, seed: number): Float32Array {
+  return field(w, h, 4, (x, y) => {
     const Y = y / u,
       X = x / u,
       seam = Math.abs(((Y - SEAM + 20 * PLANK) % PLANK) - PLANK / 2) / (PLANK / 2);
@@ -63,6 +69,11 @@ export function flakingPaint(width = 1600, height = 1200, seed = 1): Painting {
     for (const [bx, by] of BOLTS) v += 0.16 * Math.exp(-((X - bx) ** 2 + (Y - by) ** 2) / 9000);
     return v;
   });
+}
+
+function flakes(w: number, h: number, u: number, seed: number): Coats {
+  const weather = weathered(w, h, u, seed);
+  const [top, base, id, crack] = [plane(w, h), plane(w, h), plane(w, h), plane(w, h)];
   const bendX = field(w, h, 3, (x, y) => 34 * (fbm(x / u / 40, y / u / 46, seed + 3, 3) - 0.5));
   const bendY = field(w, h, 3, (x, y) => 34 * (fbm(x / u / 40 + 9, y / u / 46, seed + 5, 3) - 0.5));
   for (let y = 0, k = 0; y < h; y++)
@@ -90,10 +101,18 @@ export function flakingPaint(width = 1600, height = 1200, seed = 1): Painting {
       if (top[k] && loss2 < 0.7) base[k] = 1;
       if (!base[k]) top[k] = top[k] * (loss < 0.52 ? 1 : 0);
     }
-  const dTop = distance(w, h, (k) => top[k] > 0.5),
-    dBase = distance(w, h, (k) => base[k] > 0.5),
-    runs = rust(w, h, u, seed);
-  const grain = field(w, h, 2, (x, y) => {
+  return { w, h, u, seed, weather, top, base, id, crack };
+}
+
+/** How far each pixel lies from the edge of the coats that are left on it. */
+const edgesOf = ({ w, h, top, base }: Coats) => ({
+  dTop: distance(w, h, (k) => top[k] > 0.5),
+  dBase: distance(w, h, (k) => base[k] > 0.5),
+});
+type Edges = ReturnType<typeof edgesOf>;
+
+function woodGrain(w: number, h: number, u: number, seed: number): Float32Array {
+  return field(w, h, 2, (x, y) => {
     const X = x / u,
       Y = y / u;
     return fbm(
@@ -103,6 +122,14 @@ export function flakingPaint(width = 1600, height = 1200, seed = 1): Painting {
       4,
     );
   });
+}
+
+function heightsOf(
+  { w, h, u, top, base, id, crack }: Coats,
+  { dTop, dBase }: Edges,
+  grain: Float32Array,
+): Float32Array {
+  const z = plane(w, h);
   for (let y = 0, k = 0; y < h; y++)
     for (let x = 0; x < w; x++, k++) {
       const Y = y / u,
@@ -118,10 +145,14 @@ export function flakingPaint(width = 1600, height = 1200, seed = 1): Painting {
           2 * crack[k];
       z[k] = v * u;
     }
+  return z;
+}
+
+/** Domed bolt heads. */
+function bolts({ w, u, seed, top, base }: Coats, z: Float32Array, runs: Float32Array): void {
   for (const [bx, by] of BOLTS)
     for (let j = -16; j <= 16; j++)
       for (let i = -16; i <= 16; i++) {
-        // domed bolt heads
         const d = Math.hypot(i, j) / 16,
           k = Math.round((by + j) * u) * w + Math.round((bx + i) * u);
         if (d < 1) {
@@ -130,6 +161,20 @@ export function flakingPaint(width = 1600, height = 1200, seed = 1): Painting {
           top[k] = base[k] = 0;
         }
       }
+}
+
+export function flakingPaint(width = 1600, height = 1200, seed = 1): Painting {
+  const w = width,
+    h = height,
+    u = w / 1600;
+  const coats = flakes(w, h, u, seed);
+  const { weather, top, base, crack } = coats;
+  const edges = edgesOf(coats);
+  const { dTop, dBase } = edges;
+  const runs = rust(w, h, u, seed);
+  const grain = woodGrain(w, h, u, seed);
+  const z = heightsOf(coats, edges, grain);
+  bolts(coats, z, runs);
   const { diffuse, shadow } = relight(z, w, h, { slope: 0.55, reach: 26 * u, lx: -0.62, ly: -0.78 });
   const chalk = field(w, h, 3, (x, y) => fbm(x / u / 190, y / u / 150, seed + 20, 5));
   const brushed = field(w, h, 2, (x, y) => fbm(x / u / 150, y / u / 4, seed + 21, 3));

@@ -3,20 +3,16 @@ import { ramp } from '../art/noise.ts';
 import { smooth, tone, type Layer, type Paint, type Spot, type Tone } from './paintbox.ts';
 import { LAMP, MAN } from './scene-light.ts';
 
-export function figure(L: Layer): void {
-  const [X, Y] = MAN,
-    at = (pts: readonly Spot[]): Spot[] => pts.map(([x, y]) => [X + x, Y + y]),
-    cloth: Tone = [0.125, 0.145, 0.145],
-    lamp = [X + 92, Y - 128] as const;
-  const lit =
-    (base: Tone, k = 1): Paint =>
-    (x, y) =>
-      tone(
-        base,
-        [0.78, 0.5, 0.24],
-        k * 0.75 * Math.exp(-Math.hypot(x - lamp[0], (y - lamp[1]) * 0.8) / 34) + 0.1 * ramp(X - 10, X + 60, x),
-      );
-  L.stroke([[lamp[0], lamp[1], 16]], LAMP, 0.8, { soft: 170 * L.u, glow: true, streak: 0 });
+/** Where the figure stands, and how the lantern lights it. */
+interface Stand {
+  L: Layer;
+  at: (pts: readonly Spot[]) => Spot[];
+  cloth: Tone;
+  lamp: readonly [number, number];
+  lit: (base: Tone, k?: number) => Paint;
+}
+
+function boots({ L, at, lit }: Stand): void {
   // boots
   L.shape(
     at([
@@ -38,6 +34,9 @@ export function figure(L: Layer): void {
     ]),
     lit([0.09, 0.1, 0.1], 0.6),
   );
+}
+
+function coat({ L, at, lit, cloth }: Stand): void {
   // coat
   L.shape(
     smooth(
@@ -63,6 +62,9 @@ export function figure(L: Layer): void {
     ),
     lit(cloth),
   );
+}
+
+function arms({ L, at, lit, cloth }: Stand): void {
   // left arm
   L.shape(
     smooth(
@@ -95,6 +97,9 @@ export function figure(L: Layer): void {
     ),
     lit(cloth, 1.2),
   );
+}
+
+function folds({ L, at }: Stand): void {
   for (const [x0, y0, x1, y1] of [
     [-2, -300, -6, -32],
     [-40, -200, -56, -42],
@@ -110,6 +115,9 @@ export function figure(L: Layer): void {
       0.75,
       { rough: 0.8 },
     );
+}
+
+function beltAndCollar({ L, at, lit }: Stand): void {
   // belt
   L.shape(
     smooth(
@@ -156,6 +164,9 @@ export function figure(L: Layer): void {
     ),
     [0.1, 0.1, 0.1],
   ); // head
+}
+
+function hat({ L, at, lit }: Stand): void {
   // hat
   L.shape(
     smooth(
@@ -195,6 +206,9 @@ export function figure(L: Layer): void {
     0.45,
     { rough: 0.9 },
   );
+}
+
+function lantern({ L, lamp }: Stand): void {
   L.stroke(
     [
       [lamp[0] - 10, lamp[1] - 22, 1.2],
@@ -230,4 +244,22 @@ export function figure(L: Layer): void {
     [0.11, 0.11, 0.1],
   );
   L.stroke([[lamp[0], lamp[1], 4]], [1, 0.82, 0.48], 0.5, { soft: 44 * L.u, glow: true, streak: 0 });
+}
+
+export function figure(L: Layer): void {
+  const [X, Y] = MAN,
+    at = (pts: readonly Spot[]): Spot[] => pts.map(([x, y]) => [X + x, Y + y]),
+    cloth: Tone = [0.125, 0.145, 0.145],
+    lamp = [X + 92, Y - 128] as const;
+  const lit =
+    (base: Tone, k = 1): Paint =>
+    (x, y) =>
+      tone(
+        base,
+        [0.78, 0.5, 0.24],
+        k * 0.75 * Math.exp(-Math.hypot(x - lamp[0], (y - lamp[1]) * 0.8) / 34) + 0.1 * ramp(X - 10, X + 60, x),
+      );
+  L.stroke([[lamp[0], lamp[1], 16]], LAMP, 0.8, { soft: 170 * L.u, glow: true, streak: 0 });
+  const stand = { L, at, cloth, lamp, lit };
+  for (const part of [boots, coat, arms, folds, beltAndCollar, hat, lantern]) part(stand);
 }

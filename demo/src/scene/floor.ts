@@ -3,6 +3,24 @@ import { fbm, ramp, rng, value } from '../art/noise.ts';
 import { tone, type Layer } from './paintbox.ts';
 import { DECK, HORIZON, MAN, type Sky } from './scene-light.ts';
 
+/** Samphire at the edge. */
+function samphire(L: Layer, rnd: () => number): void {
+  for (let i = 0; i < 46; i++) {
+    const x = rnd() < 0.5 ? 20 + 220 * rnd() ** 1.5 : 1590 - 420 * rnd() ** 1.5,
+      l = 20 + 52 * rnd(),
+      d = (rnd() - 0.5) * 26;
+    L.stroke(
+      [
+        [x, DECK + 8, 2.2],
+        [x + d * 0.4, DECK - l * 0.6, 1.5],
+        [x + d, DECK - l, 0.4],
+      ],
+      tone([0.16, 0.19, 0.14], [0.4, 0.38, 0.24], rnd()),
+      0.95,
+    );
+  }
+}
+
 export function floor(L: Layer, seed: number, sky: Sky): void {
   const V = [860, 470],
     rnd = rng(seed + 41);
@@ -59,19 +77,5 @@ export function floor(L: Layer, seed: number, sky: Sky): void {
     DECK - 8,
     DECK + 14,
   );
-  // samphire at the edge
-  for (let i = 0; i < 46; i++) {
-    const x = rnd() < 0.5 ? 20 + 220 * rnd() ** 1.5 : 1590 - 420 * rnd() ** 1.5,
-      l = 20 + 52 * rnd(),
-      d = (rnd() - 0.5) * 26;
-    L.stroke(
-      [
-        [x, DECK + 8, 2.2],
-        [x + d * 0.4, DECK - l * 0.6, 1.5],
-        [x + d, DECK - l, 0.4],
-      ],
-      tone([0.16, 0.19, 0.14], [0.4, 0.38, 0.24], rnd()),
-      0.95,
-    );
-  }
+  samphire(L, rnd);
 }
