@@ -7,6 +7,7 @@ import type { Brush } from '../model/brush-schema.ts';
 import type { Coat, Grain } from '../model/coat-schema.ts';
 import type { Plate } from '../raster/raster.ts';
 import type { DabTable } from '../vary/dab-table.ts';
+import { dealerOfRepeats } from '../vary/deal.ts';
 import type { InkEngine } from './engine.ts';
 import { onlyTakes } from './composite.ts';
 import { grainField, throughOf, type GrainField } from './grain.ts';
@@ -171,14 +172,25 @@ export interface LaidCoat {
   depth: number;
 }
 
+/** The card of each repeat of a band: dealt as to dabs, by the hand where it deals. */
+function bandDealer({ brush, coat, stroke }: CoatJob, dabs: DabTable): (repeat: number, row: number) => number {
+  const { deck } = brush.coats[coat];
+  if (deck.deal === 'pressure' || deck.deal === 'tilt') return (_, row) => dabs.card[row];
+  return dealerOfRepeats(deck, { seed: brush.seed >>> 0, stroke, coat });
+}
+
 /** Lays the dabs of a coat along one stroke. The caller frees the layer. */
 export function layCoat(engine: InkEngine, job: CoatJob, dabs: DabTable): LaidCoat {
   const coat = job.brush.coats[job.coat];
   let depth = 0;
   for (let i = 0; i < dabs.count; i++) depth += dabs.depthPct[i];
-  const how = { rule: ruleOf(engine, job, dabs), tilt: sheetTiltOf(coat.floor) };
+  const rule = ruleOf(engine, job, dabs);
+  const plates = platesOf(coat, job.plates);
+  const { size, zoom } = job;
   return {
-    layer: engine.lay(dabs, platesOf(coat, job.plates), job.size, job.zoom, how),
+    layer: coat.band
+      ? engine.layBand({ band: coat.band, dabs, plates, cardOf: bandDealer(job, dabs), size, zoom, rule })
+      : engine.lay(dabs, plates, size, zoom, { rule, tilt: sheetTiltOf(coat.floor) }),
     depth: depth / Math.max(1, dabs.count) / 100,
   };
 }

@@ -4,6 +4,7 @@ import { Lru } from '../maths/lru.ts';
 import type { Plate } from '../raster/raster.ts';
 import type { DabTable } from '../vary/dab-table.ts';
 import { kernelFor } from './kernel.ts';
+import { layBand, type BandOrder } from './band/lay-band.ts';
 import { levelBytes, writeLevel } from './entry.ts';
 import { throughOf, type GrainField } from './grain.ts';
 import { freeLayer, layDabs, type LayOptions, type LayTools } from './layer.ts';
@@ -78,6 +79,11 @@ export class InkEngine {
   lay(dabs: DabTable, plates: readonly Plate[], size: SheetSize, zoom = 1, how: LayOptions = {}): Layer {
     const tips = plates.map((plate) => this.tip(plate));
     return layDabs(this.tools, dabs, tips, { size, zoom }, how);
+  }
+
+  /** Bends plates along the rows of a band. */
+  layBand(order: BandOrder): Layer {
+    return layBand(this.memory, order);
   }
 
   /** The values of a grain that were made before under this key, or new ones. The last few are kept. */

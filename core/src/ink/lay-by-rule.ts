@@ -43,7 +43,7 @@ interface Memory {
 const UNIT = 1 / 65535;
 
 /** Coverage of a pixel after a dab with ceiling `o` and share `k`; `t` is the tip itself, `roll` a chance of the pixel. */
-function blended(meet: LayRule['meet'], a: number, o: number, k: number, t: number, roll: number): number {
+export function blended(meet: LayRule['meet'], a: number, o: number, k: number, t: number, roll: number): number {
   switch (meet) {
     case 'build':
       return a < o ? a + (o - a) * k : a;
@@ -151,7 +151,7 @@ function layOne(
 }
 
 /** Moves the mean colour of a pixel's ink toward the dab's by the dab's share of it: paint over paint. */
-function paint(
+export function paint(
   tint: Float32Array,
   at: number,
   colours: Float32Array,

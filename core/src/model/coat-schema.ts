@@ -79,9 +79,35 @@ export const floorSchema = shape({
   directionDeg: finite().min(-360).max(360).default(0),
 });
 
+export const BAND_FILLS = ['stretch', 'repeat', 'once'] as const;
+
+/** A plate that is bent along the path instead of stamped, its left end at the head. */
+export const bandSchema = shape({
+  /** its middle drawn out to the stroke's length; whole repeats; once at its own proportions and nothing after it */
+  fill: string().oneOf(BAND_FILLS).default('repeat'),
+  /** every second repeat mirrored along the path: its ends always meet */
+  turnAbout: boolean().default(false),
+  /** percent of the plate's length that keep their shape at the stroke's ends; 0 for none */
+  head: finite().min(0).max(100).default(0),
+  tail: finite().min(0).max(100).default(0),
+  /** percent: how long one repeat is against the plate's own proportions */
+  length: finite().min(5).max(2000).default(100),
+})
+  // defaults come after the check
+  .test(
+    'ends',
+    '${path} must leave room: head and tail are at most 95 together',
+    (band) => (band?.head ?? 0) + (band?.tail ?? 0) <= 95,
+  )
+  .optional()
+  .default(undefined);
+export type Band = NonNullable<InferType<typeof bandSchema>>;
+
 export const coatSchema = shape({
   join: string().oneOf(JOINS).default('over'),
   deck: deckSchema,
+  /** missing: its dabs are stamped */
+  band: bandSchema,
   count: propertySchema(COUNT),
   meet: string().oneOf(MEETS).default('build'),
   /** where a stroke comes back over itself: its dabs build up further, or the way that prints more stays */

@@ -1,6 +1,8 @@
 export { type Brush, brushSchema, parseBrush, plainBrush, type Taper, taperSchema } from './brush-schema.ts';
 export { largestPx, plateNames } from './brush.ts';
 export {
+  type Band,
+  bandSchema,
   type Card,
   cardSchema,
   deckSchema,

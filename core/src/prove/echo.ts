@@ -1,3 +1,4 @@
+import { AmberError } from '../errors.ts';
 import type { Plates } from '../ink/coat.ts';
 import type { InkEngine } from '../ink/engine.ts';
 import { unmutedCoats } from '../model/brush.ts';
@@ -182,6 +183,17 @@ export interface StandardOptions {
   nominal?: number;
 }
 
+/** What is bent along the path has no dabs that could return. Throws bad-value. */
+function onlyStamped(brush: Brush): void {
+  const bent = unmutedCoats(brush).find((coat) => brush.coats[coat].band);
+  if (bent === undefined) return;
+  throw new AmberError(
+    'bad-value',
+    `The echo of a band is not measured yet: coat ${bent + 1} is bent along the path; mute it to measure the others.`,
+    `coats[${bent}].band`,
+  );
+}
+
 /** The strips of a brush along its standard stroke, with `seeds` seeds in a row. */
 export function standardStrips(
   engine: InkEngine,
@@ -189,6 +201,7 @@ export function standardStrips(
   plates: Plates,
   { seeds = SEEDS, skip = 0, nominal = nominalPx(brush, plates) }: StandardOptions = {},
 ): Strip[] {
+  onlyStamped(brush);
   if (unmutedCoats(brush).length === 0 || !(nominal > 0)) return [];
   const stroke = evenStroke(STANDARD_LENGTH * nominal);
   return Array.from({ length: Math.max(0, seeds - skip) }, (_, k) =>
@@ -206,6 +219,7 @@ export function strokeStrips(
   plates: Plates,
   strokes: readonly NumberedStroke[],
 ): Strip[] {
+  onlyStamped(brush);
   if (unmutedCoats(brush).length === 0) return [];
   return strokes.flatMap((stroke, place) => {
     const nominal = nominalPx(brush, plates, stroke);

@@ -5,6 +5,7 @@ import { PROPERTIES, PROPERTY_NAMES } from '../model/properties.ts';
 import type { PenStroke } from '../model/strokes.ts';
 import { dabTable, type DabTable } from './dab-table.ts';
 import { dealerOf } from './deal.ts';
+import { bandCoat, bandStepPx } from './band-rows.ts';
 import { endsOf, widthOf } from './ends.ts';
 import { fillNew, type Column, type PenColumns } from './pen-columns.ts';
 import { coatValues, type CoatValues } from './value.ts';
@@ -47,11 +48,12 @@ function clampPercent(column: Float64Array): void {
 }
 
 /**
- * The rows of one coat along one stroke: the property formula of the brush form, dab by dab. `zoom` is sheet px on the
+ * The rows of one coat along one stroke, of a band one each px of the sheet: the property formula of the brush form, dab by dab. `zoom` is sheet px on the
  * screen for each px of the stroke: it counts where the size is fixed on the screen. Throws too-many-dabs.
  */
 export function dabsOf(brush: Brush, coatIndex: number, stroke: PenStroke, strokeIndex: number, zoom = 1): DabTable {
-  const coat = brush.coats[coatIndex];
+  const own = brush.coats[coatIndex];
+  const coat = own.band ? bandCoat(own, zoom) : own;
   const key = { seed: brush.seed >>> 0, stroke: strokeIndex, coat: coatIndex };
   const values = coatValues(coat, key);
   const ends = endsOf(brush, coat);
@@ -64,7 +66,8 @@ export function dabsOf(brush: Brush, coatIndex: number, stroke: PenStroke, strok
     if (screen !== 1) for (let i = from; i < to; i++) out[i] *= screen;
   };
   const chain = coat.properties.angle.follow === 'chain' && !coat.properties.angle.muted;
-  const stepping = { size, spacing: values.of.spacing, count: values.count, chain };
+  const evenPx = coat.band ? bandStepPx(zoom) : undefined;
+  const stepping = { size, spacing: values.of.spacing, count: values.count, chain, evenPx };
   const { pen, sizePx } = walker.walk(stroke, stepping, strokeIndex, brush.steady);
   const count = pen.count;
   const table = dabTable(count);

@@ -1,7 +1,7 @@
 import { chance6 } from '../maths/hash.ts';
 import { clamp } from '../maths/ramps.ts';
 import type { Deck } from '../model/coat-schema.ts';
-import type { PenColumns } from './pen-columns.ts';
+import { emptyPenColumns, type PenColumns } from './pen-columns.ts';
 import type { StrokeKey } from './value.ts';
 
 /** Chooses the card of each dab; dabs are asked in order. */
@@ -77,4 +77,11 @@ export function dealerOf(deck: Deck, key: StrokeKey): Dealer {
     case 'tilt':
       return byHand(cards, deck.softness, (pen) => pen.tilt, key);
   }
+}
+
+/** The cards of the repeats of a band, where no hand deals them; asked in order. */
+export function dealerOfRepeats(deck: Deck, key: StrokeKey): (repeat: number) => number {
+  const deal = dealerOf(deck, key);
+  const noHand = emptyPenColumns(0, 0);
+  return (repeat) => deal(repeat, noHand);
 }

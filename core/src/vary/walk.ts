@@ -29,6 +29,8 @@ export interface DabStepping {
   count: Column;
   /** end to end: each dab lies on a chord of the path that is one step long */
   chain: boolean;
+  /** even steps of at most so many px, the last one at the end of the path, whatever the spacing says */
+  evenPx?: number;
 }
 
 /** Where the dabs of a stroke lie: the pen at each, and its size in px; valid until the walker's next walk. */
@@ -45,6 +47,8 @@ export interface Walk {
 export class DabWalker {
   private stepping!: DabStepping;
   private stroke = 0;
+  /** 0: as far as the spacing says */
+  private evenPx = 0;
   private readonly pen = emptyPenColumns(0, FIRST_ROOM);
   private sizePx: Float64Array = new Float64Array(FIRST_ROOM);
   private spacing: Float64Array = new Float64Array(FIRST_ROOM);
@@ -55,6 +59,7 @@ export class DabWalker {
     const path = pathOf(stroke.points, steadyPct);
     this.stepping = stepping;
     this.stroke = strokeIndex;
+    this.evenPx = stepping.evenPx ? path.lengthPx / Math.max(1, Math.ceil(path.lengthPx / stepping.evenPx)) : 0;
     this.pen.count = 0;
     this.pen.lengthPx = path.lengthPx;
     this.along(path);
@@ -86,7 +91,7 @@ export class DabWalker {
     stepping.spacing(pen, first, first + 1, spacing);
     const count = Math.floor(counts[first] + 0.5);
     if (count > 1) this.more(first, count);
-    return Math.max(MIN_STEP_PX, (sizePx[first] * spacing[first]) / 100);
+    return this.evenPx || Math.max(MIN_STEP_PX, (sizePx[first] * spacing[first]) / 100);
   }
 
   /** The further dabs of a step. */

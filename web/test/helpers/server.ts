@@ -38,7 +38,7 @@ export class StandInServer {
     const request = {
       method,
       path: url.replace(/^\/api/, ''),
-      body: typeof body === 'string' ? JSON.parse(body) : body,
+      body: readBody(body),
     };
     this.asked.push(request);
     const [, found] = [...this.answers].find(([route]) => matches(route, request)) ?? [];
@@ -49,6 +49,15 @@ export class StandInServer {
       if (!(cause instanceof AmberError)) throw cause;
       return Response.json({ code: cause.code, detail: cause.message }, { status: 422 });
     }
+  }
+}
+
+/** A body of JSON as what it says, any other as it is. */
+function readBody(body: RequestInit['body']): unknown {
+  try {
+    return typeof body === 'string' ? (JSON.parse(body) as unknown) : body;
+  } catch {
+    return body;
   }
 }
 
