@@ -81,10 +81,10 @@ describe('what is measured, on top of the sheet', () => {
   withBenchPage();
   const numbers = { echo: 37.2, texture: 61, outline: 30, inside: 12, grain: 55 };
   beforeEach(() => {
-    useEcho.setState({ told: null, busy: false, failed: false });
+    useEcho.setState({ told: null, busy: false, failed: '' });
     useOwnEcho.setState({ pair: null });
   });
-  afterEach(() => useEcho.setState({ told: null, busy: false, failed: false }));
+  afterEach(() => useEcho.setState({ told: null, busy: false, failed: '' }));
   const head = () => screen.getByTestId('echo');
 
   it('is an echo with its three parts, and a texture', () => {
@@ -103,7 +103,9 @@ describe('what is measured, on top of the sheet', () => {
 
   it('says that it could not be measured, and shows no number that is none', () => {
     show(<EchoHead />);
-    act(() => useEcho.setState({ told: numbers as never, failed: true }));
+    act(() =>
+      useEcho.setState({ told: numbers as never, failed: 'The echo could not be measured; change something.' }),
+    );
     expect(head().textContent).to.include('could not be measured');
     expect(head().textContent).not.to.include('Echo 37');
   });

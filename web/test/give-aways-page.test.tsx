@@ -34,7 +34,7 @@ describe('what gives a stroke away', () => {
   beforeEach(() => {
     useMarked.setState({ giveAway: null, lag: null });
     useSingles.setState({}, true);
-    useEcho.setState({ told: null, busy: false, failed: false });
+    useEcho.setState({ told: null, busy: false, failed: '' });
   });
   afterEach(() => useEcho.setState({ told: null }));
   const Where = () => <output>{useLocation().pathname}</output>;

@@ -85,6 +85,42 @@ describe('the deck', () => {
   });
 });
 
+describe('a tip that is bent along the path', () => {
+  withBenchPage();
+  const shown = (band?: object) => {
+    const bench = benchOf();
+    if (band) coat(bench).band = { fill: 'repeat', turnAbout: false, head: 0, tail: 0, length: 100, ...band };
+    return showOnBench((now) => <DeckPanel bench={now} />, bench);
+  };
+
+  it('is one of two ways to lay it, chosen by pictures', async () => {
+    const { user, now, told } = shown();
+    expect(screen.getByRole('radio', { name: 'stamped' }).getAttribute('aria-checked')).to.equal('true');
+    await user.click(screen.getByRole('radio', { name: 'bent along the path' }));
+    expect(coat(now()).band?.fill).to.equal('repeat');
+    await user.click(screen.getByRole('radio', { name: 'stamped' }));
+    expect('band' in coat(now())).to.equal(false);
+    expect(told).to.deep.equal(['bent along the path', 'stamped']);
+  });
+
+  it('asks only for what its way to fill the stroke has', async () => {
+    const { user } = shown({ fill: 'stretch' });
+    expect(screen.queryByRole('switch', { name: 'Turned about' })).to.equal(null);
+    expect(screen.queryByRole('textbox', { name: 'Length value' })).to.equal(null);
+    await user.click(screen.getByRole('radio', { name: 'once' }));
+    expect(screen.queryByRole('textbox', { name: 'Head value' })).to.equal(null);
+    expect(screen.getByText(/nothing after it/)).to.not.equal(null);
+  });
+
+  it('always keeps a middle between its head and its tail', async () => {
+    const { user, now } = shown({ head: 20, tail: 60 });
+    await enter(user, 'Head value', '70');
+    expect(coat(now()).band).to.include({ head: 70, tail: 25 });
+    await enter(user, 'Tail value', '100');
+    expect(coat(now()).band).to.include({ head: 0, tail: 95 });
+  });
+});
+
 describe('the ink', () => {
   withBenchPage();
   const shown = (ink: object = {}) => {

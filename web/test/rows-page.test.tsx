@@ -102,6 +102,14 @@ describe('the rows of a brush', () => {
     expect(row('Size').getByText('its drivers do nothing: both ends are the same')).to.not.equal(null);
   });
 
+  it('say where they do nothing because the plate is bent along the path', () => {
+    const bench = benchOf();
+    bench.brush.coats[0].band = { fill: 'repeat', turnAbout: false, head: 0, tail: 0, length: 100 };
+    showOnBench((now) => <VaryControls bench={now} />, bench);
+    expect(row('Spacing').getByText(/the plate is bent along the path/)).to.not.equal(null);
+    expect(row('Size').queryByText(/bent along the path/)).to.equal(null);
+  });
+
   it('say where a driver reads the same everywhere', () => {
     shown({ flow: { low: 20, high: 100, drivers: [{ by: 'twist' }] } });
     expect(row('Flow').getByText(/^twist does nothing here/)).to.not.equal(null);

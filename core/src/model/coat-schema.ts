@@ -82,7 +82,7 @@ export const floorSchema = shape({
 export const BAND_FILLS = ['stretch', 'repeat', 'once'] as const;
 
 /** A plate that is bent along the path instead of stamped, its left end at the head. */
-export const bandSchema = shape({
+const bandShape = shape({
   /** its middle drawn out to the stroke's length; whole repeats; once at its own proportions and nothing after it */
   fill: string().oneOf(BAND_FILLS).default('repeat'),
   /** every second repeat mirrored along the path: its ends always meet */
@@ -92,7 +92,11 @@ export const bandSchema = shape({
   tail: finite().min(0).max(100).default(0),
   /** percent: how long one repeat is against the plate's own proportions */
   length: finite().min(5).max(2000).default(100),
-})
+});
+export const bandFields = bandShape.fields;
+export interface Band extends InferType<typeof bandShape> {}
+
+export const bandSchema = bandShape
   // defaults come after the check
   .test(
     'ends',
@@ -101,7 +105,6 @@ export const bandSchema = shape({
   )
   .optional()
   .default(undefined);
-export type Band = NonNullable<InferType<typeof bandSchema>>;
 
 export const coatSchema = shape({
   join: string().oneOf(JOINS).default('over'),

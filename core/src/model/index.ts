@@ -2,7 +2,8 @@ export { type Brush, brushSchema, parseBrush, plainBrush, type Taper, taperSchem
 export { largestPx, plateNames } from './brush.ts';
 export {
   type Band,
-  bandSchema,
+  BAND_FILLS,
+  bandFields,
   type Card,
   cardSchema,
   deckSchema,

@@ -4,6 +4,7 @@ import { useEffect } from 'react';
 import { create } from 'zustand';
 import type { ProveJob, EchoView, EchoPair } from '../engine/protocol/prove.ts';
 import { proverFor, warmHelper } from '../engine/provers.ts';
+import { coded } from '../parts/coded.ts';
 import { LatestJob } from '../engine/latest-jobs.ts';
 import { whenAtRest } from './at-rest.ts';
 import { usePlates } from './plates.ts';
@@ -15,9 +16,10 @@ interface EchoState {
   key: string;
   /** a newer state is being measured */
   busy: boolean;
-  failed: boolean;
+  /** why it could not be measured, in a sentence; empty: it could */
+  failed: string;
 }
-export const useEcho = create<EchoState>(() => ({ told: null, key: '', busy: false, failed: false }));
+export const useEcho = create<EchoState>(() => ({ told: null, key: '', busy: false, failed: '' }));
 
 /** How long the hand must rest, ms. */
 const REST_MS = 90;
@@ -49,6 +51,7 @@ export const keyOf = (job: ProveJob): string => JSON.stringify([job.brush, job.p
 export const pairOfKey = ({ told, key: of, busy }: EchoState, key: string): EchoPair | null =>
   told !== null && !busy && of === key ? { echo: told.echo, texture: told.texture } : null;
 
+const AGAIN = 'The echo could not be measured; change something and it is tried again.';
 const measuring = new LatestJob();
 /** What was last measured with all seeds. */
 let finished = '';
@@ -59,7 +62,7 @@ async function measure(job: ProveJob, signal: AbortSignal): Promise<void> {
   for (let seeds = 1; seeds <= SEEDS && !signal.aborted; seeds++) {
     const told = await (await proverFor(job))?.measure(job, seeds);
     if (!told || signal.aborted) continue;
-    useEcho.setState({ told, key, failed: false });
+    useEcho.setState({ told, key, failed: '' });
     if (seeds < SEEDS) continue;
     finished = key;
     // what cannot be warmed now will fail, and be told, when it is wanted
@@ -74,8 +77,8 @@ async function measureNow(): Promise<void> {
   useEcho.setState({ busy: true });
   try {
     await measuring.ask((signal) => measure(job, signal));
-  } catch {
-    useEcho.setState({ failed: true });
+  } catch (cause) {
+    useEcho.setState({ failed: coded(cause, AGAIN).message });
   }
   if (!measuring.busy) useEcho.setState({ busy: false });
 }
@@ -93,7 +96,7 @@ export function useMeasuring(): void {
       drop();
       measuring.cancel();
       finished = '';
-      useEcho.setState({ told: null, key: '', busy: false, failed: false });
+      useEcho.setState({ told: null, key: '', busy: false, failed: '' });
     };
   }, []);
 }

@@ -54,7 +54,7 @@ function Numbers({ told }: { told: EchoNumbers }) {
 export function EchoHead() {
   const { told, busy, failed } = useEcho();
   const own = useOwnEcho(({ pair }) => pair);
-  const note = failed ? 'The echo could not be measured; change something and it is tried again.' : 'measuring …';
+  const note = failed || 'measuring …';
   return (
     <div className="dial" aria-busy={busy} data-testid="echo">
       <Dial echo={told} dim={busy} />

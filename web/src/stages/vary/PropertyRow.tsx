@@ -4,7 +4,8 @@ import { driverSilhouette, idleDrivers } from '@amber-stamp/core/vary';
 import { Tooltip } from '@mui/material';
 import { memo, useMemo } from 'react';
 import { definitionOf, editProperty, propertiesOf, propertyOf, type RangeName } from '../../bench/edit.ts';
-import { change, presentBench, settle } from '../../bench/store.ts';
+import { coatOf } from '../../bench/coat.ts';
+import { change, presentBench, settle, useBench } from '../../bench/store.ts';
 import { Choices } from '../../parts/Choices.tsx';
 import type { Star } from './at-hand.ts';
 import { AddDriver, Drivers } from './Drivers.tsx';
@@ -124,10 +125,14 @@ function RowHead({ row, property, star, follow, open, onOpen }: Props) {
   );
 }
 
+const BENT = 'it does nothing here: the plate is bent along the path';
+const BENT_WORDS: Partial<Record<RangeName, string>> = { spacing: BENT, along: BENT, angle: BENT, count: BENT };
+
 /** What is worth knowing about a row as it is. */
 function RowNotes({ row: { name }, property, strokes, reason }: Props) {
   const idle = useMemo(() => idleDrivers(property.drivers, strokes), [property.drivers, strokes]);
   const [low, high] = endsOf(name, property);
+  const bent = useBench((s) => s.bench !== null && coatOf(s.bench).band !== undefined);
   return (
     <>
       {reason && (
@@ -140,7 +145,8 @@ function RowNotes({ row: { name }, property, strokes, reason }: Props) {
           {by} does nothing here: {DRIVER_WORDS[by].idle}
         </div>
       ))}
-      {name === 'spacing' && <SpacingCost property={property} />}
+      {bent && BENT_WORDS[name] && <div className="why">{BENT_WORDS[name]}</div>}
+      {name === 'spacing' && !bent && <SpacingCost property={property} />}
       {property.drivers.length > 0 && low === high && (
         <div className="why">its drivers do nothing: both ends are the same</div>
       )}

@@ -15,6 +15,7 @@ import { AwayIcon, GripIcon, MutedIcon, MuteIcon } from '../../../parts/icons.ts
 import { NumberField } from '../../../parts/NumberField.tsx';
 import { PlateView } from '../../../parts/PlateView.tsx';
 import { SortList } from '../../../parts/SortList.tsx';
+import { BandSettings } from './BandSettings.tsx';
 import { PlatePicker } from './PlatePicker.tsx';
 import { Setting, settingOf } from './Setting.tsx';
 
@@ -201,6 +202,7 @@ export function DeckPanel({ bench }: { bench: Bench }) {
   return (
     <section className="panel" aria-label="Deck">
       <h3>Deck</h3>
+      <BandSettings bench={bench} />
       {deck.cards.length > 1 && (
         <>
           <Setting
