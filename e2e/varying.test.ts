@@ -232,6 +232,23 @@ describe('everything that varies', () => {
     await kept(page);
   });
 
+  it('the plate is bent along the path instead of stamped, and what then does nothing says so', async () => {
+    await part('deck');
+    const stamped = await pixels(page, 'sheet');
+    await page.getByRole('radio', { name: 'bent along the path' }).click();
+    const repeated = await changed(page, 'sheet', stamped);
+    await expect(page.getByTestId('echo')).toContainText('The echo of a band is not measured yet', { timeout: 30_000 });
+    await page.getByRole('radio', { name: 'once', exact: true }).click();
+    await changed(page, 'sheet', repeated);
+    await part('rows');
+    await expect(page.getByRole('group', { name: 'Spacing', exact: true })).toContainText('bent along the path');
+    await page.keyboard.press('Control+z');
+    await same(page, 'sheet', repeated);
+    await page.keyboard.press('Control+z');
+    await same(page, 'sheet', stamped);
+    await kept(page);
+  });
+
   it('all of it comes back after a reload', async () => {
     const drawnBefore = await pixels(page, 'sheet');
     await page.reload();

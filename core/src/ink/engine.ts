@@ -4,6 +4,7 @@ import { Lru } from '../maths/lru.ts';
 import type { Plate } from '../raster/raster.ts';
 import type { DabTable } from '../vary/dab-table.ts';
 import { kernelFor } from './kernel.ts';
+import { BandRoom } from './band/band-tile.ts';
 import { layBand, type BandOrder } from './band/lay-band.ts';
 import { levelBytes, writeLevel } from './entry.ts';
 import { throughOf, type GrainField } from './grain.ts';
@@ -33,6 +34,7 @@ export class InkEngine {
   private readonly levels = new Map<TipLevel, number>();
   private readonly grains = new Lru<string, GrainField>(GRAINS_KEPT);
   private readonly printer: TilePrinter;
+  private readonly bandRoom = new BandRoom();
   private readonly tools: LayTools;
   private readonly rows: number;
 
@@ -83,7 +85,7 @@ export class InkEngine {
 
   /** Bends plates along the rows of a band. */
   layBand(order: BandOrder): Layer {
-    return layBand(this.memory, order);
+    return layBand(this.memory, this.bandRoom, order);
   }
 
   /** The values of a grain that were made before under this key, or new ones. The last few are kept. */

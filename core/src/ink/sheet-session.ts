@@ -98,7 +98,8 @@ export class SheetSession {
     return {
       laid: layCoat(this.engine, job, dabs),
       thick: lit ? layThickness(this.engine, job, dabs) : undefined,
-      dabs: dabs.count,
+      // a band is one thing, in however many rows it is laid
+      dabs: job.brush.coats[job.coat].band ? 1 : dabs.count,
     };
   }
 

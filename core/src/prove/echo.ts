@@ -189,7 +189,7 @@ function onlyStamped(brush: Brush): void {
   if (bent === undefined) return;
   throw new AmberError(
     'bad-value',
-    `The echo of a band is not measured yet: coat ${bent + 1} is bent along the path; mute it to measure the others.`,
+    `The echo of a band is not measured yet; mute coat ${bent + 1} to measure others.`,
     `coats[${bent}].band`,
   );
 }

@@ -78,7 +78,7 @@ async function measureNow(): Promise<void> {
   try {
     await measuring.ask((signal) => measure(job, signal));
   } catch (cause) {
-    useEcho.setState({ failed: coded(cause, AGAIN).message });
+    useEcho.setState({ told: null, key: '', failed: coded(cause, AGAIN).message });
   }
   if (!measuring.busy) useEcho.setState({ busy: false });
 }

@@ -59,16 +59,27 @@ export function bandLevel(plate: Plate, along: number, across: number): BandLeve
 export function valueOn({ width, height, data }: BandLevel, u: number, v: number, wraps: boolean): number {
   const x = u * width - 0.5;
   const y = v * height - 0.5;
-  const [x0, y0] = [Math.floor(x), Math.floor(y)];
-  const [fx, fy] = [x - x0, y - y0];
-  const row = (yy: number): number => {
-    if (yy < 0 || yy >= height) return 0;
-    const left = wraps ? (x0 + width) % width : x0;
-    const right = wraps ? (x0 + 1) % width : x0 + 1;
-    const a = left >= 0 && left < width ? data[yy * width + left] : 0;
-    const b = right >= 0 && right < width ? data[yy * width + right] : 0;
-    return a + (b - a) * fx;
-  };
-  const above = row(y0);
-  return above + (row(y0 + 1) - above) * fy;
+  const x0 = Math.floor(x);
+  const y0 = Math.floor(y);
+  const fx = x - x0;
+  const fy = y - y0;
+  let left = x0;
+  let right = x0 + 1;
+  if (wraps) {
+    left = left < 0 ? left + width : left;
+    right = right >= width ? right - width : right;
+  }
+  const hasLeft = left >= 0 && left < width;
+  const hasRight = right >= 0 && right < width;
+  let above = 0;
+  let below = 0;
+  if (y0 >= 0 && y0 < height) {
+    const a = hasLeft ? data[y0 * width + left] : 0;
+    above = a + ((hasRight ? data[y0 * width + right] : 0) - a) * fx;
+  }
+  if (y0 + 1 >= 0 && y0 + 1 < height) {
+    const a = hasLeft ? data[(y0 + 1) * width + left] : 0;
+    below = a + ((hasRight ? data[(y0 + 1) * width + right] : 0) - a) * fx;
+  }
+  return above + (below - above) * fy;
 }

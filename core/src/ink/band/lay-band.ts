@@ -7,6 +7,7 @@ import type { InkMemory } from '../memory.ts';
 import { TILE, tileColumns, tileRowsOf, type SheetSize } from '../sheet-size.ts';
 import type { Layer, Tile } from '../types.ts';
 import { bandLevel, valueOn, type BandLevel } from './band-level.ts';
+import { NOTHING, PIXELS, touch, WAITS, type BandRoom, type BandTile } from './band-tile.ts';
 import { spineOf, type Spine } from './spine.ts';
 import { unroll, type Unrolled } from './unroll.ts';
 
@@ -22,24 +23,12 @@ export interface BandOrder {
   rule: LayRule | undefined;
 }
 
-const PIXELS = TILE * TILE;
 /** Places of one way lie at most so many widths of it apart where they are near each other on the sheet. */
 const SAME_WAY = 1.5;
-
-/** A tile while a band is laid: what is laid, and what the present way would lay where nothing nearer comes. */
-class BandTile {
-  readonly coverage = new Float32Array(PIXELS);
-  readonly tint: Float32Array | undefined;
-  /** how far from the middle line, in shares of its half width; above 1: nothing waits */
-  readonly off = new Float32Array(PIXELS).fill(2);
-  readonly along = new Float32Array(PIXELS);
-  readonly value = new Float32Array(PIXELS);
-  readonly row = new Int32Array(PIXELS);
-
-  constructor(tinted: boolean) {
-    this.tint = tinted ? new Float32Array(4 * PIXELS) : undefined;
-  }
-}
+/** So much beyond where a row meets the line across an end pixels are asked, px: rounding must lose none. */
+const SLACK_PX = 1e-6;
+/** A line across that lies flatter than this bounds no row. */
+const FLAT = 1e-9;
 
 /** One piece of the spine between two places. */
 interface Piece {
@@ -51,6 +40,7 @@ interface Piece {
 class BandLayer {
   private readonly tiles = new Map<number, BandTile>();
   private readonly order: BandOrder;
+  private readonly room: BandRoom;
   private readonly spine: Spine;
   private readonly unrolled: Unrolled;
   private readonly columns: number;
@@ -58,9 +48,12 @@ class BandLayer {
   private readonly wraps: boolean;
   private readonly cards = new Map<number, number>();
   private readonly at = { u: 0, repeat: 0 };
+  private lastKey = -1;
+  private lastTile: BandTile | undefined;
 
-  constructor(order: BandOrder) {
+  constructor(order: BandOrder, room: BandRoom) {
     this.order = order;
+    this.room = room;
     const [{ width, height }] = order.plates;
     const aspect = ((width / height) * order.band.length) / 100;
     this.spine = spineOf(order.dabs, order.zoom, aspect);
@@ -99,70 +92,88 @@ class BandLayer {
   private layPiece(piece: Piece): void {
     const { x, y, tx, ty, half } = this.spine;
     const { i } = piece;
+    const x0 = x[i];
+    const y0 = y[i];
+    const tx0 = tx[i];
+    const ty0 = ty[i];
+    const x1 = x[i + 1];
+    const y1 = y[i + 1];
+    const tx1 = tx[i + 1];
+    const ty1 = ty[i + 1];
+    // where the lines lie along a row: so much further for each px down
+    const lean0 = Math.abs(tx0) < FLAT ? NaN : ty0 / tx0;
+    const lean1 = Math.abs(tx1) < FLAT ? NaN : ty1 / tx1;
     const reach = Math.max(half[i], half[i + 1]) + 1;
-    const left = Math.min(x[i], x[i + 1]) - reach;
-    const right = Math.max(x[i], x[i + 1]) + reach;
-    const bottom = Math.min(this.order.size.height, this.rows.to * TILE, Math.ceil(Math.max(y[i], y[i + 1]) + reach));
-    const top = Math.max(this.rows.from * TILE, Math.floor(Math.min(y[i], y[i + 1]) - reach));
-    for (let py = top; py < bottom; py++) {
+    const left = Math.max(0, Math.floor(Math.min(x0, x1) - reach));
+    const right = Math.min(this.order.size.width, Math.ceil(Math.max(x0, x1) + reach));
+    const bottom = Math.min(this.order.size.height, this.rows.to * TILE, Math.ceil(Math.max(y0, y1) + reach));
+    for (let py = Math.max(this.rows.from * TILE, Math.floor(Math.min(y0, y1) - reach)); py < bottom; py++) {
       const cy = py + 0.5;
-      // where the row crosses the lines across the ends; a little more on both sides, since each pixel is asked again
-      let [lo, hi] = [left, right];
-      for (const [k, side] of [
-        [i, 1],
-        [i + 1, -1],
-      ]) {
-        const slope = tx[k] * side;
-        const off = (cy - y[k]) * ty[k] * side;
-        if (Math.abs(slope) < 1e-9) continue;
-        const edge = x[k] - off / slope;
-        if (slope > 0) lo = Math.max(lo, edge - 1);
-        else hi = Math.min(hi, edge + 1);
+      let from = left;
+      let to = right - 1;
+      if (lean0 === lean0) {
+        const edge = x0 - (cy - y0) * lean0 - 0.5;
+        if (tx0 > 0) from = Math.max(from, Math.ceil(edge - SLACK_PX));
+        else to = Math.min(to, Math.floor(edge + SLACK_PX));
       }
-      const first = Math.max(0, Math.floor(lo));
-      const last = Math.min(this.order.size.width, Math.ceil(hi));
-      for (let px = first; px < last; px++) this.layPixel(piece, px, py);
+      if (lean1 === lean1) {
+        const edge = x1 - (cy - y1) * lean1 - 0.5;
+        if (tx1 > 0) to = Math.min(to, Math.floor(edge + SLACK_PX));
+        else from = Math.max(from, Math.ceil(edge - SLACK_PX));
+      }
+      for (let px = from; px <= to; px++) {
+        // asked of both pieces at a line in the very same words, so that no pixel is lost between them
+        const before = (px + 0.5 - x0) * tx0 + (cy - y0) * ty0;
+        const after = (px + 0.5 - x1) * tx1 + (cy - y1) * ty1;
+        if (before >= 0 && after < 0) this.layPixel(piece, px, py, before / (before - after));
+      }
     }
   }
 
-  private layPixel({ i, level, reachPx }: Piece, px: number, py: number): void {
+  /** A pixel that lies across a place of a piece, a share `t` along it. */
+  private layPixel({ i, level, reachPx }: Piece, px: number, py: number, t: number): void {
     const { x, y, tx, ty, half, s, row } = this.spine;
-    const [cx, cy] = [px + 0.5, py + 0.5];
-    const [ax, ay] = [cx - x[i], cy - y[i]];
-    const before = ax * tx[i] + ay * ty[i];
-    const after = (cx - x[i + 1]) * tx[i + 1] + (cy - y[i + 1]) * ty[i + 1];
-    if (before < 0 || after >= 0) return;
-    const t = before / (before - after);
-    const [dx, dy] = [ax - t * (x[i + 1] - x[i]), ay - t * (y[i + 1] - y[i])];
+    const dx = px + 0.5 - x[i] - t * (x[i + 1] - x[i]);
+    const dy = py + 0.5 - y[i] - t * (y[i + 1] - y[i]);
     const away = Math.sqrt(dx * dx + dy * dy);
     const wide = half[i] + t * (half[i + 1] - half[i]);
     // half a pixel of the rim is covered in part
-    const rim = Math.min(1, wide - away + 0.5);
+    const rim = wide - away + 0.5;
     if (rim <= 0) return;
-    const side = tx[i] * dy - ty[i] * dx < 0 ? -1 : 1;
-    const { along } = this.unrolled;
-    this.unrolled.place(along[i] + t * (along[i + 1] - along[i]), this.at);
-    const value = rim * valueOn(level, this.at.u, 0.5 + (side * away) / (2 * wide), this.wraps);
+    const { along, place } = this.unrolled;
+    place(along[i] + t * (along[i + 1] - along[i]), this.at);
+    const across = tx[i] * dy - ty[i] * dx < 0 ? -away : away;
+    const value = (rim < 1 ? rim : 1) * valueOn(level, this.at.u, 0.5 + across / (2 * wide), this.wraps);
     if (value <= 0) return;
     const tile = this.tileAt(px, py);
     const k = (py % TILE) * TILE + (px % TILE);
     const off = away / wide;
     const way = s[i] + t * (s[i + 1] - s[i]);
-    if (tile.off[k] <= 1.5 && Math.abs(way - tile.along[k]) <= reachPx) {
-      if (off >= tile.off[k]) {
+    if (tile.off[k] <= WAITS) {
+      if (Math.abs(way - tile.along[k]) > reachPx) this.commit(tile, k, px, py);
+      else if (off >= tile.off[k]) {
         tile.along[k] = way;
         return;
       }
-    } else if (tile.off[k] <= 1.5) this.commit(tile, k, px, py);
+    }
     tile.off[k] = off;
     tile.along[k] = way;
     tile.value[k] = value;
     tile.row[k] = row[i];
   }
 
+  /** The tile of a pixel; mostly that of the one before. */
   private tileAt(px: number, py: number): BandTile {
     const key = Math.floor(py / TILE) * this.columns + Math.floor(px / TILE);
-    const tile = this.tiles.get(key) ?? new BandTile(this.order.rule?.colours !== undefined);
+    const tile = key === this.lastKey && this.lastTile ? this.lastTile : this.tileOf(key);
+    this.lastKey = key;
+    this.lastTile = tile;
+    touch(tile.touched, px % TILE, py % TILE);
+    return tile;
+  }
+
+  private tileOf(key: number): BandTile {
+    const tile = this.tiles.get(key) ?? this.room.take(this.order.rule?.colours !== undefined);
     this.tiles.set(key, tile);
     return tile;
   }
@@ -186,7 +197,14 @@ class BandLayer {
     const alone = rule?.ways ? 0 : below;
     tile.coverage[k] = Math.max(rule?.ways ? below : 0, blended(meet, alone, opacity, share, t, 0.5));
     if (tile.tint && rule?.colours) paint(tile.tint, 4 * k, rule.colours, 3 * row, below, opacity * share);
-    tile.off[k] = 2;
+    tile.off[k] = NOTHING;
+  }
+
+  private commitAll(tile: BandTile, x: number, y: number): void {
+    const { x0, y0, x1, y1 } = tile.touched;
+    for (let py = y0; py < y1; py++)
+      for (let px = x0, k = py * TILE + x0; px < x1; px++, k++)
+        if (tile.off[k] <= WAITS) this.commit(tile, k, x + px, y + py);
   }
 
   /** Lays all that still waits and moves the tiles into the memory of the ink. */
@@ -199,13 +217,13 @@ class BandLayer {
     for (const [key, tile] of [...this.tiles].sort(([a], [b]) => a - b)) {
       const y = Math.floor(key / this.columns) * TILE;
       const x = (key % this.columns) * TILE;
-      for (let k = 0; k < PIXELS; k++)
-        if (tile.off[k] <= 1.5) this.commit(tile, k, x + (k % TILE), y + Math.floor(k / TILE));
+      this.commitAll(tile, x, y);
       const address = memory.allocate(TILE_BYTES);
       memory.floats(address, PIXELS).set(tile.coverage);
       const tint = tile.tint ? memory.allocate(TINT_BYTES) : 0;
       if (tile.tint) memory.floats(tint, 4 * PIXELS).set(tile.tint);
-      layer.tiles.set(key, { address, tint, touched: { x0: 0, y0: 0, x1: TILE, y1: TILE } });
+      layer.tiles.set(key, { address, tint, touched: tile.touched });
+      this.room.giveBack(tile);
     }
     return layer;
   }
@@ -215,8 +233,8 @@ class BandLayer {
  * Bends a plate along the rows of a band into a new layer: each pixel takes the nearest place of the middle line, so that
  * bends have neither wedges nor cracks; where a stroke crosses itself the later way is laid over the earlier as dabs are.
  */
-export function layBand(memory: InkMemory, order: BandOrder): Layer {
-  const layer = new BandLayer(order);
+export function layBand(memory: InkMemory, room: BandRoom, order: BandOrder): Layer {
+  const layer = new BandLayer(order, room);
   layer.layAll();
   return layer.finish(memory);
 }

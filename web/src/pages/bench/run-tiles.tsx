@@ -148,6 +148,8 @@ function pinFact(pins: Bench['pins'], echo: number | undefined): string {
 
 export const ProveTile = memo(function ProveTile({ pins, ...placed }: Placed & { pins: Bench['pins'] }) {
   const echo = useEcho((s) => s.told);
+  const failed = useEcho((s) => s.failed !== '');
+  const none = failed ? 'echo not measured' : 'measuring the echo';
   return (
     <Tile
       {...placed}
@@ -156,7 +158,7 @@ export const ProveTile = memo(function ProveTile({ pins, ...placed }: Placed & {
       kind="chrome"
       picture={<Dial echo={echo} size={58} />}
       facts={[
-        echo ? `Echo ${Math.round(echo.echo)}, texture ${Math.round(echo.texture)}` : 'measuring the echo',
+        echo ? `Echo ${Math.round(echo.echo)}, texture ${Math.round(echo.texture)}` : none,
         pinFact(pins, echo?.echo),
       ]}
     />
