@@ -28,6 +28,11 @@ const INNER_LOOPS = [
   'core/src/raster/blur.ts',
 ];
 
+const PRODUCT = ['core', 'io', 'server', 'cli', 'web'].flatMap((part) => [
+  `${part}/src/**/*.ts`,
+  `${part}/src/**/*.tsx`,
+]);
+
 export default tseslint.config(
   {
     ignores: [
@@ -57,29 +62,13 @@ export default tseslint.config(
     },
   },
   {
-    files: [
-      'core/src/**/*.ts',
-      'io/src/**/*.ts',
-      'server/src/**/*.ts',
-      'cli/src/**/*.ts',
-      'web/src/**/*.ts',
-      'web/src/**/*.tsx',
-      'demo/src/**/*.ts',
-      'scripts/**/*.ts',
-    ],
+    files: [...PRODUCT, 'demo/src/**/*.ts', 'scripts/**/*.ts'],
     rules: {
       'max-lines-per-function': ['error', { max: 60, skipBlankLines: true, skipComments: true }],
     },
   },
   {
-    files: [
-      'core/src/**/*.ts',
-      'io/src/**/*.ts',
-      'server/src/**/*.ts',
-      'cli/src/**/*.ts',
-      'web/src/**/*.ts',
-      'web/src/**/*.tsx',
-    ],
+    files: PRODUCT,
     rules: { 'max-params': ['error', 5], 'max-depth': ['error', 4] },
   },
   {

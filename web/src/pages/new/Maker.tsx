@@ -1,4 +1,5 @@
 import { makeRecipe, makeStep, type Recipe } from '@amber-stamp/core/cut';
+import { Slider } from '@mui/material';
 import { AmberError } from '@amber-stamp/core/errors';
 import { useEffect, useRef, useState, type ReactNode } from 'react';
 import { coded } from '../../parts/coded.ts';
@@ -33,6 +34,25 @@ export function useMade(make: () => Promise<MadeTip>, wish: unknown): { tip: Mad
   }, [key]); // eslint-disable-line react-hooks/exhaustive-deps
   return made;
 }
+
+interface SliderProps {
+  label: string;
+  value: number;
+  min: number;
+  max: number;
+  step?: number;
+  disabled?: boolean;
+  onChange: (value: number) => void;
+}
+
+/** A number of what is made, with its handle. */
+export const MakerSlider = ({ label, value, onChange, ...rest }: SliderProps) => (
+  <div className="param">
+    <span className="note">{label}</span>
+    <Slider size="small" aria-label={label} value={value} {...rest} onChange={(_, v) => onChange(v)} />
+    <span style={{ textAlign: 'right' }}>{value}</span>
+  </div>
+);
 
 /** A panel of controls beside the thing that they make. */
 export const MakerFrame = ({

@@ -1,5 +1,5 @@
 import { BED_MM, scanSize, SHEETS, type ScanOrder } from '@amber-stamp/demo/flatbed';
-import { Button, LinearProgress, Slider } from '@mui/material';
+import { Button, LinearProgress } from '@mui/material';
 import { proxy } from 'comlink';
 import { useRef, useState } from 'react';
 import { useNavigate } from 'react-router';
@@ -7,7 +7,7 @@ import { arrive } from '../../bench/arrivals.ts';
 import { Choices } from '../../parts/Choices.tsx';
 import { freshBrushes } from '../../bench/parts/DropAnywhere.tsx';
 import { maker, stopMaking } from '../../engine/pool.ts';
-import { fileOf, MakerFrame, notifyFailure } from './Maker.tsx';
+import { fileOf, MakerFrame, MakerSlider, notifyFailure } from './Maker.tsx';
 
 const DPIS = [150, 300, 600, 1200] as const;
 
@@ -67,21 +67,14 @@ const SLIDERS = [
 ] as const;
 
 const ScanSliders = ({ order, scan, change }: ControlProps) =>
-  SLIDERS.map(({ label, name, min, max, step }) => (
-    <div className="param" key={name}>
-      <span className="note">{label}</span>
-      <Slider
-        size="small"
-        aria-label={label}
-        value={order[name]}
-        min={min}
-        max={max}
-        step={step}
-        disabled={scan.share !== null}
-        onChange={(_, v) => change({ [name]: v })}
-      />
-      <span style={{ textAlign: 'right' }}>{order[name]}</span>
-    </div>
+  SLIDERS.map(({ name, ...slider }) => (
+    <MakerSlider
+      key={name}
+      {...slider}
+      value={order[name]}
+      disabled={scan.share !== null}
+      onChange={(v) => change({ [name]: v })}
+    />
   ));
 
 function ScanControls(props: ControlProps) {

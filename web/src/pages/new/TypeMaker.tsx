@@ -1,11 +1,11 @@
-import { Button, Slider } from '@mui/material';
+import { Button } from '@mui/material';
 import { useState } from 'react';
 import { useNavigate } from 'react-router';
 import { brushFromMade } from '../../bench/arrivals.ts';
 import { Choices } from '../../parts/Choices.tsx';
 import { TYPEFACES, type TypeOrder } from '../../engine/protocol/make.ts';
 import { maker } from '../../engine/pool.ts';
-import { asMade, fileOf, MakerFrame, notifyFailure, useMade } from './Maker.tsx';
+import { asMade, fileOf, MakerFrame, MakerSlider, notifyFailure, useMade } from './Maker.tsx';
 import { TipProof } from './TipProof.tsx';
 
 const SHOWN = 512;
@@ -18,8 +18,8 @@ const WEIGHTS = [
 ] as const;
 
 const SLIDERS = [
-  { label: 'Size', name: 'sizePct', min: 20, max: 100 },
-  { label: 'Tracking', name: 'trackingPct', min: -15, max: 60 },
+  { label: 'Size, %', name: 'sizePct', min: 20, max: 100 },
+  { label: 'Tracking, %', name: 'trackingPct', min: -15, max: 60 },
 ] as const;
 
 interface FieldsProps {
@@ -39,19 +39,8 @@ const TypeFields = ({ order, change }: FieldsProps) => (
     />
     <Choices label="Typeface" value={order.face} options={FACES} onChange={(face) => change({ face })} />
     <Choices label="Weight" value={order.weight} options={WEIGHTS} onChange={(weight) => change({ weight })} />
-    {SLIDERS.map(({ label, name, min, max }) => (
-      <div className="param" key={name}>
-        <span className="note">{label}, %</span>
-        <Slider
-          size="small"
-          aria-label={label}
-          value={order[name]}
-          min={min}
-          max={max}
-          onChange={(_, v) => change({ [name]: v })}
-        />
-        <span style={{ textAlign: 'right' }}>{order[name]}</span>
-      </div>
+    {SLIDERS.map(({ name, ...slider }) => (
+      <MakerSlider key={name} {...slider} value={order[name]} onChange={(v) => change({ [name]: v })} />
     ))}
   </>
 );
