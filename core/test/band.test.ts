@@ -141,6 +141,28 @@ describe('a band', () => {
     expect(covered(half({ crossing: 'even' }), even, 220, 200, cross)[60 * 220 + 100]).to.be.closeTo(0.5, 0.01);
   });
 
+  it('in pieces comes from places along its plate, never near the last ones, and fades from one to the next', () => {
+    const long = plateOf((u) => u, 600, 40);
+    const at = covered(banded({ fill: 'pieces', overlap: 25 }), long, 900, 80, straight(20, 880, 40));
+    const along = Array.from({ length: 850 }, (_, k) => at[40 * 900 + 25 + k]);
+    const steps = along.slice(1).map((v, k) => Math.abs(v - along[k]));
+    // a fade of a quarter of 80 px: no step, though the places jump
+    expect(Math.max(...steps)).to.be.below(0.08);
+    const middles = Array.from({ length: 12 }, (_, k) => along[40 + 60 * k]);
+    for (let k = 1; k < middles.length; k++) expect(Math.abs(middles[k] - middles[k - 1])).to.be.above(0.03);
+    expect(Math.max(...middles) - Math.min(...middles)).to.be.above(0.4);
+  });
+
+  it('in pieces comes otherwise on another stroke, and the same again on this one', () => {
+    const brush = banded({ fill: 'pieces' });
+    const long = plateOf((u) => u, 600, 40);
+    const strokes = [straight(20, 380, 40), straight(20, 380, 120)];
+    const at = covered(brush, long, 400, 160, ...strokes);
+    const row = (y: number) => at.slice(y * 400 + 30, y * 400 + 370).join();
+    expect(row(40)).not.to.equal(row(120));
+    expect(covered(brush, long, 400, 160, ...strokes)).to.deep.equal(at);
+  });
+
   it('deals its cards repeat by repeat', () => {
     const brush = parseBrush({
       format: 'amber-stamp/brush',
@@ -207,7 +229,7 @@ describe('a plate along a band', () => {
   });
 
   it('comes as often as it fits best', () => {
-    const band = { fill: 'repeat', turnAbout: false, head: 0, tail: 0, length: 100 } as const;
+    const band = { fill: 'repeat', turnAbout: false, head: 0, tail: 0, length: 100, overlap: 12 } as const;
     const dabs = (px: number) => dabsOf(banded({}), 0, straight(0, px, 0), 0);
     for (const [px, repeats] of [
       [40, 1],
@@ -215,6 +237,6 @@ describe('a plate along a band', () => {
       [190, 2],
       [360, 3],
     ])
-      expect(unroll(band, spineOf(dabs(px), 1, 3), 3).repeats, `${px} px`).to.equal(repeats);
+      expect(unroll(band, spineOf(dabs(px), 1, 3), 3, () => 0).repeats, `${px} px`).to.equal(repeats);
   });
 });

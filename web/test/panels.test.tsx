@@ -89,7 +89,8 @@ describe('a tip that is bent along the path', () => {
   withBenchPage();
   const shown = (band?: object) => {
     const bench = benchOf();
-    if (band) coat(bench).band = { fill: 'repeat', turnAbout: false, head: 0, tail: 0, length: 100, ...band };
+    if (band)
+      coat(bench).band = { fill: 'repeat', turnAbout: false, head: 0, tail: 0, length: 100, overlap: 12, ...band };
     return showOnBench((now) => <DeckPanel bench={now} />, bench);
   };
 

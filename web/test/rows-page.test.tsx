@@ -104,7 +104,7 @@ describe('the rows of a brush', () => {
 
   it('say where they do nothing because the plate is bent along the path', () => {
     const bench = benchOf();
-    bench.brush.coats[0].band = { fill: 'repeat', turnAbout: false, head: 0, tail: 0, length: 100 };
+    bench.brush.coats[0].band = { fill: 'repeat', turnAbout: false, head: 0, tail: 0, length: 100, overlap: 12 };
     showOnBench((now) => <VaryControls bench={now} />, bench);
     expect(row('Spacing').getByText(/the plate is bent along the path/)).to.not.equal(null);
     expect(row('Size').queryByText(/bent along the path/)).to.equal(null);

@@ -8,6 +8,7 @@ import type { Coat, Grain } from '../model/coat-schema.ts';
 import type { Plate } from '../raster/raster.ts';
 import type { DabTable } from '../vary/dab-table.ts';
 import { dealerOfRepeats } from '../vary/deal.ts';
+import type { BandOrder } from './band/lay-band.ts';
 import type { InkEngine } from './engine.ts';
 import { onlyTakes } from './composite.ts';
 import { grainField, throughOf, type GrainField } from './grain.ts';
@@ -66,8 +67,15 @@ export interface CoatJob {
   ground: Ground | 'none';
 }
 
-/** Chance draws of grains: behind all properties. */
+/** Chance draws of grains, and of the pieces of a band: behind all properties. */
 const GRAIN_INDEX = 121;
+const PIECE_INDEX = 122;
+
+/** Where the pieces of a band begin, by chance. */
+const pieceDraw =
+  ({ brush, stroke, coat }: CoatJob): BandOrder['draw'] =>
+  (piece, turn) =>
+    chance6(brush.seed >>> 0, stroke, coat * 256 + PIECE_INDEX, piece, turn, 0);
 
 /** How far a grain is moved, in tiles: by chance for each stroke where it is not fixed to the sheet. */
 function shiftOf(grain: Grain, { brush, stroke, coat }: CoatJob): [number, number] {
@@ -189,7 +197,16 @@ export function layCoat(engine: InkEngine, job: CoatJob, dabs: DabTable): LaidCo
   const { size, zoom } = job;
   return {
     layer: coat.band
-      ? engine.layBand({ band: coat.band, dabs, plates, cardOf: bandDealer(job, dabs), size, zoom, rule })
+      ? engine.layBand({
+          band: coat.band,
+          dabs,
+          plates,
+          cardOf: bandDealer(job, dabs),
+          draw: pieceDraw(job),
+          size,
+          zoom,
+          rule,
+        })
       : engine.lay(dabs, plates, size, zoom, { rule, tilt: sheetTiltOf(coat.floor) }),
     depth: depth / Math.max(1, dabs.count) / 100,
   };

@@ -79,11 +79,14 @@ export const floorSchema = shape({
   directionDeg: finite().min(-360).max(360).default(0),
 });
 
-export const BAND_FILLS = ['stretch', 'repeat', 'once'] as const;
+export const BAND_FILLS = ['stretch', 'repeat', 'once', 'pieces'] as const;
 
 /** A plate that is bent along the path instead of stamped, its left end at the head. */
 const bandShape = shape({
-  /** its middle drawn out to the stroke's length; whole repeats; once at its own proportions and nothing after it */
+  /**
+   * its middle drawn out to the stroke's length; whole repeats; once at its own proportions and nothing after it; pieces of
+   * the cards, from places along them, faded into each other
+   */
   fill: string().oneOf(BAND_FILLS).default('repeat'),
   /** every second repeat mirrored along the path: its ends always meet */
   turnAbout: boolean().default(false),
@@ -92,6 +95,8 @@ const bandShape = shape({
   tail: finite().min(0).max(100).default(0),
   /** percent: how long one repeat is against the plate's own proportions */
   length: finite().min(5).max(2000).default(100),
+  /** pieces: percent of a piece that is faded into the next */
+  overlap: finite().min(0).max(50).default(12),
 });
 export const bandFields = bandShape.fields;
 export interface Band extends InferType<typeof bandShape> {}

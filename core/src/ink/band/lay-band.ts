@@ -9,7 +9,7 @@ import type { Layer, Tile } from '../types.ts';
 import { bandLevel, valueOn, type BandLevel } from './band-level.ts';
 import { NOTHING, PIXELS, touch, WAITS, type BandRoom, type BandTile } from './band-tile.ts';
 import { spineOf, type Spine } from './spine.ts';
-import { unroll, type Unrolled } from './unroll.ts';
+import { plateStart, unroll, type PieceDraw, type Unrolled } from './unroll.ts';
 
 /** What a band is laid from. */
 export interface BandOrder {
@@ -18,6 +18,8 @@ export interface BandOrder {
   plates: readonly Plate[];
   /** which plate each repeat is; asked in order */
   cardOf: (repeat: number, row: number) => number;
+  /** where pieces begin along the plate */
+  draw: PieceDraw;
   size: SheetSize;
   zoom: number;
   rule: LayRule | undefined;
@@ -34,6 +36,8 @@ const FLAT = 1e-9;
 interface Piece {
   i: number;
   level: BandLevel;
+  /** of the piece before, where it fades into this one */
+  before: BandLevel | undefined;
   reachPx: number;
 }
 
@@ -47,7 +51,7 @@ class BandLayer {
   private readonly rows: { from: number; to: number };
   private readonly wraps: boolean;
   private readonly cards = new Map<number, number>();
-  private readonly at = { u: 0, repeat: 0 };
+  private readonly at = plateStart();
   private lastKey = -1;
   private lastTile: BandTile | undefined;
 
@@ -57,7 +61,7 @@ class BandLayer {
     const [{ width, height }] = order.plates;
     const aspect = ((width / height) * order.band.length) / 100;
     this.spine = spineOf(order.dabs, order.zoom, aspect);
-    this.unrolled = unroll(order.band, this.spine, aspect);
+    this.unrolled = unroll(order.band, this.spine, aspect, order.draw);
     this.columns = tileColumns(order.size);
     this.rows = tileRowsOf(order.size);
     const { fill, head, tail, turnAbout } = order.band;
@@ -72,8 +76,8 @@ class BandLayer {
 
   layAll(): void {
     const { spine, unrolled } = this;
-    const from = { u: 0, repeat: 0 };
-    const to = { u: 0, repeat: 0 };
+    const from = plateStart();
+    const to = plateStart();
     for (let i = 0; i + 1 < spine.count; i++) {
       const half = Math.max(spine.half[i], spine.half[i + 1]);
       const long = spine.s[i + 1] - spine.s[i];
@@ -83,8 +87,10 @@ class BandLayer {
       const plate = this.plateOf(from.repeat, spine.row[i]);
       // over a joint the natural length stands for what lies between
       const share = from.repeat === to.repeat ? Math.abs(to.u - from.u) : unrolled.along[i + 1] - unrolled.along[i];
-      const level = bandLevel(plate, (share * plate.width) / long, plate.height / (2 * half));
-      this.layPiece({ i, level, reachPx: 2 * SAME_WAY * half });
+      const levelOf = (of: Plate) => bandLevel(of, (share * of.width) / long, of.height / (2 * half));
+      const faded = from.mix > 0 ? from : to.mix > 0 ? to : undefined;
+      const before = faded && levelOf(this.plateOf(faded.before, spine.row[i]));
+      this.layPiece({ i, level: levelOf(plate), before, reachPx: 2 * SAME_WAY * half });
     }
   }
 
@@ -131,7 +137,7 @@ class BandLayer {
   }
 
   /** A pixel that lies across a place of a piece, a share `t` along it. */
-  private layPixel({ i, level, reachPx }: Piece, px: number, py: number, t: number): void {
+  private layPixel({ i, level, before, reachPx }: Piece, px: number, py: number, t: number): void {
     const { x, y, tx, ty, half, s, row } = this.spine;
     const dx = px + 0.5 - x[i] - t * (x[i + 1] - x[i]);
     const dy = py + 0.5 - y[i] - t * (y[i + 1] - y[i]);
@@ -143,7 +149,10 @@ class BandLayer {
     const { along, place } = this.unrolled;
     place(along[i] + t * (along[i + 1] - along[i]), this.at);
     const across = tx[i] * dy - ty[i] * dx < 0 ? -away : away;
-    const value = (rim < 1 ? rim : 1) * valueOn(level, this.at.u, 0.5 + across / (2 * wide), this.wraps);
+    const v = 0.5 + across / (2 * wide);
+    let value = valueOn(level, this.at.u, v, this.wraps);
+    if (before && this.at.mix > 0) value += (valueOn(before, this.at.beforeU, v, false) - value) * this.at.mix;
+    if (rim < 1) value *= rim;
     if (value <= 0) return;
     const tile = this.tileAt(px, py);
     const k = (py % TILE) * TILE + (px % TILE);

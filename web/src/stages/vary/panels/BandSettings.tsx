@@ -10,11 +10,12 @@ import { Setting, settingOf } from './Setting.tsx';
 
 const PROOF = { width: 120, height: 54 };
 const STROKE = portraitStroke(PROOF.width * 3, PROOF.height * 3).strokes;
-const PLAIN: Band = { fill: 'repeat', turnAbout: false, head: 0, tail: 0, length: 100 };
+const PLAIN: Band = { fill: 'repeat', turnAbout: false, head: 0, tail: 0, length: 100, overlap: 12 };
 
 const FILL_HELP: Record<Band['fill'], string> = {
   stretch: 'The plate once, its middle drawn out to the length of the stroke.',
   repeat: 'Whole repeats, a little longer or shorter so that the last one is complete.',
+  pieces: 'Pieces of the cards, from places along them and never near the last ones, faded into each other.',
   once: 'The plate at its own proportions, and nothing after it.',
 };
 const HEAD = settingOf(bandFields.head, 'Head', '%', 'How much of the plate keeps its shape where the stroke begins.');
@@ -26,6 +27,7 @@ const LENGTH = settingOf(
   'How long one repeat is against the proportions of the plate.',
   [25, 400],
 );
+const OVERLAP = settingOf(bandFields.overlap, 'Faded', '%', 'How much of a piece is faded into the next.');
 const ABOUT = {
   kind: 'flag',
   label: 'Turned about',
@@ -121,6 +123,13 @@ export function BandSettings({ bench }: { bench: Bench }) {
           )}
           {band.fill !== 'stretch' && (
             <Setting param={LENGTH} value={band.length} onLive={(v) => editBand((b) => void (b.length = Number(v)))} />
+          )}
+          {band.fill === 'pieces' && (
+            <Setting
+              param={OVERLAP}
+              value={band.overlap}
+              onLive={(v) => editBand((b) => void (b.overlap = Number(v)))}
+            />
           )}
           {band.fill === 'repeat' && (
             <Setting
