@@ -6,7 +6,7 @@ import { brushSchema } from '../model/brush-schema.ts';
 import { colourSchema, finite, keyed, parseDocument, sha256Schema, shape, typed } from '../model/check.ts';
 import { strokeSchema } from '../model/strokes.ts';
 import { surfaceSchema } from '../relief/press.ts';
-import { LAMP } from '../relief/shade.ts';
+import { LAMP, LAMP_ALTITUDE } from '../relief/shade.ts';
 
 const plateSchema = shape({
   sha256: sha256Schema().required(),
@@ -50,7 +50,7 @@ const sheetSchema = shape({
   /** lights what stands above the sheet, and reliefs that are tried on a surface */
   lamp: shape({
     azimuthDeg: finite().min(-180).max(180).default(LAMP.azimuthDeg),
-    altitudeDeg: finite().min(8).max(85).default(LAMP.altitudeDeg),
+    altitudeDeg: finite().min(LAMP_ALTITUDE.min).max(LAMP_ALTITUDE.max).default(LAMP.altitudeDeg),
   }),
   /** the surface that the tip is tried on, with what was pressed on it */
   surface: surfaceSchema,

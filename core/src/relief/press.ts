@@ -31,6 +31,7 @@ const pressSchema = shape({
   /** dabs of one stroke, of a number above 0, do not add up: where they overlap the farthest stands. 0: it adds */
   stroke: number().integer().min(0).max(1e6).default(0),
 });
+export const pressFields = pressSchema.fields;
 export interface Press extends InferType<typeof pressSchema> {}
 
 export const surfaceSchema = shape({

@@ -8,6 +8,8 @@ export interface Lamp {
   altitudeDeg: number;
 }
 export const LAMP: Lamp = { azimuthDeg: -45, altitudeDeg: 38 };
+/** How high a lamp may stand, degrees: lower everything is in shadow, higher nothing is. */
+export const LAMP_ALTITUDE = { min: 8, max: 85 } as const;
 
 /** Height 1 of a plate stands for this share of its side, where nothing else is said. */
 export const USUAL_RELIEF = 0.1;

@@ -1,17 +1,15 @@
-import type { Lamp } from '@amber-stamp/core/relief';
+import { within } from '@amber-stamp/core/model';
+import { LAMP_ALTITUDE, type Lamp } from '@amber-stamp/core/relief';
 import { useRef, type KeyboardEvent, type PointerEvent } from 'react';
 
 const DIAL_SIDE = 84;
-const LOWEST = 8;
-const HIGHEST = 85;
 
-const within = (v: number, low: number, high: number): number => Math.max(low, Math.min(high, v));
 const around = (deg: number): number => ((((deg + 180) % 360) + 360) % 360) - 180;
 
 /** A lamp at a place of the dial, in shares of its radius from the middle; whole degrees. */
 function lampAt(x: number, y: number): Lamp {
   const azimuthDeg = Math.round((Math.atan2(x, -y) * 180) / Math.PI);
-  return { azimuthDeg, altitudeDeg: Math.round(within(90 * (1 - Math.hypot(x, y)), LOWEST, HIGHEST)) };
+  return { azimuthDeg, altitudeDeg: Math.round(within(LAMP_ALTITUDE, 90 * (1 - Math.hypot(x, y)))) };
 }
 
 interface Props {
@@ -44,7 +42,7 @@ export function LampDial({ lamp, onLive, onDone }: Props) {
     event.preventDefault();
     onLive({
       azimuthDeg: around(lamp.azimuthDeg + by[0]),
-      altitudeDeg: within(lamp.altitudeDeg + by[1], LOWEST, HIGHEST),
+      altitudeDeg: within(LAMP_ALTITUDE, lamp.altitudeDeg + by[1]),
     });
     onDone();
   };

@@ -1,6 +1,7 @@
 import type { Bench } from '@amber-stamp/core/bench';
-import { choiceParam, numberParam } from '@amber-stamp/core/cut';
-import { pressesOn, SURFACES, type SurfaceName } from '@amber-stamp/core/relief';
+import { choiceParam, numberParam, type Param } from '@amber-stamp/core/cut';
+import { pressesOn, pressFields, SURFACES, type SurfaceName } from '@amber-stamp/core/relief';
+import { limitsOf } from '@amber-stamp/core/model';
 import { Button } from '@mui/material';
 import { change } from '../../../bench/store.ts';
 import { Choices } from '../../../parts/Choices.tsx';
@@ -8,13 +9,17 @@ import { SheetLamp } from '../../../bench/parts/SheetLamp.tsx';
 import { ParamField } from '../../../parts/ParamField.tsx';
 import { useSurfaceEye } from './eye.ts';
 
-const DEPTH = numberParam(
-  'Depth',
-  '%',
-  [-200, 200, 1],
-  20,
-  'How high the tip’s height 1 stands, in percent of the dab’s size; below 0 it is pressed into the clay.',
-);
+const { min, max } = limitsOf(pressFields.depthPct);
+const DEPTH: Param = {
+  ...numberParam(
+    'Depth',
+    '%',
+    [min, max, 1],
+    20,
+    'How high the tip’s height 1 stands, in percent of the dab’s size; below 0 it is pressed into the clay.',
+  ),
+  reach: [-200, 200],
+};
 const SIZE = numberParam('Size', '%', [1, 60, 0.5], 14, 'Of the dabs of a stroke and of a click, of the clay’s width.');
 const EDGE = choiceParam(
   'Edge',
