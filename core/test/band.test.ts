@@ -117,6 +117,11 @@ describe('a band', () => {
     for (let k = 1; k < along.length; k++) expect(along[k]).to.be.at.least(along[k - 1] - 0.01);
   });
 
+  it('is laid in no more rows than its way is long, however short that is', () => {
+    const rows = (px: number) => dabsOf(banded({}), 0, straight(0, px, 0), 0).count;
+    expect([1e-200, 1e-12, 0.4, 10, 10.2, 250].map(rows)).to.deep.equal([2, 2, 2, 11, 12, 251]);
+  });
+
   it('is as wide as its size says along the way, and as dark as opacity and flow say', () => {
     const size = { rest: 40, low: 25, high: 100, drivers: [{ by: 'pressure' }] };
     const at = covered(banded({ fill: 'repeat' }, size), even, 400, 80, straight(20, 380, 40, [0, 1]));

@@ -6,6 +6,7 @@ import { portraitStroke, trialStrokes } from '@amber-stamp/core/path';
 import { dabsOf } from '@amber-stamp/core/vary';
 import { mkdirSync, writeFileSync } from 'node:fs';
 import { cpus } from 'node:os';
+import { bandTable } from './bands.ts';
 import { dabsOfSize, TIP_SIDE, tipPlate } from './dabs.ts';
 import { fullTable } from './full.ts';
 import { float64Lay } from './float64-peer.ts';
@@ -231,6 +232,12 @@ const lines = [
   '## A large sheet',
   '',
   ...step('a large sheet', largeSheet),
+  '',
+  '## Bands',
+  '',
+  'A plate bent along a winding stroke into a new layer, millions of its pixels (length x width) a second of CPU time.',
+  '',
+  ...step('bands', bandTable),
   '',
   '## Dab tables',
   '',

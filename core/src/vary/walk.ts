@@ -135,7 +135,7 @@ export class DabWalker {
     else {
       const read = pathReader(path);
       // a whole number of steps must not lose its last dab to rounding
-      const end = path.lengthPx + 1e-9;
+      const end = path.lengthPx + (this.evenPx ? this.evenPx / 2 : 1e-9);
       for (let s = 0; s <= end;) {
         this.roomFor(pen.count + 1);
         read(s, pen, pen.count);
