@@ -1,6 +1,7 @@
 import { act, enter, screen, showOnBench, within, withBenchPage } from './helpers/page.tsx';
 import type { Bench } from '@amber-stamp/core/bench';
 import { makeStep } from '@amber-stamp/core/cut';
+import { PLAIN_BAND } from '@amber-stamp/core/model';
 import { expect } from 'chai';
 import { DeckPanel } from '../src/stages/vary/panels/DeckPanel.tsx';
 import { EndsPanel } from '../src/stages/vary/panels/EndsPanel.tsx';
@@ -89,8 +90,7 @@ describe('a tip that is bent along the path', () => {
   withBenchPage();
   const shown = (band?: object) => {
     const bench = benchOf();
-    if (band)
-      coat(bench).band = { fill: 'repeat', turnAbout: false, head: 0, tail: 0, length: 100, overlap: 12, ...band };
+    if (band) coat(bench).band = { ...PLAIN_BAND, ...band };
     return showOnBench((now) => <DeckPanel bench={now} />, bench);
   };
 

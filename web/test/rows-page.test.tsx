@@ -1,4 +1,5 @@
 import { act, enter, screen, showOnBench, within, withBenchPage } from './helpers/page.tsx';
+import { PLAIN_BAND } from '@amber-stamp/core/model';
 import { expect } from 'chai';
 import { useHabit } from '../src/stages/vary/at-hand.ts';
 import { useLinkedRows } from '../src/stages/vary/linked-rows.ts';
@@ -104,7 +105,7 @@ describe('the rows of a brush', () => {
 
   it('say where they do nothing because the plate is bent along the path', () => {
     const bench = benchOf();
-    bench.brush.coats[0].band = { fill: 'repeat', turnAbout: false, head: 0, tail: 0, length: 100, overlap: 12 };
+    bench.brush.coats[0].band = { ...PLAIN_BAND };
     showOnBench((now) => <VaryControls bench={now} />, bench);
     expect(row('Spacing').getByText(/the plate is bent along the path/)).to.not.equal(null);
     expect(row('Size').queryByText(/bent along the path/)).to.equal(null);

@@ -1,7 +1,7 @@
-import { array, boolean, number, string, type InferType, type Schema } from 'yup';
-import { benchSchema, type Bench } from '../bench/bench.ts';
+import { array, boolean, number, string, type InferType } from 'yup';
+import { benchSchema } from '../bench/bench.ts';
 import { sha256Schema, shape } from '../model/check.ts';
-import { strokesSchema, type Strokes } from '../model/strokes.ts';
+import { strokesSchema } from '../model/strokes.ts';
 
 // What the server answers: its routes, their description and the pages are all typed by these schemas.
 
@@ -72,7 +72,7 @@ export interface VersionInfo extends InferType<typeof versionListing> {}
 export const versionAnswer = shape({
   ...versionFields,
   brushId: id(),
-  body: benchSchema as unknown as Schema<Bench>,
+  body: benchSchema,
 });
 export interface Version extends InferType<typeof versionAnswer> {}
 
@@ -117,7 +117,7 @@ export interface Imported extends InferType<typeof importedAnswer> {}
 export const recordingAnswer = shape({
   id: id(),
   name: text(),
-  body: strokesSchema as unknown as Schema<Strokes>,
+  body: strokesSchema,
   putAwayAt: string().defined().nullable(),
   createdAt: moment(),
 });

@@ -1,6 +1,5 @@
 import type { Placement } from './placement.ts';
-import { plainBrush } from '../model/brush-schema.ts';
-import type { Brush } from '../model/brush-schema.ts';
+import { plainBrush, type Brush } from '../model/brush-schema.ts';
 import type { PenStroke } from '../model/strokes.ts';
 
 /** How a picture lies on a sheet: sheet px = left + scale x picture px. */

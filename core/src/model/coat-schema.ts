@@ -99,14 +99,18 @@ const bandShape = shape({
   overlap: finite().min(0).max(50).default(12),
 });
 export const bandFields = bandShape.fields;
+/** Head and tail together, percent: a middle is always left. */
+export const MOST_ENDS_PCT = 95;
 export interface Band extends InferType<typeof bandShape> {}
+/** What a band is where nothing is written. */
+export const PLAIN_BAND: Readonly<Band> = bandShape.getDefault();
 
 export const bandSchema = bandShape
   // defaults come after the check
   .test(
     'ends',
-    '${path} must leave room: head and tail are at most 95 together',
-    (band) => (band?.head ?? 0) + (band?.tail ?? 0) <= 95,
+    `\${path} must leave room: head and tail are at most ${MOST_ENDS_PCT} together`,
+    (band) => (band?.head ?? 0) + (band?.tail ?? 0) <= MOST_ENDS_PCT,
   )
   .optional()
   .default(undefined);

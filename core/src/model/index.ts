@@ -3,6 +3,8 @@ export { largestPx, plateNames } from './brush.ts';
 export {
   type Band,
   BAND_FILLS,
+  MOST_ENDS_PCT,
+  PLAIN_BAND,
   bandFields,
   type Card,
   cardSchema,

@@ -1,10 +1,9 @@
 import { clamp } from '../maths/ramps.ts';
 import { STRAIGHT } from '../maths/curve.ts';
 import { hash32 } from '../maths/hash.ts';
-import type { Brush } from '../model/brush-schema.ts';
 import type { Properties } from '../model/coat-schema.ts';
 import type { Driver } from '../model/driver-schema.ts';
-import { plainBrush } from '../model/brush-schema.ts';
+import { plainBrush, type Brush } from '../model/brush-schema.ts';
 import { fromPlate, type Plate, type Raster } from '../raster/raster.ts';
 import { smoothSpacing } from './edge-wave.ts';
 import { measureShape, reduced, type PlateShape } from './shape.ts';

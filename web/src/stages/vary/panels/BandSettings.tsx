@@ -1,6 +1,6 @@
 import type { Bench } from '@amber-stamp/core/bench';
 import { choiceParam } from '@amber-stamp/core/cut';
-import { BAND_FILLS, bandFields, type Band, type Brush } from '@amber-stamp/core/model';
+import { BAND_FILLS, bandFields, MOST_ENDS_PCT, PLAIN_BAND, type Band, type Brush } from '@amber-stamp/core/model';
 import { portraitStroke } from '@amber-stamp/core/path';
 import { useMemo } from 'react';
 import { coatOf, coatPlace, editCoat } from '../../../bench/coat.ts';
@@ -10,7 +10,6 @@ import { Setting, settingOf } from './Setting.tsx';
 
 const PROOF = { width: 120, height: 54 };
 const STROKE = portraitStroke(PROOF.width * 3, PROOF.height * 3).strokes;
-const PLAIN: Band = { fill: 'repeat', turnAbout: false, head: 0, tail: 0, length: 100, overlap: 12 };
 
 const FILL_HELP: Record<Band['fill'], string> = {
   stretch: 'The plate once, its middle drawn out to the length of the stroke.',
@@ -34,14 +33,12 @@ const ABOUT = {
   default: false,
   help: 'Every second repeat is mirrored along the path: its ends always meet.',
 } as const;
-/** Head and tail leave so much of the plate between them, percent. */
-const LEAST_MIDDLE = 5;
 
 /** Sets one end; the other gives way where both would leave no middle. */
 const setEnd = (band: Band, end: 'head' | 'tail', pct: number): void => {
   const other = end === 'head' ? 'tail' : 'head';
-  band[end] = Math.min(pct, 100 - LEAST_MIDDLE);
-  band[other] = Math.min(band[other], 100 - LEAST_MIDDLE - band[end]);
+  band[end] = Math.min(pct, MOST_ENDS_PCT);
+  band[other] = Math.min(band[other], MOST_ENDS_PCT - band[end]);
 };
 
 const editBand = (edit: (band: Band) => void): void =>
@@ -66,14 +63,14 @@ function LaidChoice({ bench }: { bench: Bench }) {
     () =>
       [
         ['stamped', laidAs(brush, place, undefined)],
-        ['bent along the path', laidAs(brush, place, brush.coats[place].band ?? PLAIN)],
+        ['bent along the path', laidAs(brush, place, brush.coats[place].band ?? PLAIN_BAND)],
       ] as const,
     [brush, place],
   );
   const choose = (bent: boolean) =>
     change(bent ? 'bent along the path' : 'stamped', (draft) => {
       const coat = coatOf(draft);
-      if (bent) coat.band ??= { ...PLAIN };
+      if (bent) coat.band ??= { ...PLAIN_BAND };
       else delete coat.band;
     });
   return (
