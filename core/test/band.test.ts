@@ -168,6 +168,14 @@ describe('a band', () => {
     expect(covered(brush, long, 400, 160, ...strokes)).to.deep.equal(at);
   });
 
+  it('dissolves pixel by pixel, as often as its flow says', () => {
+    const brush = banded({}, { rest: 40 }, { meet: 'dissolve', properties: { flow: { rest: 30 } } });
+    const at = covered(brush, even, 400, 80, straight(20, 380, 40));
+    const inside = Array.from({ length: 300 * 30 }, (_, i) => at[(25 + Math.floor(i / 300)) * 400 + 50 + (i % 300)]);
+    expect(new Set(inside)).to.deep.equal(new Set([0, 1]));
+    expect(inside.filter((v) => v === 1).length / inside.length).to.be.closeTo(0.3, 0.03);
+  });
+
   it('deals its cards repeat by repeat', () => {
     const brush = parseBrush({
       format: 'amber-stamp/brush',

@@ -1,4 +1,5 @@
 import type { Plate } from '../../raster/raster.ts';
+import { chanceAfter, chanceStart } from '../../maths/hash.ts';
 import type { Band } from '../../model/coat-schema.ts';
 import type { DabTable } from '../../vary/dab-table.ts';
 import { TILE_BYTES, TINT_BYTES } from '../lay-bin.ts';
@@ -204,7 +205,8 @@ class BandLayer {
     const share = (dabs.flowPct[row] / 100) * t;
     const below = tile.coverage[k];
     const alone = rule?.ways ? 0 : below;
-    tile.coverage[k] = Math.max(rule?.ways ? below : 0, blended(meet, alone, opacity, share, t, 0.5));
+    const roll = rule && meet === 'dissolve' ? chanceAfter(chanceStart(rule.seed, row, 0), px, py, 0) : 0;
+    tile.coverage[k] = Math.max(rule?.ways ? below : 0, blended(meet, alone, opacity, share, t, roll));
     if (tile.tint && rule?.colours) paint(tile.tint, 4 * k, rule.colours, 3 * row, below, opacity * share);
     tile.off[k] = NOTHING;
   }
