@@ -44,6 +44,7 @@ describe('plates while a recipe changes', () => {
     bench.plates['tip.png'].source = `source ${turn++}`;
     clearPlates();
   });
+  afterEach(clearPlates);
   const cutting = (count: number) => until(() => orders.length >= count);
   /** The bench's plate, blurred by one, is cut and shown. */
   const cutOnce = async () => {

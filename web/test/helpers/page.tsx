@@ -6,6 +6,7 @@ import { act, cleanup, render, screen, within } from '@testing-library/react';
 import userEvent, { type UserEvent } from '@testing-library/user-event';
 import { SnackbarProvider } from 'notistack';
 import type { ReactElement } from 'react';
+import { clearPlates } from '../../src/bench/plates.ts';
 import { closeBench, openBench, presentBench, useBench } from '../../src/bench/store.ts';
 import { Look } from '../../src/theme/Look.tsx';
 import { benchOf, STANDING } from './benches.ts';
@@ -55,12 +56,14 @@ export function showOnBench(part: (bench: Bench) => ReactElement, bench = benchO
 }
 const stops: (() => void)[] = [];
 
-/** Clears page and bench after each test of the suite. */
+/** Clears page and bench around each test of the suite: other files of tests may run in the process before it. */
 export function withBenchPage(): void {
   withPage();
+  beforeEach(clearPlates);
   afterEach(() => {
     for (const stop of stops.splice(0)) stop();
     closeBench();
+    clearPlates();
   });
 }
 
