@@ -6,6 +6,7 @@ import { crushStep } from './crush.ts';
 import { evenLightStep } from './even-light.ts';
 import { fadeStep } from './fade.ts';
 import { fitStep } from './fit.ts';
+import { gradientStep } from './gradient.ts';
 import { grayStep } from './gray.ts';
 import { healStep } from './heal.ts';
 import { heightsStep } from './heights.ts';
@@ -14,6 +15,7 @@ import { levelsStep } from './levels.ts';
 import { linesStep } from './lines.ts';
 import { mirrorStep } from './mirror.ts';
 import { overlayStep } from './overlay.ts';
+import { placeStep } from './place.ts';
 import { regionStep } from './region.ts';
 import { retouchStep } from './retouch.ts';
 import { displacementStep, plainStep, sculptStep } from './sculpt.ts';
@@ -23,7 +25,8 @@ import { specksStep } from './specks.ts';
 import type { ParamValue, StepDefinition } from './step.ts';
 import { toneStep } from './tone.ts';
 import { trimStep } from './trim.ts';
-import { placeStep, warpStep, waveStep } from './warp.ts';
+import { twirlStep } from './twirl.ts';
+import { warpStep, waveStep } from './warp.ts';
 
 /** All steps of a recipe: the interface, the validation, the documents and the tests are made from this table. */
 export const STEPS = [
@@ -44,11 +47,13 @@ export const STEPS = [
   sharpenStep,
   smearStep,
   warpStep,
+  twirlStep,
   waveStep,
   tileStep,
   softenStep,
   fadeStep,
   falloffStep,
+  gradientStep,
   shiftStep,
   heightsStep,
   castStep,

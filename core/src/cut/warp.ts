@@ -1,6 +1,4 @@
-import { clamp } from '../maths/ramps.ts';
 import { cloud } from '../maths/noise.ts';
-import { sinCosTurns } from '../maths/angles.ts';
 import { raster, type Raster } from '../raster/raster.ts';
 import { pulled, valueAt } from '../raster/sample.ts';
 import { lengthPx, number, type Rows, defineStep } from './step.ts';
@@ -125,61 +123,4 @@ export const waveStep = defineStep({
     return { raster: target, facts: {} };
   },
   sentence: (values) => `${values.amountPct} %, ${values.lengthPct} % long, seed ${values.seed}`,
-});
-
-export const placeStep = defineStep({
-  name: 'place',
-  label: 'Turn, scale, move',
-  group: 'Shape',
-  help: 'Turns about the middle, scales, mirrors and moves; what leaves the frame is lost.',
-  params: {
-    angleDeg: number('Turn', '°', [-180, 180, 0.5], 0, 'Clockwise.'),
-    scalePct: number('Scale', '%', [5, 400, 1], 100, '100 leaves it as it is.'),
-    moveXPct: number('Right', '%', [-100, 100, 0.5], 0, 'In percent of the width.'),
-    moveYPct: number('Down', '%', [-100, 100, 0.5], 0, 'In percent of the height.'),
-    mirrorX: { kind: 'flag', label: 'Mirror left to right', default: false, help: 'Before it is turned.' },
-    mirrorY: { kind: 'flag', label: 'Mirror top to bottom', default: false, help: 'Before it is turned.' },
-  },
-  run: (input, values) => {
-    const { width, height } = input;
-    const sinCos = new Float64Array(2);
-    sinCosTurns(values.angleDeg / 360, sinCos);
-    const k = 100 / clamp(values.scalePct, 1, 1000);
-    const mx = values.mirrorX ? -k : k;
-    const my = values.mirrorY ? -k : k;
-    const cx = (width - 1) / 2;
-    const cy = (height - 1) / 2;
-    const dx = cx + (width * values.moveXPct) / 100;
-    const dy = cy + (height * values.moveYPct) / 100;
-    const [s, c] = sinCos;
-    return {
-      raster: pulled(input, width, height, (x, y, place) => {
-        place[0] = cx + mx * (c * (x - dx) + s * (y - dy));
-        place[1] = cy + my * (c * (y - dy) - s * (x - dx));
-      }),
-      facts: {},
-    };
-  },
-  placement: (values, _, from) => {
-    const sinCos = new Float64Array(2);
-    sinCosTurns(values.angleDeg / 360, sinCos);
-    const [s, c] = sinCos;
-    const k = 100 / values.scalePct;
-    const [mx, my] = [values.mirrorX ? -k : k, values.mirrorY ? -k : k];
-    const [cx, cy] = [from.width / 2, from.height / 2];
-    const dx = cx + (from.width * values.moveXPct) / 100;
-    const dy = cy + (from.height * values.moveYPct) / 100;
-    return {
-      by: [mx * c, mx * s, cx - mx * (c * dx + s * dy), -my * s, my * c, cy - my * (c * dy - s * dx)],
-      to: from,
-    };
-  },
-  sentence: (values) => {
-    const said = [];
-    if (values.angleDeg !== 0) said.push(`${values.angleDeg}°`);
-    if (values.scalePct !== 100) said.push(`${values.scalePct} %`);
-    if (values.moveXPct !== 0 || values.moveYPct !== 0) said.push('moved');
-    if (values.mirrorX || values.mirrorY) said.push('mirrored');
-    return said.join(', ') || 'changes nothing yet';
-  },
 });

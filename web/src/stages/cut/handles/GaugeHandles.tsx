@@ -1,11 +1,7 @@
 import { Arrow, Circle, Layer } from 'react-konva';
 import { settle } from '../../../bench/store.ts';
 import { setParams } from '../steps.ts';
-import { AMBER, PAPER, type HandleProps } from './shared.ts';
-
-const clamp = (v: number, low: number, high: number) => Math.max(low, Math.min(high, v));
-const half = (v: number) => Math.round(v * 2) / 2;
-const peg = { radius: 6, fill: PAPER, stroke: AMBER, strokeWidth: 2, hitStrokeWidth: 10, draggable: true } as const;
+import { AMBER, clamp, half, PEG, turnedFrom, type HandleProps } from './shared.ts';
 
 /** The direction and length of a smear as an arrow from the middle. */
 export function SmearHandles({ place, step, width, height }: HandleProps) {
@@ -26,14 +22,14 @@ export function SmearHandles({ place, step, width, height }: HandleProps) {
         listening={false}
       />
       <Circle
-        {...peg}
+        {...PEG}
         x={x}
         y={y}
         onDragMove={(e) => {
           const dx = e.target.x() - width / 2;
           const dy = e.target.y() - height / 2;
           setParams(place, {
-            angleDeg: Math.round((Math.atan2(dy, dx) * 180) / Math.PI),
+            angleDeg: turnedFrom(dx, dy),
             lengthPct: half(clamp((Math.hypot(dx, dy) / longest) * 100, 0, 50)),
           });
         }}
@@ -63,7 +59,7 @@ export function FalloffHandles({ place, step, width, height }: HandleProps) {
         listening={false}
       />
       <Circle
-        {...peg}
+        {...PEG}
         x={cx}
         y={cy}
         onDragMove={(e) =>
@@ -75,7 +71,7 @@ export function FalloffHandles({ place, step, width, height }: HandleProps) {
         onDragEnd={() => settle('Round fall-off: middle')}
       />
       <Circle
-        {...peg}
+        {...PEG}
         x={cx + radius}
         y={cy}
         onDragMove={(e) =>

@@ -6,10 +6,13 @@ import { presentPlate } from '../../../bench/edit.ts';
 import { useBoxSize } from '../../../parts/useBoxSize.ts';
 import { recipeOf } from '../steps.ts';
 import { FalloffHandles, SmearHandles } from './GaugeHandles.tsx';
+import { GradientHandles } from './GradientHandles.tsx';
 import { MarkHandles } from './MarkHandles.tsx';
 import { PinHandles } from './PinHandles.tsx';
+import { PlaceHandles } from './PlaceHandles.tsx';
 import { RegionHandles } from './RegionHandles.tsx';
 import type { HandleProps } from './shared.ts';
+import { TwirlHandles } from './TwirlHandles.tsx';
 import { BitmapView } from '../../../parts/BitmapView.tsx';
 import { useStepView } from './useStepView.ts';
 
@@ -20,6 +23,9 @@ const PLACED: Record<string, { handles: ComponentType<HandleProps>; before: bool
   retouch: { handles: MarkHandles, before: false },
   smear: { handles: SmearHandles, before: false },
   falloff: { handles: FalloffHandles, before: false },
+  place: { handles: PlaceHandles, before: false },
+  twirl: { handles: TwirlHandles, before: false },
+  gradient: { handles: GradientHandles, before: false },
 };
 
 export const isPlaced = (step: RecipeStep | undefined): boolean => step !== undefined && step.step in PLACED;

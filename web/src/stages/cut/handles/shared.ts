@@ -23,3 +23,19 @@ export function shareAt(event: Konva.KonvaEventObject<unknown>): [number, number
 }
 
 export const round = (v: number): number => Math.round(v * 10000) / 10000;
+
+export const clamp = (v: number, low: number, high: number): number => Math.max(low, Math.min(high, v));
+/** To half a percent: finer than a hand can place. */
+export const half = (v: number): number => Math.round(v * 2) / 2;
+/** The direction of a way, degrees clockwise from the right. */
+export const turnedFrom = (dx: number, dy: number): number => Math.round((Math.atan2(dy, dx) * 180) / Math.PI);
+
+/** What is dragged on a picture. */
+export const PEG = {
+  radius: 6,
+  fill: PAPER,
+  stroke: AMBER,
+  strokeWidth: 2,
+  hitStrokeWidth: 10,
+  draggable: true,
+} as const;
