@@ -15,7 +15,8 @@ const CORE = [
   ['vary'],
   ['ink'],
   ['ground', 'cut'],
-  ['make', 'formats', 'bench', 'prove'],
+  ['make'],
+  ['formats', 'bench', 'prove'],
   ['api'],
 ];
 /** The folders of the pages likewise. */

@@ -12,22 +12,27 @@ import {
   plateReport,
   PRINTS,
   reliefRecipe,
+  stepNamed,
   type Material,
   type Others,
   type Prints,
   type Recipe,
 } from '@amber-stamp/core/cut';
 import { AmberError } from '@amber-stamp/core/errors';
+import { asMade, emptySource, type Size } from '@amber-stamp/core/make';
 import type { Picture, Raster } from '@amber-stamp/core/raster';
 import {
+  decodeMade,
   decodeSource,
   decodeWorking,
   encodeGray,
   inside,
+  isDocument,
   isMeshName,
   loadBrush,
   readBytes,
   readJson,
+  readMade,
   writeAll,
 } from '@amber-stamp/io';
 import { basename, dirname, extname, resolve } from 'node:path';
@@ -35,7 +40,8 @@ import { readOptions, UsageError, type OptionTable } from './arguments.ts';
 import { RELIEF_OPTIONS, wishOf } from './relief-options.ts';
 
 const OPTIONS: OptionTable = {
-  source: { required: true },
+  source: {},
+  size: {},
   recipe: {},
   prints: { values: PRINTS },
   out: { required: true },
@@ -95,6 +101,7 @@ function channelOf(picture: Picture, wanted: string | undefined): Record<string,
 
 /** The recipe to cut by, and why it is that one. */
 function recipeFor(picture: Picture, given: Recipe | undefined, o: Wanted, ending: string): [Recipe, string] {
+  if (picture.made && !given && !o.prints) return [asMade(), 'It was made here: it prints as it is.'];
   if (!given && !o.prints && isRelief(picture, ending)) {
     if (picture.mesh) return [reliefRecipe(picture), guessReading(picture).reason];
     return [
@@ -116,6 +123,39 @@ async function fileOf(plate: Raster, recipe: Recipe, o: Wanted, ending: string):
   return (await import('@amber-stamp/core/relief-file')).reliefFile(plate, wishOf(o, ending));
 }
 
+const MOST_PX = 4096;
+
+/** A size in px that was asked for as WIDTH,HEIGHT. */
+function sizeOf(text: string | undefined): Size | undefined {
+  if (text === undefined) return undefined;
+  const sides = text.split(',').map(Number);
+  if (sides.length !== 2 || sides.some((side) => !Number.isInteger(side) || side < 1 || side > MOST_PX))
+    throw new UsageError(`--size must be two whole numbers of 1 to ${MOST_PX}, such as 512,512, not ${text}`);
+  return { width: sides[0], height: sides[1] };
+}
+
+/** Whether a recipe makes its plate out of nothing. */
+const drawsItself = (recipe: Recipe): boolean =>
+  recipe.steps.some(({ step, on }) => on && (step === 'draw' || stepNamed(step).fromSource === true));
+
+/** What is cut: the source's picture, or an empty one for a recipe that draws. */
+async function pictureFor(o: Wanted, recipe: Recipe | undefined): Promise<Picture> {
+  const size = sizeOf(o.size);
+  if (o.source === undefined) {
+    if (!recipe || !size || !drawsItself(recipe))
+      throw new UsageError(
+        '--source is missing; only a recipe that draws its plate goes without, with --size WIDTH,HEIGHT',
+      );
+    return decodeMade(emptySource(size.width, size.height));
+  }
+  const bytes = await readBytes(o.source);
+  const name = basename(o.source);
+  if (isDocument(bytes)) return decodeMade(readMade(bytes, name), size);
+  if (size) throw new UsageError('--size is for sources that are made of settings; a picture has its own');
+  const fills = recipe?.steps.some(({ step, on, holes }) => on && step === 'heights' && holes === 'fill');
+  return isMeshName(name) || fills ? decodeSource(bytes, name) : decodeWorking(bytes, name);
+}
+
 /** plate: cuts a source into a plate. */
 export async function plateCommand(args: string[]): Promise<object> {
   const o = readOptions(args, OPTIONS);
@@ -123,10 +163,7 @@ export async function plateCommand(args: string[]): Promise<object> {
   wishOf(o, ending);
   if (ending !== '.png' && o.bits) throw new UsageError('--bits is for PNG: .exr and .tif keep their floats');
   const given = o.recipe ? parseRecipe(await readJson(o.recipe), basename(o.recipe)) : undefined;
-  const fills = given?.steps.some(({ step, on, holes }) => on && step === 'heights' && holes === 'fill');
-  const bytes = await readBytes(o.source);
-  const name = basename(o.source);
-  const picture = isMeshName(name) || fills ? await decodeSource(bytes, name) : await decodeWorking(bytes, name);
+  const picture = await pictureFor(o, given);
   const [recipe, reason] = recipeFor(picture, given, o, ending);
   const others = await otherFiles(recipe, o.recipe);
   const { raster: plate, outcomes } = cutAll(picture, recipe, others);

@@ -6,6 +6,7 @@ import { decode as decodePng } from 'fast-png';
 import { inflateSync } from 'node:zlib';
 import sharp, { type Metadata } from 'sharp';
 import { checkPngChunks } from './png-chunks.ts';
+import { isSvg, svgAsPng } from './svg.ts';
 
 /** What the file says of itself, upright as it will be seen. */
 export interface PictureInfo {
@@ -18,7 +19,7 @@ export interface PictureInfo {
 
 export const MAX_FILE_BYTES = 300 * 1024 * 1024;
 const FORMATS = new Set(['png', 'jpeg', 'webp', 'tiff', 'heif', 'gif']);
-const SUPPORTED = 'PNG, JPEG, WebP, TIFF, AVIF, GIF or OpenEXR';
+const SUPPORTED = 'PNG, JPEG, WebP, TIFF, AVIF, GIF, SVG or OpenEXR';
 
 const unreadable = (where: string, reason: string) =>
   new AmberError(
@@ -96,6 +97,7 @@ async function openExr(bytes: Uint8Array, where: string): Promise<Picture | unde
 export async function probePicture(bytes: Uint8Array, where: string): Promise<PictureInfo> {
   const exr = await openExr(bytes, where);
   if (exr) return { format: 'exr', width: exr.width, height: exr.height, channels: exr.channels, bits: 32 };
+  if (isSvg(bytes)) return { ...infoOf(await metadataOf(await svgAsPng(bytes, where), where)), format: 'svg' };
   return infoOf(await metadataOf(bytes, where));
 }
 
@@ -143,12 +145,13 @@ function checkFinite(picture: Picture, where: string): void {
 /** What is done with values that are no numbers: they are refused, or kept for the step that fills them. */
 export type Holes = 'refuse' | 'keep';
 
-async function decode(bytes: Uint8Array, where: string, working: boolean, holes: Holes): Promise<Picture> {
-  const exr = await openExr(bytes, where);
+async function decode(file: Uint8Array, where: string, working: boolean, holes: Holes): Promise<Picture> {
+  const exr = await openExr(file, where);
   if (exr) {
     if (holes === 'refuse') checkFinite(exr, where);
     return exr;
   }
+  const bytes = isSvg(file) ? await svgAsPng(file, where) : file;
   const meta = await metadataOf(bytes, where);
   const { width, height } = infoOf(meta);
   const factor = working ? workingFactor(width, height) : 1;

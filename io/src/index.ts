@@ -4,3 +4,5 @@ export * from './files.ts';
 export * from './brush-files.ts';
 export * from './thumbnail.ts';
 export * from './mesh-source.ts';
+export * from './made-source.ts';
+export { checkSvg, isSvg } from './svg.ts';

@@ -3,6 +3,7 @@ import { pictureOfMesh, shadeHeights } from '@amber-stamp/core/relief';
 import { extname } from 'node:path';
 import sharp from 'sharp';
 import { decodeWorking, type PictureInfo } from './decode.ts';
+import { decodeMade, isDocument, readMade } from './made-source.ts';
 
 const MESH_KINDS = ['.obj', '.stl', '.ply', '.glb'];
 
@@ -14,11 +15,13 @@ const meshOf = async (bytes: Uint8Array, name: string): Promise<Mesh> =>
   (await import('./mesh.ts')).readMesh(bytes, name);
 
 /**
- * What recipes work on, of a picture or a mesh, by the ending of its name; values that are no numbers stay for the step
- * that fills them. Throws the errors of decodeWorking and readMesh.
+ * What recipes work on, of a picture, a mesh by the ending of its name, or a document of a made source; values that are no numbers stay for the step
+ * that fills them. Throws the errors of decodeWorking, readMesh and readMade.
  */
-export const decodeSource = async (bytes: Uint8Array, name: string): Promise<Picture> =>
-  isMeshName(name) ? pictureOfMesh(await meshOf(bytes, name)) : decodeWorking(bytes, name, 'keep');
+export const decodeSource = async (bytes: Uint8Array, name: string): Promise<Picture> => {
+  if (isMeshName(name)) return pictureOfMesh(await meshOf(bytes, name));
+  return isDocument(bytes) ? decodeMade(readMade(bytes, name)) : decodeWorking(bytes, name, 'keep');
+};
 
 /** What is known of a mesh source: it is as large as the picture that stands for it. */
 export const meshInfo = ({ width, height }: Picture, name: string): PictureInfo => ({

@@ -1,6 +1,7 @@
 import { raster, reducePicture, toPlate, type Picture, type Plate } from '@amber-stamp/core/raster';
 import sharp, { type Sharp } from 'sharp';
 import { decodeWorking, probePicture } from './decode.ts';
+import { isSvg, svgAsPng } from './svg.ts';
 
 /** Stretches the gray of a float or height picture to what can be seen. */
 function visible(picture: Picture): Uint8Array {
@@ -33,7 +34,8 @@ export function thumbnailOfFloats(floats: Picture, side: number): Promise<Buffer
 export async function thumbnailOf(bytes: Uint8Array, side: number, where: string): Promise<Buffer> {
   const info = await probePicture(bytes, where);
   if (info.bits === 32) return thumbnailOfFloats(await decodeWorking(bytes, where, 'keep'), side);
-  return small(sharp(bytes).autoOrient().toColourspace('srgb'), side);
+  const image = sharp(isSvg(bytes) ? await svgAsPng(bytes, where) : bytes);
+  return small(image.autoOrient().toColourspace('srgb'), side);
 }
 
 /** A small WebP of a plate as it prints, dark on paper, `side` px at its longer side. */

@@ -107,6 +107,7 @@ describe('the step that cures give-aways', () => {
   const plate = (...steps: string[]) => ({
     sha256: 'a'.repeat(64),
     source: 's',
+    made: null,
     recipe: makeRecipe(steps.map((step) => makeStep(step))),
   });
   const { place } = giveAway('hole');

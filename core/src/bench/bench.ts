@@ -1,5 +1,6 @@
 import { array, boolean, number, string, type InferType } from 'yup';
 import { recipeSchema } from '../cut/recipe.ts';
+import { madeSchema } from '../make/made.ts';
 import { groundPlacementSchema, PLAIN_PLACEMENT } from '../ground/placement.ts';
 import { GROUND_FORM, type Ground } from '../ink/coat.ts';
 import { brushSchema } from '../model/brush-schema.ts';
@@ -11,6 +12,8 @@ import { LAMP, LAMP_ALTITUDE } from '../relief/shade.ts';
 const plateSchema = shape({
   sha256: sha256Schema().required(),
   source: string().uuid().nullable().default(null),
+  /** the source where it is made of settings here, and stays open to change */
+  made: madeSchema,
   recipe: recipeSchema.nullable().default(null),
 });
 /** A plate of the bench: its kept bytes and the chain that it came from. */

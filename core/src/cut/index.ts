@@ -34,6 +34,7 @@ export { distinctLevels, emptyBorder, plateReport, speckBoxes } from './report.t
 export { type Clay, clayOfStep, sculpted, tipRaster } from './sculpt.ts';
 export { STARTERS } from './starters.ts';
 export {
+  type NumberParam,
   type Facts,
   NO_OTHERS,
   type Others,

@@ -1,47 +1,15 @@
-import { array, boolean, lazy, number, object, string, type AnySchema, type InferType, type Schema } from 'yup';
+import { array, boolean, lazy, number, object, string, type InferType, type Schema } from 'yup';
 import { AmberError } from '../errors.ts';
-import { colourSchema, finite, parseDocument, shape, typed } from '../model/check.ts';
+import { parseDocument, shape, typed } from '../model/check.ts';
+import { paramSchema } from './param-schema.ts';
 import { defaultsOf, isStep, STEPS, stepNamed } from './steps.ts';
-import type { Param, ParamValue } from './step.ts';
-
-/** Numbers in one row of a step's settings. */
-const MOST_NUMBERS = 6000;
+import type { ParamValue } from './step.ts';
 
 /** One operation in a recipe, with its settings beside its name. */
 export interface RecipeStep {
   step: string;
   on: boolean;
   [param: string]: ParamValue;
-}
-
-function paramSchema(param: Param): AnySchema {
-  switch (param.kind) {
-    case 'number':
-      return finite().min(param.min).max(param.max).default(param.default);
-    case 'choice':
-      return string()
-        .oneOf([...param.options])
-        .default(param.default);
-    case 'flag':
-      return boolean().default(param.default);
-    case 'colour':
-      return colourSchema().default(param.default);
-    case 'source':
-    case 'brush':
-      return string().max(200).default(param.default);
-    case 'rows':
-      return rowsSchema(param);
-  }
-}
-
-/** Rows of finite numbers: as many as there are columns, or more where the rows are open. */
-function rowsSchema(param: Param & { kind: 'rows' }): AnySchema {
-  const { columns, open, min, max, most } = param;
-  const row = array(finite().min(min).max(max).required()).required();
-  const sized = open ? row.min(columns.length) : row.length(columns.length);
-  return array(sized.max(MOST_NUMBERS))
-    .max(most)
-    .default(() => param.default.map((numbers) => [...numbers]));
 }
 
 const STEP_SCHEMAS = new Map<string, Schema<RecipeStep>>(

@@ -16,6 +16,8 @@ export interface Picture {
   names?: readonly string[];
   /** where the file says which heights it holds: what its 0 and its full scale stand for */
   span?: { low: number; high: number };
+  /** it was made of settings here: it prints as it is, the paler the more */
+  made?: true;
   /** where the source is a mesh: the picture is then its front view */
   mesh?: Mesh;
 }

@@ -38,7 +38,7 @@ async function loadBrush(db: Queries, engine: InkEngine, demo: DemoBrush, source
   for (const [name, plate] of plates) {
     const { source, recipe } = orders.get(name)!;
     const { sha256 } = await storeBytes(db, plateFile(plate), name);
-    kept[name] = { sha256, source: sources.get(source)!.id, recipe };
+    kept[name] = { sha256, source: sources.get(source)!.id, made: null, recipe };
   }
   const portrait = portraitStroke(PORTRAIT.width, PORTRAIT.height);
   const pixels = printSheet(engine, { brush, plates }, portrait, 'white');

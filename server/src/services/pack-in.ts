@@ -3,7 +3,9 @@ import { parseBench, type Bench } from '@amber-stamp/core/bench';
 import { materialsNamed, withMaterials, type Recipe } from '@amber-stamp/core/cut';
 import { AmberError } from '@amber-stamp/core/errors';
 import { readPack, type Pack } from '@amber-stamp/core/formats';
+import type { MadeSource } from '@amber-stamp/core/make';
 import { plateNames, type Brush } from '@amber-stamp/core/model';
+import { isDocument, readMade } from '@amber-stamp/io';
 import { eq } from 'drizzle-orm';
 import { randomUUID } from 'node:crypto';
 import { basename } from 'node:path';
@@ -80,13 +82,21 @@ class Unpacking {
       const { sha256 } = await storeBytes(this.db, pack.plates.get(name) as Uint8Array, name);
       const origin = pack.origins[name] ?? {};
       const recipe = origin.recipe ? pack.recipes.get(origin.recipe) : undefined;
+      const made = origin.source ? this.made(origin.source) : null;
       plates[name] = {
         sha256,
-        source: origin.source ? await this.source(origin.source) : null,
+        source: origin.source && !made ? await this.source(origin.source) : null,
+        made,
         recipe: recipe ? await this.recipe(recipe) : null,
       };
     }
     return parseBench({ brush, plates });
+  }
+
+  /** The settings of a source that is made of them; null where it is a picture or a mesh. */
+  private made(path: string): MadeSource | null {
+    const bytes = this.pack.files.get(path);
+    return bytes && isDocument(bytes) ? readMade(bytes, path) : null;
   }
 
   private async source(path: string): Promise<string> {

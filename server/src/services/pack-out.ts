@@ -2,6 +2,7 @@ import type { BenchPlate } from '@amber-stamp/core/bench';
 import { materialsNamed, withMaterials, type Recipe } from '@amber-stamp/core/cut';
 import { AmberError } from '@amber-stamp/core/errors';
 import { brushPaths, fileName, isExr, writePack, type PlateOrigin } from '@amber-stamp/core/formats';
+import { madeKind, madeName, type MadeSource } from '@amber-stamp/core/make';
 import type { Brush } from '@amber-stamp/core/model';
 import { plateTitle } from '@amber-stamp/core/raster';
 import type { Queries } from '../db/database.ts';
@@ -75,15 +76,15 @@ class Packing {
   }
 
   /** Plates of the same pixels share a file only when they were cut alike. */
-  private async plate(name: string, { sha256, source, recipe }: BenchPlate): Promise<string> {
+  private async plate(name: string, { sha256, source, made, recipe }: BenchPlate): Promise<string> {
     const bytes = await readBlob(this.db, sha256);
-    const cutAs = JSON.stringify([source, recipe]);
+    const cutAs = JSON.stringify([source, made, recipe]);
     const path = place(this.plates, packedName(name, bytes), bytes, (there) => this.cutAs.get(there) === cutAs);
     this.cutAs.set(path, cutAs);
     return path;
   }
 
-  private async origin(packed: string, { source, recipe }: BenchPlate): Promise<void> {
+  private async origin(packed: string, { source, made, recipe }: BenchPlate): Promise<void> {
     if (this.origins[packed]) return;
     const origin: PlateOrigin = {};
     this.origins[packed] = origin;
@@ -93,7 +94,14 @@ class Packing {
       this.recipes.set(origin.recipe, recipe);
       if (this.withSources) this.recipes.set(origin.recipe, await this.carried(recipe));
     }
-    if (source && this.withSources) origin.source = await this.source(source);
+    // settings are as small as a recipe and go along like one
+    if (made) origin.source = this.made(made);
+    else if (source && this.withSources) origin.source = await this.source(source);
+  }
+
+  private made(made: MadeSource): string {
+    const bytes = new TextEncoder().encode(`${JSON.stringify(made, null, 2)}\n`);
+    return place(this.sources, `sources/${fileName(madeName(made))}.${madeKind(made)}.json`, bytes);
   }
 
   private async source(id: string): Promise<string> {

@@ -3,6 +3,8 @@ import { AmberError } from '@amber-stamp/core/errors';
 import { isUniform, type Mesh, type Picture } from '@amber-stamp/core/raster';
 import {
   decodeSource,
+  madeInfo,
+  madeThumbnail,
   MAX_FILE_BYTES,
   meshInfo,
   meshThumbnail,
@@ -35,12 +37,15 @@ export function sourceName(fileName: string): string {
 let latest: { sha256: string; picture: Picture } | undefined;
 
 const MESH = 'mesh';
+/** made of settings: its file is a document */
+const MADE = 'made';
 const isMesh = (row: SourceRow): boolean => row.kind === MESH;
 
 /** Reads a file whole: only that shows that it is complete and that there is something to see. */
 async function look(bytes: Uint8Array, where: string): Promise<{ info: PictureInfo; picture: Picture }> {
   const picture = await decodeSource(bytes, where);
   if (picture.mesh) return { info: meshInfo(picture, where), picture };
+  if (picture.made) return { info: madeInfo(picture), picture };
   const info = await probePicture(bytes, where);
   // where nothing is a number there is nothing to fill from
   if (isUniform(picture) || holesOf(picture) === picture.data.length)
@@ -78,7 +83,13 @@ export async function addSource(
     const { info, picture } = await look(bytes, where);
     const [row] = await tx
       .insert(sources)
-      .values({ id: randomUUID(), name: sourceName(fileName), kind: picture.mesh ? MESH : kind, sha256, ...info })
+      .values({
+        id: randomUUID(),
+        name: sourceName(fileName),
+        kind: picture.mesh ? MESH : picture.made ? MADE : kind,
+        sha256,
+        ...info,
+      })
       .returning();
     latest = { sha256, picture };
     return row;
@@ -109,6 +120,7 @@ export async function workingPicture(db: Queries, id: string): Promise<Picture> 
 export async function sourceThumbnail(db: Queries, id: string, side: number): Promise<Buffer> {
   const row = await getSource(db, id);
   if (isMesh(row)) return meshThumbnail((await workingPicture(db, id)).mesh as Mesh, side);
+  if (row.kind === MADE) return madeThumbnail(await workingPicture(db, id), side);
   // what was read a moment ago is not read again
   if (latest?.sha256 === row.sha256 && row.bits === 32) return thumbnailOfFloats(latest.picture, side);
   return thumbnailOf(await readBlob(db, row.sha256), side, row.name);

@@ -1,17 +1,18 @@
-import { parseBench } from '@amber-stamp/core/bench';
+import { parseBench, type BenchPlate } from '@amber-stamp/core/bench';
 import { makesRelief, type Recipe } from '@amber-stamp/core/cut';
 import { AmberError } from '@amber-stamp/core/errors';
 import { fileName } from '@amber-stamp/core/formats';
+import { asMade, madeKind, madeName, parseMade, type MadeSource } from '@amber-stamp/core/make';
 import type { Plate } from '@amber-stamp/core/raster';
 import { create } from 'zustand';
-import { sendJson } from '../api/client.ts';
+import { getJson, sendJson } from '../api/client.ts';
 import { listsChanged } from '../api/queries.ts';
 import type { Imported, CreatedBrush, SourceInfo } from '@amber-stamp/core/api';
 import { upload } from '../api/upload.ts';
 import { notify, notifyError } from '../parts/messages.tsx';
 import { cutter, holdPlate, openSource } from '../engine/pool.ts';
 import { keepPortrait } from './keeping.ts';
-import { plateKey } from './plate-key.ts';
+import { plateKey, sourceKey } from './plate-key.ts';
 import { filePlate, readyOf } from './plates.ts';
 
 /** A file on its way in. */
@@ -27,6 +28,9 @@ export const useArrival = create<{ arrival: Arrival | null }>(() => ({ arrival: 
 
 const isPack = (file: File): boolean => /\.zip$/i.test(file.name) || file.type === 'application/zip';
 
+/** The kind of a source that is made of settings: its file is a document. */
+const MADE = 'made';
+
 async function sendSource(file: File, controller: AbortController): Promise<SourceInfo> {
   const show = (phase: Arrival['phase'], share: number) =>
     useArrival.setState({ arrival: { name: file.name, phase, share, cancel: () => controller.abort() } });
@@ -36,9 +40,10 @@ async function sendSource(file: File, controller: AbortController): Promise<Sour
     onProgress: (share) => show(share < 1 ? 'sending' : 'looking', share),
   });
   show('reading', 0);
-  await openSource(source.id, (share) => {
-    if (!controller.signal.aborted) show('reading', share);
-  });
+  if (source.kind !== MADE)
+    await openSource(source.id, (share) => {
+      if (!controller.signal.aborted) show('reading', share);
+    });
   stopIfAborted(controller);
   show('cutting', 1);
   return source;
@@ -51,21 +56,46 @@ function stopIfAborted(controller: AbortController): void {
   if (controller.signal.aborted) throw new AmberError('cancelled', 'Cancelled; no brush was made.');
 }
 
+/** What a brush is made from: a source of the cabinet, or settings that stay open to change. */
+interface Origin {
+  from: Pick<BenchPlate, 'source' | 'made'>;
+  kind: string;
+}
+const originOf = ({ id, kind }: SourceInfo): Origin => ({ from: { source: id, made: null }, kind });
+const originOfMade = (made: MadeSource): Origin => ({ from: { source: null, made }, kind: madeKind(made) });
+
+/** What the first version of a brush is told as, by the kind of what it is made from. */
+const MADE_FROM: Readonly<Record<string, string>> = {
+  mesh: 'made from a mesh',
+  shapes: 'made of shapes',
+  numbers: 'made from numbers',
+  type: 'made of type',
+  empty: 'an empty plate to draw on',
+};
+
 /** A new brush from a source: what prints, recipe and settings are guessed; it is in the cabinet at once. */
 async function brushFrom(source: SourceInfo, controller: AbortController): Promise<string> {
+  if (source.kind === MADE) return brushOfMade(await settingsOf(source), controller, source.name);
   const reading = await cutter.reading(source.id);
-  return brushBy(source, await cutter.recipeFor(source.id, reading), source.name, controller);
+  return brushBy(originOf(source), await cutter.recipeFor(source.id, reading), source.name, controller);
 }
+
+/** The settings of a source that is made of them, from its file. */
+export const settingsOf = async ({ id, name }: SourceInfo): Promise<MadeSource> =>
+  parseMade(await getJson<unknown>(`/sources/${id}/file`), name);
+
+const brushOfMade = (made: MadeSource, controller: AbortController, name = madeName(made)): Promise<string> =>
+  brushBy(originOfMade(made), asMade(), name, controller);
 
 /** A new brush from a source by a recipe. */
 async function brushBy(
-  source: SourceInfo,
+  { from, kind }: Origin,
   recipe: Recipe,
   name: string,
   controller: AbortController,
   drawer?: string,
 ): Promise<string> {
-  const report = await cutter.cut(source.id, recipe);
+  const report = await cutter.cut(sourceKey(from) as string, recipe);
   stopIfAborted(controller);
   showPlate(report.plate);
   const plateName = `${fileName(name)}.${makesRelief(recipe) ? 'exr' : 'png'}`;
@@ -74,7 +104,7 @@ async function brushBy(
     filePlate(report.plate),
     cutter.guess(report.plate, name, plateName),
   ]);
-  const plate = { sha256, source: source.id, recipe };
+  const plate = { sha256, ...from, recipe };
   const body = parseBench({ brush, plates: { [plateName]: plate }, guessed: reasons });
   const key = plateKey(body.plates[plateName]);
   holdPlate(key, report.plate);
@@ -82,10 +112,10 @@ async function brushBy(
   stopIfAborted(controller);
   const made = await sendJson<CreatedBrush>('POST', '/brushes', {
     id: crypto.randomUUID(),
-    what: source.kind === 'mesh' ? 'made from a mesh' : 'made from a picture',
+    what: MADE_FROM[kind] ?? 'made from a picture',
     thumbnail,
     body,
-    note: source.kind,
+    note: kind,
     ...(drawer ? { drawer } : {}),
   });
   listsChanged();
@@ -157,17 +187,25 @@ export const brushFromSource = (source: SourceInfo): Promise<Arrived | undefined
   });
 
 /** A new brush from a source by a recipe of its own; the bench stays as it is. */
-export const brushFromRecipe = (source: SourceInfo, recipe: Recipe, name: string): Promise<string | undefined> =>
+export const brushFromRecipe = (from: Origin['from'], recipe: Recipe, name: string): Promise<string | undefined> =>
   arriving(async (controller) => {
     showArrival(name, 1, controller);
-    return brushBy(source, recipe, name, controller);
+    const origin = from.made ? originOfMade(from.made) : originOf(await getJson<SourceInfo>(`/sources/${from.source}`));
+    return brushBy(origin, recipe, name, controller);
   });
 
-/** A source that was made here, and a brush from it by a recipe that leaves it as it is. */
-export const brushFromMade = (file: File, recipe: Recipe): Promise<string | undefined> =>
+/** A brush from a file that was made here, by a recipe that leaves it as it is. */
+export const brushFromFile = (file: File, recipe: Recipe): Promise<string | undefined> =>
   arriving(async (controller) => {
     const source = await sendSource(file, controller);
-    return brushBy(source, recipe, source.name, controller);
+    return brushBy(originOf(source), recipe, source.name, controller);
+  });
+
+/** A brush from settings that were chosen here; they stay with it. */
+export const brushFromMade = (made: MadeSource): Promise<string | undefined> =>
+  arriving(async (controller) => {
+    showArrival(madeName(made), 1, controller);
+    return brushOfMade(made, controller);
   });
 
 /** A brush from each mark of a sheet, in a drawer of their own; gives how many were made. */
@@ -176,7 +214,7 @@ export const brushesFromMarks = (source: SourceInfo, recipes: readonly Recipe[])
     for (const [i, recipe] of recipes.entries()) {
       const name = `${source.name} ${i + 1}`;
       showArrival(name, i / recipes.length, controller);
-      await brushBy(source, recipe, name, controller, source.name.slice(0, 60));
+      await brushBy(originOf(source), recipe, name, controller, source.name.slice(0, 60));
     }
     return recipes.length;
   });

@@ -12,6 +12,7 @@ import { cutFurther } from './cut-further.ts';
 import { echoJob, useEcho } from './echo.ts';
 import { LatestJob } from '../engine/latest-jobs.ts';
 import { presentPin } from './present-pin.ts';
+import { sourceKey } from './plate-key.ts';
 import { change, presentBench } from './store.ts';
 
 interface Cures {
@@ -61,7 +62,7 @@ export const forgetCures = (): void => {
 /** Whether everything that a fix prints with can be cut from what is on the bench. */
 function canBeCut(bench: Bench, { derived }: Fix): boolean {
   const known = new Set(
-    Object.keys(bench.plates).filter((name) => bench.plates[name].source && bench.plates[name].recipe),
+    Object.keys(bench.plates).filter((name) => sourceKey(bench.plates[name]) && bench.plates[name].recipe),
   );
   return Object.entries(derived).every(([name, { base }]) => {
     if (!known.has(base)) return false;

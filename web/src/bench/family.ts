@@ -7,16 +7,17 @@ import { cutter, holdPlate } from '../engine/pool.ts';
 import { arriving, showArrival } from './arrivals.ts';
 import { firstPlate } from './edit.ts';
 import { keepPortrait } from './keeping.ts';
-import { plateKey } from './plate-key.ts';
+import { plateKey, sourceKey } from './plate-key.ts';
 import { filePlate, readyOf } from './plates.ts';
 
 /** Cuts one brush anew by a recipe and keeps that as its next version; gives whether it could be. */
 async function applyTo(listing: BrushListing, recipe: Recipe, what: string): Promise<boolean> {
   const { version } = await getJson<OpenBrush>(`/brushes/${listing.id}`);
   const { name, plate } = firstPlate(version.body);
-  if (!plate.source || !plate.recipe) return false;
+  const source = sourceKey(plate);
+  if (!source || !plate.recipe) return false;
   const own = withRegionOf(recipe, plate.recipe);
-  const report = await cutter.cut(plate.source, own);
+  const report = await cutter.cut(source, own);
   const next = { ...plate, sha256: await filePlate(report.plate), recipe: own };
   const body: Bench = { ...version.body, plates: { ...version.body.plates, [name]: next } };
   const key = plateKey(next);

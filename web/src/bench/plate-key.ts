@@ -1,11 +1,6 @@
 import type { BenchPlate } from '@amber-stamp/core/bench';
 import type { Recipe } from '@amber-stamp/core/cut';
-
-/** Puts the keys of an object in order: the database gives them back in one of its own. */
-const inOrder = (_: string, value: unknown): unknown =>
-  value !== null && typeof value === 'object' && !Array.isArray(value)
-    ? Object.fromEntries(Object.entries(value).sort(([a], [b]) => (a < b ? -1 : 1)))
-    : value;
+import { inOrder, madeKey } from '../engine/made-key.ts';
 
 /** States never change, so what a recipe is called is found once. */
 const called = new WeakMap<Recipe, string>();
@@ -16,6 +11,15 @@ function nameOf(recipe: Recipe): string {
   return name;
 }
 
+/** What the workers know a plate's source by; null where it came by itself. */
+export const sourceKey = ({ source, made }: Pick<BenchPlate, 'source' | 'made'>): string | null =>
+  made ? madeKey(made) : source;
+
 /** A plate is named by what it is made from: its source and recipe, or its bytes when it has no recipe. */
-export const plateKey = ({ source, recipe, sha256 }: BenchPlate): string =>
-  source && recipe ? `${source} ${nameOf(recipe)}` : `sha ${sha256}`;
+export function plateKey(plate: BenchPlate): string {
+  const source = sourceKey(plate);
+  return source && plate.recipe ? `${source} ${nameOf(plate.recipe)}` : `sha ${plate.sha256}`;
+}
+
+/** A plate that came by itself. */
+export const barePlate = (sha256: string): BenchPlate => ({ sha256, source: null, made: null, recipe: null });

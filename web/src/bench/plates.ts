@@ -9,7 +9,7 @@ import { cutter, filer, heldPlate, holdPlate } from '../engine/pool.ts';
 import { later } from '../engine/clock.ts';
 import { LatestJobs } from '../engine/latest-jobs.ts';
 import { cutSignal } from './long-cut.ts';
-import { plateKey } from './plate-key.ts';
+import { plateKey, sourceKey } from './plate-key.ts';
 
 /** The bytes that a key is known to give. */
 const knownBytes = new Map<string, string>();
@@ -45,7 +45,8 @@ export function trustPlates(bench: Bench): void {
 type MadePlate = Pick<ReadyPlate, 'plate' | 'report'>;
 
 async function make(plate: BenchPlate, key: string, wantReport: boolean, draft = false): Promise<MadePlate> {
-  const { source, recipe } = plate;
+  const { recipe } = plate;
+  const source = sourceKey(plate);
   const there = wantReport && source && recipe ? undefined : heldPlate(key);
   if (there) return { plate: there, report: null };
   const sha256 = knownBytes.get(key);
@@ -147,7 +148,7 @@ export function wantPlates(bench: Bench, wantReport: boolean, moving = false): v
     const drafted = moving && there?.key !== plateKey(meant);
     const { plate, times } = drafted ? draftOf(name, meant) : { plate: meant, times: 1 };
     wishes.set(name, plateKey(plate));
-    const recut = wantReport && plate.recipe && plate.source && !there?.report;
+    const recut = wantReport && plate.recipe && sourceKey(plate) && !there?.report;
     if (there && there.key === plateKey(plate) && !recut) {
       if (usePlates.getState().trouble) usePlates.setState({ trouble: null });
       making.dropWaiting(name);

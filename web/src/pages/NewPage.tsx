@@ -5,11 +5,13 @@ import { Header } from '../parts/Header.tsx';
 import { ClayMaker } from './new/ClayMaker.tsx';
 import { NumbersMaker } from './new/NumbersMaker.tsx';
 import { ScannerMaker } from './new/ScannerMaker.tsx';
+import { ShapesMaker } from './new/ShapesMaker.tsx';
 import { TypeMaker } from './new/TypeMaker.tsx';
 
 const WAYS = [
   ['scanner', 'Scanner', 'a sheet of marks', ScannerMaker],
   ['type', 'Type', 'a word or a sign', TypeMaker],
+  ['shapes', 'Shapes', 'figures, one over the other', ShapesMaker],
   ['numbers', 'Numbers', 'round, square, star', NumbersMaker],
   ['clay', 'Clay', 'sculpted, or a solid', ClayMaker],
 ] as const;

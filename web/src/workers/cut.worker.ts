@@ -28,6 +28,7 @@ import {
   type RecipeStep,
   type StepOutcome,
 } from '@amber-stamp/core/cut';
+import { madePicture } from '@amber-stamp/core/make';
 import { Lru } from '@amber-stamp/core/maths';
 import {
   checkBorder,
@@ -45,6 +46,8 @@ import { VIEWS } from '@amber-stamp/core/relief';
 import { firstGuess } from '@amber-stamp/core/vary';
 import { expose, transfer } from 'comlink';
 import { carry, NEVER, type Stop } from '../engine/carry.ts';
+import { madeOf } from '../engine/made-key.ts';
+import { fontOf } from './fonts.ts';
 import { clayOf, pictureOf } from './picture-bitmap.ts';
 import { readBrush } from './read-brush.ts';
 import { readPicture } from './read-picture.ts';
@@ -66,19 +69,22 @@ const SIDE_PX = 128;
 const PROFILE = 160;
 /** Longer side of a source that is laid over another: no plate is larger. */
 const OTHER_SIDE = 2048;
-/** Two sources at most: their pixels are large. */
+/** Two sources at most: their pixels are large. Made ones change while a hand is at them, so they have a place of their own. */
 const sources = new Lru<string, Promise<OpenSource>>(2);
+const madeSources = new Lru<string, Promise<OpenSource>>(2);
 const small = new WeakMap<Raster, { side: number; bitmap: ImageBitmap }>();
 
 function opened(source: string, onProgress: (share: number) => void = () => undefined): Promise<OpenSource> {
-  let open = sources.get(source);
+  const made = madeOf(source);
+  const kept = made ? madeSources : sources;
+  let open = kept.get(source);
   if (!open) {
-    open = readPicture(source, onProgress).then((picture) => {
+    open = (made ? madePicture(made, fontOf) : readPicture(source, onProgress)).then((picture) => {
       const others = { sources: new Map<string, Picture>(), brushes: new Map<string, BrushWithPlates>() };
       return { picture, ...others, cutter: new Cutter(picture, others, tellSteps, true) };
     });
-    open.catch(() => sources.delete(source));
-    sources.set(source, open);
+    open.catch(() => kept.delete(source));
+    kept.set(source, open);
   }
   return open;
 }

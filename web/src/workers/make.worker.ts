@@ -1,17 +1,12 @@
-import { encodePlate, encodeRgba } from '@amber-stamp/core/formats';
-import { makeNumbers, type NumbersValues } from '@amber-stamp/core/make';
+import { encodeRgba } from '@amber-stamp/core/formats';
+import { madeSize, renderMade, type MadeSource } from '@amber-stamp/core/make';
 import { toPlate, type Raster } from '@amber-stamp/core/raster';
 import { scan, scanSize, type ScanOrder } from '@amber-stamp/demo/flatbed';
 import { expose, transfer } from 'comlink';
 import { carry } from '../engine/carry.ts';
+import { fontOf } from './fonts.ts';
 import { pictureOf } from './picture-bitmap.ts';
-import type { MadeTip, MakeApi, TypeOrder } from '../engine/protocol/make.ts';
-import { drawType } from './type.ts';
-
-const png = (made: Raster): Uint8Array => {
-  const bytes = encodePlate(toPlate(made));
-  return transfer(bytes, [bytes.buffer]);
-};
+import type { MadeTip, MakeApi } from '../engine/protocol/make.ts';
 
 async function shown(made: Raster): Promise<MadeTip> {
   const bitmap = await pictureOf(made, Math.max(made.width, made.height));
@@ -20,10 +15,12 @@ async function shown(made: Raster): Promise<MadeTip> {
 }
 
 const worker: MakeApi = {
-  numbers: (values: NumbersValues, side: number) => shown(makeNumbers(values, side)),
-  numbersPng: (values, side) => Promise.resolve(png(makeNumbers(values, side))),
-  type: async (order: TypeOrder, side: number) => shown(await drawType(order, side)),
-  typePng: async (order, side) => png(await drawType(order, side)),
+  async made(made: MadeSource, side: number) {
+    const { width, height } = madeSize(made);
+    const scale = side / Math.max(width, height);
+    const size = { width: Math.round(width * scale), height: Math.round(height * scale) };
+    return shown(await renderMade(made, fontOf, size));
+  },
 
   async scan(order: ScanOrder, onBand) {
     const { width, height } = scanSize(order.dpi);

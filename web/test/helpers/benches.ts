@@ -10,6 +10,7 @@ export function benchOf(names: readonly string[] = ['tip.png'], properties: obje
   const plate = (name: string) => ({
     sha256: name.padEnd(64, '0'),
     source: 'source',
+    made: null,
     recipe: makeRecipe([makeStep('blur', { radiusPct: 1 })]),
   });
   const bench = parseBench({

@@ -51,6 +51,7 @@ export interface StepView {
   height: number;
 }
 
+/** A source is named by its id, or by its settings where it is made of them (`madeKey`). */
 export interface CutApi {
   /** From now on `onProgress` is told how far long steps are. */
   watch(onProgress: (share: number) => void): void;

@@ -1,19 +1,6 @@
-import type { NumbersValues } from '@amber-stamp/core/make';
+import type { MadeSource } from '@amber-stamp/core/make';
 import type { Plate } from '@amber-stamp/core/raster';
 import type { ScanOrder } from '@amber-stamp/demo/flatbed';
-
-export const TYPEFACES = { serif: 'Fraunces', sans: 'Source Sans', hand: 'Caveat' } as const;
-export type Typeface = keyof typeof TYPEFACES;
-
-export interface TypeOrder {
-  text: string;
-  face: Typeface;
-  weight: 'light' | 'regular' | 'bold';
-  /** share of the plate's side that the text may fill, percent */
-  sizePct: number;
-  /** between letters, in percent of the letter height */
-  trackingPct: number;
-}
 
 /** A tip to look at, and to try in strokes. */
 export interface MadeTip {
@@ -21,13 +8,11 @@ export interface MadeTip {
   plate: Plate;
 }
 
-/** Sources that are made here: each as a tip to look at, and as a file. */
+/** Sources that are made here. */
 export interface MakeApi {
-  numbers(values: NumbersValues, side: number): Promise<MadeTip>;
-  numbersPng(values: NumbersValues, side: number): Promise<Uint8Array>;
-  type(order: TypeOrder, side: number): Promise<MadeTip>;
-  typePng(order: TypeOrder, side: number): Promise<Uint8Array>;
-  /** Scans a sheet; tells the share that is done, and each band of rows as it comes. */
+  /** A made source as a tip to look at, `side` px at its longer side. */
+  made(made: MadeSource, side: number): Promise<MadeTip>;
+  /** Scans a sheet to a file; tells the share that is done, and each band of rows as it comes. */
   scan(
     order: ScanOrder,
     onBand: (share: number, band: { bitmap: ImageBitmap; top: number } | null) => void,

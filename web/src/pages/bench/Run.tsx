@@ -21,7 +21,7 @@ export function Run({ id, stage, bench }: { id: string; stage: Stage; bench: Ben
   const steps = plate.recipe?.steps.filter((s) => s.on).length ?? null;
   return (
     <nav className="run" aria-label="Stages">
-      <FindTile id={id} here={stage === 'find'} source={plate.source} />
+      <FindTile id={id} here={stage === 'find'} source={plate.source} made={plate.made} />
       <CutTile
         id={id}
         here={stage === 'cut'}

@@ -1,16 +1,20 @@
-import type { Bench } from '@amber-stamp/core/bench';
+import type { Bench, BenchPlate } from '@amber-stamp/core/bench';
+import { asMade, madeKind, madeName, madeSize, type MadeSource } from '@amber-stamp/core/make';
 import { portraitStroke } from '@amber-stamp/core/path';
 import type { Plate } from '@amber-stamp/core/raster';
-import { memo, type ReactNode } from 'react';
+import { memo, useMemo, type ReactNode } from 'react';
 import { Link } from 'react-router';
 import { sourceUrl, useSource } from '../../api/queries.ts';
 import { useBorder } from '../../bench/border.ts';
 import { useEcho } from '../../bench/echo.ts';
 import { usePlates } from '../../bench/plates.ts';
 import { useBench } from '../../bench/store.ts';
+import { madeKey } from '../../engine/made-key.ts';
+import { useStepView } from '../../bench/useStepView.ts';
 import { Dial } from '../../parts/Dial.tsx';
 import { PackIcon } from '../../parts/icons.tsx';
 import { InkProof, useInkFacts } from '../../bench/parts/InkProof.tsx';
+import { BitmapView } from '../../parts/BitmapView.tsx';
 import { PlateView } from '../../parts/PlateView.tsx';
 import type { Stage } from './stages.tsx';
 
@@ -52,8 +56,30 @@ interface Placed {
   here: boolean;
 }
 
-export const FindTile = memo(function FindTile({ source: key, ...placed }: Placed & { source: string | null }) {
+type FindProps = Placed & Pick<BenchPlate, 'source' | 'made'>;
+
+/** What a made source prints, small. */
+function MadeView({ made }: { made: MadeSource }) {
+  const recipe = useMemo(asMade, []);
+  const view = useStepView(madeKey(made), recipe, 0);
+  return view && <BitmapView bitmap={view.bitmap} label="" />;
+}
+
+export const FindTile = memo(function FindTile({ source: key, made, ...placed }: FindProps) {
   const { data: source } = useSource(key);
+  if (made) {
+    const { width, height } = madeSize(made);
+    return (
+      <Tile
+        {...placed}
+        to="find"
+        name="Find"
+        kind="whole"
+        picture={<MadeView made={made} />}
+        facts={[madeName(made), `${madeKind(made)}, ${width} x ${height} px`]}
+      />
+    );
+  }
   const known = source ? [source.name, `${source.width} x ${source.height}, ${source.bits} bit`] : [''];
   return (
     <Tile

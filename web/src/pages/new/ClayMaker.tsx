@@ -4,7 +4,7 @@ import { castMesh, FRONT, shadeHeights, sheetMesh, solidMesh, SOLIDS, type Solid
 import { Button } from '@mui/material';
 import { useEffect, useRef } from 'react';
 import { useNavigate } from 'react-router';
-import { brushFromMade } from '../../bench/arrivals.ts';
+import { brushFromFile } from '../../bench/arrivals.ts';
 import { useChosen } from '../../stages/cut/chosen.ts';
 import { MakerFrame, notifyFailure } from './Maker.tsx';
 
@@ -32,14 +32,14 @@ export function ClayMaker() {
   const navigate = useNavigate();
   const sculpt = async () => {
     const recipe = makeRecipe([makeStep('plain'), makeStep('sculpt')]);
-    const id = await brushFromMade(file(encodeObj(sheetMesh()), 'clay.obj'), recipe);
+    const id = await brushFromFile(file(encodeObj(sheetMesh()), 'clay.obj'), recipe);
     if (!id) return;
     await navigate(`/brush/${id}/cut`);
     useChosen.setState({ place: 1 });
   };
   const cast = async (solid: Solid) => {
     const recipe = makeRecipe([makeStep('cast', { pitchDeg: 12 })]);
-    const id = await brushFromMade(file(encodeObj(solidMesh(solid)), `${solid}.obj`), recipe);
+    const id = await brushFromFile(file(encodeObj(solidMesh(solid)), `${solid}.obj`), recipe);
     if (id) await navigate(`/brush/${id}/find`);
   };
   return (

@@ -1,13 +1,12 @@
-import { makeRecipe, makeStep, type Recipe } from '@amber-stamp/core/cut';
-import { Slider } from '@mui/material';
-import { AmberError } from '@amber-stamp/core/errors';
+import type { MadeSource } from '@amber-stamp/core/make';
 import { useEffect, useRef, useState, type ReactNode } from 'react';
 import { coded } from '../../parts/coded.ts';
 import { notifyError } from '../../parts/messages.tsx';
+import { maker } from '../../engine/pool.ts';
 import type { MadeTip } from '../../engine/protocol/make.ts';
 
-/** What is made here prints as it is: the paler the more, nothing trimmed. */
-export const asMade = (): Recipe => makeRecipe([makeStep('gray', { prints: 'light' })]);
+/** Longer side of a tip that is looked at, px. */
+const SHOWN = 512;
 
 export const fileOf = (bytes: Uint8Array, name: string): File =>
   new File([bytes as Uint8Array<ArrayBuffer>], name, { type: 'image/png' });
@@ -15,44 +14,24 @@ export const fileOf = (bytes: Uint8Array, name: string): File =>
 export const notifyFailure = (cause: unknown): void =>
   notifyError(coded(cause, 'It could not be made; nothing was kept. Try again.'));
 
-/** The newest tip of what is asked for; while one is made the last one stays. Gives what was wrong with the wish. */
-export function useMade(make: () => Promise<MadeTip>, wish: unknown): { tip: MadeTip | null; wrong: string } {
-  const [made, setMade] = useState<{ tip: MadeTip | null; wrong: string }>({ tip: null, wrong: '' });
+/** The newest tip of some settings; while one is made the last one stays. Gives what is wrong with the settings. */
+export function useMade(made: MadeSource): { tip: MadeTip | null; wrong: string } {
+  const [state, setState] = useState<{ tip: MadeTip | null; wrong: string }>({ tip: null, wrong: '' });
   const newest = useRef(0);
-  const key = JSON.stringify(wish);
   useEffect(() => {
     const number = ++newest.current;
-    make()
+    maker()
+      .made(made, SHOWN)
       .then((tip) => {
-        if (number === newest.current) setMade({ tip, wrong: '' });
+        if (number === newest.current) setState({ tip, wrong: '' });
       })
       .catch((cause: unknown) => {
-        const wrong = cause instanceof AmberError ? cause.message : 'This could not be drawn.';
-        if (number === newest.current) setMade((m) => ({ ...m, wrong }));
+        const { message } = coded(cause, 'This could not be drawn.');
+        if (number === newest.current) setState((m) => ({ ...m, wrong: message }));
       });
-    // the wish says it all: what makes it is a new function at every turn
-  }, [key]); // eslint-disable-line react-hooks/exhaustive-deps
-  return made;
+  }, [made]);
+  return state;
 }
-
-interface SliderProps {
-  label: string;
-  value: number;
-  min: number;
-  max: number;
-  step?: number;
-  disabled?: boolean;
-  onChange: (value: number) => void;
-}
-
-/** A number of what is made, with its handle. */
-export const MakerSlider = ({ label, value, onChange, ...rest }: SliderProps) => (
-  <div className="param">
-    <span className="note">{label}</span>
-    <Slider size="small" aria-label={label} value={value} {...rest} onChange={(_, v) => onChange(v)} />
-    <span style={{ textAlign: 'right' }}>{value}</span>
-  </div>
-);
 
 /** A panel of controls beside the thing that they make. */
 export const MakerFrame = ({

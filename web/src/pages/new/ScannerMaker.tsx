@@ -7,7 +7,8 @@ import { arrive } from '../../bench/arrivals.ts';
 import { Choices } from '../../parts/Choices.tsx';
 import { freshBrushes } from '../../bench/parts/DropAnywhere.tsx';
 import { maker, stopMaking } from '../../engine/pool.ts';
-import { fileOf, MakerFrame, MakerSlider, notifyFailure } from './Maker.tsx';
+import { MakerSlider } from '../../parts/MakerSlider.tsx';
+import { fileOf, MakerFrame, notifyFailure } from './Maker.tsx';
 
 const DPIS = [150, 300, 600, 1200] as const;
 

@@ -1,5 +1,7 @@
 import { useAbortable } from '../../parts/useAbortable.ts';
+import type { Bench } from '@amber-stamp/core/bench';
 import type { Brush } from '@amber-stamp/core/model';
+import { barePlate } from '../../bench/plate-key.ts';
 import { portraitStroke } from '@amber-stamp/core/path';
 import { useState } from 'react';
 import { BitmapView } from '../../parts/BitmapView.tsx';
@@ -15,7 +17,7 @@ let made = 0;
 
 interface Tried {
   brush: Brush;
-  plates: Record<string, { sha256: string; source: null; recipe: null }>;
+  plates: Bench['plates'];
 }
 
 /** The tip as a brush by its first guess: the one that it will be on the bench. */
@@ -28,7 +30,7 @@ function useTried(tip: MadeTip | null): Tried | null {
         if (signal.aborted) return;
         const sha256 = `made here ${++made}`;
         holdPlate(`sha ${sha256}`, tip.plate);
-        setTried({ brush, plates: { [CARD]: { sha256, source: null, recipe: null } } });
+        setTried({ brush, plates: { [CARD]: barePlate(sha256) } });
       });
     },
     [tip],

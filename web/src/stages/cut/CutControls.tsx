@@ -2,6 +2,7 @@ import type { Bench } from '@amber-stamp/core/bench';
 import { Button } from '@mui/material';
 import { useBorder } from '../../bench/border.ts';
 import { presentPlate } from '../../bench/edit.ts';
+import { sourceKey } from '../../bench/plate-key.ts';
 import { usePlates } from '../../bench/plates.ts';
 import { AddStep } from './AddStep.tsx';
 import { PlateChoice } from './PlateChoice.tsx';
@@ -34,7 +35,8 @@ export function CutControls({ bench }: { bench: Bench }) {
   const { name, plate } = presentPlate(bench);
   const recipe = recipeOf(bench);
   const error = usePlates((s) => s.trouble);
-  if (!plate.source || !plate.recipe)
+  const source = sourceKey(plate);
+  if (!source || !plate.recipe)
     return (
       <>
         <div className="top">
@@ -50,7 +52,7 @@ export function CutControls({ bench }: { bench: Bench }) {
     <>
       <div className="top">
         <h2>Recipe</h2>
-        <RecipeMenu source={plate.source} />
+        <RecipeMenu source={source} />
         <span className="spacer" />
         <AddStep />
       </div>

@@ -7,13 +7,14 @@ import { lazy, Suspense, useState, type PointerEvent, type ReactNode } from 'rea
 import { useHotkeys } from 'react-hotkeys-hook';
 import { EVERYWHERE } from '../../parts/keys.ts';
 import { presentPlate } from '../../bench/edit.ts';
+import { sourceKey } from '../../bench/plate-key.ts';
 import { usePlates } from '../../bench/plates.ts';
 import { PlateView } from '../../parts/PlateView.tsx';
 import { cutter } from '../../engine/pool.ts';
 import { useChosen } from './chosen.ts';
 import { isPlaced, StepWork } from './handles/StepWork.tsx';
 import { BitmapView } from '../../parts/BitmapView.tsx';
-import { useStepView } from './handles/useStepView.ts';
+import { useStepView } from '../../bench/useStepView.ts';
 import { Inspector } from './Inspector.tsx';
 import { NineTimes } from './NineTimes.tsx';
 import { recipeOf } from './steps.ts';
@@ -24,7 +25,7 @@ const LOOKS = { b: 'before', n: 'upto' } as const;
 function useHeldLook(bench: Bench): Plate | null {
   const { place, look } = useChosen();
   const [plate, setPlate] = useState<Plate | null>(null);
-  const { source } = presentPlate(bench).plate;
+  const source = sourceKey(presentPlate(bench).plate);
   const recipe = recipeOf(bench);
   useHotkeys('b, n', (_, { keys }) => useChosen.setState({ look: LOOKS[keys?.[0] === 'n' ? 'n' : 'b'] }), {
     ...EVERYWHERE,
@@ -73,7 +74,7 @@ const SculptTable = lazy(() => import('./sculpt/SculptTable.tsx').then((m) => ({
 /** The whole recipe's relief under the lamp. */
 function ClayView({ bench, label }: { bench: Bench; label: string }) {
   const recipe = recipeOf(bench);
-  const view = useStepView(presentPlate(bench).plate.source ?? '', recipe, recipe.steps.length - 1);
+  const view = useStepView(sourceKey(presentPlate(bench).plate) ?? '', recipe, recipe.steps.length - 1);
   return view && <BitmapView bitmap={view.bitmap} label={label} />;
 }
 

@@ -6,6 +6,7 @@ import { stepNamed } from '@amber-stamp/core/cut';
 import { memo, useMemo, useState } from 'react';
 import { presentPlate } from '../../bench/edit.ts';
 import { useBenchEye } from '../../bench/eye.ts';
+import { sourceKey } from '../../bench/plate-key.ts';
 import { usePlates } from '../../bench/plates.ts';
 import { presentBench, useBench } from '../../bench/store.ts';
 import { SortList } from '../../parts/SortList.tsx';
@@ -47,7 +48,7 @@ const Cards = memo(function Cards({ ids }: { ids: readonly string[] }) {
   const { name, plate } = presentPlate(bench);
   const recipe = recipeOf(bench);
   const ready = usePlates((s) => s.ready[name]);
-  const pictures = useThumbnails(plate.source, recipe, ready);
+  const pictures = useThumbnails(sourceKey(plate), recipe, ready);
   return (
     <ol style={{ margin: 0, padding: '0 0 4px', listStyle: 'none' }}>
       {recipe.steps.map((step, i) => (

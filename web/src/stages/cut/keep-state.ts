@@ -1,8 +1,7 @@
 import { stepNamed } from '@amber-stamp/core/cut';
-import { getJson } from '../../api/client.ts';
-import type { SourceInfo } from '@amber-stamp/core/api';
 import { brushFromRecipe } from '../../bench/arrivals.ts';
 import { presentPlate } from '../../bench/edit.ts';
+import { sourceKey } from '../../bench/plate-key.ts';
 import { presentBench } from '../../bench/store.ts';
 import { notify } from '../../parts/messages.tsx';
 import { recipeOf } from './steps.ts';
@@ -10,11 +9,12 @@ import { recipeOf } from './steps.ts';
 /** Keeps what stands after a step as a plate of its own: another brush of the cabinet, from the same source. */
 export async function keepState(place: number): Promise<void> {
   const bench = presentBench();
-  const { source } = presentPlate(bench).plate;
-  if (!source) return;
+  const { plate } = presentPlate(bench);
+  if (!sourceKey(plate)) return;
   const recipe = recipeOf(bench);
   const upTo = { ...recipe, steps: recipe.steps.slice(0, place + 1) };
   const name = `${bench.brush.name}, ${stepNamed(recipe.steps[place].step).label.toLowerCase()}`;
-  const made = await brushFromRecipe(await getJson<SourceInfo>(`/sources/${source}`), upTo, name);
+  const from = { source: plate.source, made: plate.made };
+  const made = await brushFromRecipe(from, upTo, name);
   if (made) notify(`${name} is in the cabinet.`);
 }

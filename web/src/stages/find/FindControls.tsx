@@ -1,35 +1,45 @@
 import type { Bench } from '@amber-stamp/core/bench';
 import { readingOf } from '@amber-stamp/core/cut';
 import { fileName } from '@amber-stamp/core/formats';
+import { madeName } from '@amber-stamp/core/make';
+import type { SourceInfo } from '@amber-stamp/core/api';
 import { Button, Menu, MenuItem } from '@mui/material';
 import { useRef, useState } from 'react';
 import { useSource, useSources } from '../../api/queries.ts';
-import { arriveSource } from '../../bench/arrivals.ts';
+import { arriveSource, settingsOf } from '../../bench/arrivals.ts';
 import { presentPlate } from '../../bench/edit.ts';
 import { usePlates } from '../../bench/plates.ts';
 import { change } from '../../bench/store.ts';
 import { PlateChoice } from '../cut/PlateChoice.tsx';
 import { PartControls } from './PartControls.tsx';
+import { coded } from '../../parts/coded.ts';
+import { notifyError } from '../../parts/messages.tsx';
 import { Answers } from './Answers.tsx';
+import { MadeControls } from './made/MadeControls.tsx';
 import { HeightsControls } from './relief/HeightsControls.tsx';
 import { MeshControls } from './relief/MeshControls.tsx';
+
+const notifyFailure = (cause: unknown): void =>
+  notifyError(coded(cause, 'The source could not be taken; nothing was changed.'));
 
 /** Puts another source under the brush: recipe and every other setting stay. */
 function OtherSource({ source }: { source: string | null }) {
   const input = useRef<HTMLInputElement>(null);
   const [anchor, setAnchor] = useState<HTMLElement | null>(null);
   const { data = [] } = useSources();
-  const take = (id: string, name: string) => {
+  const take = async (info: SourceInfo) => {
     setAnchor(null);
+    const { id, name } = info;
+    const from = info.kind === 'made' ? { source: null, made: await settingsOf(info) } : { source: id, made: null };
     change(`source: ${name}`, (draft) => {
       const { plate } = presentPlate(draft);
-      plate.source = id;
+      Object.assign(plate, from);
       plate.recipe ??= { format: 'amber-stamp/recipe', version: 1, steps: [] };
     });
   };
   const chosen = async (file: File | undefined) => {
     const arrived = file && (await arriveSource(file));
-    if (arrived) take(arrived.id, arrived.name);
+    if (arrived) await take(arrived);
   };
   return (
     <div className="buttons">
@@ -42,11 +52,11 @@ function OtherSource({ source }: { source: string | null }) {
         type="file"
         hidden
         aria-label="Another file"
-        onChange={(e) => void chosen(e.target.files?.[0])}
+        onChange={(e) => void chosen(e.target.files?.[0]).catch(notifyFailure)}
       />
       <Menu anchorEl={anchor} open={anchor !== null} onClose={() => setAnchor(null)}>
         {data.map((s) => (
-          <MenuItem key={s.id} selected={s.id === source} onClick={() => take(s.id, s.name)}>
+          <MenuItem key={s.id} selected={s.id === source} onClick={() => void take(s).catch(notifyFailure)}>
             {s.name}
           </MenuItem>
         ))}
@@ -60,14 +70,17 @@ export function FindControls({ bench }: { bench: Bench }) {
   const { data: source } = useSource(plate.source);
   const error = usePlates((s) => s.trouble);
   const isMesh = source?.kind === 'mesh';
+  const { made } = plate;
   const isHeights = !isMesh && readingOf(plate.recipe) === 'heights';
   return (
     <>
       <div className="top">
-        <h2>{isMesh ? 'Seen from where?' : 'What prints?'}</h2>
+        <h2>{made ? 'What is it made of?' : isMesh ? 'Seen from where?' : 'What prints?'}</h2>
       </div>
       <PlateChoice bench={bench} />
-      {isMesh && plate.source ? (
+      {made ? (
+        <MadeControls made={made} />
+      ) : isMesh && plate.source ? (
         <MeshControls bench={bench} source={plate.source} />
       ) : plate.source ? (
         <Answers key={plate.source} bench={bench} source={plate.source} />
@@ -86,7 +99,11 @@ export function FindControls({ bench }: { bench: Bench }) {
       <div className="section">
         <h3>Source</h3>
         <span className="note">
-          {source ? `${source.name}, kept as ${fileName(source.name)}.${source.format}, its bytes untouched` : 'none'}
+          {made
+            ? `${madeName(made)}, made here: its settings stay with the brush`
+            : source
+              ? `${source.name}, kept as ${fileName(source.name)}.${source.format}, its bytes untouched`
+              : 'none'}
         </span>
         <OtherSource source={plate.source} />
         <p className="note" style={{ marginBottom: 0 }}>

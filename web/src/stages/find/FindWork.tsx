@@ -10,6 +10,8 @@ import { useChooseFile } from '../../bench/parts/DropAnywhere.tsx';
 // what shows objects is large, so it comes with the first mesh
 const MeshWork = lazy(() => import('./relief/MeshWork.tsx').then((m) => ({ default: m.MeshWork })));
 
+const DrawingWork = lazy(() => import('./made/DrawingWork.tsx').then((m) => ({ default: m.DrawingWork })));
+
 function NoSource() {
   const choose = useChooseFile();
   return (
@@ -51,8 +53,14 @@ function SourceFacts({ source }: { source: SourceInfo }) {
 
 /** The source as it came, with what is known of it. */
 export function FindWork({ bench }: { bench: Bench }) {
-  const { source: id } = presentPlate(bench).plate;
+  const { source: id, made } = presentPlate(bench).plate;
   const { data: source } = useSource(id);
+  if (made)
+    return (
+      <Suspense fallback={<section className="work" aria-busy="true" />}>
+        <DrawingWork bench={bench} made={made} />
+      </Suspense>
+    );
   if (!id) return <NoSource />;
   if (source?.kind === 'mesh')
     return (

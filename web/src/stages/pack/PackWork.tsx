@@ -1,4 +1,5 @@
 import type { Bench } from '@amber-stamp/core/bench';
+import { madeKind } from '@amber-stamp/core/make';
 import { portraitStroke } from '@amber-stamp/core/path';
 import { useSource } from '../../api/queries.ts';
 import { presentPlate } from '../../bench/edit.ts';
@@ -55,7 +56,13 @@ export function PackWork({ bench }: { bench: Bench }) {
                 : ''}
               {plate.recipe ? `, recipe of ${steps} steps` : ''}
             </div>
-            <div>{source ? `cut from ${source.name} (${source.kind})` : 'without a source'}</div>
+            <div>
+              {plate.made
+                ? `made here (${madeKind(plate.made)})`
+                : source
+                  ? `cut from ${source.name} (${source.kind})`
+                  : 'without a source'}
+            </div>
           </div>
         </div>
       </div>

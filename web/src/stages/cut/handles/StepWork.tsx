@@ -3,6 +3,7 @@ import { stepNamed, type RecipeStep } from '@amber-stamp/core/cut';
 import { useRef, type ComponentType } from 'react';
 import { Stage } from 'react-konva';
 import { presentPlate } from '../../../bench/edit.ts';
+import { sourceKey } from '../../../bench/plate-key.ts';
 import { useBoxSize } from '../../../parts/useBoxSize.ts';
 import { recipeOf } from '../steps.ts';
 import { FalloffHandles, SmearHandles } from './GaugeHandles.tsx';
@@ -14,7 +15,7 @@ import { RegionHandles } from './RegionHandles.tsx';
 import type { HandleProps } from './shared.ts';
 import { TwirlHandles } from './TwirlHandles.tsx';
 import { BitmapView } from '../../../parts/BitmapView.tsx';
-import { useStepView } from './useStepView.ts';
+import { useStepView } from '../../../bench/useStepView.ts';
 
 /** Steps that have a place on the picture; `before` shows what comes in instead of what goes out. */
 const PLACED: Record<string, { handles: ComponentType<HandleProps>; before: boolean }> = {
@@ -35,8 +36,7 @@ export function StepWork({ bench, place }: { bench: Bench; place: number }) {
   const recipe = recipeOf(bench);
   const step = recipe.steps[place];
   const { handles: Handles, before } = PLACED[step.step];
-  const { source } = presentPlate(bench).plate;
-  const view = useStepView(source ?? '', recipe, before ? place - 1 : place);
+  const view = useStepView(sourceKey(presentPlate(bench).plate) ?? '', recipe, before ? place - 1 : place);
   const frame = useRef<HTMLDivElement>(null);
   const box = useBoxSize(frame);
   const ratio = view ? view.width / view.height : 1;

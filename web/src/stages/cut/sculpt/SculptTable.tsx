@@ -2,6 +2,7 @@ import type { Bench } from '@amber-stamp/core/bench';
 import type { Rows } from '@amber-stamp/core/cut';
 import { useEffect, useRef } from 'react';
 import { presentPlate } from '../../../bench/edit.ts';
+import { sourceKey } from '../../../bench/plate-key.ts';
 import { usePlates } from '../../../bench/plates.ts';
 import { change } from '../../../bench/store.ts';
 import { SheetLamp } from '../../../bench/parts/SheetLamp.tsx';
@@ -69,7 +70,7 @@ export function SculptTable({ bench, place }: { bench: Bench; place: number }) {
     scene.current.look(yawDeg, pitchDeg, ZOOM, lamp);
     scene.current.render();
   };
-  const clay = useClay(scene, plate.source ?? '', recipe, place, show);
+  const clay = useClay(scene, sourceKey(plate) ?? '', recipe, place, show);
   useEffect(show);
 
   const { ring, handlers } = useSculpting(place, strokes, scene, clay.hand);

@@ -10,7 +10,7 @@ import { Working } from '../../../parts/Working.tsx';
 import { useBoxSize, type BoxSize } from '../../../parts/useBoxSize.ts';
 import { readMesh } from '../../../workers/read-picture.ts';
 import { BitmapView } from '../../../parts/BitmapView.tsx';
-import { useStepView } from '../../cut/handles/useStepView.ts';
+import { useStepView } from '../../../bench/useStepView.ts';
 import { recipeOf } from '../../cut/steps.ts';
 import { castOf } from './cast-place.ts';
 import { DepthLine } from './DepthLine.tsx';

@@ -6,7 +6,8 @@ import { useMemo } from 'react';
 import { coatOf, coatPlace, editCoat } from '../../../bench/coat.ts';
 import { InkProof } from '../../../bench/parts/InkProof.tsx';
 import { change } from '../../../bench/store.ts';
-import { Setting, settingOf } from './Setting.tsx';
+import { Setting } from './Setting.tsx';
+import { settingOf } from '../../../parts/setting-of.ts';
 
 const PROOF = { width: 120, height: 54 };
 const STROKE = portraitStroke(PROOF.width * 3, PROOF.height * 3).strokes;

@@ -9,6 +9,7 @@ import type { PlateInfo } from '@amber-stamp/core/api';
 import { coatOf, dropUnused, editCoat, freePlateName } from '../../../bench/coat.ts';
 import { cutFurther } from '../../../bench/cut-further.ts';
 import { useBenchEye } from '../../../bench/eye.ts';
+import { barePlate, sourceKey } from '../../../bench/plate-key.ts';
 import { usePlates } from '../../../bench/plates.ts';
 import { change, settle } from '../../../bench/store.ts';
 import { AwayIcon, GripIcon, MutedIcon, MuteIcon } from '../../../parts/icons.tsx';
@@ -17,7 +18,8 @@ import { PlateView } from '../../../parts/PlateView.tsx';
 import { SortList } from '../../../parts/SortList.tsx';
 import { BandSettings } from './BandSettings.tsx';
 import { PlatePicker } from './PlatePicker.tsx';
-import { Setting, settingOf } from './Setting.tsx';
+import { Setting } from './Setting.tsx';
+import { settingOf } from '../../../parts/setting-of.ts';
 
 const { cards: CARDS, softness } = deckSchema.fields;
 const MAX_CARDS = mostOf(CARDS);
@@ -140,7 +142,7 @@ function CardRow({ id, place, card, cards }: CardProps) {
 function addPlate(info: PlateInfo): void {
   change(`${plateTitle(info.name)} in the deck`, (d) => {
     const name = freePlateName(d, info.name);
-    d.plates[name] = { sha256: info.sha256, source: null, recipe: null };
+    d.plates[name] = barePlate(info.sha256);
     coatOf(d).deck.cards.push({ plate: name, weight: 1, muted: false });
   });
 }
@@ -165,7 +167,7 @@ function addRelatives(bench: Bench, kinds: readonly Relative[], what: string): v
 function Relatives({ bench }: { bench: Bench }) {
   const [anchor, setAnchor] = useState<HTMLElement | null>(null);
   const first = bench.plates[coatOf(bench).deck.cards[0].plate];
-  if (!first?.source || !first.recipe)
+  if (!first?.recipe || !sourceKey(first))
     return <span className="note">Relatives need a plate that was cut here: this one came by itself.</span>;
   const add = (kinds: readonly Relative[], what: string) => {
     setAnchor(null);

@@ -8,7 +8,8 @@ import { live, settle } from '../../../bench/store.ts';
 import { Choices } from '../../../parts/Choices.tsx';
 import { CurveEditor } from '../CurveEditor.tsx';
 import { settleSoon } from '../settleSoon.ts';
-import { Setting, settingOf } from './Setting.tsx';
+import { Setting } from './Setting.tsx';
+import { settingOf } from '../../../parts/setting-of.ts';
 
 type LengthKey = 'lengthPct' | 'lengthPx' | 'lengthDabs';
 const UNITS: readonly [LengthKey, string][] = [

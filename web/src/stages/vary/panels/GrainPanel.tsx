@@ -6,6 +6,7 @@ import { plateTitle } from '@amber-stamp/core/raster';
 import { useState } from 'react';
 import { coatOf, dropUnused, editCoat, freePlateName } from '../../../bench/coat.ts';
 import { useBenchEye } from '../../../bench/eye.ts';
+import { barePlate } from '../../../bench/plate-key.ts';
 import { usePlates } from '../../../bench/plates.ts';
 import { change } from '../../../bench/store.ts';
 import { Choices } from '../../../parts/Choices.tsx';
@@ -13,7 +14,8 @@ import { PlateChoices } from '../../../bench/parts/PlateChoices.tsx';
 import { PlateView } from '../../../parts/PlateView.tsx';
 import type { PlateInfo } from '@amber-stamp/core/api';
 import { PlatePicker } from './PlatePicker.tsx';
-import { Setting, settingOf } from './Setting.tsx';
+import { Setting } from './Setting.tsx';
+import { settingOf } from '../../../parts/setting-of.ts';
 
 const { fields } = grainSchema;
 const { rest, restMin, restMax } = PROPERTIES.depth;
@@ -57,7 +59,7 @@ function setGrain(coat: Coat, owner: Owner, grain: Grain | null): void {
 function take(info: PlateInfo, owner: Owner): void {
   change(`grain: ${info.name}`, (draft) => {
     const name = freePlateName(draft, info.name);
-    draft.plates[name] = { sha256: info.sha256, source: null, recipe: null };
+    draft.plates[name] = barePlate(info.sha256);
     const coat = coatOf(draft);
     const before = ownGrain(coat, owner);
     setGrain(coat, owner, before ? { ...before, plate: name } : plainGrain(name));

@@ -1,14 +1,14 @@
-import { cutSignal } from '../../../bench/long-cut.ts';
-import type { StepView } from '../../../engine/protocol/cut.ts';
+import { cutSignal } from './long-cut.ts';
+import type { StepView } from '../engine/protocol/cut.ts';
 import { useEffect, useRef, useState } from 'react';
-import { LatestJob } from '../../../engine/latest-jobs.ts';
-import { cutter } from '../../../engine/pool.ts';
-import type { recipeOf } from '../steps.ts';
+import { LatestJob } from '../engine/latest-jobs.ts';
+import { cutter } from '../engine/pool.ts';
+import type { Recipe } from '@amber-stamp/core/cut';
 
 const VIEW_SIDE = 1100;
 
 /** What stands at a place of the recipe, the newest that is ready. */
-export function useStepView(source: string, recipe: ReturnType<typeof recipeOf>, place: number): StepView | null {
+export function useStepView(source: string, recipe: Recipe, place: number): StepView | null {
   const [view, setView] = useState<StepView | null>(null);
   const newest = useRef(new LatestJob());
   useEffect(() => {

@@ -1,31 +1,20 @@
-import { AmberError } from '@amber-stamp/core/errors';
-import { fillOutlines, type Place } from '@amber-stamp/core/make';
-import type { Raster } from '@amber-stamp/core/raster';
-import caveatBold from '@fontsource/caveat/files/caveat-latin-700-normal.woff?url';
-import caveat from '@fontsource/caveat/files/caveat-latin-400-normal.woff?url';
-import serifBold from '@fontsource/fraunces/files/fraunces-latin-900-normal.woff?url';
-import serifLight from '@fontsource/fraunces/files/fraunces-latin-200-normal.woff?url';
-import serif from '@fontsource/fraunces/files/fraunces-latin-400-normal.woff?url';
-import sansBold from '@fontsource/source-sans-3/files/source-sans-3-latin-900-normal.woff?url';
-import sansLight from '@fontsource/source-sans-3/files/source-sans-3-latin-200-normal.woff?url';
-import sans from '@fontsource/source-sans-3/files/source-sans-3-latin-400-normal.woff?url';
-import { parse, type Font, type PathCommand } from 'opentype.js';
-import type { Typeface, TypeOrder } from '../engine/protocol/make.ts';
+import type { Font, PathCommand } from 'opentype.js';
+import { AmberError } from '../errors.ts';
+import type { Raster } from '../raster/raster.ts';
+import { fillOutlines, type Place } from './outline.ts';
 
-const FILES: Record<Typeface, Record<TypeOrder['weight'], string>> = {
-  serif: { light: serifLight, regular: serif, bold: serifBold },
-  sans: { light: sansLight, regular: sans, bold: sansBold },
-  hand: { light: caveat, regular: caveat, bold: caveatBold },
-};
-const fonts = new Map<string, Promise<Font>>();
+export const FACES = ['serif', 'sans', 'hand'] as const;
+export const WEIGHTS = ['light', 'regular', 'bold'] as const;
+export type Face = (typeof FACES)[number];
+export type Weight = (typeof WEIGHTS)[number];
 
-function fontOf(url: string): Promise<Font> {
-  let font = fonts.get(url);
-  if (!font) {
-    font = fetch(url).then(async (answer) => parse(await answer.arrayBuffer()));
-    fonts.set(url, font);
-  }
-  return font;
+/** Gives a shipped typeface; where its file lies is known to whoever asks. */
+export type FontOf = (face: Face, weight: Weight) => Promise<Font>;
+
+interface TypeOrder {
+  text: string;
+  sizePct: number;
+  trackingPct: number;
 }
 
 /** Pieces that a curve is cut into: fine enough at the plate's own resolution. */
@@ -58,11 +47,10 @@ function bent(from: Place, c: PathCommand, t: number): Place {
   return [axis(0, 'x'), axis(1, 'y')];
 }
 
-/** A word drawn from its outlines in the middle of a square of `side` px. Throws bad-value. */
-export async function drawType(order: TypeOrder, side: number): Promise<Raster> {
+/** A word drawn from the outlines of a font in the middle of a square of `side` px. Throws bad-value. */
+export function drawType(order: TypeOrder, side: number, font: Font): Raster {
   const text = order.text.trim();
   if (text === '') throw new AmberError('bad-value', 'There is no text; type a word or a sign.', 'text');
-  const font = await fontOf(FILES[order.face][order.weight]);
   const missing = [...text].find((sign) => sign !== ' ' && font.charToGlyph(sign).index === 0);
   if (missing)
     throw new AmberError('bad-value', `This typeface has no sign for ${missing}; choose another one.`, 'text');

@@ -1,0 +1,33 @@
+import { madeSize, type MadeSource } from '@amber-stamp/core/make';
+import { NumbersFields } from '../../../parts/made/NumbersFields.tsx';
+import { TypeFields } from '../../../parts/made/TypeFields.tsx';
+import { fieldsOf } from './edits.ts';
+import { ShapesControls } from './ShapesControls.tsx';
+
+/** The settings of what the tip is made of: changed here, plate, brush and strokes follow. */
+export function MadeControls({ made }: { made: MadeSource }) {
+  switch (made.format) {
+    case 'amber-stamp/shapes':
+      return <ShapesControls shapes={made} />;
+    case 'amber-stamp/numbers':
+      return (
+        <div className="section">
+          <NumbersFields {...fieldsOf(made, 'numbers')} />
+        </div>
+      );
+    case 'amber-stamp/type':
+      return (
+        <div className="section">
+          <TypeFields {...fieldsOf(made, 'type')} />
+        </div>
+      );
+    case 'amber-stamp/empty': {
+      const { width, height } = madeSize(made);
+      return (
+        <p className="note" style={{ padding: '0 16px' }}>
+          An empty plate of {width} x {height} px. What is on it is drawn under Cut.
+        </p>
+      );
+    }
+  }
+}
