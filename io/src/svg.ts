@@ -24,7 +24,9 @@ const refuse = (where: string, reason: string) =>
 /** Whether a file is SVG: its first tag, after a declaration and comments, is `svg`. */
 export function isSvg(bytes: Uint8Array): boolean {
   const head = new TextDecoder().decode(bytes.subarray(0, 4096)).replace(/^\uFEFF/, '');
-  return /^\s*(<\?xml[^>]*>\s*)?(<!--[\s\S]*?-->\s*|<!DOCTYPE[^>]*>\s*)*<(\w+:)?svg[\s>]/i.test(head);
+  return /^\s*(<\?xml[^>]*>\s*)?(<!--[\s\S]*?-->\s*|<!DOCTYPE[^[>]*(\[[\s\S]*?\]\s*)?>\s*)*<(\w+:)?svg[\s>]/i.test(
+    head,
+  );
 }
 
 interface Node {

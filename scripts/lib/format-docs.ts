@@ -1,5 +1,7 @@
-import { STEPS, type Param } from '@amber-stamp/core/cut';
+import { drawnSchema, STEPS, type Param } from '@amber-stamp/core/cut';
+import { figureFields, numbersSchema, shapesHead, typeSchema } from '@amber-stamp/core/make';
 import { manifestSchema } from '@amber-stamp/core/formats';
+import { object } from 'yup';
 import { brushSchema, jsonSchema, strokesSchema } from '@amber-stamp/core/model';
 
 const schema = (title: string, of: Parameters<typeof jsonSchema>[0]): string =>
@@ -19,6 +21,8 @@ function range(param: Param): string {
       return 'name of a source, empty for none';
     case 'brush':
       return 'a kept version of a brush or the name of a brush file, empty for a round tip';
+    case 'strokes':
+      return `up to ${param.most} strokes, each as drawn.schema.json says`;
     case 'rows':
       return `up to ${param.most} rows [${param.columns.join(', ')}${param.open ? ', x, y, pressure, …' : ''}], numbers ${param.min} .. ${param.max}`;
   }
@@ -61,10 +65,23 @@ function recipeText(): string {
   return [...head, ...steps, ''].join('\n');
 }
 
+/** Rows hold rows, so a drawing names the figure by reference. */
+function shapesText(): string {
+  const rows = { type: 'array', items: { $ref: '#/$defs/figure' } };
+  const head = JSON.parse(schema('shapes', object(shapesHead))) as { properties: object };
+  const figure = jsonSchema(object(figureFields)) as { properties: object };
+  const $defs = { figure: { ...figure, properties: { ...figure.properties, rows } } };
+  return JSON.stringify({ ...head, properties: { ...head.properties, rows }, $defs }, null, 2);
+}
+
 /** The documents of docs/formats by file name, before formatting. */
 export const formatDocuments = (): Record<string, string> => ({
   'recipe.md': recipeText(),
   'brush.schema.json': schema('brush.json', brushSchema),
   'strokes.schema.json': schema('strokes.json', strokesSchema),
+  'shapes.schema.json': shapesText(),
+  'drawn.schema.json': schema('a stroke that a step draws', drawnSchema),
+  'numbers.schema.json': schema('a tip from numbers', numbersSchema),
+  'type.schema.json': schema('a tip of type', typeSchema),
   'manifest.schema.json': schema('manifest.json of a pack', manifestSchema),
 });

@@ -3,7 +3,7 @@ import { coverage } from '../raster/measure.ts';
 import type { Picture } from '../raster/picture.ts';
 import { NOTHING, type Raster } from '../raster/raster.ts';
 import { grayChecked } from './gray.ts';
-import type { Recipe, RecipeStep } from './recipe.ts';
+import { makeRecipe, materialsNamed, type Material, type Recipe, type RecipeStep } from './recipe.ts';
 import { Recycler } from './recycler.ts';
 import { NO_OTHERS, type Materials, type Others, type StepResult } from './step.ts';
 import { stepNamed } from './steps.ts';
@@ -59,12 +59,15 @@ export class Cutter {
     return stepNamed(step.step).run(input, step, this.materials);
   }
 
-  /** Marks steps whose other source or brush is here: they run anew once it has come. */
+  /** Marks steps by what is here of the sources and brushes that they name: they run anew once it has come. */
   private present(step: RecipeStep): string {
     const { sources, brushes } = this.materials.others;
-    const here =
-      ('source' in step && sources.has(String(step.source))) || ('brush' in step && brushes.has(String(step.brush)));
-    return here ? ' here' : '';
+    const here = ['source', 'brush'].flatMap((kind) =>
+      materialsNamed(makeRecipe([step]), kind as Material).filter((name) =>
+        (kind === 'source' ? sources : brushes).has(name),
+      ),
+    );
+    return here.length > 0 ? ` here ${here.join(' ')}` : '';
   }
 
   /** The outcome of every step, in order. Throws nothing-to-print when a step finds nothing left. */

@@ -1,5 +1,6 @@
 import { array, boolean, string, type AnySchema } from 'yup';
 import { colourSchema, finite } from '../model/check.ts';
+import { drawnSchema } from './drawn.ts';
 import type { Param } from './step.ts';
 
 /** Numbers in one row of a step's settings. */
@@ -23,6 +24,8 @@ export function paramSchema(param: Param): AnySchema {
       return string().max(200).default(param.default);
     case 'rows':
       return rowsSchema(param);
+    case 'strokes':
+      return array(drawnSchema.required()).max(param.most).default([]);
   }
 }
 

@@ -3,6 +3,7 @@ import { AmberError } from '../errors.ts';
 import { parseDocument, shape, typed } from '../model/check.ts';
 import { paramSchema } from './param-schema.ts';
 import { defaultsOf, isStep, STEPS, stepNamed } from './steps.ts';
+import type { DrawnStroke } from './drawn.ts';
 import type { ParamValue } from './step.ts';
 
 /** One operation in a recipe, with its settings beside its name. */
@@ -62,11 +63,29 @@ export const makeRecipe = (steps: RecipeStep[]): Recipe => ({ format: 'amber-sta
 export type Material = 'source' | 'brush';
 const MATERIALS: readonly Material[] = ['source', 'brush'];
 
-const materialsOf = (step: RecipeStep): { kind: Material; name: string }[] =>
-  MATERIALS.flatMap((kind) => {
+const strokesOf = (step: RecipeStep): readonly DrawnStroke[] =>
+  stepNamed(step.step).params.strokes?.kind === 'strokes' ? (step.strokes as readonly DrawnStroke[]) : [];
+
+const materialsOf = (step: RecipeStep): { kind: Material; name: string }[] => [
+  ...MATERIALS.flatMap((kind) => {
     const name = step[kind];
     return typeof name === 'string' && name !== '' ? [{ kind, name }] : [];
+  }),
+  ...strokesOf(step).flatMap(({ brush }) => (brush === '' ? [] : [{ kind: 'brush' as const, name: brush }])),
+];
+
+/** A step whose own word and whose strokes name their materials otherwise. */
+function renamedStep(step: RecipeStep, rename: (kind: Material, name: string) => string): RecipeStep {
+  const own = MATERIALS.flatMap((kind) => {
+    const name = step[kind];
+    return typeof name === 'string' && name !== '' ? [[kind, rename(kind, name)]] : [];
   });
+  const drawn = strokesOf(step);
+  const strokes = drawn.map((stroke) =>
+    stroke.brush === '' ? stroke : { ...stroke, brush: rename('brush', stroke.brush) },
+  );
+  return { ...step, ...Object.fromEntries(own), ...(drawn.length > 0 ? { strokes } : {}) };
+}
 
 /** The other sources or brushes that the steps of a recipe name, each once; of steps that are off only when asked. */
 export const materialsNamed = (recipe: Recipe, kind: Material, alsoOff = false): string[] => [
@@ -81,10 +100,7 @@ export const materialsNamed = (recipe: Recipe, kind: Material, alsoOff = false):
 /** A recipe whose steps, those that are off too, name their other sources and brushes as `rename` has it. */
 export const withMaterials = (recipe: Recipe, rename: (kind: Material, name: string) => string): Recipe => ({
   ...recipe,
-  steps: recipe.steps.map((step) => ({
-    ...step,
-    ...Object.fromEntries(materialsOf(step).map(({ kind, name }) => [kind, rename(kind, name)])),
-  })),
+  steps: recipe.steps.map((step) => renamedStep(step, rename)),
 });
 
 /** A recipe for another source of a family: what that one takes of its own sheet, its region, stays its own. */

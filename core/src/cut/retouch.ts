@@ -1,11 +1,8 @@
 import { clamp, smoothstep } from '../maths/ramps.ts';
-import { InkEngine } from '../ink/engine.ts';
-import { layOnce, sheetOrder, type BrushWithPlates } from '../ink/print.ts';
-import { unmutedCoats } from '../model/brush.ts';
-import type { Brush } from '../model/brush-schema.ts';
-import type { PenPoint, PenStroke } from '../model/strokes.ts';
 import type { Raster } from '../raster/raster.ts';
-import { dabsOf } from '../vary/dabs.ts';
+import { drawAll, drawnSentence, strokesParam } from './draw.ts';
+import type { DrawnStroke } from './drawn.ts';
+import { drawStroke } from './hand.ts';
 import { type StepResult, defineStep } from './step.ts';
 
 /** Numbers before the places of a mark: 1 paints in and 0 out, radius as a share of the longer side, softness 0..1. */
@@ -70,51 +67,25 @@ function draw(target: Raster, mark: readonly number[]): void {
   }
 }
 
-/** A mark as a stroke of a hand, in px of the raster. */
-function strokeOf(mark: readonly number[], { width, height }: Raster): PenStroke {
-  const points: PenPoint[] = [];
+/** A mark of a recipe from before strokes had brushes of their own, as one of today. */
+const strokeOfMark = (mark: readonly number[], brush: string, number: number): DrawnStroke => {
+  const points: number[][] = [];
   for (let k = HEAD; k + 2 < mark.length; k += 3)
-    points.push({
-      x: mark[k] * width,
-      y: mark[k + 1] * height,
-      t: points.length * 8,
-      pressure: clamp(mark[k + 2]),
-      tiltX: 0,
-      tiltY: 0,
-      twist: 0,
-    });
-  return { points };
-}
-
-/** One engine for all retouching: its kernel and memory are made once. */
-let engine: InkEngine | undefined;
-
-/** Draws one mark with a brush, its coats, grain and chance with it; the dabs of its lowest coat as large as the mark says. */
-function drawWith({ brush, plates }: BrushWithPlates, target: Raster, mark: readonly number[], index: number): void {
-  const [goal, size] = mark;
-  const sized = scaled(brush, (2 * size * Math.max(target.width, target.height)) / brush.coats[0].properties.size.rest);
-  engine ??= new InkEngine();
-  const stroke = strokeOf(mark, target);
-  const dabs = unmutedCoats(sized).map((coat) => ({ stroke: index, coat, dabs: dabsOf(sized, coat, stroke, index) }));
-  const ink = engine;
-  layOnce(ink, sheetOrder({ brush: sized, plates }, dabs, target, 'none'), ({ prints }) => {
-    for (const one of prints)
-      ink.eachCovered(one, target, (row, from, values) => {
-        const at = row * target.width + from;
-        for (let i = 0; i < values.length; i++) target.data[at + i] += (goal - target.data[at + i]) * values[i];
-      });
-  });
-  ink.keepOnly([...plates.values()]);
-}
-
-/** The brush with all its dabs `factor` times as large. */
-const scaled = (brush: Brush, factor: number): Brush => ({
-  ...brush,
-  coats: brush.coats.map((coat) => ({
-    ...coat,
-    properties: { ...coat.properties, size: { ...coat.properties.size, rest: coat.properties.size.rest * factor } },
-  })),
-});
+    points.push([mark[k], mark[k + 1], mark[k + 2], 0, 0, points.length * 8]);
+  return {
+    brush,
+    sizePct: 200 * mark[1],
+    value: 1,
+    out: mark[0] < 0.5,
+    soft: mark[2],
+    mirror: 0,
+    sectors: 1,
+    wrap: 'none',
+    number,
+    points,
+    width: undefined,
+  };
+};
 
 export const retouchStep = defineStep({
   name: 'retouch',
@@ -122,15 +93,18 @@ export const retouchStep = defineStep({
   group: 'Hand',
   help: 'Paints out what should not print and in what should; kept as strokes, so the steps before it stay free.',
   params: {
+    strokes: strokesParam,
     brush: {
       kind: 'brush',
-      label: 'Brush',
+      label: 'Brush of the marks',
       default: '',
-      help: 'What it is painted with: a round tip, or a brush of the cabinet as it was kept.',
+      help: 'Of recipes from before strokes had brushes of their own.',
+      former: true,
     },
     marks: {
       kind: 'rows',
-      label: 'Strokes',
+      former: true,
+      label: 'Marks',
       columns: ['in', 'radius', 'softness'],
       open: true,
       most: 2000,
@@ -140,19 +114,17 @@ export const retouchStep = defineStep({
       help: 'Each stroke: 1 paints in, 0 out; radius in shares of the longer side; softness; then x, y and pressure of every place.',
     },
   },
-  run: (input, values, { others }): StepResult => {
-    const marks = values.marks;
-    const name = values.brush;
-    const brush = others.brushes.get(name);
-    if (marks.length === 0) return { raster: input, facts: {} };
-    if (name !== '' && !brush) return { raster: input, facts: { missing: 'brush' } };
+  run: (input, values, materials): StepResult => {
+    const { marks, brush } = values;
+    if (marks.length === 0) return drawAll(input, values.strokes, materials);
+    const { brushes } = materials.others;
+    if (brush !== '' && !brushes.has(brush)) return { raster: input, facts: { missing: 'brush' } };
     const target: Raster = { ...input, data: input.data.slice() };
-    marks.forEach((mark, i) => (brush ? drawWith(brush, target, mark, i) : draw(target, mark)));
-    return { raster: target, facts: {} };
+    marks.forEach((mark, i) => {
+      if (brush) drawStroke(target, strokeOfMark(mark, brush, i), brushes);
+      else draw(target, mark);
+    });
+    return drawAll(target, values.strokes, materials);
   },
-  sentence: (values, facts) => {
-    if (facts.missing) return 'its brush is not here: it does nothing';
-    const count = values.marks.length;
-    return count === 0 ? 'draw on the picture' : count === 1 ? '1 stroke' : `${count} strokes`;
-  },
+  sentence: (values, facts) => drawnSentence(values.marks.length + values.strokes.length, facts.missing !== undefined),
 });

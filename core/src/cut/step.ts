@@ -1,10 +1,13 @@
 import type { BrushWithPlates } from '../ink/print.ts';
+import type { DrawnStroke } from './drawn.ts';
 import type { Picture } from '../raster/picture.ts';
 import { raster, type Raster } from '../raster/raster.ts';
 
 interface ParamText {
   label: string;
   help: string;
+  /** only in recipes from before: shown where it holds something */
+  former?: true;
   /** shown only where another setting has this value */
   when?: readonly [string, string];
 }
@@ -49,9 +52,23 @@ export interface RowsParam extends ParamText {
   default: Rows;
 }
 
+/** Strokes that are drawn on the picture, each with settings of its own. */
+export interface StrokesParam extends ParamText {
+  kind: 'strokes';
+  most: number;
+  default: readonly DrawnStroke[];
+}
+
 /** One setting of a step: the interface, the validation and the documents are made from this. */
 export type Param =
-  NumberParam | ChoiceParam | FlagParam | WordParam<'colour'> | WordParam<'source'> | WordParam<'brush'> | RowsParam;
+  | NumberParam
+  | ChoiceParam
+  | FlagParam
+  | WordParam<'colour'>
+  | WordParam<'source'>
+  | WordParam<'brush'>
+  | RowsParam
+  | StrokesParam;
 export type Params = Readonly<Record<string, Param>>;
 
 /** What a setting holds. */
@@ -63,12 +80,14 @@ type ValueOf<P extends Param> = P extends NumberParam
       ? boolean
       : P extends RowsParam
         ? Rows
-        : string;
+        : P extends StrokesParam
+          ? readonly DrawnStroke[]
+          : string;
 /** What the settings of a step hold, by their names. */
 export type ValuesOf<Ps extends Params> = { readonly [Name in keyof Ps]: ValueOf<Ps[Name]> };
 
 export type Rows = readonly (readonly number[])[];
-export type ParamValue = number | string | boolean | Rows;
+export type ParamValue = number | string | boolean | Rows | readonly DrawnStroke[];
 export type ParamValues = Readonly<Record<string, ParamValue>>;
 
 /** What a step found out while it ran, for its card. */

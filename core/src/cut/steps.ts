@@ -3,6 +3,7 @@ import { blurStep, sharpenStep, smearStep } from './blurs.ts';
 import { falloffStep, shiftStep } from './border.ts';
 import { castStep } from './cast-mesh.ts';
 import { crushStep } from './crush.ts';
+import { drawStep } from './draw.ts';
 import { evenLightStep } from './even-light.ts';
 import { fadeStep } from './fade.ts';
 import { fitStep } from './fit.ts';
@@ -64,6 +65,7 @@ export const STEPS = [
   mirrorStep,
   overlayStep,
   retouchStep,
+  drawStep,
 ] as const satisfies readonly StepDefinition[];
 
 const BY_NAME: ReadonlyMap<string, StepDefinition> = new Map(STEPS.map((step) => [step.name, step]));

@@ -11,9 +11,11 @@ export {
   madePicture,
   madeSchema,
   madeSize,
+  numbersSchema,
   numbersSource,
   parseMade,
   renderMade,
+  typeSchema,
   typeSource,
 } from './made.ts';
 export { NUMBERS, type NumbersValues, makeNumbers, usualNumbers } from './numbers.ts';

@@ -15,7 +15,7 @@ const head = <Name extends string>(format: Name) => ({
   version: number().oneOf([1]).required(),
 });
 
-const numbersSchema = typed<NumbersSource>(
+export const numbersSchema = typed<NumbersSource>(
   shape({
     ...head('amber-stamp/numbers'),
     sizePx: side(512),
@@ -25,7 +25,7 @@ const numbersSchema = typed<NumbersSource>(
 /** A tip from numbers. */
 export type NumbersSource = { format: 'amber-stamp/numbers'; version: number; sizePx: number } & NumbersValues;
 
-const typeSchema = shape({
+export const typeSchema = shape({
   ...head('amber-stamp/type'),
   sizePx: side(1024),
   text: string().max(40).required(),

@@ -26,7 +26,7 @@ const isProfile = (pairs: number[][]): boolean =>
   pairs.every(
     ([at, pct], i) => at >= 0 && at <= 1 && pct >= 0 && pct <= MAX_WIDTH_PCT && (i === 0 || at > pairs[i - 1][0]),
   );
-const widthSchema = typed<WidthProfile | undefined>(
+export const widthSchema = typed<WidthProfile | undefined>(
   array(array(finite().required()).length(2).required())
     .max(MAX_WIDTH_POINTS)
     .test(

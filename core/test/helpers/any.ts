@@ -19,7 +19,9 @@ function limitsIn({ tests }: Described): Limits {
 function anyNumber(described: Described): fc.Arbitrary<number> {
   const { min = -1000, max = 1000 } = limitsIn(described);
   const whole = described.tests.some(({ name }) => name === 'integer');
-  return whole ? fc.integer({ min, max }) : fc.double({ min, max, noNaN: true, noDefaultInfinity: true });
+  return whole
+    ? fc.integer({ min, max })
+    : fc.double({ min, max, noNaN: true, noDefaultInfinity: true }).map((v) => v + 0); // no -0: JSON has none
 }
 
 function anyText(described: Described): fc.Arbitrary<string> {

@@ -11,7 +11,7 @@ import { TypeMaker } from './new/TypeMaker.tsx';
 const WAYS = [
   ['scanner', 'Scanner', 'a sheet of marks', ScannerMaker],
   ['type', 'Type', 'a word or a sign', TypeMaker],
-  ['shapes', 'Shapes', 'figures, one over the other', ShapesMaker],
+  ['shapes', 'Shapes', 'discs, lines, stars', ShapesMaker],
   ['numbers', 'Numbers', 'round, square, star', NumbersMaker],
   ['clay', 'Clay', 'sculpted, or a solid', ClayMaker],
 ] as const;

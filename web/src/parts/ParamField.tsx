@@ -167,6 +167,7 @@ export function ParamField(props: FieldProps) {
     case 'source':
     case 'brush':
     case 'rows':
+    case 'strokes':
       return null;
   }
 }

@@ -14,6 +14,7 @@ export {
   makeFigure,
   makeShapes,
   parseShapes,
+  shapesHead,
   shapesSchema,
 } from './schema.ts';
 export { SHAPE_STARTERS } from './starters.ts';

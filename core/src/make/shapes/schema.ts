@@ -106,12 +106,16 @@ const figureSchema = (): Schema<Figure> =>
     }),
   );
 
-const schema = shape({
+/** What a drawing says of itself, without its rows. */
+export const shapesHead = {
   format: string().oneOf(['amber-stamp/shapes']).required(),
   version: number().oneOf([1]).required(),
   name: string().max(120).default('Shapes'),
   widthPx: number().integer().min(16).max(4096).default(1024),
   heightPx: number().integer().min(16).max(4096).default(1024),
+};
+const schema = shape({
+  ...shapesHead,
   rows: array(lazy(() => figureSchema()))
     .max(MOST_ROWS)
     .required(),

@@ -15,13 +15,13 @@ export const notifyFailure = (cause: unknown): void =>
   notifyError(coded(cause, 'It could not be made; nothing was kept. Try again.'));
 
 /** The newest tip of some settings; while one is made the last one stays. Gives what is wrong with the settings. */
-export function useMade(made: MadeSource): { tip: MadeTip | null; wrong: string } {
+export function useMade(made: MadeSource, side = SHOWN): { tip: MadeTip | null; wrong: string } {
   const [state, setState] = useState<{ tip: MadeTip | null; wrong: string }>({ tip: null, wrong: '' });
   const newest = useRef(0);
   useEffect(() => {
     const number = ++newest.current;
     maker()
-      .made(made, SHOWN)
+      .made(made, side)
       .then((tip) => {
         if (number === newest.current) setState({ tip, wrong: '' });
       })
@@ -29,7 +29,7 @@ export function useMade(made: MadeSource): { tip: MadeTip | null; wrong: string 
         const { message } = coded(cause, 'This could not be drawn.');
         if (number === newest.current) setState((m) => ({ ...m, wrong: message }));
       });
-  }, [made]);
+  }, [made, side]);
   return state;
 }
 

@@ -5,8 +5,10 @@ import { brushFromMade } from '../../bench/arrivals.ts';
 import { BitmapView } from '../../parts/BitmapView.tsx';
 import { MakerFrame, notifyFailure, useMade } from './Maker.tsx';
 
+const PICTURE_SIDE = 264;
+
 function Starter({ label, shapes, onTake }: { label: string; shapes: Shapes; onTake: () => void }) {
-  const { tip } = useMade(shapes);
+  const { tip } = useMade(shapes, PICTURE_SIDE);
   return (
     <button className="answer" onClick={onTake}>
       <span className="shot">{tip && <BitmapView bitmap={tip.bitmap} label="" />}</span>
@@ -40,7 +42,7 @@ export function ShapesMaker() {
         </>
       }
     >
-      <div className="starters solids" role="group" aria-label="Drawings to begin with">
+      <div className="starters drawings" role="group" aria-label="Drawings to begin with">
         {drawings.map(({ name, label, shapes }) => (
           <Starter key={name} label={label} shapes={shapes} onTake={() => void take(shapes).catch(notifyFailure)} />
         ))}
