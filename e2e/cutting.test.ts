@@ -161,6 +161,10 @@ describe('every way to a tip', () => {
 
   it('paint is laid with a brush of the cabinet, and a step is looked at alone', async () => {
     const round = await pixels(page, 'sheet');
+    await page.getByRole('button', { name: 'pick a stroke' }).click();
+    const { x, y } = await middleOf(page.getByTestId('handles').first());
+    await page.mouse.click(x, y);
+    await expect(page.getByText('Stroke 1 of 1')).toBeVisible();
     await page.locator('.param', { hasText: 'Brush' }).getByRole('combobox').click();
     await page.getByRole('option', { name: 'Kelp blade' }).click();
     const kelp = await changed(page, 'sheet', round);

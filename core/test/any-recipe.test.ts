@@ -24,7 +24,7 @@ const anyStep = fc.constantFrom(...FREE).chain((step) => {
 });
 const anyRecipe = fc
   .array(anyStep, { minLength: 1, maxLength: 6 })
-  .map((steps) => parseRecipe(makeRecipe(steps as unknown as Recipe['steps'])));
+  .map((steps) => parseRecipe(JSON.parse(JSON.stringify(makeRecipe(steps as unknown as Recipe['steps'])))));
 
 const anyPicture = fc
   .record({ width: fc.integer({ min: 1, max: 40 }), height: fc.integer({ min: 1, max: 40 }), seed: fc.nat() })

@@ -127,8 +127,9 @@ describe('the ground', () => {
 
   it('may be any picture of the cabinet', async () => {
     const { user, now } = shown();
-    await user.click(await screen.findByRole('combobox', { name: 'Picture as the ground' }));
-    await user.click(await screen.findByRole('option', { name: 'Harbour wall' }));
+    await user.click(press('a picture of the cabinet as the ground'));
+    await user.type(await screen.findByRole('textbox', { name: 'Find a source or a plate' }), 'harb');
+    await user.click(await screen.findByRole('button', { name: 'Harbour wall' }));
     expect(now().sheet).to.include({ ground: 'picture', picture: 'other' });
   });
 

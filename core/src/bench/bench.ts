@@ -30,6 +30,8 @@ const ownStrokeSchema = strokeSchema.shape({
   away: boolean().optional(),
   /** another brush, as it was when it was chosen; missing: the brush of the bench */
   state: stateSchema.optional().default(undefined),
+  /** the kept version that its brush is */
+  version: string().uuid().optional(),
   /** its own colour for the lowest coat; missing: the brush's */
   colour: colourSchema().optional(),
   /** how it lies on the ground; missing: as the sheet says */

@@ -1,13 +1,13 @@
 import { parseBench, type BenchPlate } from '@amber-stamp/core/bench';
 import { makesRelief, type Recipe } from '@amber-stamp/core/cut';
 import { AmberError } from '@amber-stamp/core/errors';
-import { fileName } from '@amber-stamp/core/formats';
+import { fileName, isExr } from '@amber-stamp/core/formats';
 import { asMade, madeKind, madeName, parseMade, type MadeSource } from '@amber-stamp/core/make';
-import type { Plate } from '@amber-stamp/core/raster';
+import { plateTitle, type Plate } from '@amber-stamp/core/raster';
 import { create } from 'zustand';
-import { getJson, sendJson } from '../api/client.ts';
+import { api, getJson, sendJson } from '../api/client.ts';
 import { listsChanged } from '../api/queries.ts';
-import type { Imported, CreatedBrush, SourceInfo } from '@amber-stamp/core/api';
+import type { Imported, CreatedBrush, PlateInfo, SourceInfo } from '@amber-stamp/core/api';
 import { upload } from '../api/upload.ts';
 import { notify, notifyError } from '../parts/messages.tsx';
 import { cutter, holdPlate, openSource } from '../engine/pool.ts';
@@ -71,6 +71,7 @@ const MADE_FROM: Readonly<Record<string, string>> = {
   numbers: 'made from numbers',
   type: 'made of type',
   empty: 'an empty plate to draw on',
+  plate: 'made from a plate',
 };
 
 /** A new brush from a source: what prints, recipe and settings are guessed; it is in the cabinet at once. */
@@ -84,8 +85,12 @@ async function brushFrom(source: SourceInfo, controller: AbortController): Promi
 export const settingsOf = async ({ id, name }: SourceInfo): Promise<MadeSource> =>
   parseMade(await getJson<unknown>(`/sources/${id}/file`), name);
 
-const brushOfMade = (made: MadeSource, controller: AbortController, name = madeName(made)): Promise<string> =>
-  brushBy(originOfMade(made), asMade(), name, controller);
+const brushOfMade = (
+  made: MadeSource,
+  controller: AbortController,
+  name = madeName(made),
+  recipe = asMade(),
+): Promise<string> => brushBy(originOfMade(made), recipe, name, controller);
 
 /** A new brush from a source by a recipe. */
 async function brushBy(
@@ -194,6 +199,33 @@ export const brushFromRecipe = (from: Origin['from'], recipe: Recipe, name: stri
     return brushBy(origin, recipe, name, controller);
   });
 
+/** A brush from a picture that was made here, by the first guess. */
+export const brushFromPicture = (file: File): Promise<string | undefined> =>
+  arriving(async (controller) => brushFrom(await sendSource(file, controller), controller));
+
+/** The file of a plate as a source of the cabinet: the same plate gives the source that is there already. */
+async function sourceOf(plate: PlateInfo, controller: AbortController): Promise<SourceInfo> {
+  const bytes = new Uint8Array(await (await api(`/blobs/${plate.sha256}`)).arrayBuffer());
+  const ending = isExr(bytes) ? '.exr' : '.png';
+  return sendSource(new File([bytes], `${plateTitle(plate.name)}${ending}`), controller);
+}
+
+/** A plate taken as a source for something that is there. */
+export const plateAsSource = (plate: PlateInfo): Promise<SourceInfo | undefined> =>
+  arriving(async (controller) => {
+    const source = await sourceOf(plate, controller);
+    listsChanged();
+    return source;
+  });
+
+/** A new brush from a plate: it prints as it is; heights stay heights. */
+export const brushFromPlate = (plate: PlateInfo): Promise<string | undefined> =>
+  arriving(async (controller) => {
+    const source = await sourceOf(plate, controller);
+    if (source.bits === 32) return brushFrom(source, controller);
+    return brushBy({ ...originOf(source), kind: 'plate' }, asMade(), source.name, controller);
+  });
+
 /** A brush from a file that was made here, by a recipe that leaves it as it is. */
 export const brushFromFile = (file: File, recipe: Recipe): Promise<string | undefined> =>
   arriving(async (controller) => {
@@ -202,10 +234,10 @@ export const brushFromFile = (file: File, recipe: Recipe): Promise<string | unde
   });
 
 /** A brush from settings that were chosen here; they stay with it. */
-export const brushFromMade = (made: MadeSource): Promise<string | undefined> =>
+export const brushFromMade = (made: MadeSource, recipe?: Recipe): Promise<string | undefined> =>
   arriving(async (controller) => {
     showArrival(madeName(made), 1, controller);
-    return brushOfMade(made, controller);
+    return brushOfMade(made, controller, madeName(made), recipe);
   });
 
 /** A brush from each mark of a sheet, in a drawer of their own; gives how many were made. */

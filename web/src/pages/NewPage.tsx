@@ -3,6 +3,7 @@ import { Link, Navigate, useParams } from 'react-router';
 import { closeBench } from '../bench/store.ts';
 import { Header } from '../parts/Header.tsx';
 import { ClayMaker } from './new/ClayMaker.tsx';
+import { DrawMaker } from './new/DrawMaker.tsx';
 import { NumbersMaker } from './new/NumbersMaker.tsx';
 import { ScannerMaker } from './new/ScannerMaker.tsx';
 import { ShapesMaker } from './new/ShapesMaker.tsx';
@@ -10,6 +11,7 @@ import { TypeMaker } from './new/TypeMaker.tsx';
 
 const WAYS = [
   ['scanner', 'Scanner', 'a sheet of marks', ScannerMaker],
+  ['draw', 'Draw', 'with your brushes', DrawMaker],
   ['type', 'Type', 'a word or a sign', TypeMaker],
   ['shapes', 'Shapes', 'discs, lines, stars', ShapesMaker],
   ['numbers', 'Numbers', 'round, square, star', NumbersMaker],

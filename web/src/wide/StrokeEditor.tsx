@@ -1,33 +1,29 @@
 import type { Bench, OwnStroke } from '@amber-stamp/core/bench';
 import { MAX_WIDTH_POINTS } from '@amber-stamp/core/model';
-import { widthAt } from '@amber-stamp/core/vary';
 import type { Version } from '@amber-stamp/core/api';
 import { settle } from '../bench/store.ts';
 import { deleteStroke, duplicateStroke, editStroke, editStrokeLive, moveStroke } from '../bench/strokes.ts';
 import { BrushSelect, NONE } from '../parts/BrushSelect.tsx';
 import { ColourInput } from '../parts/ColourInput.tsx';
 import { useHand } from '../bench/hand.ts';
-import { EVEN } from './StrokeHandles.tsx';
+import { withPoint } from './WidthHandles.tsx';
 
 /** Prints one stroke with a kept brush, or with the present one again. */
 function chooseBrush(number: number, version: Version | null): void {
-  if (!version) return editStroke(number, 'a stroke with the present brush', (s) => void delete s.state);
+  if (!version)
+    return editStroke(number, 'a stroke with the present brush', (s) => {
+      delete s.state;
+      delete s.version;
+    });
   const { brush, plates } = version.body;
-  editStroke(number, `a stroke with ${brush.name}`, (s) => void (s.state = { brush, plates }));
-}
-
-/** One more point in the widest gap of the profile. */
-function addPoint({ number, width }: OwnStroke): void {
-  const profile = width?.length ? width : EVEN;
-  let widest = 1;
-  for (let i = 2; i < profile.length; i++)
-    if (profile[i][0] - profile[i - 1][0] > profile[widest][0] - profile[widest - 1][0]) widest = i;
-  const at = (profile[widest][0] + profile[widest - 1][0]) / 2;
-  const point: [number, number] = [at, Math.round(widthAt(profile, at))];
-  editStroke(number, 'a point more in a width', (s) => {
-    s.width = [...profile.slice(0, widest), point, ...profile.slice(widest)];
+  editStroke(number, `a stroke with ${brush.name}`, (s) => {
+    s.state = { brush, plates };
+    s.version = version.id;
   });
 }
+
+const addPoint = ({ number, width }: OwnStroke): void =>
+  editStroke(number, 'a point more in a width', (s) => void (s.width = withPoint(width)));
 
 interface PickedProps {
   bench: Bench;

@@ -4,6 +4,7 @@ import type { BoxSize } from '../parts/useBoxSize.ts';
 import { pickedStroke, useHand, ZOOMS } from '../bench/hand.ts';
 import { PenHand } from './PenHand.tsx';
 import { Recordings } from './Recordings.tsx';
+import { TakeOver } from './TakeOver.tsx';
 import { Replay, useReplay } from './Replay.tsx';
 
 /** 50, 100 or 200 %: one press goes on to the next. */
@@ -67,6 +68,7 @@ export function WideTools({ bench, sheet }: { bench: Bench; sheet: BoxSize }) {
       >
         {bench.sheet.trial ? 'hide the trial' : 'show the trial'}
       </button>
+      {own && <TakeOver />}
       {own && (
         <button className="small" onClick={() => change('own strokes cleared', (d) => void (d.strokes = []))}>
           clear mine

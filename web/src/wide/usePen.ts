@@ -2,14 +2,26 @@ import type { PenPoint, PenStroke } from '@amber-stamp/core/model';
 import { straightened } from '@amber-stamp/core/path';
 import { useEffect, useState, type RefObject } from 'react';
 import { heldPressure, usePenHand } from './pen.ts';
-import { useHand } from '../bench/hand.ts';
+import { useHand, type Hand } from '../bench/hand.ts';
 
 /** What the device tells; a mouse tells nothing, so the made-up pen stands in for it. */
-function handOf(event: PointerEvent, travelled: number, speed: number) {
+function handOf(event: PointerEvent, travelled: number, speed: number, mousePressure?: number) {
   if (event.pointerType !== 'mouse')
     return { pressure: event.pressure, tiltX: event.tiltX, tiltY: event.tiltY, twist: event.twist };
   const pen = usePenHand.getState();
-  return { pressure: heldPressure(pen, travelled, speed), tiltX: pen.tiltX, tiltY: pen.tiltY, twist: pen.twist };
+  return {
+    pressure: mousePressure ?? heldPressure(pen, travelled, speed),
+    tiltX: pen.tiltX,
+    tiltY: pen.tiltY,
+    twist: pen.twist,
+  };
+}
+
+/** What a hand does where it draws, and how large what it draws on is seen. */
+interface DrawingHand extends Pick<Hand, 'zoom' | 'away' | 'straight'> {
+  does: string;
+  /** how hard a mouse presses; missing: as the made-up pen does */
+  mousePressure?: number;
 }
 
 /** A stroke under the hand: what is drawn, and whether it takes away. */
@@ -22,17 +34,19 @@ class PenTrack {
   readonly points: PenPoint[] = [];
   private readonly element: HTMLElement;
   private readonly start: number;
+  private readonly hand: () => DrawingHand;
   private travelled = 0;
 
-  constructor(element: HTMLElement, event: PointerEvent) {
+  constructor(element: HTMLElement, event: PointerEvent, hand: () => DrawingHand) {
     this.element = element;
+    this.hand = hand;
     this.start = event.timeStamp;
     this.add(event);
   }
 
   add(event: PointerEvent): void {
     const box = this.element.getBoundingClientRect();
-    const { zoom } = useHand.getState();
+    const { zoom, mousePressure } = this.hand();
     const x = (event.clientX - box.left) / zoom;
     const y = (event.clientY - box.top) / zoom;
     const last = this.points.at(-1);
@@ -41,12 +55,16 @@ class PenTrack {
     const step = last ? Math.sqrt((x - last.x) ** 2 + (y - last.y) ** 2) : 0;
     this.travelled += step;
     const speed = last && t > last.t ? step / (t - last.t) : 0;
-    this.points.push({ x, y, t, ...handOf(event, this.travelled, speed) });
+    this.points.push({ x, y, t, ...handOf(event, this.travelled, speed, mousePressure) });
   }
 }
 
 /** Draws own strokes on an element: mouse, pen or finger, with pressure, tilt, twist and time. Gives the one under way. */
-export function usePen(ref: RefObject<HTMLElement | null>, onDrawn: (stroke: Drawn) => void): Drawn | null {
+export function usePen(
+  ref: RefObject<HTMLElement | null>,
+  onDrawn: (stroke: Drawn) => void,
+  hand: () => DrawingHand = useHand.getState,
+): Drawn | null {
   const [drawing, setDrawing] = useState<Drawn | null>(null);
   useEffect(() => {
     const element = ref.current;
@@ -55,7 +73,7 @@ export function usePen(ref: RefObject<HTMLElement | null>, onDrawn: (stroke: Dra
     let away = false;
     let frame = 0;
     const drawn = (points: readonly PenPoint[]): Drawn => ({
-      points: useHand.getState().straight ? straightened(points) : [...points],
+      points: hand().straight ? straightened(points) : [...points],
       away,
     });
     const show = () => {
@@ -63,11 +81,11 @@ export function usePen(ref: RefObject<HTMLElement | null>, onDrawn: (stroke: Dra
       if (track) setDrawing(drawn(track.points));
     };
     const down = (event: PointerEvent) => {
-      const hand = useHand.getState();
-      if (hand.does !== 'draw' || event.button !== 0 || (event.target as HTMLElement).closest('button')) return;
+      const now = hand();
+      if (now.does !== 'draw' || event.button !== 0 || (event.target as HTMLElement).closest('button')) return;
       element.setPointerCapture(event.pointerId);
-      away = hand.away;
-      track = new PenTrack(element, event);
+      away = now.away;
+      track = new PenTrack(element, event, hand);
       show();
     };
     const move = (event: PointerEvent) => {
@@ -96,6 +114,6 @@ export function usePen(ref: RefObject<HTMLElement | null>, onDrawn: (stroke: Dra
       element.removeEventListener('pointercancel', up);
       cancelAnimationFrame(frame);
     };
-  }, [ref, onDrawn]);
+  }, [ref, onDrawn, hand]);
   return drawing;
 }

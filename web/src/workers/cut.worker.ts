@@ -62,6 +62,8 @@ interface OpenSource {
 }
 
 const BLANK = 1 / 65535;
+/** Clay may still be flat, and what is drawn on still empty. */
+const BEGUN_EMPTY = new Set(['sculpt', 'draw']);
 const ANSWER_SIDE = 560;
 /** Of the pictures of the six sides of a mesh. */
 const SIDE_PX = 128;
@@ -157,8 +159,7 @@ const worker = {
     const outcomes = stoppable(stop, () => cutter.run(recipe, draft));
     const last = outcomes.at(-1)?.raster ?? grayOf(picture, 'dark');
     const share = coverage(last);
-    // clay may still be flat
-    if (share < BLANK && !recipe.steps.some(({ step, on }) => on && step === 'sculpt')) throw blank();
+    if (share < BLANK && !recipe.steps.some(({ step, on }) => on && BEGUN_EMPTY.has(step))) throw blank();
     const plate = plateOf(recipe, last, outcomes.at(-1)?.displaced);
     const report = {
       plate,

@@ -1,3 +1,5 @@
+import { useNavigate } from 'react-router';
+import { brushFromPlate } from '../../bench/arrivals.ts';
 import { plateUrl, sourceUrl } from '../../api/queries.ts';
 import type { PlateInfo, SourceInfo } from '@amber-stamp/core/api';
 import { useBrushFromSource } from './SampleSources.tsx';
@@ -36,6 +38,11 @@ export function SourceBoxes({ sources }: { sources: readonly SourceInfo[] }) {
 }
 
 export function PlateBoxes({ plates }: { plates: readonly PlateInfo[] }) {
+  const navigate = useNavigate();
+  const start = (plate: PlateInfo) =>
+    void brushFromPlate(plate).then((id) => {
+      if (id) void navigate(`/brush/${id}/cut`);
+    });
   if (plates.length === 0) return <Nothing what="plates" />;
   return (
     <div className="grid small-cells">
@@ -49,6 +56,9 @@ export function PlateBoxes({ plates }: { plates: readonly PlateInfo[] }) {
             <span>
               {plate.width} x {plate.height} px
             </span>
+          </div>
+          <div className="over">
+            <button onClick={() => start(plate)}>new brush from it</button>
           </div>
         </article>
       ))}

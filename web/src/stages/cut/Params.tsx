@@ -2,6 +2,7 @@ import { memo } from 'react';
 import { settle } from '../../bench/store.ts';
 import { ParamField } from '../../parts/ParamField.tsx';
 import type { ParamProps } from './param-props.ts';
+import { StrokesParam } from './drawing/StrokesParam.tsx';
 import { BrushParam } from './BrushParam.tsx';
 import { RowsParam } from './RowsParam.tsx';
 import { SourceParam } from './SourceParam.tsx';
@@ -12,6 +13,7 @@ export const ParamControl = memo(function ParamControl(props: ParamProps) {
   const { place, step, name, param, value } = props;
   if (param.kind === 'source') return <SourceParam {...props} />;
   if (param.kind === 'brush') return <BrushParam {...props} />;
+  if (param.kind === 'strokes') return <StrokesParam {...props} />;
   if (param.kind === 'rows') return <RowsParam {...props} />;
   return (
     <ParamField

@@ -1,32 +1,26 @@
-import { MenuItem, Select } from '@mui/material';
-import { useSources } from '../../api/queries.ts';
+import { useSource } from '../../api/queries.ts';
+import { SourcePicker } from '../../bench/parts/SourcePicker.tsx';
 import { settle } from '../../bench/store.ts';
 import type { ParamProps } from './param-props.ts';
-import { setParam } from './steps.ts';
+import { recipeStep, setParams } from './steps.ts';
 
-/** Another source of the cabinet, by name. */
+/** Another source or a plate of the cabinet. */
 export function SourceParam({ place, step, name, param, value }: ParamProps) {
-  const { data = [] } = useSources();
+  const chosen = useSource(value === '' ? null : String(value));
+  const shown = value === '' ? 'none yet' : (chosen.data?.name ?? (chosen.isLoading ? '…' : 'one that is not here'));
   return (
     <div className="param wide">
       <span className="note">{param.label}</span>
-      <Select
-        variant="standard"
-        displayEmpty
-        value={data.some((s) => s.id === value) ? String(value) : ''}
-        slotProps={{ input: { 'aria-label': param.label } }}
-        onChange={(e) => {
-          setParam(place, name, e.target.value);
-          settle(`${step}: ${data.find((s) => s.id === e.target.value)?.name ?? 'no source'}`);
+      <SourcePicker
+        label={shown}
+        name={`${param.label}: ${shown}`}
+        onTake={(source, isPlate) => {
+          // a plate prints the paler the more
+          const reads: Record<string, string> = isPlate && 'prints' in recipeStep(place) ? { prints: 'light' } : {};
+          setParams(place, { [name]: source.id, ...reads });
+          settle(`${step}: ${source.name}`);
         }}
-      >
-        <MenuItem value="">none yet</MenuItem>
-        {data.map((s) => (
-          <MenuItem key={s.id} value={s.id}>
-            {s.name}
-          </MenuItem>
-        ))}
-      </Select>
+      />
     </div>
   );
 }

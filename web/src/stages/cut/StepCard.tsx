@@ -1,4 +1,4 @@
-import { stepNamed, type Facts, type RecipeStep } from '@amber-stamp/core/cut';
+import { stepNamed, type Facts, type Param, type RecipeStep } from '@amber-stamp/core/cut';
 import { useSortable } from '@dnd-kit/sortable';
 import { Switch } from '@mui/material';
 import { memo } from 'react';
@@ -69,6 +69,13 @@ const StepTools = memo(function StepTools({ place, label }: ToolProps) {
   );
 });
 
+/** Whether a setting has an effect: by another one, or, where it is of recipes from before, by what it holds. */
+function isShown(step: RecipeStep, name: string, { when, former }: Param): boolean {
+  const value = step[name];
+  if (former && (value === '' || (Array.isArray(value) && value.length === 0))) return false;
+  return !when || step[when[0]] === when[1];
+}
+
 /** One step: its result as a picture, what it did in one line, a switch, a grip, and its settings when it is open. */
 export const StepCard = memo(function StepCard({ id, place, step, facts, picture, histogram }: Props) {
   const { attributes, listeners, setNodeRef, transform, transition, isDragging } = useSortable({ id });
@@ -106,7 +113,7 @@ export const StepCard = memo(function StepCard({ id, place, step, facts, picture
         <div className="more">
           {step.step === 'levels' && <LevelsControl place={place} step={step} facts={facts} histogram={histogram} />}
           {Object.entries(params)
-            .filter(([name, { when }]) => !hidden.includes(name) && (!when || step[when[0]] === when[1]))
+            .filter(([name, param]) => !hidden.includes(name) && isShown(step, name, param))
             .map(([name, param]) => (
               <ParamControl key={name} place={place} step={label} name={name} param={param} value={step[name]} />
             ))}

@@ -14,6 +14,9 @@ const steps = (draft: Bench): RecipeStep[] => {
   return plate.recipe.steps;
 };
 
+/** The step at a place of the recipe on the bench. */
+export const recipeStep = (place: number): RecipeStep => recipeOf(presentBench()).steps[place];
+
 /** Changes a setting while the hand moves. */
 export const setParam = (place: number, name: string, value: ParamValue): void =>
   live((d) => void (steps(d)[place][name] = value));

@@ -3,11 +3,12 @@ import { readingOf } from '@amber-stamp/core/cut';
 import { fileName } from '@amber-stamp/core/formats';
 import { madeName } from '@amber-stamp/core/make';
 import type { SourceInfo } from '@amber-stamp/core/api';
-import { Button, Menu, MenuItem } from '@mui/material';
-import { useRef, useState } from 'react';
-import { useSource, useSources } from '../../api/queries.ts';
+import { Button } from '@mui/material';
+import { useRef } from 'react';
+import { useSource } from '../../api/queries.ts';
 import { arriveSource, settingsOf } from '../../bench/arrivals.ts';
 import { presentPlate } from '../../bench/edit.ts';
+import { SourcePicker } from '../../bench/parts/SourcePicker.tsx';
 import { usePlates } from '../../bench/plates.ts';
 import { change } from '../../bench/store.ts';
 import { PlateChoice } from '../cut/PlateChoice.tsx';
@@ -23,18 +24,17 @@ const notifyFailure = (cause: unknown): void =>
   notifyError(coded(cause, 'The source could not be taken; nothing was changed.'));
 
 /** Puts another source under the brush: recipe and every other setting stay. */
-function OtherSource({ source }: { source: string | null }) {
+function OtherSource() {
   const input = useRef<HTMLInputElement>(null);
-  const [anchor, setAnchor] = useState<HTMLElement | null>(null);
-  const { data = [] } = useSources();
-  const take = async (info: SourceInfo) => {
-    setAnchor(null);
+  const take = async (info: SourceInfo, isPlate = false) => {
     const { id, name } = info;
     const from = info.kind === 'made' ? { source: null, made: await settingsOf(info) } : { source: id, made: null };
     change(`source: ${name}`, (draft) => {
       const { plate } = presentPlate(draft);
       Object.assign(plate, from);
       plate.recipe ??= { format: 'amber-stamp/recipe', version: 1, steps: [] };
+      const gray = plate.recipe.steps.find(({ step }) => step === 'gray');
+      if (isPlate && gray) gray.prints = 'light';
     });
   };
   const chosen = async (file: File | undefined) => {
@@ -44,9 +44,7 @@ function OtherSource({ source }: { source: string | null }) {
   return (
     <div className="buttons">
       <Button onClick={() => input.current?.click()}>Another file</Button>
-      <Button onClick={(e) => setAnchor(e.currentTarget)} aria-haspopup="menu">
-        A source from the cabinet
-      </Button>
+      <SourcePicker label="A source from the cabinet" onTake={take} />
       <input
         ref={input}
         type="file"
@@ -54,13 +52,6 @@ function OtherSource({ source }: { source: string | null }) {
         aria-label="Another file"
         onChange={(e) => void chosen(e.target.files?.[0]).catch(notifyFailure)}
       />
-      <Menu anchorEl={anchor} open={anchor !== null} onClose={() => setAnchor(null)}>
-        {data.map((s) => (
-          <MenuItem key={s.id} selected={s.id === source} onClick={() => void take(s).catch(notifyFailure)}>
-            {s.name}
-          </MenuItem>
-        ))}
-      </Menu>
     </div>
   );
 }
@@ -105,7 +96,7 @@ export function FindControls({ bench }: { bench: Bench }) {
               ? `${source.name}, kept as ${fileName(source.name)}.${source.format}, its bytes untouched`
               : 'none'}
         </span>
-        <OtherSource source={plate.source} />
+        <OtherSource />
         <p className="note" style={{ marginBottom: 0 }}>
           The recipe and all settings of the brush stay.
         </p>

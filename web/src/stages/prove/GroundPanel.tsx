@@ -2,7 +2,7 @@ import type { Bench } from '@amber-stamp/core/bench';
 import { numberParam } from '@amber-stamp/core/cut';
 import { BLENDS, MAX_BLUR_PX, SCENE_LAYERS, type GroundPlacement } from '@amber-stamp/core/ground';
 import { Button, MenuItem, Select } from '@mui/material';
-import { useSources } from '../../api/queries.ts';
+import { useSource } from '../../api/queries.ts';
 import { canPutBack, putBack } from '../../bench/put-back.ts';
 import { live, change, settle } from '../../bench/store.ts';
 import { editStroke } from '../../bench/strokes.ts';
@@ -11,6 +11,7 @@ import { pickedStroke, useHand } from '../../bench/hand.ts';
 import { Choices } from '../../parts/Choices.tsx';
 import { ColourInput } from '../../parts/ColourInput.tsx';
 import { arriveSource } from '../../bench/arrivals.ts';
+import { SourcePicker } from '../../bench/parts/SourcePicker.tsx';
 import { Grounds } from '../../bench/parts/Grounds.tsx';
 import { orNotifyError } from '../../parts/messages.tsx';
 import { ParamField } from '../../parts/ParamField.tsx';
@@ -147,7 +148,7 @@ async function fileAsGround(file: File): Promise<void> {
 /** What the strokes are tried on, how they lie on it, and what it gives: its colours, the place where the tip was cut. */
 export function GroundPanel({ bench }: { bench: Bench }) {
   const { sheet } = bench;
-  const { data: sources = [] } = useSources();
+  const { data: laid } = useSource(sheet.picture);
   const own = presentPlate(bench).plate.source;
   const does = useHand((s) => s.does);
   return (
@@ -157,20 +158,10 @@ export function GroundPanel({ bench }: { bench: Bench }) {
         <Grounds sheet={sheet} />
       </div>
       <div className="section" style={{ borderTop: 0, paddingTop: 0, display: 'grid', gap: 8 }}>
-        <Select
-          variant="standard"
-          displayEmpty
-          value={sources.some(({ id }) => id === sheet.picture) ? sheet.picture : ''}
-          slotProps={{ input: { 'aria-label': 'Picture as the ground' } }}
-          renderValue={(id) => sources.find((s) => s.id === id)?.name ?? 'a picture of the cabinet as the ground'}
-          onChange={(e) => e.target.value && layPicture(e.target.value, 'a picture as the ground')}
-        >
-          {sources.map(({ id, name }) => (
-            <MenuItem key={id} value={id}>
-              {name}
-            </MenuItem>
-          ))}
-        </Select>
+        <SourcePicker
+          label={sheet.ground === 'picture' && laid ? laid.name : 'a picture of the cabinet as the ground'}
+          onTake={(source) => layPicture(source.id, 'a picture as the ground')}
+        />
         <div className="buttons">
           <Button component="label">
             A file

@@ -8,7 +8,8 @@ import { useBoxSize } from '../../../parts/useBoxSize.ts';
 import { recipeOf } from '../steps.ts';
 import { FalloffHandles, SmearHandles } from './GaugeHandles.tsx';
 import { GradientHandles } from './GradientHandles.tsx';
-import { MarkHandles } from './MarkHandles.tsx';
+import { DrawingBoard } from '../drawing/DrawingBoard.tsx';
+import { useDrawingHand } from '../drawing/drawing-hand.ts';
 import { PinHandles } from './PinHandles.tsx';
 import { PlaceHandles } from './PlaceHandles.tsx';
 import { RegionHandles } from './RegionHandles.tsx';
@@ -17,11 +18,20 @@ import { TwirlHandles } from './TwirlHandles.tsx';
 import { BitmapView } from '../../../parts/BitmapView.tsx';
 import { useStepView } from '../../../bench/useStepView.ts';
 
-/** Steps that have a place on the picture; `before` shows what comes in instead of what goes out. */
-const PLACED: Record<string, { handles: ComponentType<HandleProps>; before: boolean }> = {
+interface Placed {
+  handles: ComponentType<HandleProps>;
+  /** shows what comes in instead of what goes out */
+  before: boolean;
+  /** it is drawn on: a page of its own instead of pegs */
+  board?: true;
+}
+
+/** Steps that have a place on the picture. */
+const PLACED: Record<string, Placed> = {
   region: { handles: RegionHandles, before: true },
   warp: { handles: PinHandles, before: false },
-  retouch: { handles: MarkHandles, before: false },
+  retouch: { handles: DrawingBoard, before: false, board: true },
+  draw: { handles: DrawingBoard, before: false, board: true },
   smear: { handles: SmearHandles, before: false },
   falloff: { handles: FalloffHandles, before: false },
   place: { handles: PlaceHandles, before: false },
@@ -31,11 +41,22 @@ const PLACED: Record<string, { handles: ComponentType<HandleProps>; before: bool
 
 export const isPlaced = (step: RecipeStep | undefined): boolean => step !== undefined && step.step in PLACED;
 
+const AROUND = [-1, 0, 1].flatMap((y) => [-1, 0, 1].map((x) => [x, y] as const)).filter(([x, y]) => x !== 0 || y !== 0);
+
+/** The same picture on every side, as a grain or a band is laid. */
+const Neighbours = ({ bitmap }: { bitmap: ImageBitmap }) =>
+  AROUND.map(([x, y]) => (
+    <div key={`${x} ${y}`} className="neighbour" style={{ left: `${x * 100}%`, top: `${y * 100}%` }}>
+      <BitmapView bitmap={bitmap} label="" />
+    </div>
+  ));
+
 /** The picture at the open step with the step's handles over it. */
 export function StepWork({ bench, place }: { bench: Bench; place: number }) {
   const recipe = recipeOf(bench);
   const step = recipe.steps[place];
-  const { handles: Handles, before } = PLACED[step.step];
+  const { handles: Handles, before, board } = PLACED[step.step];
+  const tiled = useDrawingHand((s) => s.tiled) && board === true;
   const view = useStepView(sourceKey(presentPlate(bench).plate) ?? '', recipe, before ? place - 1 : place);
   const frame = useRef<HTMLDivElement>(null);
   const box = useBoxSize(frame);
@@ -52,19 +73,24 @@ export function StepWork({ bench, place }: { bench: Bench; place: number }) {
           style={{
             position: 'relative',
             aspectRatio: String(ratio),
-            width: `min(100%, calc(${ratio} * (100cqh - 4px)))`,
+            width: `calc(min(100%, ${ratio} * (100cqh - 4px)) / ${tiled ? 3 : 1})`,
             outline: '1px solid rgba(143,75,0,.45)',
           }}
         >
           {view && <BitmapView bitmap={view.bitmap} label="Picture at this step" />}
+          {view && tiled && <Neighbours bitmap={view.bitmap} />}
           {view && box.width > 0 && (
             <div
               data-testid="handles"
               style={{ position: 'absolute', inset: 0, touchAction: 'none', cursor: 'crosshair' }}
             >
-              <Stage width={box.width} height={box.height}>
+              {board ? (
                 <Handles place={place} step={step} width={box.width} height={box.height} />
-              </Stage>
+              ) : (
+                <Stage width={box.width} height={box.height}>
+                  <Handles place={place} step={step} width={box.width} height={box.height} />
+                </Stage>
+              )}
             </div>
           )}
         </div>

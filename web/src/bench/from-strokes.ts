@@ -1,0 +1,99 @@
+import type { Bench, OwnStroke } from '@amber-stamp/core/bench';
+import { makeRecipe, makeStep, type DrawnStroke } from '@amber-stamp/core/cut';
+import { AmberError } from '@amber-stamp/core/errors';
+import { asMade, emptySource } from '@amber-stamp/core/make';
+import { brushFromMade, brushFromPicture } from './arrivals.ts';
+import { useHand } from './hand.ts';
+import { inkJob, keysOf } from './ink-job.ts';
+import { presentBench, useBench } from './store.ts';
+import { drawPng } from '../engine/pool.ts';
+
+/** Longer side of a plate that strokes are taken over to, px. */
+const SIDE = 1024;
+/** Dabs may be scattered beside the way, in shares of their size. */
+const ROOM = 0.75;
+
+/** How large the dabs of a stroke's lowest coat are, px. */
+const sizeOf = (stroke: OwnStroke, bench: Bench): number =>
+  (stroke.state?.brush ?? bench.brush).coats[0].properties.size.rest;
+
+interface Box {
+  left: number;
+  top: number;
+  width: number;
+  height: number;
+}
+
+/** The box around strokes with their dabs, px of the sheet. */
+function boxOf(bench: Bench): Box {
+  let [left, top, right, low] = [Infinity, Infinity, -Infinity, -Infinity];
+  for (const stroke of bench.strokes) {
+    const room = sizeOf(stroke, bench) * ROOM;
+    for (const { x, y } of stroke.points) {
+      left = Math.min(left, x - room);
+      right = Math.max(right, x + room);
+      top = Math.min(top, y - room);
+      low = Math.max(low, y + room);
+    }
+  }
+  return { left, top, width: right - left, height: low - top };
+}
+
+/** The version that the bench is kept as, once everything is. */
+function keptVersion(): Promise<string> {
+  return new Promise((done) => {
+    const look = () => {
+      const { keep, standing } = useBench.getState();
+      if (keep !== 'kept' || !standing) return false;
+      done(standing.versionId);
+      return true;
+    };
+    if (look()) return;
+    const stop = useBench.subscribe(() => look() && stop());
+  });
+}
+
+function drawnOf(stroke: OwnStroke, bench: Bench, box: Box, own: string): DrawnStroke {
+  return {
+    brush: stroke.version ?? own,
+    sizePct: Math.min(200, (100 * sizeOf(stroke, bench)) / Math.max(box.width, box.height)),
+    value: 1,
+    out: stroke.away ?? false,
+    soft: 0,
+    mirror: 0,
+    sectors: 1,
+    wrap: 'none',
+    number: stroke.number,
+    points: stroke.points.map(({ x, y, pressure, tiltX, tiltY, t }) => [
+      (x - box.left) / box.width,
+      (y - box.top) / box.height,
+      pressure,
+      tiltX,
+      tiltY,
+      t,
+    ]),
+    width: stroke.width,
+  };
+}
+
+/** A drawn tip of the user's own strokes: their box, their brushes, each still open to change. Gives the brush. */
+export async function tipFromStrokes(): Promise<string | undefined> {
+  const bench = presentBench();
+  if (bench.strokes.length === 0) throw new AmberError('bad-value', 'There is no stroke of yours; draw some first.');
+  const own = await keptVersion();
+  const box = boxOf(bench);
+  const scale = SIDE / Math.max(box.width, box.height);
+  const empty = emptySource(Math.max(16, Math.round(box.width * scale)), Math.max(16, Math.round(box.height * scale)));
+  const strokes = bench.strokes.map((stroke) => drawnOf(stroke, bench, box, own));
+  return brushFromMade(empty, makeRecipe([...asMade().steps, makeStep('draw', { strokes })]));
+}
+
+/** A brush from the picture of the user's own strokes, as they lie on white paper. */
+export async function tipFromSheet(): Promise<string | undefined> {
+  const bench = presentBench();
+  const { paper, zoom } = useHand.getState();
+  const size = { width: Math.round(paper.width / zoom), height: Math.round(paper.height / zoom), zoom: 1 };
+  const job = inkJob('taken over', { brush: bench.brush, plates: keysOf(bench) }, bench.strokes, size, 'white');
+  const name = `${bench.brush.name}, strokes.png`;
+  return brushFromPicture(new File([await drawPng(job)], name, { type: 'image/png' }));
+}

@@ -1,0 +1,118 @@
+import type { PlateInfo, SourceInfo } from '@amber-stamp/core/api';
+import { plateTitle } from '@amber-stamp/core/raster';
+import { ClickAwayListener, Paper, Popper } from '@mui/material';
+import { useState } from 'react';
+import { plateUrl, sourceUrl, usePlateList, useSources } from '../../api/queries.ts';
+import { orNotifyError } from '../../parts/messages.tsx';
+import { plateAsSource } from '../arrivals.ts';
+
+/** What was taken, and whether it is a plate: then it prints the paler the more. */
+export type TakeSource = (source: SourceInfo, isPlate: boolean) => void | Promise<void>;
+
+interface Props {
+  label: string;
+  /** what its button is called where it says more than it shows */
+  name?: string;
+  onTake: TakeSource;
+}
+
+interface PickProps {
+  name: string;
+  picture: string;
+  onPick: () => void;
+}
+
+const Pick = ({ name, picture, onPick }: PickProps) => (
+  <button className="plate-pick" title={name} aria-label={name} onClick={onPick}>
+    <img src={picture} alt="" loading="lazy" />
+    <span>{name}</span>
+  </button>
+);
+
+const fits = (name: string, words: string): boolean => name.toLowerCase().includes(words.trim().toLowerCase());
+
+/** Sources and plates that a word fits, as pictures. */
+function Found({ words, take }: { words: string; take: (source: SourceInfo | PlateInfo) => void }) {
+  const { data: sources = [] } = useSources();
+  const { data: plates = [] } = usePlateList();
+  const foundSources = sources.filter(({ name }) => fits(name, words));
+  const foundPlates = plates.filter(({ name }) => fits(name, words));
+  if (foundSources.length + foundPlates.length === 0)
+    return <p className="note wide">{words ? `Nothing is called ${words}.` : 'Nothing is kept yet.'}</p>;
+  return (
+    <>
+      {foundSources.length > 0 && <h3 className="wide">Sources</h3>}
+      {foundSources.map((source) => (
+        <Pick key={source.id} name={source.name} picture={sourceUrl(source.id, 180)} onPick={() => take(source)} />
+      ))}
+      {foundPlates.length > 0 && <h3 className="wide">Plates</h3>}
+      {foundPlates.map((plate) => (
+        <Pick
+          key={plate.sha256}
+          name={plateTitle(plate.name)}
+          picture={plateUrl(plate.sha256, 180)}
+          onPick={() => take(plate)}
+        />
+      ))}
+    </>
+  );
+}
+
+/** Every source and every plate of the cabinet as pictures, found by a word; a press takes one. */
+export function SourcePicker({ label, name, onTake }: Props) {
+  const [anchor, setAnchor] = useState<HTMLElement | null>(null);
+  const [words, setWords] = useState('');
+  const close = () => {
+    setAnchor(null);
+    setWords('');
+  };
+  const take = async (picked: SourceInfo | PlateInfo) => {
+    close();
+    const isPlate = !('id' in picked);
+    const source = isPlate ? await plateAsSource(picked) : picked;
+    if (source) await onTake(source, isPlate);
+  };
+  return (
+    <>
+      <button
+        className="link"
+        aria-haspopup="dialog"
+        aria-expanded={anchor !== null}
+        aria-label={name}
+        onClick={(e) => setAnchor(anchor ? null : e.currentTarget)}
+      >
+        {label}
+      </button>
+      <Popper
+        anchorEl={anchor?.closest('.controls') ?? anchor}
+        open={anchor !== null}
+        placement="right-start"
+        style={{ zIndex: 1300 }}
+      >
+        <ClickAwayListener onClickAway={(e) => !anchor?.contains(e.target as Node) && close()}>
+          <Paper
+            className="plates-picker"
+            elevation={8}
+            role="dialog"
+            aria-label="Sources and plates of the cabinet"
+            onKeyDown={(e) => {
+              if (e.key !== 'Escape') return;
+              close();
+              anchor?.focus();
+            }}
+          >
+            <input
+              className="underline wide"
+              aria-label="Find a source or a plate"
+              placeholder="find…"
+              autoFocus
+              value={words}
+              onChange={(e) => setWords(e.target.value)}
+            />
+            <Found words={words} take={(picked) => orNotifyError(take(picked))} />
+          </Paper>
+        </ClickAwayListener>
+      </Popper>
+    </>
+  );
+}
