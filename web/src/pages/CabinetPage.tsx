@@ -59,7 +59,7 @@ function ShelfHead({ shelf, wanted, onWant }: HeadProps) {
         onChange={(e) => onWant(e.target.value)}
       />
       <Link className="link" to="/new/scanner">
-        scan, type, numbers, clay
+        draw, shapes, type, scan…
       </Link>
       <Button variant="contained" onClick={choose} sx={{ alignSelf: 'center' }}>
         New brush from a picture

@@ -59,11 +59,15 @@ class PenTrack {
   }
 }
 
-/** Draws own strokes on an element: mouse, pen or finger, with pressure, tilt, twist and time. Gives the one under way. */
+/**
+ * Draws own strokes on an element: mouse, pen or finger, with pressure, tilt, twist and time. Gives the one under way, and
+ * tells it at every frame.
+ */
 export function usePen(
   ref: RefObject<HTMLElement | null>,
   onDrawn: (stroke: Drawn) => void,
   hand: () => DrawingHand = useHand.getState,
+  onMoving?: (stroke: Drawn) => void,
 ): Drawn | null {
   const [drawing, setDrawing] = useState<Drawn | null>(null);
   useEffect(() => {
@@ -78,7 +82,11 @@ export function usePen(
     });
     const show = () => {
       frame = 0;
-      if (track) setDrawing(drawn(track.points));
+      if (!track) return;
+      const now = drawn(track.points);
+      // told here, not by an effect: that could come after the stroke has ended
+      onMoving?.(now);
+      setDrawing(now);
     };
     const down = (event: PointerEvent) => {
       const now = hand();
@@ -114,6 +122,6 @@ export function usePen(
       element.removeEventListener('pointercancel', up);
       cancelAnimationFrame(frame);
     };
-  }, [ref, onDrawn, hand]);
+  }, [ref, onDrawn, hand, onMoving]);
   return drawing;
 }

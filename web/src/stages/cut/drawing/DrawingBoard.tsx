@@ -1,7 +1,7 @@
 import { DRAWN_COLUMNS, type DrawnStroke } from '@amber-stamp/core/cut';
 import type { PenPoint } from '@amber-stamp/core/model';
 import { distanceTo, settledWay } from '@amber-stamp/core/path';
-import { useCallback, useEffect, useMemo, useRef, useState, type PointerEvent } from 'react';
+import { useCallback, useMemo, useRef, useState, type PointerEvent } from 'react';
 import { settle } from '../../../bench/store.ts';
 import { usePen, type Drawn } from '../../../wide/usePen.ts';
 import { WidthHandles } from '../../../wide/WidthHandles.tsx';
@@ -55,10 +55,7 @@ function useDrawing(place: number, width: number, height: number) {
     },
     [lay],
   );
-  const drawing = usePen(board, done, useDrawingHand.getState);
-  useEffect(() => {
-    if (drawing) lay(drawing);
-  }, [drawing, lay]);
+  usePen(board, done, useDrawingHand.getState, lay);
   return board;
 }
 

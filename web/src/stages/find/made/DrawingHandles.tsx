@@ -57,9 +57,10 @@ function useCarrying(shapes: Shapes, width: number, height: number) {
 
 /** The figures of a drawing: pressed to choose, dragged to move, with pegs where one is chosen. */
 export function DrawingHandles({ shapes, width, height }: { shapes: Shapes; width: number; height: number }) {
-  const { paths, drawing } = useChosenRows();
+  const paths = useChosenRows((s) => s.paths);
+  const drawing = useChosenRows((s) => s.pressed !== null);
   const carrying = useCarrying(shapes, width, height);
-  if (drawing) return <LineDrawing width={width} height={height} />;
+  if (drawing) return <LineDrawing shapes={shapes} width={width} height={height} />;
   const last = paths.at(-1);
   const inside = last && last.length > 1 ? last : undefined;
   const shown: RowPath[] = [...shapes.rows.map((_, k) => [k]), ...(inside ? [inside] : [])];

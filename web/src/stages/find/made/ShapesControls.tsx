@@ -3,6 +3,7 @@ import { fileName } from '@amber-stamp/core/formats';
 import { Button, Menu, MenuItem } from '@mui/material';
 import { useState } from 'react';
 import { saveFile } from '../../../parts/save.ts';
+import { endLine } from './drawn-line.ts';
 import { useChosenRows } from './chosen.ts';
 import { FigureFields } from './FigureFields.tsx';
 import { addFigure, canGroup, duplicateRow, groupRows, NEW_FIGURES, removeRows, ungroupRow } from './figures.ts';
@@ -66,7 +67,8 @@ const saveSvg = (shapes: Shapes): void => saveFile(`${fileName(shapes.name)}.svg
 
 /** The drawing that the tip is made of: its rows, and the settings of the chosen one. */
 export function ShapesControls({ shapes }: { shapes: Shapes }) {
-  const { paths, drawing } = useChosenRows();
+  const paths = useChosenRows((s) => s.paths);
+  const drawing = useChosenRows((s) => s.pressed !== null);
   const path = paths.at(-1);
   const row = path && rowAt(shapes.rows, path);
   return (
@@ -74,13 +76,16 @@ export function ShapesControls({ shapes }: { shapes: Shapes }) {
       <div className="section">
         <div className="buttons">
           <AddFigure />
-          <Button aria-pressed={drawing} onClick={() => useChosenRows.setState({ drawing: !drawing })}>
+          <Button
+            aria-pressed={drawing}
+            onClick={() => (drawing ? endLine(shapes) : useChosenRows.setState({ pressed: [] }))}
+          >
             {drawing ? 'Done drawing' : 'Draw a line'}
           </Button>
         </div>
         <span className="note">
           {drawing
-            ? 'Press on the picture for each point, drag for a smooth run. Enter ends it, Escape gives it up.'
+            ? 'Press on the picture for each point, drag for a smooth run. On the first point again it closes. Enter ends it, Escape gives it up.'
             : 'Press a figure on the picture to take hold of it; Shift takes several.'}
         </span>
         <RowList shapes={shapes} />

@@ -1,8 +1,16 @@
 import type { RowPath } from '@amber-stamp/core/make';
 import { create } from 'zustand';
 
+/** A point of a line as it was pressed, shares of the sides, and 1 where it was dragged: the line runs smoothly through it. */
+export type PressedPoint = readonly [x: number, y: number, smooth: 0 | 1];
+
 /** The rows of the drawing that the hand is at, the one that was chosen last at the end. */
-export const useChosenRows = create<{ paths: RowPath[]; drawing: boolean }>(() => ({ paths: [], drawing: false }));
+interface ChosenRows {
+  paths: RowPath[];
+  /** the points of a line that is being drawn; null: none is */
+  pressed: readonly PressedPoint[] | null;
+}
+export const useChosenRows = create<ChosenRows>(() => ({ paths: [], pressed: null }));
 
 export const samePath = (a: RowPath, b: RowPath): boolean => a.length === b.length && a.every((k, i) => k === b[i]);
 

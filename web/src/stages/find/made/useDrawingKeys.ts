@@ -18,7 +18,7 @@ const WAYS: Record<string, readonly [number, number]> = {
 /** Keys for the rows that are chosen; a drawing that is left lets go of them. */
 export function useDrawingKeys(shapes: Shapes | undefined): void {
   const enabled = shapes !== undefined;
-  useEffect(() => () => useChosenRows.setState({ paths: [], drawing: false }), [enabled]);
+  useEffect(() => () => useChosenRows.setState({ paths: [], pressed: null }), [enabled]);
   const paths = () => useChosenRows.getState().paths;
   useHotkeys(
     'delete, backspace',
