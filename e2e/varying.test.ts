@@ -1,6 +1,6 @@
 import type { Page } from '@playwright/test';
 import { withApp, type App } from './app.ts';
-import { changed, kept, middleOf, openBrush, pixels, same, stage } from './acts.ts';
+import { changed, echoAtRest, kept, middleOf, openBrush, pixels, same, stage } from './acts.ts';
 import { expect } from './expect.ts';
 
 describe('everything that varies', () => {
@@ -237,7 +237,7 @@ describe('everything that varies', () => {
     const stamped = await pixels(page, 'sheet');
     await page.getByRole('radio', { name: 'bent along the path' }).click();
     const repeated = await changed(page, 'sheet', stamped);
-    await expect(page.getByTestId('echo')).toContainText('The echo of a band is not measured yet', { timeout: 30_000 });
+    expect(await echoAtRest(page)).toBeGreaterThan(0);
     await page.getByRole('radio', { name: 'once', exact: true }).click();
     await changed(page, 'sheet', repeated);
     await part('rows');

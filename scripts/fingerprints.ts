@@ -7,7 +7,7 @@ import type { Picture } from '@amber-stamp/core/raster';
 import { echoOf, echoReport } from '@amber-stamp/core/prove';
 import { createHash } from 'node:crypto';
 import { writeFileSync } from 'node:fs';
-import { BRUSHES, makeBrush, SOURCES, type SourceKey } from '@amber-stamp/demo';
+import { BRUSHES, makeBrushes, SOURCES, type SourceKey } from '@amber-stamp/demo';
 import { decodeSource } from '@amber-stamp/io';
 import { ratedBrush, ratedNames, ratedStrokes } from '../demo/src/rated.ts';
 
@@ -39,8 +39,11 @@ function noteMarks(name: string, painted: BrushWithPlates, strokes: Strokes, own
 const pictures = new Map<SourceKey, Picture>();
 for (const [key, { file, fileName }] of Object.entries(SOURCES))
   pictures.set(key as SourceKey, await decodeSource(await file(), fileName));
+const made = new Map(
+  [...makeBrushes(BRUSHES, (source) => pictures.get(source)!)].map(({ demo, made: painted }) => [demo.name, painted]),
+);
 for (const demo of BRUSHES) {
-  const painted = makeBrush(demo, (source) => pictures.get(source)!);
+  const painted = made.get(demo.name)!;
   for (const [plate, of] of painted.plates) note(`${demo.name}: ${plate}`, [plateFile(of)]);
   noteMarks(demo.name, painted, PORTRAIT);
 }

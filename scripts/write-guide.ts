@@ -7,7 +7,7 @@ import type { Brush } from '@amber-stamp/core/model';
 import { evenStroke, meanEcho, measureStrip, standardStrips } from '@amber-stamp/core/prove';
 import { toPlate, type Plate } from '@amber-stamp/core/raster';
 import { firstGuess } from '@amber-stamp/core/vary';
-import { BRUSHES, SOURCES } from '@amber-stamp/demo';
+import { BRUSHES, SOURCES, type SourceKey } from '@amber-stamp/demo';
 import { decodeWorking } from '@amber-stamp/io';
 import { mkdirSync, readFileSync, writeFileSync } from 'node:fs';
 import { format, resolveConfig } from 'prettier';
@@ -19,7 +19,7 @@ const engine = new InkEngine();
 
 const lichen = BRUSHES.find(({ name }) => name === 'Crust lichen');
 if (!lichen) throw new Error('there is no Crust lichen among the demo brushes');
-const source = SOURCES[lichen.source];
+const source = SOURCES[lichen.source as SourceKey];
 const plate = toPlate(cut(await decodeWorking(await source.file(), source.fileName), lichen.recipe));
 
 /** A spot near the rim of the tip: the stray speck of the guide. */

@@ -1,6 +1,5 @@
 import { InkEngine, printSheet } from '@amber-stamp/core/ink';
 import { parseBrush, type Brush, type PenStroke } from '@amber-stamp/core/model';
-import { echoOf } from '@amber-stamp/core/prove';
 import type { Plate } from '@amber-stamp/core/raster';
 import { dabsOf } from '@amber-stamp/core/vary';
 import { expect } from 'chai';
@@ -215,10 +214,6 @@ describe('a band', () => {
     for (let i = 1; i < drifting.count; i++)
       expect(Math.abs(drifting.sizePx[i] - drifting.sizePx[i - 1])).to.be.below(1.5);
     expect(new Set(drifting.sizePx.subarray(0, drifting.count)).size).to.be.above(50);
-  });
-
-  it('says that its echo is not measured yet', () => {
-    expect(() => echoOf(engine, banded({}), plates(even))).to.throw('The echo of a band is not measured yet');
   });
 
   it('with a head and a tail that leave no room is refused', () => {

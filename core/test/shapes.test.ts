@@ -72,6 +72,10 @@ describe('shapes', () => {
     const soft = drawn({ what: 'ellipse', width: 40, height: 40, soft: 20 });
     expect(sum(soft)).to.be.closeTo(sum(hard), 1);
     expect(at(soft, 70, 50)).to.be.within(0.3, 0.6);
+    // what lies beyond the frame is blurred into it: an even ground stays even up to its border
+    const ground = drawn({ what: 'rectangle', width: 140, height: 140, soft: 10 });
+    expect(at(ground, 0, 0)).to.be.closeTo(1, 1e-3);
+    expect(at(ground, 99, 50)).to.be.closeTo(1, 1e-3);
   });
 
   it('are filled by gradients across, outwards and along', () => {

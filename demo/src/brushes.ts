@@ -1,5 +1,6 @@
 import { makeRecipe, makeStep } from '@amber-stamp/core/cut';
 import type { Driver } from '@amber-stamp/core/model';
+import { MADE_BRUSHES } from './brushes-made.ts';
 import { MORE_BRUSHES } from './brushes-more.ts';
 import { RELIEF_BRUSHES } from './brushes-relief.ts';
 import { by, type DemoBrush } from './demo-brush.ts';
@@ -121,4 +122,12 @@ const paint: DemoBrush = {
   },
 };
 
-export const BRUSHES: readonly DemoBrush[] = [lichen, kelp, barnacles, paint, ...RELIEF_BRUSHES, ...MORE_BRUSHES];
+export const BRUSHES: readonly DemoBrush[] = [
+  lichen,
+  kelp,
+  barnacles,
+  paint,
+  ...RELIEF_BRUSHES,
+  ...MORE_BRUSHES,
+  ...MADE_BRUSHES,
+];

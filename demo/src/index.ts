@@ -1,4 +1,4 @@
 export { BRUSHES } from './brushes.ts';
-export type { DemoBrush, SourceKey } from './demo-brush.ts';
-export { makeBrush } from './make-brush.ts';
+export type { DemoBrush, DemoOrigin, SourceKey } from './demo-brush.ts';
+export { makeBrushes, type MadeBrush } from './make-brush.ts';
 export { SOURCES, type DemoSource } from './sources.ts';

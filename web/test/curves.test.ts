@@ -24,7 +24,7 @@ const told = (likeness: Partial<Likeness>, ...giveAways: GiveAwayView[]): EchoVi
   texture: 50,
   whole: null,
   giveAways,
-  likeness: { inside: [], outline: [], lagPx: 20, grainPx: 0, grainTiles: [0, 0], pairs: [], ...likeness },
+  likeness: { inside: [], outline: [], lagPx: 20, grainPx: 0, repeatPx: 0, grainTiles: [0, 0], pairs: [], ...likeness },
   spanPx: 800,
   tipPx: 40,
   ms: 1,

@@ -14,6 +14,7 @@ export {
   numbersSchema,
   numbersSource,
   parseMade,
+  plainPicture,
   renderMade,
   typeSchema,
   typeSource,

@@ -1,6 +1,7 @@
 import { lazy, number, object, string, type InferType, type Schema } from 'yup';
 import { paramSchema } from '../cut/param-schema.ts';
 import { makeRecipe, makeStep, type Recipe } from '../cut/recipe.ts';
+import { AmberError } from '../errors.ts';
 import { finite, parseDocument, shape, typed } from '../model/check.ts';
 import type { Picture } from '../raster/picture.ts';
 import { raster, toPlate, type Raster } from '../raster/raster.ts';
@@ -115,6 +116,20 @@ export interface Size {
 export const madeSize = (made: MadeSource): Size =>
   'sizePx' in made ? { width: made.sizePx, height: made.sizePx } : { width: made.widthPx, height: made.heightPx };
 
+/** What is drawn without a typeface. */
+type PlainSource = Exclude<MadeSource, TypeSource>;
+
+function renderPlain(made: PlainSource, size: Size, onProgress?: (share: number) => void): Raster {
+  switch (made.format) {
+    case 'amber-stamp/shapes':
+      return renderShapes(made, size, onProgress);
+    case 'amber-stamp/numbers':
+      return makeNumbers(made, Math.min(size.width, size.height));
+    case 'amber-stamp/empty':
+      return raster(size.width, size.height);
+  }
+}
+
 /** What a made source prints, 0..1, at its own size or another. Squares stay squares: the shorter side counts. */
 export async function renderMade(
   made: MadeSource,
@@ -122,18 +137,15 @@ export async function renderMade(
   size: Size = madeSize(made),
   onProgress?: (share: number) => void,
 ): Promise<Raster> {
-  const square = Math.min(size.width, size.height);
-  switch (made.format) {
-    case 'amber-stamp/shapes':
-      return renderShapes(made, size, onProgress);
-    case 'amber-stamp/numbers':
-      return makeNumbers(made, square);
-    case 'amber-stamp/type':
-      return drawType(made, square, await fontOf(made.face, made.weight));
-    case 'amber-stamp/empty':
-      return raster(size.width, size.height);
-  }
+  if (made.format === 'amber-stamp/type')
+    return drawType(made, Math.min(size.width, size.height), await fontOf(made.face, made.weight));
+  return renderPlain(made, size, onProgress);
 }
+
+const pictureOf = (drawn: Raster): Picture => {
+  const { width, height, data } = toPlate(drawn);
+  return { width, height, channels: 1, data, made: true };
+};
 
 /** A made source as the picture that recipes work on: the paler, the more it prints. */
 export async function madePicture(
@@ -142,8 +154,14 @@ export async function madePicture(
   size?: Size,
   onProgress?: (share: number) => void,
 ): Promise<Picture> {
-  const { width, height, data } = toPlate(await renderMade(made, fontOf, size, onProgress));
-  return { width, height, channels: 1, data, made: true };
+  return pictureOf(await renderMade(made, fontOf, size, onProgress));
+}
+
+/** A made source that needs no typeface as the picture that recipes work on. Throws bad-value for type. */
+export function plainPicture(made: MadeSource): Picture {
+  if (made.format === 'amber-stamp/type')
+    throw new AmberError('bad-value', 'Type is drawn with a typeface, which is not here.', 'format');
+  return pictureOf(renderPlain(made, madeSize(made)));
 }
 
 /** What is made here prints as it is: the paler the more, nothing trimmed. */

@@ -1,10 +1,10 @@
-import { AmberError } from '../errors.ts';
 import type { Plates } from '../ink/coat.ts';
 import type { InkEngine } from '../ink/engine.ts';
 import { unmutedCoats } from '../model/brush.ts';
 import type { Brush } from '../model/brush-schema.ts';
 import type { PenStroke } from '../model/strokes.ts';
 import type { Raster } from '../raster/raster.ts';
+import { bandTwin, neverRepeats, type TwinBand } from './band-twin.ts';
 import { featuresOf, giveAwaysIn, type GiveAway, type Looked } from './features.ts';
 import { grainEcho, type Tiles } from './grain-echo.ts';
 import { knownIn } from './known.ts';
@@ -27,6 +27,8 @@ export interface Echo {
   giveAways: GiveAway[];
   /** the tip that is known again by its whole outline, where one is */
   whole: WholeOutline | undefined;
+  /** px of the sheet after which a band comes back; 0 where none does */
+  repeatPx: number;
   /** px of the sheet after which a grain comes back, and the same in tiles; 0 for none */
   grainPx: number;
   grainTiles: Tiles;
@@ -82,6 +84,7 @@ const unmeasured = (strip: Strip, shares: Raster): StripEcho => ({
   texture: 0,
   giveAways: [],
   whole: undefined,
+  repeatPx: 0,
   grainPx: 0,
   grainTiles: [0, 0],
   insideLags: [],
@@ -125,6 +128,16 @@ function lookAtCoat(echo: StripEcho, place: number): void {
   echo.whole = wholeOutline(known, strength, coat, dabs);
 }
 
+/** What gives a band away is that it comes back at all, not a place of its plate or an outline that nobody sees. */
+function leaveBandsOut(echo: StripEcho): void {
+  const { bands = [] } = echo.strip;
+  if (bands.length === 0) return;
+  const isBand = (coat: number) => bands.some((band) => band.coat === coat);
+  echo.giveAways = echo.giveAways.filter(({ coat }) => !isBand(coat));
+  if (echo.whole && isBand(echo.whole.coat)) echo.whole = undefined;
+  echo.repeatPx = Math.max(...bands.map(({ periodPx }) => periodPx));
+}
+
 /** Measures one strip. */
 export const measureStrip = (strip: Strip): StripEcho => measureLookingAt(strip, () => true);
 
@@ -137,6 +150,7 @@ export function measureLookingAt(strip: Strip, looked: Looked): StripEcho {
   strip.coats.forEach((_, place) => lookAtCoat(echo, place));
   const full = fullOf(strip.image.data);
   if (full > 0) echo.giveAways = giveAwaysIn(strip, full, looked);
+  leaveBandsOut(echo);
   echo.measures = { ...echo.measures, grain: grain.value, features: featuresOf(echo.giveAways) };
   return { ...echo, ...putTogether(echo.measures), grain: grain.value, texture: textureOf(strip) };
 }
@@ -167,6 +181,7 @@ export function meanEcho(all: readonly StripEcho[]): Echo {
     texture: mean((e) => e.texture),
     giveAways,
     whole: meanWhole(all.map(({ whole }) => whole)),
+    repeatPx: all[0]?.repeatPx ?? 0,
     grainPx: all[0]?.grainPx ?? 0,
     grainTiles: all[0]?.grainTiles ?? [0, 0],
   };
@@ -183,15 +198,8 @@ export interface StandardOptions {
   nominal?: number;
 }
 
-/** What is bent along the path has no dabs that could return. Throws bad-value. */
-function onlyStamped(brush: Brush): void {
-  const bent = unmutedCoats(brush).find((coat) => brush.coats[coat].band);
-  if (bent === undefined) return;
-  throw new AmberError(
-    'bad-value',
-    `The echo of a band is not measured yet; mute coat ${bent + 1} to measure others.`,
-    `coats[${bent}].band`,
-  );
+function withBands<S extends Strip | undefined>(strip: S, bands: readonly TwinBand[]): S {
+  return strip && bands.length > 0 ? { ...strip, bands } : strip;
 }
 
 /** The strips of a brush along its standard stroke, with `seeds` seeds in a row. */
@@ -199,14 +207,17 @@ export function standardStrips(
   engine: InkEngine,
   brush: Brush,
   plates: Plates,
-  { seeds = SEEDS, skip = 0, nominal = nominalPx(brush, plates) }: StandardOptions = {},
+  { seeds = SEEDS, skip = 0, nominal }: StandardOptions = {},
 ): Strip[] {
-  onlyStamped(brush);
-  if (unmutedCoats(brush).length === 0 || !(nominal > 0)) return [];
-  const stroke = evenStroke(STANDARD_LENGTH * nominal);
-  return Array.from({ length: Math.max(0, seeds - skip) }, (_, k) =>
-    stripOf(engine, { brush: { ...brush, seed: (brush.seed + skip + k) | 0 }, plates }, nominal, stroke, 0),
-  ).filter((strip): strip is Strip => strip !== undefined);
+  const { brush: twin, plates: all, bands } = bandTwin(brush, plates);
+  // a band is as long as its repeat: what another brush is seen at is not its measure
+  const seen = bands.length > 0 || nominal === undefined ? nominalPx(twin, all) : nominal;
+  if (unmutedCoats(twin).length === 0 || !(seen > 0) || neverRepeats(brush)) return [];
+  const stroke = evenStroke(STANDARD_LENGTH * seen);
+  return Array.from({ length: Math.max(0, seeds - skip) }, (_, k) => {
+    const painted = { brush: { ...twin, seed: (twin.seed + skip + k) | 0 }, plates: all };
+    return withBands(stripOf(engine, painted, seen, stroke, 0), bands);
+  }).filter((strip): strip is Strip => strip !== undefined);
 }
 
 /** A stroke that keeps its chance by a number of its own; without one, its place among the others is its number. */
@@ -219,12 +230,13 @@ export function strokeStrips(
   plates: Plates,
   strokes: readonly NumberedStroke[],
 ): Strip[] {
-  onlyStamped(brush);
-  if (unmutedCoats(brush).length === 0) return [];
+  const { brush: twin, plates: all, bands } = bandTwin(brush, plates);
+  if (unmutedCoats(twin).length === 0 || neverRepeats(brush)) return [];
+  const painted = { brush: twin, plates: all };
   return strokes.flatMap((stroke, place) => {
-    const nominal = nominalPx(brush, plates, stroke);
-    const strip = nominal > 0 ? stripOf(engine, { brush, plates }, nominal, stroke, stroke.number ?? place) : undefined;
-    return strip ? [strip] : [];
+    const nominal = nominalPx(twin, all, stroke);
+    const strip = nominal > 0 ? stripOf(engine, painted, nominal, stroke, stroke.number ?? place) : undefined;
+    return strip ? [withBands(strip, bands)] : [];
   });
 }
 

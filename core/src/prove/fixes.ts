@@ -135,6 +135,22 @@ function grainFixes(brush: Brush, place: number): Fix[] {
   ];
 }
 
+/** What a band can do against its repeat: pieces from anywhere along the plate, or every second one turned about. */
+function bandFixes(brush: Brush, place: number): Fix[] {
+  const { band } = brush.coats[place];
+  if (!band) return [];
+  const with_ = (what: string, change: Partial<typeof band>) =>
+    plainFix(
+      what,
+      withCoat(brush, place, (coat) => ({ ...coat, band: { ...band, ...change } })),
+    );
+  const pieces =
+    band.fill === 'pieces' ? [] : [with_('laid in pieces, never the same twice in a row', { fill: 'pieces' })];
+  const turned =
+    band.fill === 'repeat' && !band.turnAbout ? [with_('every second repeat turned about', { turnAbout: true })] : [];
+  return [...pieces, ...turned];
+}
+
 /**
  * Everything worth trying on a brush that repeats: rows, cured tips, relatives of the tip, grain. Directions that the
  * user has fixed stay.
@@ -142,6 +158,7 @@ function grainFixes(brush: Brush, place: number): Fix[] {
 export function fixesFor(brush: Brush, plates: Plates, echo: Echo): Fix[] {
   const [place] = unmutedCoats(brush);
   if (place === undefined) return [];
+  if (brush.coats[place].band) return [...bandFixes(brush, place), ...grainFixes(brush, place)];
   const grain = grainFixes(brush, place);
   const others = [
     ...cureFixes(brush, plates, echo),

@@ -40,9 +40,9 @@ interface PlaceReport extends PlateBox {
   strength: number;
 }
 
-/** A grain whose tile is seen again after so many px of the sheet. */
-interface GrainReport {
-  what: 'grain';
+/** A grain whose tile, or a band that, is seen again after so many px of the sheet. */
+interface PeriodReport {
+  what: 'grain' | 'repeat';
   periodPx: number;
   strength: number;
 }
@@ -53,7 +53,7 @@ export interface EchoReport {
   inside: number;
   grain: number;
   texture: number;
-  giveAways: (PlaceReport | GrainReport)[];
+  giveAways: (PlaceReport | PeriodReport)[];
 }
 
 /** A number as reports hold it. */
@@ -76,13 +76,16 @@ export function echoReport(echo: Echo, brush: Brush, plates: Plates): EchoReport
     ...box,
     strength,
   });
-  const { whole, grain, grainPx } = echo;
+  const { whole, grain, grainPx, repeatPx } = echo;
   const all: EchoReport['giveAways'] = [
     ...echo.giveAways.map(({ flaw, coat, card, strength }) =>
       placed(flaw.what, coat, card, boxOnPlate(plateOf(coat, card), flaw), strength),
     ),
     ...(whole
       ? [placed('outline', whole.coat, whole.card, printedBox(plateOf(whole.coat, whole.card)), whole.strength)]
+      : []),
+    ...(repeatPx > 0
+      ? [{ what: 'repeat' as const, periodPx: tenth(repeatPx), strength: Math.max(echo.inside, echo.outline) }]
       : []),
     ...(grainPx > 0 ? [{ what: 'grain' as const, periodPx: tenth(grainPx), strength: grain }] : []),
   ];

@@ -10,6 +10,7 @@ import { raster, type Plate, type Raster } from '../raster/raster.ts';
 import type { DabTable } from '../vary/dab-table.ts';
 import { dabsOf } from '../vary/dabs.ts';
 import { cosineTurns, sineTurns } from '../maths/angles.ts';
+import type { TwinBand } from './band-twin.ts';
 import { straightened, type Way } from './straighten.ts';
 import { analysedTip } from '../flaws/analysed-tip.ts';
 
@@ -53,6 +54,8 @@ export interface Strip {
   /** of each coat that prints, the lowest first */
   coats: { coat: number; dabs: StripDabs; tips: readonly Plate[] }[];
   grain: GrainedSheet | undefined;
+  /** the coats that are bent along the path, and after how many px of the sheet they come back */
+  bands?: readonly TwinBand[];
 }
 
 /** The brush without what the paper does to it: grains that do not move with the dab, and the tilt of the sheet. */

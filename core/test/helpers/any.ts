@@ -19,9 +19,7 @@ function limitsIn({ tests }: Described): Limits {
 function anyNumber(described: Described): fc.Arbitrary<number> {
   const { min = -1000, max = 1000 } = limitsIn(described);
   const whole = described.tests.some(({ name }) => name === 'integer');
-  return whole
-    ? fc.integer({ min, max })
-    : fc.double({ min, max, noNaN: true, noDefaultInfinity: true });
+  return whole ? fc.integer({ min, max }) : fc.double({ min, max, noNaN: true, noDefaultInfinity: true });
 }
 
 function anyText(described: Described): fc.Arbitrary<string> {

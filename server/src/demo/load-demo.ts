@@ -4,7 +4,17 @@ import { encodeRgba } from '@amber-stamp/core/formats';
 import { InkEngine, printSheet } from '@amber-stamp/core/ink';
 import { portraitStroke } from '@amber-stamp/core/path';
 import type { Picture } from '@amber-stamp/core/raster';
-import { BRUSHES, makeBrush, SOURCES, type DemoBrush, type SourceKey } from '@amber-stamp/demo';
+import type { MadeSource } from '@amber-stamp/core/make';
+import {
+  BRUSHES,
+  makeBrushes,
+  SOURCES,
+  type DemoBrush,
+  type DemoOrigin,
+  type MadeBrush,
+  type SourceKey,
+} from '@amber-stamp/demo';
+import { withMaterials } from '@amber-stamp/core/cut';
 import { plateFile } from '@amber-stamp/core/exr';
 import { decodeSource } from '@amber-stamp/io';
 import { eq } from 'drizzle-orm';
@@ -32,19 +42,31 @@ async function keepSources(db: Queries, files: ReadonlyMap<SourceKey, Uint8Array
   return kept;
 }
 
-async function loadBrush(db: Queries, engine: InkEngine, demo: DemoBrush, sources: Kept): Promise<void> {
-  const { brush, plates, orders } = makeBrush(demo, (source) => sources.get(source)!.picture);
+/** Where a plate of the demo came from, as a state keeps it. */
+const originOf = (source: DemoOrigin, sources: Kept): { source: string | null; made: MadeSource | null } =>
+  typeof source === 'string' ? { source: sources.get(source)!.id, made: null } : { source: null, made: source };
+
+/** Keeps a brush; `versions` gives that of each brush that was kept before it. */
+async function loadBrush(
+  db: Queries,
+  engine: InkEngine,
+  { demo, made: { brush, plates, orders } }: { demo: DemoBrush; made: MadeBrush },
+  { sources, versions }: { sources: Kept; versions: Map<string, string> },
+): Promise<void> {
   const kept: Bench['plates'] = {};
   for (const [name, plate] of plates) {
     const { source, recipe } = orders.get(name)!;
     const { sha256 } = await storeBytes(db, plateFile(plate), name);
-    kept[name] = { sha256, source: sources.get(source)!.id, made: null, recipe };
+    const named = withMaterials(recipe, (_, word) => versions.get(word) ?? word);
+    kept[name] = { sha256, ...originOf(source, sources), recipe: named };
   }
   const portrait = portraitStroke(PORTRAIT.width, PORTRAIT.height);
   const pixels = printSheet(engine, { brush, plates }, portrait, 'white');
   const thumbnail = await storeBytes(db, encodeRgba(PORTRAIT.width, PORTRAIT.height, pixels), 'thumbnail');
+  const id = randomUUID();
+  versions.set(demo.name, id);
   await createBrush(db, demo.drawer, demo.note, {
-    id: randomUUID(),
+    id,
     what: 'made for the demo',
     thumbnail: thumbnail.sha256,
     body: parseBench({ brush, plates: kept }),
@@ -59,7 +81,9 @@ async function load(db: Queries): Promise<boolean> {
   // all of it or nothing: a half-done first start begins anew
   await db.transaction(async (tx) => {
     const sources = await keepSources(tx, files);
-    for (const demo of [...BRUSHES].reverse()) await loadBrush(tx, engine, demo, sources);
+    const versions = new Map<string, string>();
+    for (const one of makeBrushes(BRUSHES, (source) => sources.get(source)!.picture))
+      await loadBrush(tx, engine, one, { sources, versions });
     await tx.insert(settings).values({ key: DONE, value: 'yes' });
   });
   return true;

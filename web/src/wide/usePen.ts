@@ -59,6 +59,23 @@ class PenTrack {
   }
 }
 
+interface PenListeners {
+  down: (event: PointerEvent) => void;
+  move: (event: PointerEvent) => void;
+  up: () => void;
+}
+
+/** Listens to a pointer on an element; gives the way to stop. A pointer that is taken away has been lifted. */
+function listen(element: HTMLElement, { down, move, up }: PenListeners): () => void {
+  const stopping = new AbortController();
+  const { signal } = stopping;
+  element.addEventListener('pointerdown', down, { signal });
+  element.addEventListener('pointermove', move, { signal });
+  element.addEventListener('pointerup', up, { signal });
+  element.addEventListener('pointercancel', up, { signal });
+  return () => stopping.abort();
+}
+
 /**
  * Draws own strokes on an element: mouse, pen or finger, with pressure, tilt, twist and time. Gives the one under way, and
  * tells it at every frame.
@@ -111,15 +128,9 @@ export function usePen(
       setDrawing(null);
       onDrawn(done);
     };
-    element.addEventListener('pointerdown', down);
-    element.addEventListener('pointermove', move);
-    element.addEventListener('pointerup', up);
-    element.addEventListener('pointercancel', up);
+    const stop = listen(element, { down, move, up });
     return () => {
-      element.removeEventListener('pointerdown', down);
-      element.removeEventListener('pointermove', move);
-      element.removeEventListener('pointerup', up);
-      element.removeEventListener('pointercancel', up);
+      stop();
       cancelAnimationFrame(frame);
     };
   }, [ref, onDrawn, hand, onMoving]);

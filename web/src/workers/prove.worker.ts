@@ -89,6 +89,7 @@ function likenessOf(first: StripEcho): Likeness {
     lagPx: first.lagPx,
     grainPx: first.grainPx,
     grainTiles: first.grainTiles,
+    repeatPx: first.repeatPx,
     pairs: first.pairs().map((same, k) => same.map((i) => [at(i), at(i + k + 1)] as const)),
   };
 }

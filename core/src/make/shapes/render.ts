@@ -72,8 +72,11 @@ function blended(
   over(to, j, share, value + (blend(below, value) - value) * there);
 }
 
-/** The box of a line in whole px with room around it, within the drawing; undefined where nothing of it is seen. */
-function boxOf(line: readonly Place[], room: number, { width, height }: Layer) {
+/**
+ * The box of a line in whole px with room around it; undefined where nothing of it is seen. It ends `beside` px beyond the
+ * drawing: so far what lies there is blurred into it.
+ */
+function boxOf(line: readonly Place[], room: number, beside: number, { width, height }: Layer) {
   let [left, top, right, bottom] = [Infinity, Infinity, -Infinity, -Infinity];
   for (const [x, y] of line) {
     left = Math.min(left, x);
@@ -81,11 +84,12 @@ function boxOf(line: readonly Place[], room: number, { width, height }: Layer) {
     top = Math.min(top, y);
     bottom = Math.max(bottom, y);
   }
-  left = Math.max(0, Math.floor(left - room));
-  top = Math.max(0, Math.floor(top - room));
-  right = Math.min(width, Math.ceil(right + room));
-  bottom = Math.min(height, Math.ceil(bottom + room));
-  return right > left && bottom > top ? { left, top, width: right - left, height: bottom - top } : undefined;
+  left = Math.max(-beside, Math.floor(left - room));
+  top = Math.max(-beside, Math.floor(top - room));
+  right = Math.min(width + beside, Math.ceil(right + room));
+  bottom = Math.min(height + beside, Math.ceil(bottom + room));
+  const seen = right > Math.max(0, left) && bottom > Math.max(0, top) && left < width && top < height;
+  return seen ? { left, top, width: right - left, height: bottom - top } : undefined;
 }
 
 /** The value of a figure at a pixel, by its fill. `place`: where the pixel lies in halves of the figure's box. */
@@ -111,7 +115,8 @@ function laidBy(row: Figure, by: Affine, unit: number, target: Layer): Laid | un
   const stroked = row.line > 0 || !isClosed(row);
   const radius = (row.line * unit * scaleOf(by)) / 2;
   const sigma = (row.soft * unit * scaleOf(by)) / 4;
-  const box = boxOf(line, 3 * sigma + (stroked ? radius : 0) + 1, target);
+  const beside = Math.ceil(3 * sigma);
+  const box = boxOf(line, beside + (stroked ? radius : 0) + 1, beside, target);
   if (!box) return undefined;
   const here = line.map(([x, y]): Place => [x - box.left, y - box.top]);
   const share = throughPoints(row.profile);
@@ -128,8 +133,8 @@ function laidBy(row: Figure, by: Affine, unit: number, target: Layer): Laid | un
 
 function lay(target: Layer, { left, top, coverage, ink }: Laid, meets: Meets, strength: number): void {
   const { width, height, data } = coverage;
-  for (let y = 0; y < height; y++)
-    for (let x = 0; x < width; x++) {
+  for (let y = Math.max(0, -top); y < Math.min(height, target.height - top); y++)
+    for (let x = Math.max(0, -left); x < Math.min(width, target.width - left); x++) {
       const i = y * width + x;
       if (data[i] > 0) meets(target, (top + y) * target.width + left + x, data[i] * strength, ink(i, x, y));
     }

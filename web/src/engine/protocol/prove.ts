@@ -67,6 +67,8 @@ export interface Likeness {
   lagPx: number;
   grainPx: number;
   grainTiles: readonly [number, number];
+  /** after which a band comes back; 0 where none does */
+  repeatPx: number;
   /** px of the stroke: its dabs, and for the first lags the two places that are most alike */
   pairs: (readonly [readonly [number, number], readonly [number, number]])[][];
 }

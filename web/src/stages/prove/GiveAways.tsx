@@ -113,8 +113,12 @@ function WholeEntry({
 
 const LEAST_STRENGTH = 15;
 
-const hasWholes = ({ whole, grain }: EchoView): boolean =>
-  (whole?.strength ?? 0) >= LEAST_STRENGTH || grain >= LEAST_STRENGTH;
+/** How strongly a band is known again by its repeat; 0 where none returns. */
+const repeatStrength = ({ likeness, inside, outline }: EchoView): number =>
+  (likeness?.repeatPx ?? 0) > 0 ? Math.max(inside, outline) : 0;
+
+const hasWholes = (told: EchoView): boolean =>
+  Math.max(told.whole?.strength ?? 0, told.grain, repeatStrength(told)) >= LEAST_STRENGTH;
 
 /** A tip without marks. */
 function Tip({ plate: name }: { plate: string }) {
@@ -126,12 +130,17 @@ function Tip({ plate: name }: { plate: string }) {
   );
 }
 
+/** How often something of a length is seen along a stroke. */
+function timesAlong(spanPx: number, periodPx: number): string {
+  const times = Math.max(1, Math.round(spanPx / periodPx));
+  return `${times} ${times === 1 ? 'time' : 'times'} along the stroke`;
+}
+
 /** Where a grain comes back, in tiles and px, and how often a stroke of `spanPx` shows it. */
 function grainNote({ grainPx, grainTiles: [across, down] }: Likeness, spanPx: number): string {
   const tiles =
     across !== 0 && down !== 0 ? 'one tile across and one down' : across !== 0 ? 'one tile across' : 'one tile down';
-  const times = Math.max(1, Math.round(spanPx / grainPx));
-  return `comes back after ${tiles}, ${Math.round(grainPx)} px: ${times} ${times === 1 ? 'time' : 'times'} along the stroke`;
+  return `comes back after ${tiles}, ${Math.round(grainPx)} px: ${timesAlong(spanPx, grainPx)}`;
 }
 
 function Wholes({ told }: { told: EchoView }) {
@@ -145,6 +154,14 @@ function Wholes({ told }: { told: EchoView }) {
           strength={whole.strength}
           note={`plain to see at ${whole.seen} of ${whole.looked} dabs`}
           onMark={mark(WHOLE)}
+        />
+      )}
+      {likeness && repeatStrength(told) >= LEAST_STRENGTH && (
+        <WholeEntry
+          what="the repeat of its band"
+          strength={repeatStrength(told)}
+          note={`comes back after ${Math.round(likeness.repeatPx)} px: ${timesAlong(told.spanPx, likeness.repeatPx)}`}
+          onMark={mark(null)}
         />
       )}
       {likeness && likeness.grainPx > 0 && grain >= LEAST_STRENGTH && (
