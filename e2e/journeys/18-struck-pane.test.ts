@@ -1,5 +1,5 @@
 import type { Page } from '@playwright/test';
-import { changed, kept, middleOf, pixels, stage } from '../acts.ts';
+import { changed, kept, middleOf, pixels, rested, stage } from '../acts.ts';
 import { withApp, type App } from '../app.ts';
 import { expect } from '../expect.ts';
 import { Hand } from './hand.ts';
@@ -14,61 +14,68 @@ describe('a struck pane', () => {
     },
     { demo: false },
   );
-  const add = async (hand: Hand, label: string): Promise<string> => {
-    const before = await pixels(page, 'sheet');
-    await hand.addStep(label);
-    await expect(page.getByRole('listitem', { name: label })).toBeVisible();
-    return before;
-  };
 
-  it('a tip that was printed by a brush of dots is bent, and in turn prints a third, which is turned and squashed by chance', async () => {
+  it('a dotted line is twirled into a burst with a hole in it, and that is printed three times: a brush of a brush of a brush', async () => {
     const hand = new Hand(page);
-    const make = async (): Promise<void> => {
-      await page.goto(`${app.url}/new/numbers`);
-      await hand.press(page.getByRole('button', { name: 'Make a brush of it' }));
+    const field = (name: string) => page.getByRole('textbox', { name: `${name} value`, exact: true });
+    const drawOn = async (brush: string): Promise<void> => {
+      await page.goto(`${app.url}/new/draw`);
+      await hand.press(page.getByRole('button', { name: 'Draw on an empty plate' }));
       await hand.arrived();
-    };
-    const paint = async (brush: string, from: [number, number], to: [number, number]): Promise<void> => {
-      const plain = await add(hand, 'Retouch by hand');
       await hand.pick(page.locator('.param', { hasText: 'Brush' }).getByRole('combobox'), brush);
-      const { x, y, width, height } = await middleOf(page.getByTestId('handles'));
+    };
+    const stroke = async (from: [number, number], to: [number, number]): Promise<void> => {
+      const before = await rested(page, 'sheet');
+      const { x, y, width, height } = await middleOf(page.getByTestId('handles').first());
       hand.gestures++;
       await page.mouse.move(x + from[0] * width, y + from[1] * height);
       await page.mouse.down();
-      await page.mouse.move(x + to[0] * width, y + to[1] * height, { steps: 12 });
+      await page.mouse.move(x + to[0] * width, y + to[1] * height, { steps: 10 });
       await page.mouse.up();
-      await changed(page, 'sheet', plain);
+      await changed(page, 'sheet', before);
+    };
+    const add = async (label: string): Promise<void> => {
+      const before = await pixels(page, 'sheet');
+      await hand.addStep(label);
+      await expect(page.getByRole('listitem', { name: label }).last()).toBeVisible();
+      await changed(page, 'sheet', before);
     };
     // dots apart: the first brush
-    await make();
+    await page.goto(`${app.url}/new/numbers`);
+    await hand.press(page.getByRole('button', { name: 'Make a brush of it' }));
+    await hand.arrived();
     await hand.type(hand.row('Spacing'), '180');
     await hand.rename('Dots');
     await kept(page);
-    // printed by it, twirled into a burst, with a hole: the second
-    await make();
+    // a line printed by it, twirled, darkened in the middle, with a hole: the second
+    await drawOn('Dots');
     await hand.rename('Burst');
-    await hand.look('Cut');
-    await paint('Dots', [-0.35, 0.1], [0.35, -0.1]);
-    const dotted = await add(hand, 'Wave');
-    await changed(page, 'sheet', dotted);
-    await kept(page);
-    await expect(stage(page, 'Cut')).not.toContainText('nothing prints');
-    // the third prints the second, turned and squashed by chance
-    await make();
-    await hand.rename('Pane');
-    await hand.look('Cut');
-    await paint('Burst', [-0.2, -0.2], [0.25, 0.25]);
+    await stroke([-0.42, 0.03], [0.42, -0.03]);
+    await add('Twirl');
+    await add('Gradient');
+    const less = await pixels(page, 'sheet');
+    await hand.press(page.getByRole('radio', { name: 'denser', exact: true }));
+    const denser = await changed(page, 'sheet', less);
+    await hand.addStep('Gradient');
+    await hand.type(field('End across'), '58');
+    await changed(page, 'sheet', denser);
     await hand.look('Vary');
     await hand.type(hand.row('Angle'), '± 180');
-    const round = await pixels(page, 'sheet');
-    await hand.type(hand.row('Aspect'), '40 – 100');
-    await changed(page, 'sheet', round);
+    await kept(page);
+    await expect(stage(page, 'Cut')).not.toContainText('nothing prints');
+    // the third prints the second three times, each turned
+    await drawOn('Burst');
+    await hand.rename('Pane');
+    await stroke([-0.2, -0.2], [-0.2, -0.2]);
+    await stroke([0.2, -0.1], [0.2, -0.1]);
+    await stroke([0, 0.22], [0, 0.22]);
     await kept(page);
     expect(hand.gestures).toBeLessThanOrEqual(18);
 
     // what a brush is made of is told by its card, and stays when the page is opened again
     await page.reload();
     await hand.look('Cut');
-    await expect(page.getByRole('listitem', { name: 'Retouch by hand' })).toBeVisible();
+    await expect(page.getByText('3 strokes')).toBeVisible();
+    await expect(page.getByRole('combobox', { name: 'Brush' })).toBeVisible();
   });
 });
