@@ -60,7 +60,8 @@ describe('the demo, as a fresh cabinet holds it', () => {
       for (const [name, { sha256 }] of Object.entries(kept))
         plates.set(name, readPlateFile(await bytes(`/blobs/${sha256}`), name));
       const tip = fromPlate(plates.get(brush.coats[0].deck.cards[0].plate) as Plate);
-      expect(checkBorder(tip).verdict).toBe('clear');
+      // the ends of a band that repeats meet: they run up to the border
+      if (brush.coats[0].band?.fill !== 'repeat') expect(checkBorder(tip).verdict).toBe('clear');
       expect(coverage(tip)).toBeGreaterThan(0.005);
       expect(coverage(tip)).toBeLessThan(0.7);
       const pixels = printSheet(new InkEngine(), { brush, plates }, portraitStroke(340, 132), 'white');

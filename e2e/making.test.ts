@@ -59,7 +59,10 @@ describe('what a tip is made of stays open', () => {
     const ebb = await rested(page, 'sheet');
     await stage(page, 'Find').click();
     await page.getByRole('textbox', { name: 'Text' }).fill('Tide');
-    const tide = await changed(page, 'sheet', ebb);
+    await changed(page, 'sheet', ebb);
+    // a typed text is a gesture of its own once the hand rests
+    await kept(page, 2);
+    const tide = await rested(page, 'sheet');
     await page
       .getByRole('radio', { name: 'hand' })
       .or(page.getByRole('radio', { name: 'Caveat' }))

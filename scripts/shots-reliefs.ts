@@ -28,42 +28,6 @@ async function heights(app: App, page: Page, shoot: Shoot): Promise<void> {
   await page.keyboard.press('Control+z');
 }
 
-async function mesh(app: App, page: Page, shoot: Shoot): Promise<void> {
-  await page.goto(`${app.url}/new/clay`);
-  await page.getByRole('button', { name: /^ball/ }).click();
-  await drawn(page, 'sheet');
-  await page.getByRole('radio', { name: 'bends it' }).click();
-  const { width, height } = await middleOf(page.getByTestId('lattice'));
-  await dragAlong(page, 'lattice', [-width / 2 + 24, -height / 2 + 70], [0, -60], [-width / 2 + 24, -height / 2 + 70]);
-  await page.getByLabel('Lattice value').fill('4');
-  await page.getByLabel('Lattice value').press('Enter');
-  await page.getByRole('radio', { name: 'turns it' }).click();
-  await page.getByRole('radio', { name: 'front', exact: true }).click();
-  await page.getByRole('radio', { name: 'bends it' }).click();
-  await dragAlong(
-    page,
-    'lattice',
-    [-width / 2 + 2, height / 2 - 70],
-    [0, height / 2 - 40],
-    [width / 2 - 2, height / 2 - 2],
-  );
-  await page.getByTestId('lattice').focus();
-  for (let k = 0; k < 11; k++) await page.keyboard.press('-');
-  await dragAlong(
-    page,
-    'lattice',
-    [-width / 2 + 2, -height / 2 + 2],
-    [0, -height / 2 + 60],
-    [width / 2 - 2, -height / 2 + 62],
-  );
-  await page.getByTestId('lattice').focus();
-  for (let k = 0; k < 9; k++) await page.keyboard.press('+');
-  await kept(page);
-  await page.mouse.move(640, 120);
-  await page.waitForLoadState('networkidle');
-  await shoot('lattice');
-}
-
 async function clay(app: App, page: Page, shoot: Shoot): Promise<void> {
   await page.goto(`${app.url}/new/clay`);
   await page.getByRole('button', { name: 'Sculpt flat clay' }).click();
@@ -120,7 +84,6 @@ async function thickness(app: App, page: Page, shoot: Shoot): Promise<void> {
 
 export async function shootReliefs(app: App, page: Page, shoot: Shoot): Promise<void> {
   await heights(app, page, shoot);
-  await mesh(app, page, shoot);
   await clay(app, page, shoot);
   await surface(app, page, shoot);
   await thickness(app, page, shoot);

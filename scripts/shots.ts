@@ -113,11 +113,6 @@ await drawn(page, 'label');
 await shot(page, 'pack');
 await page.goto(`${app.url}/new/scanner`);
 await page.getByRole('button', { name: 'Scan', exact: true }).click();
-await page.locator('.lamp').waitFor({ timeout: 60_000 });
-const lampAt = () =>
-  page.locator('.lamp').evaluate((lamp: { style: { top: string } }) => Number.parseFloat(lamp.style.top));
-await expect.poll(lampAt, { timeout: 30_000, intervals: [40] }).toBeGreaterThan(40);
-await shot(page, 'scanner');
 await expect(page).toHaveURL(/\/find$/, { timeout: 60_000 });
 await drawn(page, 'sheet');
 await page.getByRole('button', { name: 'Find the marks' }).click();
@@ -134,6 +129,34 @@ await page.waitForLoadState('networkidle');
 await page.mouse.move(640, 120);
 await shot(page, 'deck');
 
+await openBrush(page, app.url, 'Spoked button');
+await stage(page, 'Find').click();
+await page
+  .getByRole('listitem', { name: 'Spokes' })
+  .getByRole('button', { name: /^Spokes/ })
+  .click();
+await rested(page, 'sheet');
+await page.mouse.move(640, 120);
+await shot(page, 'shapes');
+await openBrush(page, app.url, 'Splinter burst');
+await stage(page, 'Cut').click();
+await page
+  .getByRole('listitem', { name: 'Draw by hand' })
+  .getByRole('button', { name: /^Draw by hand/ })
+  .click();
+await page.waitForLoadState('networkidle');
+await page.mouse.move(640, 120);
+await shot(page, 'draw');
+await openBrush(page, app.url, 'Mooring rope');
+await stage(page, 'Vary').click();
+await drawn(page, 'wide');
+await page.getByRole('button', { name: 'hide the trial' }).click();
+await scribble(page);
+await page.getByRole('tab', { name: 'deck' }).click();
+await echoAtRest(page);
+await page.mouse.move(640, 120);
+await shot(page, 'band');
+
 await shootReliefs(app, page, (name) => shot(page, name));
 
 await page.getByRole('link', { name: 'Settings' }).click();
@@ -144,10 +167,4 @@ await page.mouse.move(640, 120);
 await shot(page, 'vary-dusk');
 await app.stop();
 
-const bare = await App.start({ demo: false });
-const empty = await bare.page();
-await empty.goto(bare.url);
-await expect(empty.getByText('A picture becomes a brush')).toBeVisible();
-await shot(empty, 'empty');
-await bare.stop();
 await closeBrowser();

@@ -64,8 +64,9 @@ describe('a weathered ground that never repeats', () => {
     const plain = await pixels(page, 'sheet');
     await hand.addStep('Lay another source over');
     const over = page.getByRole('listitem', { name: 'Lay another source over' });
-    await hand.press(over.getByRole('combobox').first());
-    await hand.press(page.getByRole('option', { name: 'Boat paint' }));
+    await hand.press(over.getByRole('button', { name: /^Source: / }));
+    const picker = page.getByRole('dialog', { name: 'Sources and plates of the cabinet' });
+    await hand.press(picker.getByRole('button', { name: 'Boat paint' }).first());
     await changed(page, 'sheet', plain);
 
     await hand.look('Prove');

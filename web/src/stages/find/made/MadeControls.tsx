@@ -1,8 +1,19 @@
-import { madeSize, type MadeSource } from '@amber-stamp/core/make';
+import { madeSize, type MadeSource, type TypeSource } from '@amber-stamp/core/make';
 import { NumbersFields } from '../../../parts/made/NumbersFields.tsx';
 import { TypeFields } from '../../../parts/made/TypeFields.tsx';
+import { settleSoon } from '../../vary/settleSoon.ts';
 import { fieldsOf } from './edits.ts';
 import { ShapesControls } from './ShapesControls.tsx';
+
+/** A text that is typed has been changed once the hand rests, not only when the field is left. */
+function typed(made: TypeSource): ReturnType<typeof fieldsOf<TypeSource>> {
+  const fields = fieldsOf(made, 'type');
+  const onLive = (part: Partial<TypeSource>) => {
+    fields.onLive(part);
+    if (part.text !== undefined) settleSoon(`type: ${part.text}`);
+  };
+  return { ...fields, onLive };
+}
 
 /** The settings of what the tip is made of: changed here, plate, brush and strokes follow. */
 export function MadeControls({ made }: { made: MadeSource }) {
@@ -18,7 +29,7 @@ export function MadeControls({ made }: { made: MadeSource }) {
     case 'amber-stamp/type':
       return (
         <div className="section">
-          <TypeFields {...fieldsOf(made, 'type')} />
+          <TypeFields {...typed(made)} />
         </div>
       );
     case 'amber-stamp/empty': {

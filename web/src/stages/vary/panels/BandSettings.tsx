@@ -6,6 +6,7 @@ import { useMemo } from 'react';
 import { coatOf, coatPlace, editCoat } from '../../../bench/coat.ts';
 import { InkProof } from '../../../bench/parts/InkProof.tsx';
 import { change } from '../../../bench/store.ts';
+import { BandPlate } from './BandPlate.tsx';
 import { Setting } from './Setting.tsx';
 import { settingOf } from '../../../parts/setting-of.ts';
 
@@ -104,7 +105,7 @@ function LaidChoice({ bench }: { bench: Bench }) {
 
 /** How the plate of a coat comes on the sheet; of a band how it fills the stroke, and what keeps its shape. */
 export function BandSettings({ bench }: { bench: Bench }) {
-  const { band } = coatOf(bench);
+  const { band, deck } = coatOf(bench);
   const fill = choiceParam('Fills the stroke', BAND_FILLS, 'repeat', 'How the plate comes along the stroke.');
   return (
     <>
@@ -113,6 +114,11 @@ export function BandSettings({ bench }: { bench: Bench }) {
         <>
           <Setting param={fill} value={band.fill} onLive={(v) => editBand((b) => void (b.fill = v as Band['fill']))} />
           <p className="note">{FILL_HELP[band.fill]}</p>
+          <BandPlate
+            band={band}
+            plate={deck.cards[0].plate}
+            onEnd={(end, pct) => editBand((b) => setEnd(b, end, pct))}
+          />
           {band.fill !== 'once' && (
             <>
               <Setting param={HEAD} value={band.head} onLive={(v) => editBand((b) => setEnd(b, 'head', Number(v)))} />
