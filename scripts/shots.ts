@@ -140,10 +140,7 @@ await page.mouse.move(640, 120);
 await shot(page, 'shapes');
 await openBrush(page, app.url, 'Splinter burst');
 await stage(page, 'Cut').click();
-await page
-  .getByRole('listitem', { name: 'Draw by hand' })
-  .getByRole('button', { name: /^Draw by hand/ })
-  .click();
+await expect(page.getByRole('combobox', { name: 'Brush' })).toBeVisible();
 await page.waitForLoadState('networkidle');
 await page.mouse.move(640, 120);
 await shot(page, 'draw');
@@ -154,6 +151,7 @@ await page.getByRole('button', { name: 'hide the trial' }).click();
 await scribble(page);
 await page.getByRole('tab', { name: 'deck' }).click();
 await echoAtRest(page);
+await kept(page);
 await page.mouse.move(640, 120);
 await shot(page, 'band');
 

@@ -13,7 +13,7 @@ export const twirlStep = defineStep({
   help: 'Turns the picture about a point: most in the middle, not at all from the rim of its circle on.',
   params: {
     angleDeg: number('Turn', '°', [-1440, 1440, 1], 180, 'Of the middle, clockwise; 360 is once round.'),
-    radiusPct: number('Radius', '%', [1, 150, 0.5], 50, 'Of the circle, in percent of the longer side.'),
+    radiusPct: number('Radius', '%', [1, 150, 0.5], 46, 'Of the circle, in percent of the longer side.'),
     centreXPct: number('Middle across', '%', [-50, 150, 0.5], 50, 'Of the circle.'),
     centreYPct: number('Middle down', '%', [-50, 150, 0.5], 50, 'Of the circle.'),
   },

@@ -1,9 +1,11 @@
 import type { Bench, BrushState } from '@amber-stamp/core/bench';
-import { largestPx } from '@amber-stamp/core/model';
+import { largestPx, type Coat } from '@amber-stamp/core/model';
+import type { Plate } from '@amber-stamp/core/raster';
 import { builtUpDabs, singleDabs } from '@amber-stamp/core/path';
 import { useMemo } from 'react';
 import { Choices } from '../parts/Choices.tsx';
 import { InkProof } from '../bench/parts/InkProof.tsx';
+import { usePlates } from '../bench/plates.ts';
 import { useHand } from '../bench/hand.ts';
 
 const CELL = 54;
@@ -12,6 +14,12 @@ const STRIPS = {
   single: { label: 'Ten single dabs', strokes: singleDabs(DABS, CELL).strokes },
   'built up': { label: 'One place clicked once to ten times', strokes: builtUpDabs(DABS, CELL).strokes },
 } as const;
+
+/** How long a single press is at most, px: of a band its plate at its own proportions. */
+function pressedPx(coat: Coat, plate: Plate | undefined): number {
+  const width = largestPx(coat);
+  return coat.band && plate ? width * Math.max(1, ((plate.width / plate.height) * coat.band.length) / 100) : width;
+}
 
 interface CellsProps {
   view: string;
@@ -24,7 +32,11 @@ interface CellsProps {
 /** A row of cells, each of the largest dab: ten single dabs, so that chance shows, or one place pressed ever more often. */
 function DabCells({ view, state, kept = false, named }: CellsProps) {
   const strip = useHand((s) => s.strip);
-  const largest = Math.max(1, ...state.brush.coats.map(largestPx));
+  const ready = usePlates((s) => s.ready);
+  const largest = Math.max(
+    1,
+    ...state.brush.coats.map((coat) => pressedPx(coat, ready[coat.deck.cards[0].plate]?.plate)),
+  );
   const brush = useMemo(() => {
     // the same dabs as in a stroke, only brought to one height
     const scale = (CELL * 0.78) / largest;

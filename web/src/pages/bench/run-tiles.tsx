@@ -114,7 +114,8 @@ export const CutTile = memo(function CutTile({ name, plate, width, steps, ...pla
   const warning = useWarning(name);
   const size = width === null ? '' : `${width} px`;
   const facts = [steps === null ? size : `${steps} ${steps === 1 ? 'step' : 'steps'}, ${size}`];
-  if (!warning) facts.push('border is clear');
+  const bent = useBorder(name) === 'bent';
+  if (!warning) facts.push(bent ? 'bent along the path' : 'border is clear');
   return (
     <Tile
       {...placed}

@@ -158,10 +158,12 @@ export function GroundPanel({ bench }: { bench: Bench }) {
         <Grounds sheet={sheet} />
       </div>
       <div className="section" style={{ borderTop: 0, paddingTop: 0, display: 'grid', gap: 8 }}>
-        <SourcePicker
-          label={sheet.ground === 'picture' && laid ? laid.name : 'a picture of the cabinet as the ground'}
-          onTake={(source) => layPicture(source.id, 'a picture as the ground')}
-        />
+        <div>
+          <SourcePicker
+            label={sheet.ground === 'picture' && laid ? laid.name : 'a picture of the cabinet as the ground'}
+            onTake={(source) => layPicture(source.id, 'a picture as the ground')}
+          />
+        </div>
         <div className="buttons">
           <Button component="label">
             A file

@@ -47,7 +47,7 @@ const Curves = ({ row, path }: Props) =>
   CURVES.filter(({ when }) => when(row)).map(({ name, label }) => {
     const points = row[name].length > 0 ? row[name] : EVEN;
     return (
-      <div key={name}>
+      <div key={name} style={{ display: 'grid', gap: 4, justifyItems: 'start' }}>
         <span className="note">{label}</span>
         <CurveEditor
           label={label}
