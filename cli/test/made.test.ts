@@ -1,4 +1,4 @@
-import { makeRecipe, makeStep } from '@amber-stamp/core/cut';
+import { makeRecipe, makeStep, makeStroke } from '@amber-stamp/core/cut';
 import { makeFigure, makeShapes, numbersSource, renderShapes, shapesSvg, typeSource } from '@amber-stamp/core/make';
 import { plainBrush } from '@amber-stamp/core/model';
 import { expect } from 'chai';
@@ -22,22 +22,14 @@ const drawn = makeRecipe([
   makeStep('gray', { prints: 'light' }),
   makeStep('draw', {
     strokes: [
-      {
+      makeStroke({
         brush: 'hand.json',
         sizePct: 20,
-        value: 1,
-        out: false,
-        soft: 0,
-        mirror: 0,
-        sectors: 1,
-        wrap: 'none',
-        number: 0,
         points: [
           [0.2, 0.5, 1, 0, 0, 0],
           [0.8, 0.5, 1, 0, 0, 100],
         ],
-        width: undefined,
-      },
+      }),
     ],
   }),
 ]);

@@ -3,6 +3,7 @@ import {
   cutAll,
   makeRecipe,
   makeStep,
+  makeStroke,
   materialsNamed,
   parseRecipe,
   withMaterials,
@@ -22,20 +23,8 @@ const empty = (side = SIDE): Picture => ({
   data: new Uint16Array(side * side),
 });
 type Way = readonly (readonly [number, number])[];
-const stroke = (way: Way, more: Partial<DrawnStroke> = {}): DrawnStroke => ({
-  brush: '',
-  sizePct: 10,
-  value: 1,
-  out: false,
-  soft: 0,
-  mirror: 0,
-  sectors: 1,
-  wrap: 'none',
-  number: 0,
-  points: way.map(([x, y], k) => [x, y, 1, 0, 0, k * 10]),
-  width: undefined,
-  ...more,
-});
+const stroke = (way: Way, more: Partial<DrawnStroke> = {}): DrawnStroke =>
+  makeStroke({ sizePct: 10, soft: 0, points: way.map(([x, y], k) => [x, y, 1, 0, 0, k * 10]), ...more });
 const ACROSS: Way = [
   [0.2, 0.5],
   [0.8, 0.5],

@@ -1,4 +1,4 @@
-import { makeRecipe, makeStep, type DrawnStroke } from '@amber-stamp/core/cut';
+import { makeRecipe, makeStep, makeStroke, type DrawnStroke } from '@amber-stamp/core/cut';
 import { asMade, emptySource, SHAPE_STARTERS, type Shapes } from '@amber-stamp/core/make';
 import { by, type DemoBrush } from './demo-brush.ts';
 import { kelpFrond, mooringRope } from './drawings.ts';
@@ -75,20 +75,8 @@ const stroke = (
   brush: string,
   places: readonly (readonly [number, number, number?])[],
   more: Partial<DrawnStroke>,
-): DrawnStroke => ({
-  brush,
-  sizePct: 10,
-  value: 1,
-  out: false,
-  soft: 0,
-  mirror: 0,
-  sectors: 1,
-  wrap: 'none',
-  number: 0,
-  points: places.map(([x, y, pressure = 0.8], k) => [x, y, pressure, 0, 0, k * 40]),
-  width: undefined,
-  ...more,
-});
+): DrawnStroke =>
+  makeStroke({ brush, points: places.map(([x, y, pressure = 0.8], k) => [x, y, pressure, 0, 0, k * 40]), ...more });
 
 const DOTS = 'Splinter dots';
 const BURST = 'Splinter burst';

@@ -1,7 +1,7 @@
 import { act, enter, screen, showOnBench, withBenchPage } from './helpers/page.tsx';
 import { StandInServer } from './helpers/server.ts';
 import type { Bench } from '@amber-stamp/core/bench';
-import { makeRecipe, makeStep, type DrawnStroke } from '@amber-stamp/core/cut';
+import { makeRecipe, makeStep, makeStroke, type DrawnStroke } from '@amber-stamp/core/cut';
 import { expect } from 'chai';
 import { useChosen } from '../src/stages/cut/chosen.ts';
 import { resizeTool, setTool, takeUpStep, useDrawingHand } from '../src/stages/cut/drawing/drawing-hand.ts';
@@ -20,20 +20,8 @@ import { recipeOf } from '../src/stages/cut/steps.ts';
 import { openBench, settle } from '../src/bench/store.ts';
 import { benchOf, STANDING } from './helpers/benches.ts';
 
-const stroke = (number: number, more: Partial<DrawnStroke> = {}): DrawnStroke => ({
-  brush: '',
-  sizePct: 10,
-  value: 1,
-  out: false,
-  soft: 0.3,
-  mirror: 0,
-  sectors: 1,
-  wrap: 'none',
-  number,
-  points: [[0.5, 0.5, 1, 0, 0, 0]],
-  width: undefined,
-  ...more,
-});
+const stroke = (number: number, more: Partial<DrawnStroke> = {}): DrawnStroke =>
+  makeStroke({ sizePct: 10, number, ...more });
 
 function drawn(...strokes: DrawnStroke[]): Bench {
   const bench = benchOf();

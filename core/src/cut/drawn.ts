@@ -48,6 +48,10 @@ export const drawnSchema = shape({
 /** A stroke that a step draws on its plate. */
 export interface DrawnStroke extends InferType<typeof drawnSchema> {}
 
+/** A stroke with its defaults and what is given: one dab in the middle where no points are. */
+export const makeStroke = (given: Partial<DrawnStroke> = {}): DrawnStroke =>
+  drawnSchema.cast({ points: [[0.5, 0.5, 1, 0, 0, 0]], ...given });
+
 /** The number of the next stroke. */
 export const nextDrawn = (strokes: readonly DrawnStroke[]): number =>
   Math.max(-1, ...strokes.map(({ number: n }) => n)) + 1;

@@ -33,7 +33,7 @@ export { RELATIVES, type Relative, derivedPlate } from './relatives.ts';
 export { distinctLevels, emptyBorder, plateReport, speckBoxes } from './report.ts';
 export { type Clay, clayOfStep, sculpted, tipRaster } from './sculpt.ts';
 export { STARTERS } from './starters.ts';
-export { DRAWN_COLUMNS, type DrawnStroke, WRAPS, drawnFields, drawnSchema, nextDrawn } from './drawn.ts';
+export { DRAWN_COLUMNS, type DrawnStroke, WRAPS, drawnFields, drawnSchema, makeStroke, nextDrawn } from './drawn.ts';
 export {
   type NumberParam,
   type Facts,

@@ -1,7 +1,7 @@
 import { clamp, smoothstep } from '../maths/ramps.ts';
 import type { Raster } from '../raster/raster.ts';
 import { drawAll, drawnSentence, strokesParam } from './draw.ts';
-import type { DrawnStroke } from './drawn.ts';
+import { makeStroke, type DrawnStroke } from './drawn.ts';
 import { drawStroke } from './hand.ts';
 import { type StepResult, defineStep } from './step.ts';
 
@@ -72,19 +72,7 @@ const strokeOfMark = (mark: readonly number[], brush: string, number: number): D
   const points: number[][] = [];
   for (let k = HEAD; k + 2 < mark.length; k += 3)
     points.push([mark[k], mark[k + 1], mark[k + 2], 0, 0, points.length * 8]);
-  return {
-    brush,
-    sizePct: 200 * mark[1],
-    value: 1,
-    out: mark[0] < 0.5,
-    soft: mark[2],
-    mirror: 0,
-    sectors: 1,
-    wrap: 'none',
-    number,
-    points,
-    width: undefined,
-  };
+  return makeStroke({ brush, sizePct: 200 * mark[1], out: mark[0] < 0.5, soft: mark[2], number, points });
 };
 
 export const retouchStep = defineStep({

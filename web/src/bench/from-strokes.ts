@@ -1,5 +1,5 @@
 import type { Bench, OwnStroke } from '@amber-stamp/core/bench';
-import { makeRecipe, makeStep, type DrawnStroke } from '@amber-stamp/core/cut';
+import { makeRecipe, makeStep, makeStroke, type DrawnStroke } from '@amber-stamp/core/cut';
 import { AmberError } from '@amber-stamp/core/errors';
 import { asMade, emptySource } from '@amber-stamp/core/make';
 import { brushFromMade, brushFromPicture } from './arrivals.ts';
@@ -54,15 +54,10 @@ function keptVersion(): Promise<string> {
 }
 
 function drawnOf(stroke: OwnStroke, bench: Bench, box: Box, own: string): DrawnStroke {
-  return {
+  return makeStroke({
     brush: stroke.version ?? own,
     sizePct: Math.min(200, (100 * sizeOf(stroke, bench)) / Math.max(box.width, box.height)),
-    value: 1,
     out: stroke.away ?? false,
-    soft: 0,
-    mirror: 0,
-    sectors: 1,
-    wrap: 'none',
     number: stroke.number,
     points: stroke.points.map(({ x, y, pressure, tiltX, tiltY, t }) => [
       (x - box.left) / box.width,
@@ -73,7 +68,7 @@ function drawnOf(stroke: OwnStroke, bench: Bench, box: Box, own: string): DrawnS
       t,
     ]),
     width: stroke.width,
-  };
+  });
 }
 
 /** A drawn tip of the user's own strokes: their box, their brushes, each still open to change. Gives the brush. */

@@ -39,8 +39,20 @@ Object.assign(globalThis, {
     unobserve(): void {}
     disconnect(): void {}
   },
+  // pictures are painted into these, and nobody looks at them here
+  ImageData: class {
+    readonly data: Uint8ClampedArray;
+    readonly width: number;
+    readonly height: number;
+    constructor(width: number, height: number) {
+      this.width = width;
+      this.height = height;
+      this.data = new Uint8ClampedArray(4 * width * height);
+    }
+  },
   IS_REACT_ACT_ENVIRONMENT: true,
 });
+Object.assign(window.HTMLCanvasElement.prototype, { getContext: () => null });
 Object.defineProperty(window.navigator, 'hardwareConcurrency', { value: 2 });
 Object.defineProperty(globalThis, 'navigator', { value: window.navigator, configurable: true });
 Object.assign(window, { ResizeObserver: globalThis.ResizeObserver });

@@ -1,8 +1,8 @@
 import type { PlateInfo, SourceInfo } from '@amber-stamp/core/api';
 import { plateTitle } from '@amber-stamp/core/raster';
-import { ClickAwayListener, Paper, Popper } from '@mui/material';
 import { useState } from 'react';
 import { plateUrl, sourceUrl, usePlateList, useSources } from '../../api/queries.ts';
+import { BesideControls } from '../../parts/BesideControls.tsx';
 import { orNotifyError } from '../../parts/messages.tsx';
 import { plateAsSource } from '../arrivals.ts';
 
@@ -83,36 +83,17 @@ export function SourcePicker({ label, name, onTake }: Props) {
       >
         {label}
       </button>
-      <Popper
-        anchorEl={anchor?.closest('.controls') ?? anchor}
-        open={anchor !== null}
-        placement="right-start"
-        style={{ zIndex: 1300 }}
-      >
-        <ClickAwayListener onClickAway={(e) => !anchor?.contains(e.target as Node) && close()}>
-          <Paper
-            className="plates-picker"
-            elevation={8}
-            role="dialog"
-            aria-label="Sources and plates of the cabinet"
-            onKeyDown={(e) => {
-              if (e.key !== 'Escape') return;
-              close();
-              anchor?.focus();
-            }}
-          >
-            <input
-              className="underline wide"
-              aria-label="Find a source or a plate"
-              placeholder="find…"
-              autoFocus
-              value={words}
-              onChange={(e) => setWords(e.target.value)}
-            />
-            <Found words={words} take={(picked) => orNotifyError(take(picked))} />
-          </Paper>
-        </ClickAwayListener>
-      </Popper>
+      <BesideControls anchor={anchor} label="Sources and plates of the cabinet" onClose={close}>
+        <input
+          className="underline wide"
+          aria-label="Find a source or a plate"
+          placeholder="find…"
+          autoFocus
+          value={words}
+          onChange={(e) => setWords(e.target.value)}
+        />
+        <Found words={words} take={(picked) => orNotifyError(take(picked))} />
+      </BesideControls>
     </>
   );
 }

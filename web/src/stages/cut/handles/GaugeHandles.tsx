@@ -1,6 +1,7 @@
 import { Arrow, Circle, Layer } from 'react-konva';
 import { settle } from '../../../bench/store.ts';
 import { setParams } from '../steps.ts';
+import { CirclePegs, circleOf } from './CirclePegs.tsx';
 import { AMBER, clamp, half, PEG, turnedFrom, type HandleProps } from './shared.ts';
 
 /** The direction and length of a smear as an arrow from the middle. */
@@ -39,16 +40,12 @@ export function SmearHandles({ place, step, width, height }: HandleProps) {
   );
 }
 
-/** The circle of a fall-off: its middle is moved, its rim pulled. */
-export function FalloffHandles({ place, step, width, height }: HandleProps) {
-  const longest = Math.max(width, height);
-  const cx = (Number(step.centreXPct) / 100) * width;
-  const cy = (Number(step.centreYPct) / 100) * height;
-  const radius = (Number(step.radiusPct) / 100) * longest;
-  const soft = Number(step.softPct) / 100;
+/** The circle of a fall-off, and inside it the one from which it runs out. */
+export function FalloffHandles(props: HandleProps) {
+  const { cx, cy, radius } = circleOf(props);
+  const soft = Number(props.step.softPct) / 100;
   return (
     <Layer>
-      <Circle x={cx} y={cy} radius={radius} stroke={AMBER} strokeWidth={1.5} listening={false} />
       <Circle
         x={cx}
         y={cy}
@@ -58,27 +55,7 @@ export function FalloffHandles({ place, step, width, height }: HandleProps) {
         dash={[5, 4]}
         listening={false}
       />
-      <Circle
-        {...PEG}
-        x={cx}
-        y={cy}
-        onDragMove={(e) =>
-          setParams(place, {
-            centreXPct: half(clamp((e.target.x() / width) * 100, -50, 150)),
-            centreYPct: half(clamp((e.target.y() / height) * 100, -50, 150)),
-          })
-        }
-        onDragEnd={() => settle('Round fall-off: middle')}
-      />
-      <Circle
-        {...PEG}
-        x={cx + radius}
-        y={cy}
-        onDragMove={(e) =>
-          setParams(place, { radiusPct: half(clamp((Math.abs(e.target.x() - cx) / longest) * 100, 1, 150)) })
-        }
-        onDragEnd={() => settle('Round fall-off: radius')}
-      />
+      <CirclePegs {...props} told="Round fall-off" />
     </Layer>
   );
 }

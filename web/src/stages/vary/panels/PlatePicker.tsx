@@ -1,7 +1,7 @@
 import { plateTitle } from '@amber-stamp/core/raster';
 import type { PlateInfo } from '@amber-stamp/core/api';
 import { plateUrl, usePlateList } from '../../../api/queries.ts';
-import { ClickAwayListener, Paper, Popper } from '@mui/material';
+import { BesideControls } from '../../../parts/BesideControls.tsx';
 import { useState } from 'react';
 
 interface Props {
@@ -30,41 +30,22 @@ export function PlatePicker({ label, onPick, several = false }: Props) {
       >
         {label}
       </button>
-      <Popper
-        anchorEl={anchor?.closest('.controls')}
-        open={anchor !== null}
-        placement="right-start"
-        style={{ zIndex: 1300 }}
-      >
-        <ClickAwayListener onClickAway={(e) => !anchor?.contains(e.target as Node) && close()}>
-          <Paper
-            className="plates-picker"
-            elevation={8}
-            role="dialog"
-            aria-label="Plates of the cabinet"
-            onKeyDown={(e) => {
-              if (e.key !== 'Escape') return;
-              close();
-              anchor?.focus();
-            }}
+      <BesideControls anchor={anchor} label="Plates of the cabinet" onClose={close}>
+        {data.length === 0 && <p className="note">No plate is kept yet.</p>}
+        {data.map((plate, i) => (
+          <button
+            key={plate.sha256}
+            className="plate-pick"
+            autoFocus={i === 0}
+            title={`${plate.name}, ${plate.width} x ${plate.height} px`}
+            aria-label={plate.name}
+            onClick={() => pick(plate)}
           >
-            {data.length === 0 && <p className="note">No plate is kept yet.</p>}
-            {data.map((plate, i) => (
-              <button
-                key={plate.sha256}
-                className="plate-pick"
-                autoFocus={i === 0}
-                title={`${plate.name}, ${plate.width} x ${plate.height} px`}
-                aria-label={plate.name}
-                onClick={() => pick(plate)}
-              >
-                <img src={plateUrl(plate.sha256, 180)} alt="" loading="lazy" />
-                <span>{plateTitle(plate.name)}</span>
-              </button>
-            ))}
-          </Paper>
-        </ClickAwayListener>
-      </Popper>
+            <img src={plateUrl(plate.sha256, 180)} alt="" loading="lazy" />
+            <span>{plateTitle(plate.name)}</span>
+          </button>
+        ))}
+      </BesideControls>
     </>
   );
 }
