@@ -15,6 +15,8 @@ interface Layer {
   height: number;
   alpha: Float32Array;
   ink: Float32Array;
+  /** what was laid on so far lies within: right and bottom are outside */
+  touched: { left: number; top: number; right: number; bottom: number };
 }
 
 /** A part of the drawing: its left upper pixel, and what a figure does to each of its pixels. */
@@ -30,7 +32,15 @@ const layer = (width: number, height: number): Layer => ({
   height,
   alpha: new Float32Array(width * height),
   ink: new Float32Array(width * height),
+  touched: { left: width, top: height, right: 0, bottom: 0 },
 });
+
+function touch({ touched }: Layer, left: number, top: number, right: number, bottom: number): void {
+  touched.left = Math.min(touched.left, left);
+  touched.top = Math.min(touched.top, top);
+  touched.right = Math.max(touched.right, right);
+  touched.bottom = Math.max(touched.bottom, bottom);
+}
 
 /** A curve through points [place, value] in percent, by a share 0..1; 1 where there are none. */
 function throughPoints(points: readonly (readonly number[])[]): (share: number) => number {
@@ -133,17 +143,24 @@ function laidBy(row: Figure, by: Affine, unit: number, target: Layer): Laid | un
 
 function lay(target: Layer, { left, top, coverage, ink }: Laid, meets: Meets, strength: number): void {
   const { width, height, data } = coverage;
-  for (let y = Math.max(0, -top); y < Math.min(height, target.height - top); y++)
-    for (let x = Math.max(0, -left); x < Math.min(width, target.width - left); x++) {
+  const [x0, x1] = [Math.max(0, -left), Math.min(width, target.width - left)];
+  const [y0, y1] = [Math.max(0, -top), Math.min(height, target.height - top)];
+  touch(target, left + x0, top + y0, left + x1, top + y1);
+  for (let y = y0; y < y1; y++)
+    for (let x = x0; x < x1; x++) {
       const i = y * width + x;
       if (data[i] > 0) meets(target, (top + y) * target.width + left + x, data[i] * strength, ink(i, x, y));
     }
 }
 
 /** Lays what a group made: as much of each pixel as it covers, with what prints there. */
-function layGroup(target: Layer, { alpha, ink }: Layer, meets: Meets, strength: number): void {
-  for (let j = 0; j < alpha.length; j++)
-    if (alpha[j] > 0) meets(target, j, alpha[j] * strength, Math.min(1, ink[j] / alpha[j]));
+function layGroup(target: Layer, { alpha, ink, touched, width }: Layer, meets: Meets, strength: number): void {
+  const { left, top, right, bottom } = touched;
+  if (right <= left || bottom <= top) return;
+  touch(target, left, top, right, bottom);
+  for (let y = top; y < bottom; y++)
+    for (let j = y * width + left; j < y * width + right; j++)
+      if (alpha[j] > 0) meets(target, j, alpha[j] * strength, Math.min(1, ink[j] / alpha[j]));
 }
 
 function drawRow(row: Figure, base: Affine, unit: number, target: Layer, progress: () => void): void {
