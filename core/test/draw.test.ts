@@ -152,6 +152,11 @@ describe('strokes that are drawn on a plate', () => {
   it('leave out those whose brush is not here, and say so', () => {
     const { outcomes } = cutAll(empty(), recipe(stroke(ACROSS), stroke(DOT, { brush: 'gone', number: 1 })));
     expect(outcomes[1].facts).to.deep.equal({ missing: 'brush' });
+    // and still say so once a later stroke draws itself alone
+    const cutter = new Cutter(empty());
+    const [gone, here] = [stroke(DOT, { brush: 'gone' }), stroke(ACROSS, { number: 1 })];
+    cutter.run(recipe(gone));
+    expect(cutter.run(recipe(gone, here))[1].facts).to.deep.equal({ missing: 'brush' });
   });
 
   it('name their brushes as materials of the recipe, and by other names where those change', () => {

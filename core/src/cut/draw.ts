@@ -50,17 +50,17 @@ export function drawAll(
   // where the strokes begin to differ from those of the last time: the hand is there
   const changed = Math.max(0, ...known.map((one) => sharedWith(keys, one.keys)));
   const kept: Checkpoint[] = [];
-  let missing = 0;
   for (let k = best?.keys.length ?? 0; k < strokes.length; k++) {
     if (k === changed || (k === strokes.length - 1 && kept.length === 0))
       kept.push({ keys: keys.slice(0, k), data: target.data.slice() });
-    if (!drawStroke(target, strokes[k], brushes)) missing++;
+    drawStroke(target, strokes[k], brushes);
     onProgress?.((k + 1) / strokes.length);
   }
   forgetTools(strokes, brushes);
   const before = best && kept.length === 0 ? [best] : kept;
   checkpoints.set(input, [...before.slice(0, MOST_CHECKPOINTS - 1), { keys, data: target.data.slice() }]);
-  return { raster: target, facts: missing > 0 ? { missing: 'brush' } : {} };
+  const missing = strokes.some(({ brush }) => brush !== '' && !brushes.has(brush));
+  return { raster: target, facts: missing ? { missing: 'brush' } : {} };
 }
 
 export const drawnSentence = (count: number, missing: boolean): string => {

@@ -121,14 +121,10 @@ function layPath(
 const toolOf = (stroke: DrawnStroke, brushes: ReadonlyMap<string, BrushWithPlates>): BrushWithPlates | undefined =>
   stroke.brush === '' ? roundTip(stroke.soft) : brushes.get(stroke.brush);
 
-/** Draws one stroke on a raster; gives whether its brush is here. */
-export function drawStroke(
-  target: Raster,
-  stroke: DrawnStroke,
-  brushes: ReadonlyMap<string, BrushWithPlates>,
-): boolean {
+/** Draws one stroke on a raster; one whose brush is not here draws nothing. */
+export function drawStroke(target: Raster, stroke: DrawnStroke, brushes: ReadonlyMap<string, BrushWithPlates>): void {
   const tool = toolOf(stroke, brushes);
-  if (!tool) return false;
+  if (!tool) return;
   const sizePx = (stroke.sizePct * Math.max(target.width, target.height)) / 100;
   const brush = scaled(tool.brush, sizePx / tool.brush.coats[0].properties.size.rest);
   for (let k = 0; k < stroke.sectors; k++) {
@@ -136,7 +132,6 @@ export function drawStroke(
     for (const [dx, dy] of shiftsOf(stroke, path, target, sizePx))
       layPath(target, stroke, brush, tool.plates, moved(path, dx, dy));
   }
-  return true;
 }
 
 /** Lets go of what the engine holds for plates that no stroke is drawn with. */
