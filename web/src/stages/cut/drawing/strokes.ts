@@ -1,5 +1,5 @@
 import { nextDrawn, stepNamed, type DrawnStroke, type RecipeStep } from '@amber-stamp/core/cut';
-import { live, presentBench, settle } from '../../../bench/store.ts';
+import { presentBench, settle } from '../../../bench/store.ts';
 import { recipeOf, setParam } from '../steps.ts';
 import { useDrawingHand } from './drawing-hand.ts';
 
@@ -64,7 +64,6 @@ export function moveDrawn(place: number, number: number, by: -1 | 1): void {
 
 /** Every stroke of the step that is drawn with one version of a brush is drawn with another. */
 export function followBrush(place: number, from: string, to: string): void {
-  live(() => undefined);
   set(
     place,
     now(place).map((stroke) => (stroke.brush === from ? { ...stroke, brush: to } : stroke)),
