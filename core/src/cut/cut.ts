@@ -3,7 +3,7 @@ import { coverage } from '../raster/measure.ts';
 import type { Picture } from '../raster/picture.ts';
 import { NOTHING, type Raster } from '../raster/raster.ts';
 import { grayChecked } from './gray.ts';
-import { makeRecipe, materialsNamed, type Material, type Recipe, type RecipeStep } from './recipe.ts';
+import { materialsOf, type Recipe, type RecipeStep } from './recipe.ts';
 import { Recycler } from './recycler.ts';
 import { NO_OTHERS, type Materials, type Others, type StepResult } from './step.ts';
 import { stepNamed } from './steps.ts';
@@ -62,12 +62,8 @@ export class Cutter {
   /** Marks steps by what is here of the sources and brushes that they name: they run anew once it has come. */
   private present(step: RecipeStep): string {
     const { sources, brushes } = this.materials.others;
-    const here = ['source', 'brush'].flatMap((kind) =>
-      materialsNamed(makeRecipe([step]), kind as Material).filter((name) =>
-        (kind === 'source' ? sources : brushes).has(name),
-      ),
-    );
-    return here.length > 0 ? ` here ${here.join(' ')}` : '';
+    const here = materialsOf(step).filter(({ kind, name }) => (kind === 'source' ? sources : brushes).has(name));
+    return here.length > 0 ? ` here ${[...new Set(here.map(({ name }) => name))].join(' ')}` : '';
   }
 
   /** The outcome of every step, in order. Throws nothing-to-print when a step finds nothing left. */

@@ -40,7 +40,7 @@ export function drawAll(
 ): StepResult {
   if (strokes.length === 0) return { raster: input, facts: {} };
   const keys = strokes.map((stroke) => keyOf(stroke, brushes));
-  const known = (checkpoints.get(input) ?? []).filter(({ data }) => data.length === input.data.length);
+  const known = checkpoints.get(input) ?? [];
   const usable = known.filter((one) => sharedWith(keys, one.keys) === one.keys.length);
   const best = usable.reduce<Checkpoint | undefined>(
     (a, b) => (a && a.keys.length >= b.keys.length ? a : b),

@@ -1,6 +1,7 @@
+import type { Affine } from '../maths/affine.ts';
 import { sinCosTurns } from '../maths/angles.ts';
 import { pulled } from '../raster/sample.ts';
-import { number, percent, defineStep, type Affine, type Size, type ValuesOf } from './step.ts';
+import { number, percent, defineStep, type Size, type ValuesOf } from './step.ts';
 
 const ABOUT = 'Nothing moves here while it is turned and scaled.';
 

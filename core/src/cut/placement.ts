@@ -1,6 +1,7 @@
+import { after, PLAIN } from '../maths/affine.ts';
 import { headingDeg } from '../maths/angles.ts';
 import type { Recipe } from './recipe.ts';
-import type { Affine, Facts, Size } from './step.ts';
+import type { Facts, Size } from './step.ts';
 import { stepNamed } from './steps.ts';
 
 /** Where a plate lies on the picture that it was cut from. */
@@ -16,23 +17,13 @@ export interface Placement {
   mirrored: boolean;
 }
 
-/** First b, then a. */
-const after = (a: Affine, b: Affine): Affine => [
-  a[0] * b[0] + a[1] * b[3],
-  a[0] * b[1] + a[1] * b[4],
-  a[0] * b[2] + a[1] * b[5] + a[2],
-  a[3] * b[0] + a[4] * b[3],
-  a[3] * b[1] + a[4] * b[4],
-  a[3] * b[2] + a[4] * b[5] + a[5],
-];
-
 /**
  * Where a plate lies on the picture that it was cut from, by the recipe and what its steps found. Undefined where a step has
  * joined the picture anew.
  */
 export function placementOf(picture: Size, recipe: Recipe, facts: readonly Facts[]): Placement | undefined {
   let size = picture;
-  let all: Affine = [1, 0, 0, 0, 1, 0];
+  let all = PLAIN;
   for (const [i, step] of recipe.steps.entries()) {
     if (!step.on) continue;
     const { placement } = stepNamed(step.step);

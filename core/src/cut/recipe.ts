@@ -66,20 +66,28 @@ const MATERIALS: readonly Material[] = ['source', 'brush'];
 const strokesOf = (step: RecipeStep): readonly DrawnStroke[] =>
   stepNamed(step.step).params.strokes?.kind === 'strokes' ? (step.strokes as readonly DrawnStroke[]) : [];
 
-const materialsOf = (step: RecipeStep): { kind: Material; name: string }[] => [
-  ...MATERIALS.flatMap((kind) => {
+/** A source or a brush by its word. */
+interface NamedMaterial {
+  kind: Material;
+  name: string;
+}
+
+/** What a step names by settings of its own. */
+const ownMaterials = (step: RecipeStep): NamedMaterial[] =>
+  MATERIALS.flatMap((kind) => {
     const name = step[kind];
     return typeof name === 'string' && name !== '' ? [{ kind, name }] : [];
-  }),
+  });
+
+/** What a step names by settings of its own, and what its strokes are drawn with. */
+export const materialsOf = (step: RecipeStep): NamedMaterial[] => [
+  ...ownMaterials(step),
   ...strokesOf(step).flatMap(({ brush }) => (brush === '' ? [] : [{ kind: 'brush' as const, name: brush }])),
 ];
 
 /** A step whose own word and whose strokes name their materials otherwise. */
 function renamedStep(step: RecipeStep, rename: (kind: Material, name: string) => string): RecipeStep {
-  const own = MATERIALS.flatMap((kind) => {
-    const name = step[kind];
-    return typeof name === 'string' && name !== '' ? [[kind, rename(kind, name)]] : [];
-  });
+  const own = ownMaterials(step).map(({ kind, name }) => [kind, rename(kind, name)] as const);
   const drawn = strokesOf(step);
   const strokes = drawn.map((stroke) =>
     stroke.brush === '' ? stroke : { ...stroke, brush: rename('brush', stroke.brush) },

@@ -1,5 +1,6 @@
 import type { BrushWithPlates } from '../ink/print.ts';
 import type { DrawnStroke } from './drawn.ts';
+import type { Affine } from '../maths/affine.ts';
 import type { Picture } from '../raster/picture.ts';
 import { raster, type Raster } from '../raster/raster.ts';
 
@@ -121,14 +122,13 @@ export interface Materials {
 export const STEP_GROUPS = ['Gray', 'Clean', 'Shape', 'Edge', 'Mix', 'Hand', 'Relief'] as const;
 export type StepGroup = (typeof STEP_GROUPS)[number];
 
-/** Row by row: from the px after a step to the px before it. */
-export type Affine = readonly [number, number, number, number, number, number];
 export interface Size {
   width: number;
   height: number;
 }
 /** How what a step made lies on what came in, and how large it is. */
 export interface StepPlacement {
+  /** from the px after the step to the px before it */
   by: Affine;
   to: Size;
 }

@@ -61,7 +61,7 @@ function cardsOf(coat: Coat, band: Band, plates: Plates, more: Map<string, Plate
   });
 }
 
-/** A band's coat as a stamp; undefined where nothing of it comes back. */
+/** A band's coat as a stamp, and after how many px of the sheet its plate comes back, 0 where pieces are dealt. */
 function stamped(coat: Coat, band: Band, plates: Plates, more: Map<string, Plate>): [Coat, number] {
   const first = plates.get(coat.deck.cards[0].plate);
   const width = largestPx(coat);

@@ -1,5 +1,5 @@
 import { hash32 } from '../../maths/hash.ts';
-import { after, moved, turned, type Affine } from './affine.ts';
+import { after, moved, turned, type Affine } from '../../maths/affine.ts';
 import type { Figure } from './schema.ts';
 
 /** Where one copy of a row lies in px of what it belongs to, and how much of it prints, 0..1. */

@@ -1,5 +1,5 @@
 import type { Place } from '../outline.ts';
-import { after, apply, inverse, moved, scaleOf, type Affine } from './affine.ts';
+import { after, apply, inverse, moved, scaleOf, type Affine } from '../../maths/affine.ts';
 import { contourOf, isClosed } from './contour.ts';
 import { copiesOf } from './copies.ts';
 import type { Figure, Shapes } from './schema.ts';

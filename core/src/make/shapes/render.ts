@@ -3,7 +3,7 @@ import { clamp } from '../../maths/ramps.ts';
 import { blur } from '../../raster/blur.ts';
 import { raster, type Raster } from '../../raster/raster.ts';
 import { fillOutlines, type Place } from '../outline.ts';
-import { after, apply, inverse, moved, scaleOf, turned, type Affine } from './affine.ts';
+import { after, apply, inverse, moved, scaleOf, turned, type Affine } from '../../maths/affine.ts';
 import { contourOf, isClosed } from './contour.ts';
 import { copiesOf } from './copies.ts';
 import { strokeLine } from './line.ts';
@@ -113,7 +113,7 @@ function inkOf(row: Figure, place: (x: number, y: number) => Place, along: Raste
       return value(Math.sqrt(u * u + v * v));
     };
   const turn = inverse(turned(row.fillTurn));
-  const reach = Math.abs(turn.a) + Math.abs(turn.c);
+  const reach = Math.abs(turn[0]) + Math.abs(turn[1]);
   return (_, x, y) => value(0.5 + (0.5 * apply(turn, place(x, y))[0]) / reach);
 }
 

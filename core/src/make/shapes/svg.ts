@@ -1,6 +1,6 @@
 import { curveFunction } from '../../maths/curve.ts';
 import type { Place } from '../outline.ts';
-import { after, apply, moved, scaleOf, turned, type Affine } from './affine.ts';
+import { after, apply, moved, scaleOf, turned, type Affine } from '../../maths/affine.ts';
 import { contourOf, isClosed } from './contour.ts';
 import { copiesOf } from './copies.ts';
 import type { Figure, Shapes } from './schema.ts';
@@ -35,12 +35,12 @@ function gradient(row: Figure, by: Affine, [rx, ry]: Place, to: Writing): string
   const stops = Array.from({ length: PIECES + 1 }, (_, k) => k / PIECES)
     .map((at) => `<stop offset="${num(at)}" stop-color="${gray(value(at))}"/>`)
     .join('');
-  const { a, b, c, d, e, f } = by;
+  const [a, c, e, b, d, f] = by;
   const box = `gradientUnits="userSpaceOnUse" gradientTransform="matrix(${[a * rx, b * rx, c * ry, d * ry, e, f].map(num).join(' ')})"`;
   if (row.fill === 'radial')
     to.defs.push(`<radialGradient id="${id}" cx="0" cy="0" r="1" ${box}>${stops}</radialGradient>`);
   else {
-    const { a: cos, b: sin } = turned(row.fillTurn);
+    const [cos, , , sin] = turned(row.fillTurn);
     const reach = Math.abs(cos) + Math.abs(sin);
     const [x, y] = [cos * reach, sin * reach];
     to.defs.push(
