@@ -1,16 +1,15 @@
 import type { Bench, BenchPlate } from '@amber-stamp/core/bench';
-import { asMade, madeKind, madeName, madeSize, type MadeSource } from '@amber-stamp/core/make';
+import { madeKind, madeName, madeSize, type MadeSource } from '@amber-stamp/core/make';
 import { portraitStroke } from '@amber-stamp/core/path';
 import type { Plate } from '@amber-stamp/core/raster';
-import { memo, useMemo, type ReactNode } from 'react';
+import { memo, type ReactNode } from 'react';
 import { Link } from 'react-router';
 import { sourceUrl, useSource } from '../../api/queries.ts';
 import { useBorder } from '../../bench/border.ts';
 import { useEcho } from '../../bench/echo.ts';
 import { usePlates } from '../../bench/plates.ts';
 import { useBench } from '../../bench/store.ts';
-import { madeKey } from '../../engine/made-key.ts';
-import { useStepView } from '../../bench/useStepView.ts';
+import { useMadeView } from '../../bench/useStepView.ts';
 import { Dial } from '../../parts/Dial.tsx';
 import { PackIcon } from '../../parts/icons.tsx';
 import { InkProof, useInkFacts } from '../../bench/parts/InkProof.tsx';
@@ -60,8 +59,7 @@ type FindProps = Placed & Pick<BenchPlate, 'source' | 'made'>;
 
 /** What a made source prints, small. */
 function MadeView({ made }: { made: MadeSource }) {
-  const recipe = useMemo(asMade, []);
-  const view = useStepView(madeKey(made), recipe, 0);
+  const view = useMadeView(made);
   return view && <BitmapView bitmap={view.bitmap} label="" />;
 }
 

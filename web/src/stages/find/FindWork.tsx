@@ -58,7 +58,7 @@ export function FindWork({ bench }: { bench: Bench }) {
   if (made)
     return (
       <Suspense fallback={<section className="work" aria-busy="true" />}>
-        <DrawingWork bench={bench} made={made} />
+        <DrawingWork made={made} />
       </Suspense>
     );
   if (!id) return <NoSource />;

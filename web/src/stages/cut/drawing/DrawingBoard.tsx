@@ -4,11 +4,11 @@ import { distanceTo, settledWay } from '@amber-stamp/core/path';
 import { useCallback, useMemo, useRef, useState, type PointerEvent } from 'react';
 import { settle } from '../../../bench/store.ts';
 import { usePen, type Drawn } from '../../../wide/usePen.ts';
+import { useStrokeKeys } from '../../../wide/useStrokeKeys.ts';
 import { WidthHandles } from '../../../wide/WidthHandles.tsx';
 import type { HandleProps } from '../handles/shared.ts';
-import { useDrawingHand } from './drawing-hand.ts';
-import { drawLive, editDrawn, freshNumber, strokesIn } from './strokes.ts';
-import { useDrawingHandKeys } from './useDrawingHandKeys.ts';
+import { resizeTool, useDrawingHand } from './drawing-hand.ts';
+import { drawLive, duplicateDrawn, editDrawn, freshNumber, removeDrawn, strokesIn } from './strokes.ts';
 
 const COLUMNS = DRAWN_COLUMNS.length;
 /** Nearer to a stroke than this it is picked, px. */
@@ -78,7 +78,12 @@ export function DrawingBoard({ place, step, width, height }: HandleProps) {
   const chosen = strokes.find(({ number }) => number === picked);
   const samples = useMemo(() => chosen && samplesOf(chosen, width, height), [chosen, width, height]);
   const longer = Math.max(width, height);
-  useDrawingHandKeys(place);
+  useStrokeKeys({
+    hand: useDrawingHand,
+    resize: resizeTool,
+    deletePicked: () => picked !== null && removeDrawn(place, picked),
+    doublePicked: () => picked !== null && duplicateDrawn(place, picked),
+  });
   const pick = (e: PointerEvent<HTMLDivElement>) => {
     if (does !== 'pick' || (e.target as Element).closest('[role=slider]')) return;
     const box = e.currentTarget.getBoundingClientRect();

@@ -1,12 +1,9 @@
-import type { Bench } from '@amber-stamp/core/bench';
-import { asMade, type MadeSource, type Shapes } from '@amber-stamp/core/make';
-import { useMemo, useRef } from 'react';
+import type { MadeSource, Shapes } from '@amber-stamp/core/make';
+import { useRef } from 'react';
 import { Stage } from 'react-konva';
-import { presentPlate } from '../../../bench/edit.ts';
-import { sourceKey } from '../../../bench/plate-key.ts';
 import { BitmapView } from '../../../parts/BitmapView.tsx';
 import { useBoxSize } from '../../../parts/useBoxSize.ts';
-import { useStepView } from '../../../bench/useStepView.ts';
+import { useMadeView } from '../../../bench/useStepView.ts';
 import { DrawingHandles } from './DrawingHandles.tsx';
 import { useDrawingKeys } from './useDrawingKeys.ts';
 
@@ -32,9 +29,8 @@ function Handles({ shapes }: { shapes: Shapes }) {
 }
 
 /** What the tip is made of, as it prints; figures are taken hold of on the picture. */
-export function DrawingWork({ bench, made }: { bench: Bench; made: MadeSource }) {
-  const recipe = useMemo(asMade, []);
-  const view = useStepView(sourceKey(presentPlate(bench).plate) ?? '', recipe, 0);
+export function DrawingWork({ made }: { made: MadeSource }) {
+  const view = useMadeView(made);
   const shapes = made.format === 'amber-stamp/shapes' ? made : undefined;
   useDrawingKeys(shapes);
   const ratio = view ? view.width / view.height : 1;
