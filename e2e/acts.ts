@@ -95,6 +95,22 @@ export async function middleOf(locator: Locator): Promise<{ x: number; y: number
   return { x: box.x + box.width / 2, y: box.y + box.height / 2, width: box.width, height: box.height };
 }
 
+/** A place on something, in shares of its sides from its middle. */
+export type Place = readonly [number, number];
+
+/** Draws on something through some places, with the button held. */
+export async function drawOn(page: Page, what: Locator, ...places: Place[]): Promise<void> {
+  const { x, y, width, height } = await middleOf(what);
+  const at = ([u, v]: Place) => [x + u * width, y + v * height] as const;
+  await page.mouse.move(...at(places[0]));
+  await page.mouse.down();
+  for (const place of places.slice(1)) await page.mouse.move(...at(place), { steps: 8 });
+  await page.mouse.up();
+}
+
+/** What lies over the picture of a step or of a source and is drawn on. */
+export const handles = (page: Page): Locator => page.getByTestId('handles').first();
+
 /** Drags something by (dx, dy) with a real pointer. */
 export async function drag(page: Page, locator: Locator, dx: number, dy = 0): Promise<void> {
   const { x, y } = await middleOf(locator);

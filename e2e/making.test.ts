@@ -1,17 +1,11 @@
 import { makeFigure, makeShapes, shapesSvg } from '@amber-stamp/core/make';
 import type { Page } from '@playwright/test';
-import { changed, drawn, kept, middleOf, pixels, rested, same, stage } from './acts.ts';
+import { changed, drawn, drawOn, handles, kept, middleOf, pixels, rested, same, stage, type Place } from './acts.ts';
 import { withApp, type App } from './app.ts';
 import { expect } from './expect.ts';
 
-/** Drags over what is drawn on, between two places in shares of its sides from its middle. */
-async function over(page: Page, from: [number, number], to: [number, number]): Promise<void> {
-  const { x, y, width, height } = await middleOf(page.getByTestId('handles').first());
-  await page.mouse.move(x + from[0] * width, y + from[1] * height);
-  await page.mouse.down();
-  await page.mouse.move(x + to[0] * width, y + to[1] * height, { steps: 10 });
-  await page.mouse.up();
-}
+/** Draws over the picture between two places in shares of its sides from its middle. */
+const over = (page: Page, from: Place, to: Place): Promise<void> => drawOn(page, handles(page), from, to);
 
 const field = (page: Page, name: string) => page.getByRole('textbox', { name: `${name} value`, exact: true });
 async function enter(page: Page, name: string, text: string): Promise<void> {
@@ -105,7 +99,7 @@ describe('what a tip is made of stays open', () => {
   it('a line is drawn point by point, and its thickness changes along it', async () => {
     const before = await pixels(page, 'sheet');
     await page.getByRole('button', { name: 'Draw a line' }).click();
-    const { x, y, width, height } = await middleOf(page.getByTestId('handles').first());
+    const { x, y, width, height } = await middleOf(handles(page));
     for (const [u, v] of [
       [-0.3, 0.35],
       [0, 0.2],
@@ -175,7 +169,7 @@ describe('tips that are drawn', () => {
     const out = await changed(page, 'sheet', two);
     await page.getByRole('button', { name: 'pick a stroke' }).click();
     await expect(page.getByText('Press on a stroke to pick it.')).toBeVisible();
-    const { x, y, width, height } = await middleOf(page.getByTestId('handles').first());
+    const { x, y, width, height } = await middleOf(handles(page));
     await page.mouse.click(x + 0.2 * width, y + 0.05 * height);
     await expect(page.getByText('Stroke 1 of 3')).toBeVisible();
     await enter(page, 'Size', '20');
@@ -208,7 +202,7 @@ describe('tips that are drawn', () => {
     await drawn(page, 'sheet');
     await page.getByRole('button', { name: 'pick a stroke' }).click();
     await expect(page.getByText('Press on a stroke to pick it.')).toBeVisible();
-    const { x, y, width, height } = await middleOf(page.getByTestId('handles').first());
+    const { x, y, width, height } = await middleOf(handles(page));
     await page.mouse.click(x + 0.2 * width, y - 0.35 * height);
     await expect(page.getByText(/^Made with an older version/)).toBeVisible();
     const older = await pixels(page, 'sheet');

@@ -1,5 +1,5 @@
 import type { Page } from '@playwright/test';
-import { changed, kept, middleOf, pixels, rested } from '../acts.ts';
+import { changed, handles, kept, middleOf, pixels, rested } from '../acts.ts';
 import { withApp, type App } from '../app.ts';
 import { expect } from '../expect.ts';
 import { columns, printed, straight } from './band.ts';
@@ -15,14 +15,6 @@ describe('a kelp frond with two ends', () => {
 
   it('is drawn with another brush, bent along the path, and keeps its head and tail; one stroke is made wider afterwards', async () => {
     const hand = new Hand(page);
-    const over = async (from: [number, number], to: [number, number]): Promise<void> => {
-      const { x, y, width, height } = await middleOf(page.getByTestId('handles').first());
-      hand.gestures++;
-      await page.mouse.move(x + from[0] * width, y + from[1] * height);
-      await page.mouse.down();
-      await page.mouse.move(x + to[0] * width, y + to[1] * height, { steps: 12 });
-      await page.mouse.up();
-    };
     await page.goto(`${app.url}/new/draw`);
     await hand.press(page.getByRole('radio', { name: 'a strip, 4 to 1' }));
     await hand.press(page.getByRole('button', { name: 'Draw on an empty plate' }));
@@ -30,13 +22,13 @@ describe('a kelp frond with two ends', () => {
     // marks of another brush, most of them at the head
     await hand.pick(page.locator('.param', { hasText: 'Brush' }).getByRole('combobox'), 'Reed strands');
     const empty = await rested(page, 'sheet');
-    await over([-0.46, 0], [0.46, 0.02]);
+    await hand.drawOnPicture([-0.46, 0], [0.46, 0.02]);
     const one = await changed(page, 'sheet', empty);
-    await over([-0.44, -0.1], [-0.2, 0.05]);
+    await hand.drawOnPicture([-0.44, -0.1], [-0.2, 0.05]);
     const two = await changed(page, 'sheet', one);
     await hand.key('s');
     await expect(page.getByText('Press on a stroke to pick it.')).toBeVisible();
-    const { x, y, width, height } = await middleOf(page.getByTestId('handles').first());
+    const { x, y, width, height } = await middleOf(handles(page));
     hand.gestures++;
     await page.mouse.click(x + 0.3 * width, y + 0.015 * height);
     await expect(page.getByText('Stroke 1 of 2')).toBeVisible();

@@ -1,5 +1,5 @@
 import type { Page } from '@playwright/test';
-import { changed, kept, middleOf, pixels, rested } from '../acts.ts';
+import { changed, kept, pixels, rested } from '../acts.ts';
 import { withApp, type App } from '../app.ts';
 import { expect } from '../expect.ts';
 import { Hand } from './hand.ts';
@@ -37,12 +37,7 @@ describe('ripple glass', () => {
     await hand.press(page.getByRole('button', { name: 'keep as a plate' }));
     await expect(page.getByText(/ is in the cabinet\.$/)).toBeVisible({ timeout: 30_000 });
     await hand.addStep('Warp by pins');
-    const { x, y, width, height } = await middleOf(page.getByTestId('handles'));
-    hand.gestures++;
-    await page.mouse.move(x - 0.1 * width, y);
-    await page.mouse.down();
-    await page.mouse.move(x + 0.1 * width, y - 0.15 * height, { steps: 6 });
-    await page.mouse.up();
+    await hand.drawOnPicture([-0.1, 0], [0.1, -0.15]);
     const warped = await changed(page, 'sheet', smeared);
     await hand.press(page.getByRole('button', { name: 'once more' }));
     await expect(page.getByRole('listitem', { name: 'Warp by pins' })).toHaveCount(2);

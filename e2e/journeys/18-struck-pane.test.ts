@@ -1,5 +1,5 @@
 import type { Page } from '@playwright/test';
-import { changed, kept, middleOf, pixels, rested, stage } from '../acts.ts';
+import { changed, kept, pixels, rested, stage, type Place } from '../acts.ts';
 import { withApp, type App } from '../app.ts';
 import { expect } from '../expect.ts';
 import { Hand } from './hand.ts';
@@ -24,14 +24,9 @@ describe('a struck pane', () => {
       await hand.arrived();
       await hand.pick(page.locator('.param', { hasText: 'Brush' }).getByRole('combobox'), brush);
     };
-    const stroke = async (from: [number, number], to: [number, number]): Promise<void> => {
+    const stroke = async (from: Place, to: Place): Promise<void> => {
       const before = await rested(page, 'sheet');
-      const { x, y, width, height } = await middleOf(page.getByTestId('handles').first());
-      hand.gestures++;
-      await page.mouse.move(x + from[0] * width, y + from[1] * height);
-      await page.mouse.down();
-      await page.mouse.move(x + to[0] * width, y + to[1] * height, { steps: 10 });
-      await page.mouse.up();
+      await hand.drawOnPicture(from, to);
       await changed(page, 'sheet', before);
     };
     const add = async (label: string): Promise<void> => {

@@ -1,9 +1,6 @@
 import type { Locator, Page } from '@playwright/test';
-import { addStep, drag, drawn, middleOf, stage } from '../acts.ts';
+import { addStep, drag, drawn, drawOn, handles, stage, type Place } from '../acts.ts';
 import { expect } from '../expect.ts';
-
-/** A place on the wide sheet, in shares of its sides from its middle. */
-export type Place = readonly [number, number];
 
 /**
  * The hand of somebody at a job. It counts its gestures: a press, a drag, a typed value, a drawn stroke, a chosen file
@@ -70,12 +67,13 @@ export class Hand {
   /** Draws a stroke on the wide sheet through some places. */
   async draw(...places: Place[]): Promise<void> {
     this.gestures++;
-    const { x, y, width, height } = await middleOf(this.page.getByTestId('wide'));
-    const at = ([u, v]: Place) => [x + u * width, y + v * height] as const;
-    await this.page.mouse.move(...at(places[0]));
-    await this.page.mouse.down();
-    for (const place of places.slice(1)) await this.page.mouse.move(...at(place), { steps: 8 });
-    await this.page.mouse.up();
+    await drawOn(this.page, this.page.getByTestId('wide'), ...places);
+  }
+
+  /** Draws on the picture of the open step through some places. */
+  async drawOnPicture(...places: Place[]): Promise<void> {
+    this.gestures++;
+    await drawOn(this.page, handles(this.page), ...places);
   }
 
   row(label: string): Locator {
