@@ -23,6 +23,7 @@ const UNSTEADY = [
 const INNER_LOOPS = [
   'core/src/ink/kernel-*.ts',
   'core/src/ink/lay-by-rule.ts',
+  'core/src/ink/band/lay-piece.ts',
   'core/src/ink/entry.ts',
   'core/src/maths/hash.ts',
   'core/src/raster/blur.ts',

@@ -52,6 +52,22 @@ describe('the echo of a band', () => {
     for (const fill of ['once', 'stretch']) expect(measured({ fill }).echo).to.equal(0);
   });
 
+  it('drawn out beside a coat of dabs does not count: the dabs alone are measured', () => {
+    const dabs = {
+      deck: { cards: [{ plate: 'bark.png' }] },
+      properties: { size: { rest: 30 }, spacing: { rest: 120 } },
+    };
+    const of = (...coats: object[]) => {
+      const brush = parseBrush({ format: 'amber-stamp/brush', version: 1, coats });
+      return echoOf(engine, brush, plates);
+    };
+    const band = { ...dabs, band: { fill: 'stretch' }, properties: { size: { rest: 60 } } };
+    const both = of(band, { ...dabs, join: 'over' });
+    const alone = of({ ...band, muted: true }, { ...dabs, join: 'over' });
+    expect(both.echo).to.be.above(40);
+    expect(both.echo).to.equal(alone.echo);
+  });
+
   it('is cured by pieces and by turning about, never by what moves dabs', () => {
     const brush = brushOf({ fill: 'repeat' });
     const fixes = fixesFor(brush, plates, echoOf(engine, brush, plates));

@@ -1,41 +1,9 @@
 import { InkEngine, printSheet } from '@amber-stamp/core/ink';
-import { parseBrush, type Brush, type PenStroke } from '@amber-stamp/core/model';
-import type { Plate } from '@amber-stamp/core/raster';
+import { parseBrush, type PenStroke } from '@amber-stamp/core/model';
 import { dabsOf } from '@amber-stamp/core/vary';
 import { expect } from 'chai';
-import { bandLevel, valueOn } from '../src/ink/band/band-level.ts';
-import { spineOf } from '../src/ink/band/spine.ts';
-import { unroll } from '../src/ink/band/unroll.ts';
-import { brushWith, sheetOf, straight } from './helpers/make.ts';
-
-/** A plate that darkens from left to right in stripes along it, 120 by 40 px. */
-function plateOf(value: (u: number, v: number) => number, width = 120, height = 40): Plate {
-  const data = new Uint16Array(width * height);
-  for (let y = 0; y < height; y++)
-    for (let x = 0; x < width; x++)
-      data[y * width + x] = Math.round(65535 * value((x + 0.5) / width, (y + 0.5) / height));
-  return { width, height, data };
-}
-const waves = plateOf((u, v) => (0.5 + 0.5 * Math.sin(2 * Math.PI * 2 * u)) * (0.4 + 0.6 * v));
-const even = plateOf(() => 1);
-const ramp = plateOf((u) => u);
-const plates = (plate: Plate) => new Map([['tip', plate]]);
-
-const engine = new InkEngine();
-const banded = (band: object, size: object = { rest: 40 }, coat: object = {}): Brush =>
-  brushWith({ size, ...(coat as { properties?: object }).properties }, {}, { ...coat, band });
-const bend = (x: number, y: number, t = 0) => ({ x, y, t, pressure: 0.5, tiltX: 0, tiltY: 0, twist: 0 });
-const circle = (cx: number, cy: number, r: number): PenStroke => ({
-  points: Array.from({ length: 73 }, (_, k) =>
-    bend(cx + r * Math.cos((k / 72) * 2 * Math.PI), cy + r * Math.sin((k / 72) * 2 * Math.PI), k * 5),
-  ),
-});
-
-/** How much each pixel is covered, 0..1. */
-function covered(brush: Brush, plate: Plate, width: number, height: number, ...strokes: PenStroke[]): Float64Array {
-  const px = printSheet(engine, { brush, plates: plates(plate) }, sheetOf(width, height, ...strokes), 'white');
-  return Float64Array.from({ length: width * height }, (_, i) => 1 - px[4 * i] / 255);
-}
+import { banded, bend, circle, covered, engine, even, plateOf, plates, ramp, waves } from './helpers/bands.ts';
+import { sheetOf, straight } from './helpers/make.ts';
 
 describe('a band', () => {
   it('lies along a straight stroke as its plate is, to a 255th', () => {
@@ -48,6 +16,19 @@ describe('a band', () => {
     expect(off).to.be.below(1 / 200);
     expect(at[10 * 160 + 80]).to.equal(0);
     expect(at[40 * 160 + 145]).to.equal(0);
+  });
+
+  it('covers the pixel in which it ends by as much of it as it reaches into', () => {
+    const brush = banded({ fill: 'repeat' });
+    const at = covered(
+      brush,
+      plateOf((_, v) => 0.5 + 0.5 * Math.sin(6.2832 * v), 8, 40),
+      200,
+      80,
+      straight(20.3, 180, 40),
+    );
+    for (const y of [25, 30, 35]) expect(at[y * 200 + 20] / at[y * 200 + 60]).to.be.closeTo(0.7, 0.01);
+    expect(at[30 * 200 + 19]).to.equal(0);
   });
 
   it('once is not longer than its plate, however long the stroke is', () => {
@@ -88,6 +69,59 @@ describe('a band', () => {
           if (off > 21.5) expect(at[y * 260 + x], `${r}: ${x}, ${y}`).to.equal(0);
         }
     }
+  });
+
+  /** An angle drawn from the left along y = 60, then at once down along x = 140; 40 px wide. */
+  const angle: PenStroke = {
+    points: [
+      ...Array.from({ length: 13 }, (_, k) => bend(20 + 10 * k, 60, k * 8)),
+      ...Array.from({ length: 13 }, (_, k) => bend(140, 70 + 10 * k, 104 + k * 8)),
+    ],
+  };
+
+  it('bends round a corner, folds at it along a mitre, or is parted there into whole repeats', () => {
+    const corner = (way: string, plate = even) =>
+      covered(banded({ fill: 'repeat', corner: way }), plate, 200, 220, angle);
+    // the outer point of the corner is 20 px to the right and above: round does not reach it
+    const outer = 43 * 200 + 157;
+    expect(corner('round')[outer]).to.equal(0);
+    for (const way of ['folded', 'parted']) {
+      const at = corner(way);
+      expect(at[outer], way).to.be.above(0.9);
+      for (let k = 2; k < 38; k++) expect(at[(42 + k) * 200 + 158 - k], `${way}, ${k} px along the mitre`).to.equal(1);
+      expect(at[100 * 200 + 100], `${way}, inside`).to.equal(0);
+    }
+    // a plate that darkens along its length: 240 px are two repeats, of which parted lays one on each side
+    const shades = (way: string) => [25, 80, 130].map((x) => corner(way, ramp)[60 * 200 + x]);
+    expect(shades('parted')[0]).to.be.below(0.12);
+    expect(shades('parted')[2]).to.be.above(0.75);
+    expect(corner('parted', ramp)[180 * 200 + 140]).to.be.above(0.85);
+  });
+
+  it('folds a loop at the corner where it closes, and bends where the path only curves', () => {
+    const side = (from: [number, number], to: [number, number]) =>
+      Array.from({ length: 12 }, (_, k) =>
+        bend(from[0] + ((to[0] - from[0]) * k) / 12, from[1] + ((to[1] - from[1]) * k) / 12),
+      );
+    const square: PenStroke = {
+      points: [
+        ...side([60, 60], [180, 60]),
+        ...side([180, 60], [180, 180]),
+        ...side([180, 180], [60, 180]),
+        ...side([60, 180], [60, 60]),
+        bend(60, 60),
+      ].map((point, k) => ({ ...point, t: 8 * k })),
+    };
+    const at = covered(banded({ fill: 'repeat', corner: 'folded' }), even, 240, 240, square);
+    for (const [x, y] of [
+      [43, 43],
+      [196, 43],
+      [43, 196],
+      [196, 196],
+    ])
+      expect(at[y * 240 + x], `${x}, ${y}`).to.be.above(0.9);
+    const ring = (corner: string) => covered(banded({ fill: 'repeat', corner }), waves, 260, 260, circle(130, 130, 60));
+    expect(ring('folded')).to.deep.equal(ring('round'));
   });
 
   it('whose loop closes has no seam where its plate tiles', () => {
@@ -133,6 +167,25 @@ describe('a band', () => {
       { properties: { opacity: { rest: 80 }, flow: { rest: 50 } } },
     );
     expect(covered(thin, even, 400, 80, straight(20, 380, 40))[40 * 400 + 200]).to.be.closeTo(0.4, 0.005);
+  });
+
+  it('lies on a tilted sheet as on a floor: narrower where it runs across the tilt, closer along it', () => {
+    const wide = (stroke: PenStroke, down: boolean) => {
+      const brush = banded({ fill: 'repeat' }, { rest: 40 }, { floor: { tiltDeg: 60, directionDeg: 90 } });
+      const at = covered(brush, even, 300, 300, stroke);
+      return Array.from({ length: 300 }, (_, k) => at[down ? k * 300 + 150 : 150 * 300 + k]).reduce((a, v) => a + v, 0);
+    };
+    const upright: PenStroke = { points: Array.from({ length: 13 }, (_, k) => bend(150, 20 + 20 * k, 8 * k)) };
+    // away from the eye the floor is half as long as it looks
+    expect(wide(straight(20, 280, 150), true)).to.be.closeTo(20, 0.2);
+    expect(wide(upright, false)).to.be.closeTo(40, 0.2);
+    const stripes = (stroke: PenStroke, at: (k: number) => number) => {
+      const brush = banded({ fill: 'repeat' }, { rest: 40 }, { floor: { tiltDeg: 60, directionDeg: 90 } });
+      const line = covered(brush, ramp, 300, 300, stroke);
+      return Array.from({ length: 230 }, (_, k) => line[at(k + 22)] - line[at(k + 23)]).filter((v) => v > 0.5).length;
+    };
+    expect(stripes(straight(20, 270, 150), (k) => 150 * 300 + k)).to.equal(1);
+    expect(stripes(upright, (k) => k * 300 + 150)).to.equal(3);
   });
 
   it('is laid over itself where it crosses itself, as dabs are', () => {
@@ -218,86 +271,5 @@ describe('a band', () => {
 
   it('with a head and a tail that leave no room is refused', () => {
     expect(() => banded({ head: 60, tail: 50 })).to.throw('must leave room');
-  });
-});
-
-/** The middle line of a stroke of one width as places one px apart, and how far each is along it. */
-function middleLine(brush: Brush, stroke: PenStroke) {
-  const { x, y, count } = dabsOf(brush, 0, stroke, 0);
-  const s = new Float64Array(count);
-  for (let i = 1; i < count; i++) s[i] = s[i - 1] + Math.hypot(x[i] - x[i - 1], y[i] - y[i - 1]);
-  return { x, y, s, count };
-}
-
-/** The nearest place of a middle line to a pixel, by looking at all of it: how far along, how far off, on which side. */
-function nearest({ x, y, s, count }: ReturnType<typeof middleLine>, px: number, py: number) {
-  const best = { away: Infinity, along: 0, side: 1 };
-  for (let i = 0; i + 1 < count; i++) {
-    const [dx, dy] = [x[i + 1] - x[i], y[i + 1] - y[i]];
-    const [qx, qy] = [px - x[i], py - y[i]];
-    const t = Math.max(0, Math.min(1, (qx * dx + qy * dy) / (dx * dx + dy * dy)));
-    const away = Math.hypot(qx - t * dx, qy - t * dy);
-    if (away >= best.away) continue;
-    Object.assign(best, { away, along: s[i] + t * (s[i + 1] - s[i]), side: dx * qy - dy * qx < 0 ? -1 : 1 });
-  }
-  return best;
-}
-
-describe('a band beside a reference in float64 that looks at the whole way for every pixel', () => {
-  // as high as the band is wide, so that nothing is reduced; smooth, so that a place slightly off is seen as little off
-  const soft = plateOf((u, v) => Math.sin(Math.PI * v) ** 2 * (0.5 + 0.5 * Math.sin(2 * Math.PI * u)), 120, 40);
-  const winding: PenStroke = {
-    points: Array.from({ length: 30 }, (_, k) => bend(30 + 8 * k, 100 + 45 * Math.sin(k / 4), 10 * k)),
-  };
-  const value = (u: number, v: number) => Math.sin(Math.PI * v) ** 2 * (0.5 + 0.5 * Math.sin(2 * Math.PI * u));
-
-  it('is off by less than a 255th in the mean, and nowhere by more than a twentieth', () => {
-    const brush = banded({ fill: 'repeat' });
-    const line = middleLine(brush, winding);
-    const total = line.s[line.count - 1];
-    const repeats = Math.round(total / 120);
-    const at = covered(brush, soft, 300, 200, winding);
-    let [sum, most, count] = [0, 0, 0];
-    for (let y = 0; y < 200; y++)
-      for (let x = 0; x < 300; x++) {
-        const { away, along, side } = nearest(line, x + 0.5, y + 0.5);
-        // beyond both ends the nearest place is an end, where the band is cut straight
-        if (away > 19.5 || along <= 0 || along >= total) continue;
-        const off = Math.abs(at[y * 300 + x] - value((along / total) * repeats, 0.5 + (side * away) / 40));
-        sum += off;
-        most = Math.max(most, off);
-        count++;
-      }
-    expect(count).to.be.above(9000);
-    expect(sum / count).to.be.below(1 / 255);
-    expect(most).to.be.below(1 / 20);
-  });
-});
-
-describe('a plate along a band', () => {
-  it('keeps its mean however far it is reduced, and tiles where it tiled', () => {
-    for (const by of [1, 1.3, 2, 3.7, 9]) {
-      const level = bandLevel(waves, by, by);
-      const mean = level.data.reduce((sum, v) => sum + v, 0) / level.data.length;
-      expect(mean).to.be.closeTo(waves.data.reduce((sum, v) => sum + v, 0) / 65535 / waves.data.length, 1e-4);
-      expect(valueOn(level, 0, 0.5, true)).to.be.closeTo(valueOn(level, 1, 0.5, true), 1e-6);
-    }
-  });
-
-  it('is nothing beyond its ends where it does not tile', () => {
-    expect(valueOn(bandLevel(even, 1, 1), -0.1, 0.5, false)).to.equal(0);
-    expect(valueOn(bandLevel(even, 1, 1), 0.5, 1.2, true)).to.equal(0);
-  });
-
-  it('comes as often as it fits best', () => {
-    const band = { fill: 'repeat', turnAbout: false, head: 0, tail: 0, length: 100, overlap: 12 } as const;
-    const dabs = (px: number) => dabsOf(banded({}), 0, straight(0, px, 0), 0);
-    for (const [px, repeats] of [
-      [40, 1],
-      [170, 1],
-      [190, 2],
-      [360, 3],
-    ])
-      expect(unroll(band, spineOf(dabs(px), 1, 3), 3, () => 0).repeats, `${px} px`).to.equal(repeats);
   });
 });

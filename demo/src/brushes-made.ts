@@ -19,7 +19,7 @@ const rope: DemoBrush = {
   recipe: asMade(),
   tune: ({ coats: [coat] }) => {
     const { properties: p } = coat;
-    coat.band = { fill: 'repeat', turnAbout: false, head: 0, tail: 0, length: 100, overlap: 12 };
+    coat.band = { fill: 'repeat', turnAbout: false, corner: 'round', head: 0, tail: 0, length: 100, overlap: 12 };
     Object.assign(p.size, { rest: 58, low: 100, high: 100, drivers: [] });
     Object.assign(p.flow, { rest: 100, low: 100, high: 100, drivers: [] });
   },
@@ -33,7 +33,7 @@ const frond: DemoBrush = {
   recipe: asMade(),
   tune: ({ coats: [coat] }) => {
     const { properties: p } = coat;
-    coat.band = { fill: 'stretch', turnAbout: false, head: 22, tail: 40, length: 100, overlap: 12 };
+    coat.band = { fill: 'stretch', turnAbout: false, corner: 'round', head: 22, tail: 40, length: 100, overlap: 12 };
     Object.assign(p.size, { rest: 104, low: 24, high: 100, drivers: [by('pressure')] });
     Object.assign(p.flow, { rest: 100, low: 100, high: 100, drivers: [] });
   },

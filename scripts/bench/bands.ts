@@ -37,7 +37,8 @@ export function bandTable(): string[] {
     const [{ band }] = brush.coats;
     const along = dabsOf(brush, 0, bent, 0);
     const stamped = dabsOfSize(size, Math.max(20, Math.round(2e6 / size ** 2)), SHEET.height);
-    const order = { band: band!, dabs: along, plates: [plate], cardOf: () => 0, draw: () => 0, size: SHEET, zoom: 1 };
+    const made = { cardOf: () => 0, draw: () => 0, size: SHEET, zoom: 1, tilt: [1, 0, 1] as const };
+    const order = { band: band!, dabs: along, plates: [plate], ...made };
     const ms = alternate({
       band: () => engine.free(engine.layBand({ ...order, rule: undefined })),
       dabs: () => engine.free(engine.lay(stamped, [plate], SHEET)),

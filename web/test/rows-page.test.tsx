@@ -46,6 +46,14 @@ describe('the rows of a brush', () => {
     expect(screen.getByText(/^No row by that word/)).to.not.equal(null);
   });
 
+  it('of links that lie end to end offer to bend the plate along the path instead', async () => {
+    const { user, now, told } = shown({ angle: { follow: 'chain' } });
+    await user.click(row('Angle').getByRole('button', { name: 'bend it' }));
+    expect(now().brush.coats[0].band).to.deep.equal(PLAIN_BAND);
+    expect(told).to.deep.equal(['bent along the path']);
+    expect(row('Angle').queryByRole('button', { name: 'bend it' })).to.equal(null);
+  });
+
   it('take one number, and the gesture is told with it', async () => {
     const { user, now, told } = shown();
     await enter(user, 'Size value', '120');

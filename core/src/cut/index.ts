@@ -4,6 +4,7 @@ export { Cutter, type StepOutcome, blank, cut, cutAll } from './cut.ts';
 export { PRINTS, type Prints, grayOf } from './gray.ts';
 export { holesOf } from './height-values.ts';
 export { holesError } from './heights.ts';
+export { endsMeet } from './joint.ts';
 export { bias } from './levels.ts';
 export { type Mark, findMarks, markRecipe } from './marks.ts';
 export { placementOf } from './placement.ts';

@@ -195,6 +195,7 @@ export function layCoat(engine: InkEngine, job: CoatJob, dabs: DabTable): LaidCo
   const rule = ruleOf(engine, job, dabs);
   const plates = platesOf(coat, job.plates);
   const { size, zoom } = job;
+  const tilt = sheetTiltOf(coat.floor);
   return {
     layer: coat.band
       ? engine.layBand({
@@ -206,8 +207,9 @@ export function layCoat(engine: InkEngine, job: CoatJob, dabs: DabTable): LaidCo
           size,
           zoom,
           rule,
+          tilt,
         })
-      : engine.lay(dabs, plates, size, zoom, { rule, tilt: sheetTiltOf(coat.floor) }),
+      : engine.lay(dabs, plates, size, zoom, { rule, tilt }),
     depth: depth / Math.max(1, dabs.count) / 100,
   };
 }

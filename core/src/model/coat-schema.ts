@@ -80,6 +80,7 @@ export const floorSchema = shape({
 });
 
 export const BAND_FILLS = ['stretch', 'repeat', 'once', 'pieces'] as const;
+export const BAND_CORNERS = ['round', 'folded', 'parted'] as const;
 
 /** A plate that is bent along the path instead of stamped, its left end at the head. */
 const bandShape = shape({
@@ -95,6 +96,8 @@ const bandShape = shape({
   tail: finite().min(0).max(100).default(0),
   /** percent: how long one repeat is against the plate's own proportions */
   length: finite().min(5).max(2000).default(100),
+  /** where the path turns by more than 60 degrees at once: bent like all else; mitred; ended, and begun anew across it */
+  corner: string().oneOf(BAND_CORNERS).default('round'),
   /** pieces: percent of a piece that is faded into the next */
   overlap: finite().min(0).max(50).default(12),
 });

@@ -2,6 +2,7 @@ export { type Brush, brushSchema, parseBrush, plainBrush, type Taper, taperSchem
 export { largestPx, plateNames } from './brush.ts';
 export {
   type Band,
+  BAND_CORNERS,
   BAND_FILLS,
   MOST_ENDS_PCT,
   PLAIN_BAND,

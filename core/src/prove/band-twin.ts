@@ -91,6 +91,13 @@ function stamped(coat: Coat, band: Band, plates: Plates, more: Map<string, Plate
   return [made, band.fill === 'repeat' ? lengthPx * (band.turnAbout ? 2 : 1) : 0];
 }
 
+/** Drawn out, or laid once, nothing of a band comes back. */
+const comesOnce = (band: Band | undefined): boolean => band?.fill === 'stretch' || band?.fill === 'once';
+
+/** Whether a coat only lies over or under others: no coat cuts another by it. */
+const standsAlone = (brush: Brush, place: number): boolean =>
+  unmutedCoats(brush).every((other) => other < place || brush.coats[other].join === 'over');
+
 /** The brush with its bands as stamps; the brush itself where it has none. */
 export function bandTwin(brush: Brush, plates: Plates): BandTwin {
   const bands = unmutedCoats(brush).filter((coat) => brush.coats[coat].band);
@@ -101,8 +108,12 @@ export function bandTwin(brush: Brush, plates: Plates): BandTwin {
   for (const place of bands) {
     const coat = brush.coats[place];
     const band = coat.band as Band;
-    // drawn out once, or laid once, nothing of it comes back
-    const once = band.fill === 'stretch' || band.fill === 'once';
+    const once = comesOnce(band);
+    if (once && standsAlone(brush, place)) {
+      // nothing of it is compared, and what is laid beside it is measured without it
+      coats[place] = { ...coat, muted: true };
+      continue;
+    }
     const [made, periodPx] = stamped(coat, band, plates, more);
     coats[place] = made;
     told.push({ coat: place, periodPx: once ? 0 : periodPx });
@@ -112,4 +123,4 @@ export function bandTwin(brush: Brush, plates: Plates): BandTwin {
 
 /** Whether a brush lays nothing but bands that are drawn out or laid once: then there is nothing to compare. */
 export const neverRepeats = (brush: Brush): boolean =>
-  unmutedCoats(brush).every((coat) => ['stretch', 'once'].includes(brush.coats[coat].band?.fill ?? ''));
+  unmutedCoats(brush).every((coat) => comesOnce(brush.coats[coat].band));

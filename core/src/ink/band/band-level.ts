@@ -45,15 +45,19 @@ const levels = new WeakMap<Plate, Map<number, BandLevel>>();
 const sizeAt = (side: number, quarters: number): number =>
   Math.max(1, Math.round(side / (2 ** Math.floor(quarters / 4) * (1 + (quarters % 4) / 4))));
 
-/** The level of a plate for so many plate px a px of the sheet, along the band and across it. Made once each. */
-export function bandLevel(plate: Plate, along: number, across: number): BandLevel {
-  const [a, b] = [quartersOf(along, plate.width), quartersOf(across, plate.height)];
+/** The level of a plate reduced by so many quarters of octaves along the band and across it. Made once each. */
+export function levelAt(plate: Plate, along: number, across: number): BandLevel {
   const made = levels.get(plate) ?? new Map<number, BandLevel>();
   levels.set(plate, made);
-  const level = made.get(a * 256 + b) ?? reduced(plate, sizeAt(plate.width, a), sizeAt(plate.height, b));
-  made.set(a * 256 + b, level);
+  const key = along * 256 + across;
+  const level = made.get(key) ?? reduced(plate, sizeAt(plate.width, along), sizeAt(plate.height, across));
+  made.set(key, level);
   return level;
 }
+
+/** The level of a plate for so many plate px a px of the sheet, along the band and across it. */
+export const bandLevel = (plate: Plate, along: number, across: number): BandLevel =>
+  levelAt(plate, quartersOf(along, plate.width), quartersOf(across, plate.height));
 
 /** A value of a level between its values; `wraps`: its left end follows its right one, else nothing lies beyond. */
 export function valueOn({ width, height, data }: BandLevel, u: number, v: number, wraps: boolean): number {

@@ -14,7 +14,7 @@ export interface Spine {
   row: Int32Array;
 }
 
-function emptySpine(count: number): Spine {
+export function emptySpine(count: number): Spine {
   const column = () => new Float64Array(count);
   return {
     count,
@@ -29,7 +29,7 @@ function emptySpine(count: number): Spine {
 }
 
 /** The direction at each place: that from the place before to the one after; where both are one place, the last one's. */
-function setDirections(spine: Spine): void {
+export function setDirections(spine: Spine): void {
   const { count, x, y, tx, ty, s } = spine;
   let [lastX, lastY] = [1, 0];
   for (let i = 0; i < count; i++) {
@@ -48,19 +48,11 @@ function setDirections(spine: Spine): void {
 /** How near its beginning a line must end to be closed, px of the sheet. */
 const CLOSES_PX = 1.5;
 
-/** Joins the ends of a line that closes: both are one place with one direction, so that no seam lies between them. */
-function close(spine: Spine): void {
-  const { count, x, y, tx, ty, half, s } = spine;
+/** Whether a line ends where it began, after a way that is worth the name. */
+export function closes({ count, x, y, half, s }: Spine): boolean {
   const last = count - 1;
   const [dx, dy] = [x[last] - x[0], y[last] - y[0]];
-  if (Math.sqrt(dx * dx + dy * dy) > CLOSES_PX || s[last] < half[0]) return;
-  const [ex, ey] = [x[1] - x[last - 1], y[1] - y[last - 1]];
-  const long = Math.sqrt(ex * ex + ey * ey);
-  if (long === 0) return;
-  x[last] = x[0];
-  y[last] = y[0];
-  tx[0] = tx[last] = ex / long;
-  ty[0] = ty[last] = ey / long;
+  return Math.sqrt(dx * dx + dy * dy) <= CLOSES_PX && s[last] >= Math.max(half[0], CLOSES_PX);
 }
 
 /** A single press: the plate once, lying straight, as long as it is by its own proportions. */
@@ -91,6 +83,5 @@ export function spineOf(dabs: DabTable, zoom: number, aspect: number): Spine {
     spine.row[i] = i;
   }
   setDirections(spine);
-  close(spine);
   return spine;
 }

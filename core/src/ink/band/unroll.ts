@@ -1,5 +1,4 @@
 import type { Band } from '../../model/coat-schema.ts';
-import type { Spine } from './spine.ts';
 
 /** Where a place of a band lies on its plate: the share of the plate's length, and which repeat of its middle. */
 export interface PlatePlace {
@@ -10,31 +9,30 @@ export interface PlatePlace {
   mix: number;
   beforeU: number;
   before: number;
+  /** places of one part lie on the plate as evenly as along the band */
+  part: number;
 }
 
-export const plateStart = (): PlatePlace => ({ u: 0, repeat: 0, mix: 0, beforeU: 0, before: 0 });
+export const plateStart = (): PlatePlace => ({ u: 0, repeat: 0, mix: 0, beforeU: 0, before: 0, part: 0 });
+
+/** Writes where a length along a band lies on the plate. */
+export type PlaceOnPlate = (along: number, out: PlatePlace) => void;
 
 /** A chance 0..1 of a piece, one more for each turn. */
 export type PieceDraw = (piece: number, turn: number) => number;
 
-/** A band laid out along its spine, in lengths of the plate. */
-export interface Unrolled {
-  /** lengths of the plate up to each place of the spine, at the width that the band has there */
-  along: Float64Array;
-  /** how often the middle comes */
-  repeats: number;
-  /** writes where a length along the band lies on the plate */
-  place: (along: number, out: PlatePlace) => void;
+/** A part of a band, in lengths of the plate along it, and the number of its first repeat. */
+export interface Extent {
+  from: number;
+  to: number;
+  first: number;
 }
 
-/** How many lengths of the plate fit up to each place: narrower parts take more of them. */
-function naturalLengths({ count, s, half }: Spine, aspect: number): Float64Array {
-  const along = new Float64Array(count);
-  for (let i = 1; i < count; i++) {
-    const width = Math.max(1e-3, half[i] + half[i - 1]);
-    along[i] = along[i - 1] + (s[i] - s[i - 1]) / (width * aspect);
-  }
-  return along;
+/** A band laid out along its way, in lengths of the plate. */
+export interface Unrolled {
+  /** how often the middle comes */
+  repeats: number;
+  place: PlaceOnPlate;
 }
 
 /** The ends and the middle of a band along its way, in lengths of the plate. */
@@ -55,17 +53,15 @@ function partsOf(band: Band, total: number): Parts {
   return { head, middle: 1 - head - tail, tail, scale, begins: scale * head, ends: scale * head + room };
 }
 
-/** Where places of the middle lie on the plate. */
-type PlaceMiddle = (along: number, out: PlatePlace) => void;
-
 /** Whole repeats of the middle, or the middle drawn out. */
-function repeated({ fill, turnAbout }: Band, { head, middle, begins, ends }: Parts): [number, PlaceMiddle] {
+function repeated({ fill, turnAbout }: Band, { head, middle, begins, ends }: Parts): [number, PlaceOnPlate] {
   const repeats = ends <= begins ? 0 : fill === 'stretch' ? 1 : Math.max(1, Math.round((ends - begins) / middle));
   const each = (ends - begins) / Math.max(1, repeats);
   return [
     repeats,
     (along, out) => {
-      out.repeat = Math.min(repeats - 1, Math.floor((along - begins) / each));
+      out.repeat = Math.max(0, Math.min(repeats - 1, Math.floor((along - begins) / each)));
+      out.part = out.repeat;
       const share = (along - begins) / each - out.repeat;
       out.u = head + middle * (turnAbout && out.repeat % 2 === 1 ? 1 - share : share);
     },
@@ -97,7 +93,7 @@ function beginnings(count: number, room: number, draw: PieceDraw): Float64Array 
 }
 
 /** Pieces of the middle from places along it, each faded into the next. */
-function pieced({ overlap }: Band, parts: Parts, aspect: number, draw: PieceDraw): [number, PlaceMiddle] {
+function pieced({ overlap }: Band, parts: Parts, aspect: number, draw: PieceDraw): [number, PlaceOnPlate] {
   const { head, middle, begins, ends } = parts;
   const long = Math.min(middle, PIECE_WIDTHS / aspect);
   const faded = (long * overlap) / 100;
@@ -111,6 +107,7 @@ function pieced({ overlap }: Band, parts: Parts, aspect: number, draw: PieceDraw
       const k = Math.max(0, Math.min(count - 1, Math.floor(way / step)));
       const within = way - k * step;
       out.repeat = k;
+      out.part = k;
       out.u = head + starts[k] + within;
       if (k === 0 || within >= faded) return;
       out.mix = 1 - within / faded;
@@ -120,29 +117,39 @@ function pieced({ overlap }: Band, parts: Parts, aspect: number, draw: PieceDraw
   ];
 }
 
-/** Lays a plate out along a spine: head, its middle as the band fills, tail. `aspect` as for the spine. */
-export function unroll(band: Band, spine: Spine, aspect: number, draw: PieceDraw): Unrolled {
-  const along = naturalLengths(spine, aspect);
-  const parts = partsOf(band, along[spine.count - 1]);
+/** Numbers of the parts that are no repeats. */
+const HEAD_PART = -1;
+const TAIL_PART = -2;
+
+/** Lays a plate out along a way: head, its middle as the band fills, tail. `aspect` as for the spine. */
+export function unroll(band: Band, { from, to, first }: Extent, aspect: number, draw: PieceDraw): Unrolled {
+  const parts = partsOf(band, to - from);
   const { tail, scale, begins, ends } = parts;
-  const [repeats, placeMiddle] = band.fill === 'pieces' ? pieced(band, parts, aspect, draw) : repeated(band, parts);
+  const drawOn: PieceDraw = (piece, turn) => draw(piece + first, turn);
+  const [repeats, placeMiddle] = band.fill === 'pieces' ? pieced(band, parts, aspect, drawOn) : repeated(band, parts);
   const inTail = (at: number, out: PlatePlace): void => {
     out.repeat = Math.max(0, repeats - 1);
+    out.part = TAIL_PART;
     out.u = 1 - tail + (at - ends) / scale;
   };
+  const inHead = (at: number, out: PlatePlace): void => {
+    out.repeat = 0;
+    out.part = HEAD_PART;
+    out.u = at / scale;
+  };
   return {
-    along,
     repeats: band.fill === 'once' ? 1 : repeats,
-    place: (at, out) => {
+    place: (along, out) => {
+      const at = along - from;
       out.mix = 0;
       if (band.fill === 'once') {
         out.u = at;
-        out.repeat = 0;
-      } else if (at < begins) {
-        out.u = at / scale;
-        out.repeat = 0;
-      } else if (repeats === 0 || (at >= ends && tail > 0)) inTail(at, out);
+        out.repeat = out.part = 0;
+      } else if (at < begins) inHead(at, out);
+      else if (repeats === 0 || (at >= ends && tail > 0)) inTail(at, out);
       else placeMiddle(at, out);
+      out.repeat += first;
+      if (out.mix > 0) out.before += first;
     },
   };
 }

@@ -117,8 +117,9 @@ const LEAST_STRENGTH = 15;
 const repeatStrength = ({ likeness, inside, outline }: EchoView): number =>
   (likeness?.repeatPx ?? 0) > 0 ? Math.max(inside, outline) : 0;
 
-const hasWholes = (told: EchoView): boolean =>
-  Math.max(told.whole?.strength ?? 0, told.grain, repeatStrength(told)) >= LEAST_STRENGTH;
+/** The strongest of what is known again as a whole. */
+const wholeStrength = (told: EchoView): number =>
+  Math.max(told.whole?.strength ?? 0, told.grain, repeatStrength(told));
 
 /** A tip without marks. */
 function Tip({ plate: name }: { plate: string }) {
@@ -180,9 +181,9 @@ function Wholes({ told }: { told: EchoView }) {
 export function GiveAways({ bench }: { bench: Bench }) {
   const told = useEcho((s) => s.told);
   const all = (told?.giveAways ?? []).filter(({ plate }) => bench.plates[plate]).slice(0, MAX_SHOWN);
-  const wholes = told && hasWholes(told);
+  const wholes = told && wholeStrength(told) >= LEAST_STRENGTH;
   // the strongest stands on top
-  const first = told !== null && Math.max(told.whole?.strength ?? 0, told.grain) >= (all[0]?.strength ?? 0);
+  const first = told !== null && wholeStrength(told) >= (all[0]?.strength ?? 0);
   return (
     <section aria-label="What gives it away">
       <div className="top">

@@ -1,5 +1,12 @@
 import { STRAIGHT } from '@amber-stamp/core/maths';
-import { FOLLOWS, type DriverName, type Follow, type PenStroke, type Property } from '@amber-stamp/core/model';
+import {
+  FOLLOWS,
+  PLAIN_BAND,
+  type DriverName,
+  type Follow,
+  type PenStroke,
+  type Property,
+} from '@amber-stamp/core/model';
 import { driverSilhouette, idleDrivers } from '@amber-stamp/core/vary';
 import { Tooltip } from '@mui/material';
 import { memo, useMemo } from 'react';
@@ -128,8 +135,11 @@ function RowHead({ row, property, star, follow, open, onOpen }: Props) {
 const BENT = 'it does nothing here: the plate is bent along the path';
 const BENT_WORDS: Partial<Record<RangeName, string>> = { spacing: BENT, along: BENT, angle: BENT, count: BENT };
 
+/** Links end to end become one plate along the path. */
+const bendIt = (): void => change('bent along the path', (draft) => void (coatOf(draft).band ??= { ...PLAIN_BAND }));
+
 /** What is worth knowing about a row as it is. */
-function RowNotes({ row: { name }, property, strokes, reason }: Props) {
+function RowNotes({ row: { name }, property, strokes, reason, follow }: Props) {
   const idle = useMemo(() => idleDrivers(property.drivers, strokes), [property.drivers, strokes]);
   const [low, high] = endsOf(name, property);
   const bent = useBench((s) => s.bench !== null && coatOf(s.bench).band !== undefined);
@@ -146,6 +156,14 @@ function RowNotes({ row: { name }, property, strokes, reason }: Props) {
         </div>
       ))}
       {bent && BENT_WORDS[name] && <div className="why">{BENT_WORDS[name]}</div>}
+      {follow === 'chain' && !bent && (
+        <div className="why">
+          <span>links lie end to end and stay stiff </span>
+          <button className="link" onClick={bendIt}>
+            bend it
+          </button>
+        </div>
+      )}
       {name === 'spacing' && !bent && <SpacingCost property={property} />}
       {property.drivers.length > 0 && low === high && (
         <div className="why">its drivers do nothing: both ends are the same</div>

@@ -1,7 +1,9 @@
+import { endsMeet, makeStep } from '@amber-stamp/core/cut';
 import type { Band } from '@amber-stamp/core/model';
-import type { KeyboardEvent, PointerEvent } from 'react';
+import type { Plate } from '@amber-stamp/core/raster';
+import { useMemo, type KeyboardEvent, type PointerEvent } from 'react';
 import { usePlates } from '../../../bench/plates.ts';
-import { settle } from '../../../bench/store.ts';
+import { change, settle } from '../../../bench/store.ts';
 import { PlateView } from '../../../parts/PlateView.tsx';
 
 interface Props {
@@ -53,11 +55,42 @@ function EndLine({ end, pct, onEnd }: EndProps) {
 
 const THREE = [0, 1, 2];
 
+const joinEnds = (name: string): void =>
+  change('its two ends made to meet', ({ plates: { [name]: plate } }) => {
+    plate.recipe ??= { format: 'amber-stamp/recipe', version: 1, steps: [] };
+    plate.recipe.steps.push(makeStep('tile', { sides: 'left and right' }));
+  });
+
+/** Three repeats in a row; where the joint would be seen, what cures it. */
+function Joint({ plate, name, band: { turnAbout, head, tail } }: { plate: Plate; name: string; band: Band }) {
+  const asked = !turnAbout && head + tail === 0;
+  const meets = useMemo(() => !asked || endsMeet(plate), [asked, plate]);
+  return (
+    <>
+      <div className="band-joint" role="img" aria-label="The joint, three repeats long">
+        {THREE.map((k) => (
+          <span key={k} style={turnAbout && k === 1 ? { transform: 'scaleX(-1)' } : undefined}>
+            <PlateView plate={plate} label="" most={200} />
+          </span>
+        ))}
+      </div>
+      {!meets && (
+        <p className="note">
+          Its two ends do not meet: the joint is seen.{' '}
+          <button className="link" onClick={() => joinEnds(name)}>
+            make them meet
+          </button>
+        </p>
+      )}
+    </>
+  );
+}
+
 /** The plate of a band with its head and tail on it, and its joint three repeats long. */
 export function BandPlate({ band, plate: name, onEnd }: Props) {
   const plate = usePlates((s) => s.ready[name]?.plate);
   if (!plate) return null;
-  const { head, tail, fill, turnAbout } = band;
+  const { head, tail, fill } = band;
   return (
     <>
       <div
@@ -74,15 +107,7 @@ export function BandPlate({ band, plate: name, onEnd }: Props) {
           </>
         )}
       </div>
-      {fill === 'repeat' && (
-        <div className="band-joint" role="img" aria-label="The joint, three repeats long">
-          {THREE.map((k) => (
-            <span key={k} style={turnAbout && k === 1 ? { transform: 'scaleX(-1)' } : undefined}>
-              <PlateView plate={plate} label="" most={200} />
-            </span>
-          ))}
-        </div>
-      )}
+      {fill === 'repeat' && <Joint plate={plate} name={name} band={band} />}
     </>
   );
 }

@@ -1,6 +1,14 @@
 import type { Bench } from '@amber-stamp/core/bench';
 import { choiceParam } from '@amber-stamp/core/cut';
-import { BAND_FILLS, bandFields, MOST_ENDS_PCT, PLAIN_BAND, type Band, type Brush } from '@amber-stamp/core/model';
+import {
+  BAND_CORNERS,
+  BAND_FILLS,
+  bandFields,
+  MOST_ENDS_PCT,
+  PLAIN_BAND,
+  type Band,
+  type Brush,
+} from '@amber-stamp/core/model';
 import { portraitStroke } from '@amber-stamp/core/path';
 import { useMemo } from 'react';
 import { coatOf, coatPlace, editCoat } from '../../../bench/coat.ts';
@@ -19,6 +27,12 @@ const FILL_HELP: Record<Band['fill'], string> = {
   pieces: 'Pieces of the cards, from places along them and never near the last ones, faded into each other.',
   once: 'The plate at its own proportions, and nothing after it.',
 };
+const CORNERS = choiceParam(
+  'Corners',
+  BAND_CORNERS,
+  'round',
+  'Where the path turns by more than 60 degrees at once: bent round like all else, folded along a mitre, or parted: each side has whole repeats of its own.',
+);
 const HEAD = settingOf(bandFields.head, 'Head', '%', 'How much of the plate keeps its shape where the stroke begins.');
 const TAIL = settingOf(bandFields.tail, 'Tail', '%', 'How much of the plate keeps its shape where the stroke ends.');
 const LENGTH = settingOf(
@@ -128,6 +142,11 @@ export function BandSettings({ bench }: { bench: Bench }) {
           {band.fill !== 'stretch' && (
             <Setting param={LENGTH} value={band.length} onLive={(v) => editBand((b) => void (b.length = Number(v)))} />
           )}
+          <Setting
+            param={CORNERS}
+            value={band.corner}
+            onLive={(v) => editBand((b) => void (b.corner = v as Band['corner']))}
+          />
           {band.fill === 'pieces' && (
             <Setting
               param={OVERLAP}

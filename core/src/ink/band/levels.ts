@@ -1,0 +1,34 @@
+import type { Plate } from '../../raster/raster.ts';
+import { quartersOf } from '../tip.ts';
+import { levelAt, type BandLevel } from './band-level.ts';
+
+/** The levels of a plate along one piece of a band: the inner side of a bend takes coarser ones than the outer one. */
+export class PieceLevels {
+  private readonly plate: Plate;
+  private readonly across: number;
+  /** plate px along the piece */
+  private readonly texels: number;
+  private readonly made: (BandLevel | undefined)[] = [];
+  low = 0;
+  high = 0;
+
+  /** `share`: of the plate's length along the piece; `texelsAcross`: plate px a px of the sheet across it. */
+  constructor(plate: Plate, share: number, texelsAcross: number) {
+    this.plate = plate;
+    this.texels = share * plate.width;
+    this.across = quartersOf(texelsAcross, plate.height);
+  }
+
+  /** The level where the piece is so long, px; it serves lengths above `low` up to `high` too. */
+  at(long: number): BandLevel {
+    const quarters = quartersOf(this.texels / Math.max(long, LEAST_LONG), this.plate.width);
+    this.low = this.texels / reductionAbove(quarters);
+    this.high = quarters === 0 ? Infinity : this.texels / reductionAbove(quarters - 1);
+    return (this.made[quarters] ??= levelAt(this.plate, quarters, this.across));
+  }
+}
+
+const LEAST_LONG = 1e-3;
+
+/** The reduction at which the next quarter of an octave begins. */
+const reductionAbove = (quarters: number): number => 2 ** Math.floor(quarters / 4) * (1.125 + (quarters % 4) / 4);
