@@ -118,8 +118,7 @@ const repeatStrength = ({ likeness, inside, outline }: EchoView): number =>
   (likeness?.repeatPx ?? 0) > 0 ? Math.max(inside, outline) : 0;
 
 /** The strongest of what is known again as a whole. */
-const wholeStrength = (told: EchoView): number =>
-  Math.max(told.whole?.strength ?? 0, told.grain, repeatStrength(told));
+const wholeStrength = (told: EchoView): number => Math.max(told.whole?.strength ?? 0, told.grain, repeatStrength(told));
 
 /** A tip without marks. */
 function Tip({ plate: name }: { plate: string }) {
