@@ -1,4 +1,4 @@
-import { parseBench } from '@amber-stamp/core/bench';
+import { parseBench, type Bench } from '@amber-stamp/core/bench';
 import { InkEngine, printSheet } from '@amber-stamp/core/ink';
 import type { PenStroke, Brush } from '@amber-stamp/core/model';
 import type { Plate } from '@amber-stamp/core/raster';
@@ -26,11 +26,16 @@ export interface Sheet {
   ink: Float64Array;
 }
 
-/** The brush on the bench as it is kept, printed by the engine itself on a sheet of its own. */
-export async function printed(page: Page, app: App, strokes: readonly PenStroke[], height = 400): Promise<Sheet> {
+/** The bench as it is kept. */
+export async function keptBench(page: Page, app: App): Promise<Bench> {
   const id = /brush\/([^/]+)/.exec(page.url())?.[1] ?? '';
   const open = (await (await fetch(`${app.url}/api/brushes/${id}`)).json()) as { version: { body: unknown } };
-  const { brush, plates: kept } = parseBench(open.version.body);
+  return parseBench(open.version.body);
+}
+
+/** The brush on the bench as it is kept, printed by the engine itself on a sheet of its own. */
+export async function printed(page: Page, app: App, strokes: readonly PenStroke[], height = 400): Promise<Sheet> {
+  const { brush, plates: kept } = await keptBench(page, app);
   const plates = new Map<string, Plate>();
   for (const [name, { sha256 }] of Object.entries(kept))
     plates.set(

@@ -4,7 +4,8 @@ import { useState } from 'react';
 import { useNavigate } from 'react-router';
 import { brushFromMade } from '../../bench/arrivals.ts';
 import { NumbersFields } from '../../parts/made/NumbersFields.tsx';
-import { MakerFrame, notifyFailure, useMade } from './Maker.tsx';
+import { useMade } from '../../bench/useMade.ts';
+import { MakerFrame, notifyFailure } from './Maker.tsx';
 import { TipProof } from './TipProof.tsx';
 
 /** A tip from numbers, live. */

@@ -3,7 +3,8 @@ import { useMemo } from 'react';
 import { useNavigate } from 'react-router';
 import { brushFromMade } from '../../bench/arrivals.ts';
 import { BitmapView } from '../../parts/BitmapView.tsx';
-import { MakerFrame, notifyFailure, useMade } from './Maker.tsx';
+import { useMade } from '../../bench/useMade.ts';
+import { MakerFrame, notifyFailure } from './Maker.tsx';
 
 const PICTURE_SIDE = 264;
 

@@ -4,7 +4,8 @@ import { useState } from 'react';
 import { useNavigate } from 'react-router';
 import { brushFromMade } from '../../bench/arrivals.ts';
 import { TypeFields } from '../../parts/made/TypeFields.tsx';
-import { MakerFrame, notifyFailure, useMade } from './Maker.tsx';
+import { useMade } from '../../bench/useMade.ts';
+import { MakerFrame, notifyFailure } from './Maker.tsx';
 import { TipProof } from './TipProof.tsx';
 
 /** A word or a sign, drawn from its outlines at the plate's own resolution. */

@@ -1,5 +1,6 @@
 import type { Bench } from '@amber-stamp/core/bench';
 import { choiceParam, RELATIVES, type Relative } from '@amber-stamp/core/cut';
+import { asMade, type Shapes } from '@amber-stamp/core/make';
 import { cardSchema, DEALS, deckSchema, limitsOf, mostOf, type Card, type Deck } from '@amber-stamp/core/model';
 import { plateTitle } from '@amber-stamp/core/raster';
 import { useSortable } from '@dnd-kit/sortable';
@@ -19,6 +20,7 @@ import { SortList } from '../../../parts/SortList.tsx';
 import { BandSettings } from './BandSettings.tsx';
 import { PlatePicker } from './PlatePicker.tsx';
 import { Setting } from './Setting.tsx';
+import { ShapePicker } from './ShapePicker.tsx';
 import { settingOf } from '../../../parts/setting-of.ts';
 
 const { cards: CARDS, softness } = deckSchema.fields;
@@ -147,6 +149,18 @@ function addPlate(info: PlateInfo): void {
   });
 }
 
+/** A drawing of shapes as one more card: it stays open to change in Find. */
+function addShapes(bench: Bench, shapes: Shapes, label: string): void {
+  const { deck } = coatOf(bench);
+  const { sha256 } = bench.plates[deck.cards[0].plate];
+  change(`${label} in the deck`, (d) => {
+    const name = freePlateName(d, `${label}.png`);
+    // its own bytes are known once it has been drawn
+    d.plates[name] = { sha256, source: null, made: shapes, recipe: asMade() };
+    coatOf(d).deck.cards.push({ plate: name, weight: 1, muted: false });
+  });
+}
+
 /** Puts relatives of the first card behind it, as many kinds as are given. */
 function addRelatives(bench: Bench, kinds: readonly Relative[], what: string): void {
   change(what, (d) => {
@@ -230,8 +244,9 @@ export function DeckPanel({ bench }: { bench: Bench }) {
         </ul>
       </SortList>
       {deck.cards.length < MAX_CARDS && (
-        <p style={{ display: 'flex', gap: 14, margin: '6px 0 0' }}>
+        <p style={{ display: 'flex', flexWrap: 'wrap', gap: '4px 14px', margin: '6px 0 0' }}>
           <PlatePicker label="Add plates" onPick={addPlate} several />
+          <ShapePicker label="Add shapes" onPick={(shapes, label) => addShapes(bench, shapes, label)} />
           <Relatives bench={bench} />
         </p>
       )}
