@@ -177,7 +177,7 @@ describe('a picture becomes a brush', () => {
     await stage(page, 'Find').click();
     const seed = await page.getByText(/^seed \d+$/).textContent();
     await page.getByRole('button', { name: 'A source from the cabinet' }).click();
-    const picker = page.getByRole('dialog', { name: 'Sources and plates of the cabinet' });
+    const picker = page.getByRole('dialog', { name: 'Sources, plates and strokes of the cabinet' });
     await picker.getByRole('textbox').fill('crust');
     await picker.getByRole('button', { name: 'Crust lichen' }).first().click();
     await expect(stage(page, 'Find')).toContainText('Crust lichen');

@@ -238,9 +238,14 @@ describe('tips that are drawn', () => {
     await add.fill('Lay another source over');
     await add.press('Enter');
     await page.getByRole('button', { name: 'Source: none yet' }).click();
-    const picker = page.getByRole('dialog', { name: 'Sources and plates of the cabinet' });
+    const picker = page.getByRole('dialog', { name: 'Sources, plates and strokes of the cabinet' });
     await picker.getByRole('button', { name: 'drawn tip' }).last().click();
-    await changed(page, 'sheet', before);
+    const plate = await changed(page, 'sheet', before);
+    // so are strokes that were recorded, as this brush prints them
+    await page.getByRole('button', { name: /^Source: / }).click();
+    await picker.getByRole('textbox').fill('swell');
+    await picker.getByRole('button', { name: 'slow swell' }).click();
+    await changed(page, 'sheet', plate);
     await kept(page);
   });
 });

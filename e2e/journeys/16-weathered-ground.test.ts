@@ -65,7 +65,7 @@ describe('a weathered ground that never repeats', () => {
     await hand.addStep('Lay another source over');
     const over = page.getByRole('listitem', { name: 'Lay another source over' });
     await hand.press(over.getByRole('button', { name: /^Source: / }));
-    const picker = page.getByRole('dialog', { name: 'Sources and plates of the cabinet' });
+    const picker = page.getByRole('dialog', { name: 'Sources, plates and strokes of the cabinet' });
     await hand.press(picker.getByRole('button', { name: 'Boat paint' }).first());
     await changed(page, 'sheet', plain);
 

@@ -135,13 +135,13 @@ describe('sources and plates to take', () => {
       <SourcePicker label="none yet" onTake={(source, isPlate) => void taken.push([source.id, isPlate])} />
     ));
     await user.click(screen.getByRole('button', { name: 'none yet' }));
-    await user.type(await screen.findByRole('textbox', { name: 'Find a source or a plate' }), 'reed');
+    await user.type(await screen.findByRole('textbox', { name: 'Find a source, a plate or a stroke' }), 'reed');
     expect(await screen.findByRole('button', { name: 'reed-tip' })).to.not.equal(null);
     expect(screen.queryByRole('button', { name: 'Harbour wall' })).to.equal(null);
     await user.click(screen.getByRole('button', { name: 'Reed' }));
     expect(taken).to.deep.equal([['s2', false]]);
     await user.click(screen.getByRole('button', { name: 'none yet' }));
-    await user.type(await screen.findByRole('textbox', { name: 'Find a source or a plate' }), 'zzz');
+    await user.type(await screen.findByRole('textbox', { name: 'Find a source, a plate or a stroke' }), 'zzz');
     expect(screen.getByText('Nothing is called zzz.')).to.not.equal(null);
     await user.keyboard('{Escape}');
     expect(screen.queryByRole('dialog')).to.equal(null);

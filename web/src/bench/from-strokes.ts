@@ -3,10 +3,8 @@ import { makeRecipe, makeStep, makeStroke, type DrawnStroke } from '@amber-stamp
 import { AmberError } from '@amber-stamp/core/errors';
 import { asMade, emptySource } from '@amber-stamp/core/make';
 import { brushFromMade, brushFromPicture } from './arrivals.ts';
-import { useHand } from './hand.ts';
-import { inkJob, keysOf } from './ink-job.ts';
 import { presentBench, useBench } from './store.ts';
-import { drawPng } from '../engine/pool.ts';
+import { sheetPicture } from './stroke-picture.ts';
 
 /** Longer side of a plate that strokes are taken over to, px. */
 const SIDE = 1024;
@@ -84,11 +82,5 @@ export async function tipFromStrokes(): Promise<string | undefined> {
 }
 
 /** A brush from the picture of the user's own strokes, as they lie on white paper. */
-export async function tipFromSheet(): Promise<string | undefined> {
-  const bench = presentBench();
-  const { paper, zoom } = useHand.getState();
-  const size = { width: Math.round(paper.width / zoom), height: Math.round(paper.height / zoom), zoom: 1 };
-  const job = inkJob('taken over', { brush: bench.brush, plates: keysOf(bench) }, bench.strokes, size, 'white');
-  const name = `${bench.brush.name}, strokes.png`;
-  return brushFromPicture(new File([await drawPng(job)], name, { type: 'image/png' }));
-}
+export const tipFromSheet = async (): Promise<string | undefined> =>
+  brushFromPicture(await sheetPicture(presentBench()));

@@ -4,7 +4,8 @@ import { useState } from 'react';
 import { plateUrl, sourceUrl, usePlateList, useSources } from '../../api/queries.ts';
 import { BesideControls } from '../../parts/BesideControls.tsx';
 import { orNotifyError } from '../../parts/messages.tsx';
-import { plateAsSource } from '../arrivals.ts';
+import { arriveSource, plateAsSource } from '../arrivals.ts';
+import { PrintedPick, usePrintedStrokes, type PrintedStrokes } from './PrintedStrokes.tsx';
 
 /** What was taken, and whether it is a plate: then it prints the paler the more. */
 export type TakeSource = (source: SourceInfo, isPlate: boolean) => void | Promise<void>;
@@ -31,13 +32,20 @@ const Pick = ({ name, picture, onPick }: PickProps) => (
 
 const fits = (name: string, words: string): boolean => name.toLowerCase().includes(words.trim().toLowerCase());
 
-/** Sources and plates that a word fits, as pictures. */
-function Found({ words, take }: { words: string; take: (source: SourceInfo | PlateInfo) => void }) {
+interface FoundProps {
+  words: string;
+  take: (source: SourceInfo | PlateInfo) => void;
+  print: (printed: PrintedStrokes) => void;
+}
+
+/** Sources, plates and strokes that a word fits, as pictures. */
+function Found({ words, take, print }: FoundProps) {
   const { data: sources = [] } = useSources();
   const { data: plates = [] } = usePlateList();
   const foundSources = sources.filter(({ name }) => fits(name, words));
   const foundPlates = plates.filter(({ name }) => fits(name, words));
-  if (foundSources.length + foundPlates.length === 0)
+  const foundStrokes = usePrintedStrokes().filter(({ name }) => fits(name, words));
+  if (foundSources.length + foundPlates.length + foundStrokes.length === 0)
     return <p className="note wide">{words ? `Nothing is called ${words}.` : 'Nothing is kept yet.'}</p>;
   return (
     <>
@@ -54,11 +62,15 @@ function Found({ words, take }: { words: string; take: (source: SourceInfo | Pla
           onPick={() => take(plate)}
         />
       ))}
+      {foundStrokes.length > 0 && <h3 className="wide">Strokes, as this brush prints them</h3>}
+      {foundStrokes.map((printed) => (
+        <PrintedPick key={printed.name} printed={printed} onPick={() => print(printed)} />
+      ))}
     </>
   );
 }
 
-/** Every source and every plate of the cabinet as pictures, found by a word; a press takes one. */
+/** Every source, plate and stroke of the cabinet as pictures, found by a word; a press takes one. */
 export function SourcePicker({ label, name, onTake }: Props) {
   const [anchor, setAnchor] = useState<HTMLElement | null>(null);
   const [words, setWords] = useState('');
@@ -72,6 +84,11 @@ export function SourcePicker({ label, name, onTake }: Props) {
     const source = isPlate ? await plateAsSource(picked) : picked;
     if (source) await onTake(source, isPlate);
   };
+  const print = async ({ make }: PrintedStrokes) => {
+    close();
+    const source = await arriveSource(await make());
+    if (source) await onTake(source, false);
+  };
   return (
     <>
       <button
@@ -83,16 +100,20 @@ export function SourcePicker({ label, name, onTake }: Props) {
       >
         {label}
       </button>
-      <BesideControls anchor={anchor} label="Sources and plates of the cabinet" onClose={close}>
+      <BesideControls anchor={anchor} label="Sources, plates and strokes of the cabinet" onClose={close}>
         <input
           className="underline wide"
-          aria-label="Find a source or a plate"
+          aria-label="Find a source, a plate or a stroke"
           placeholder="find…"
           autoFocus
           value={words}
           onChange={(e) => setWords(e.target.value)}
         />
-        <Found words={words} take={(picked) => orNotifyError(take(picked))} />
+        <Found
+          words={words}
+          take={(picked) => orNotifyError(take(picked))}
+          print={(printed) => orNotifyError(print(printed))}
+        />
       </BesideControls>
     </>
   );
