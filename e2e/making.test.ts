@@ -136,6 +136,29 @@ describe('what a tip is made of stays open', () => {
     await drop('bad.svg', '<svg xmlns="http://www.w3.org/2000/svg"><script>1</script></svg>');
     await expect(page.getByText('bad.svg is refused as a drawing: it has <script>.')).toBeVisible({ timeout: 20_000 });
   });
+
+  it('that take long tell how far they are, and are as before once they are cancelled', async () => {
+    const ring = makeFigure({ what: 'ellipse', name: 'Ring', width: 80, height: 80, line: 1, soft: 3 });
+    const text = JSON.stringify(makeShapes([ring], 'Rings'));
+    await page.goto(app.url);
+    await page
+      .locator('input[type=file]')
+      .first()
+      .setInputFiles({ name: 'rings.shapes.json', mimeType: 'text/plain', buffer: Buffer.from(text) });
+    await page.getByRole('listitem', { name: 'Ring' }).click();
+    const before = await rested(page, 'sheet');
+    await page.getByRole('textbox', { name: 'Copies value' }).fill('400');
+    await page.keyboard.press('Enter');
+    await expect(page.getByRole('progressbar', { name: 'Making the plate' })).toBeVisible({ timeout: 20_000 });
+    await page.getByRole('button', { name: 'cancel', exact: true }).click();
+    await expect(page.getByRole('progressbar', { name: 'Making the plate' })).toHaveCount(0);
+    await expect(page.getByRole('textbox', { name: 'Copies value' })).toHaveValue('1');
+    // the page goes on as if nothing had been asked
+    await page.getByRole('textbox', { name: 'Copies value' }).fill('2');
+    await page.keyboard.press('Enter');
+    await changed(page, 'sheet', before);
+    await kept(page);
+  });
 });
 
 describe('tips that are drawn', () => {

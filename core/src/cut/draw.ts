@@ -50,6 +50,7 @@ export function drawAll(
   // where the strokes begin to differ from those of the last time: the hand is there
   const changed = Math.max(0, ...known.map((one) => sharedWith(keys, one.keys)));
   const kept: Checkpoint[] = [];
+  onProgress?.(0);
   for (let k = best?.keys.length ?? 0; k < strokes.length; k++) {
     if (k === changed || (k === strokes.length - 1 && kept.length === 0))
       kept.push({ keys: keys.slice(0, k), data: target.data.slice() });

@@ -100,7 +100,7 @@ async function brushBy(
   controller: AbortController,
   drawer?: string,
 ): Promise<string> {
-  const report = await cutter.cut(sourceKey(from) as string, recipe);
+  const report = await cutter.cut(sourceKey(from) as string, recipe, false, controller.signal);
   stopIfAborted(controller);
   showPlate(report.plate);
   const plateName = `${fileName(name)}.${makesRelief(recipe) ? 'exr' : 'png'}`;

@@ -89,8 +89,10 @@ async function retried(draft: Draft): Promise<Kept> {
       shown = undefined;
       return kept;
     } catch (cause) {
-      setKeep('failed');
       const error = coded(cause, String(cause));
+      // its plate was not waited for: the gesture is taken back, and that is kept in its place
+      if (error.code === 'cancelled') throw error;
+      setKeep('failed');
       if (shown?.code !== error.code)
         shown = { code: error.code, takeBack: notifyTrouble(error, 'Your work is safe in this browser.') };
       if (error.code === 'nothing-to-print') throw error;

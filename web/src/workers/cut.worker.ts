@@ -28,7 +28,7 @@ import {
   type RecipeStep,
   type StepOutcome,
 } from '@amber-stamp/core/cut';
-import { madePicture } from '@amber-stamp/core/make';
+import { madePicture, type MadeSource } from '@amber-stamp/core/make';
 import { Lru } from '@amber-stamp/core/maths';
 import {
   checkBorder,
@@ -76,12 +76,24 @@ const sources = new Lru<string, Promise<OpenSource>>(2);
 const madeSources = new Lru<string, Promise<OpenSource>>(2);
 const small = new WeakMap<Raster, { side: number; bitmap: ImageBitmap }>();
 
-function opened(source: string, onProgress: (share: number) => void = () => undefined): Promise<OpenSource> {
+/** The picture of settings; one that takes long tells how far it is, and ends once that is wished. */
+function drawn(made: MadeSource, stop: Stop): Promise<Picture> {
+  return stoppable(stop, () => {
+    tellSteps(0);
+    return madePicture(made, fontOf, undefined, tellSteps);
+  });
+}
+
+function opened(
+  source: string,
+  stop: Stop = NEVER,
+  onProgress: (share: number) => void = () => undefined,
+): Promise<OpenSource> {
   const made = madeOf(source);
   const kept = made ? madeSources : sources;
   let open = kept.get(source);
   if (!open) {
-    open = (made ? madePicture(made, fontOf) : readPicture(source, onProgress)).then((picture) => {
+    open = (made ? drawn(made, stop) : readPicture(source, onProgress)).then((picture) => {
       const others = { sources: new Map<string, Picture>(), brushes: new Map<string, BrushWithPlates>() };
       return { picture, ...others, cutter: new Cutter(picture, others, tellSteps, true) };
     });
@@ -92,8 +104,8 @@ function opened(source: string, onProgress: (share: number) => void = () => unde
 }
 
 /** A source with everything that its recipe names; what cannot be read makes its step do nothing. */
-async function withOthers(source: string, recipe: Recipe): Promise<OpenSource> {
-  const open = await opened(source);
+async function withOthers(source: string, recipe: Recipe, stop: Stop): Promise<OpenSource> {
+  const open = await opened(source, stop);
   for (const id of materialsNamed(recipe, 'source'))
     if (!open.sources.has(id)) {
       const other = id === source ? open.picture : await readPicture(id, () => undefined).catch(() => undefined);
@@ -150,11 +162,11 @@ const worker = {
   },
 
   async open(source: string, onProgress: (share: number) => void): Promise<void> {
-    await opened(source, onProgress);
+    await opened(source, NEVER, onProgress);
   },
 
   async cut(source: string, recipe: Recipe, draft = false, stop: Stop = NEVER): Promise<CutReport> {
-    const { picture, cutter } = await withOthers(source, recipe);
+    const { picture, cutter } = await withOthers(source, recipe, stop);
     const start = performance.now();
     const outcomes = stoppable(stop, () => cutter.run(recipe, draft));
     const last = outcomes.at(-1)?.raster ?? grayOf(picture, 'dark');
@@ -174,18 +186,18 @@ const worker = {
   },
 
   async after(source: string, recipe: Recipe, place: number, stop: Stop = NEVER): Promise<Plate> {
-    const { picture, cutter } = await withOthers(source, recipe);
+    const { picture, cutter } = await withOthers(source, recipe, stop);
     const made = stoppable(stop, () => cutter.run(recipe)).at(place)?.raster ?? grayOf(picture, 'dark');
     return plateOf(place < 0 ? recipe : upTo(recipe, place), made);
   },
 
   async heights(source: string, recipe: Recipe, place: number, stop: Stop = NEVER): Promise<Raster> {
-    const { picture, cutter } = await withOthers(source, recipe);
+    const { picture, cutter } = await withOthers(source, recipe, stop);
     return stoppable(stop, () => cutter.run(recipe)).at(place)?.raster ?? grayOf(picture, 'dark');
   },
 
   async view(source: string, recipe: Recipe, place: number, side: number, stop: Stop = NEVER): Promise<StepView> {
-    const { picture, cutter } = await withOthers(source, recipe);
+    const { picture, cutter } = await withOthers(source, recipe, stop);
     const raster =
       (place < 0 ? undefined : stoppable(stop, () => cutter.run(recipe))[place]?.raster) ?? grayOf(picture, 'dark');
     const bitmap = await seen(upTo(recipe, place), raster, side);
@@ -193,7 +205,7 @@ const worker = {
   },
 
   async thumbnails(source: string, recipe: Recipe, side: number, stop: Stop = NEVER): Promise<ImageBitmap[]> {
-    const { cutter } = await withOthers(source, recipe);
+    const { cutter } = await withOthers(source, recipe, stop);
     const bitmaps = await Promise.all(
       stoppable(stop, () => cutter.run(recipe)).map((o, i) => thumbnail(upTo(recipe, i), o.raster, side)),
     );

@@ -2,6 +2,7 @@ import { useEffect, useState } from 'react';
 import { useBench } from '../../bench/store.ts';
 import { useInkFacts, useInkTrouble } from '../../bench/parts/InkProof.tsx';
 import { usePlates } from '../../bench/plates.ts';
+import { CutProgress } from './CutProgress.tsx';
 
 /** How long ago, in words; renewed every second while it is short. */
 function useAgo(time: number): string {
@@ -36,6 +37,7 @@ export function Status() {
           {error.message}
         </span>
       )}
+      <CutProgress />
       <span className="spacer" />
       <span>{keep === 'kept' ? `all kept ${ago}` : keep === 'failed' ? 'not kept yet, tried again' : 'keeping…'}</span>
     </footer>

@@ -4,9 +4,7 @@ import { heightsOf, type Mesh, type Plate } from '@amber-stamp/core/raster';
 import { useQuery } from '@tanstack/react-query';
 import { useEffect, useMemo, useRef } from 'react';
 import { presentPlate } from '../../../bench/edit.ts';
-import { cancelCut, useLongCut } from '../../../bench/long-cut.ts';
 import { usePlates } from '../../../bench/plates.ts';
-import { Working } from '../../../parts/Working.tsx';
 import { useBoxSize, type BoxSize } from '../../../parts/useBoxSize.ts';
 import { readMesh } from '../../../workers/read-picture.ts';
 import { BitmapView } from '../../../parts/BitmapView.tsx';
@@ -21,13 +19,6 @@ import { LatticeOverlay } from './LatticeOverlay.tsx';
 import { ObjectScene } from './object-scene.ts';
 import { panesIn, placed, type Panes } from './panes.ts';
 import { useTurning } from './useTurning.ts';
-
-/** How far a cast is that takes long; a part of its own, so that the object is not drawn again while it runs. */
-function CastProgress() {
-  const share = useLongCut((s) => s.share);
-  if (share === null) return null;
-  return <Working label="Casting" what="%" done={Math.round(100 * share)} total={100} onCancel={cancelCut} />;
-}
 
 /** The middle row of a relief. */
 function sectionOf(plate: Plate): Section {
@@ -84,7 +75,6 @@ function MeshFacts({ mesh, facts }: { mesh: Mesh | undefined; facts: Facts | und
   const bends = useBending((s) => s.bends);
   return (
     <div className="strip">
-      <CastProgress />
       <span>{mesh ? <b>{(mesh.indices.length / 3).toLocaleString('en')}</b> : '…'} triangles</span>
       <span>
         {bends
