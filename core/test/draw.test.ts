@@ -185,7 +185,7 @@ describe('strokes that are drawn on a plate', () => {
     );
     const shares: number[] = [];
     new Cutter(empty(), undefined, (share) => shares.push(share)).run(recipe(...many));
-    expect(shares).to.have.length(40);
+    expect(shares).to.have.length(41);
     const stop = () => {
       throw new Error('stop');
     };

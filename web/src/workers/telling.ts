@@ -14,8 +14,7 @@ export function tellSteps(share: number): void {
   if (!watcher) return;
   const now = performance.now();
   if (share === 0) Object.assign(watcher, { begunAt: now, toldAt: 0 });
-  if (stopping.aborted)
-    throw new AmberError('cancelled', 'It was cancelled; the plate before it stays in print.');
+  if (stopping.aborted) throw new AmberError('cancelled', 'It was cancelled; the plate before it stays in print.');
   const told = watcher.toldAt > 0;
   if (share === 1 ? !told : now - watcher.begunAt < LONG_MS || now - watcher.toldAt < TELL_MS) return;
   watcher.toldAt = now;
