@@ -82,16 +82,27 @@ describe('what a tip is made of stays open', () => {
     await enter(page, 'Copies', '3');
     await enter(page, 'Each across', '20');
     const three = await changed(page, 'sheet', wider);
+    // the second copy carries all that follow
+    const down = Number(await field(page, 'Down').inputValue()) / 100;
+    await over(page, [0.2, down], [0.26, down]);
+    await expect(field(page, 'Each across')).toHaveValue(/^2[567]/);
+    const apart = await changed(page, 'sheet', three);
     await page.getByRole('button', { name: 'Add a figure' }).click();
     await page.getByRole('menuitem', { name: 'Star' }).click();
     await expect(rows).toHaveCount(3);
-    await changed(page, 'sheet', three);
+    const starred = await changed(page, 'sheet', apart);
+    // a gradient is turned by its end
+    await page.getByRole('radio', { name: 'linear', exact: true }).click();
+    const shaded = await changed(page, 'sheet', starred);
+    await over(page, [0.72 * 0.24, 0], [0.004, 0.2]);
+    await expect(field(page, 'Gradient turned')).toHaveValue(/^(8[89]|9[01])/);
+    await changed(page, 'sheet', shaded);
     await page.getByRole('button', { name: /^Disc/ }).click({ modifiers: ['Shift'] });
     await page.getByRole('button', { name: 'make one of these 2' }).click();
     await expect(rows.first()).toHaveAccessibleName('Group');
     await page.getByRole('button', { name: 'take apart' }).click();
     await expect(page.getByRole('listitem', { name: 'Group' })).toHaveCount(0);
-    for (let k = 0; k < 6; k++) await page.keyboard.press('Control+z');
+    for (let k = 0; k < 9; k++) await page.keyboard.press('Control+z');
     await same(page, 'sheet', sliver);
     await kept(page);
   });

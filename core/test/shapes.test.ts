@@ -1,4 +1,12 @@
-import { makeFigure, makeShapes, parseShapes, renderShapes, SHAPE_STARTERS, type Figure } from '@amber-stamp/core/make';
+import {
+  makeFigure,
+  makeShapes,
+  parseShapes,
+  renderShapes,
+  SHAPE_STARTERS,
+  takenApart,
+  type Figure,
+} from '@amber-stamp/core/make';
 import type { Raster } from '@amber-stamp/core/raster';
 import { expect } from 'chai';
 
@@ -132,6 +140,32 @@ describe('shapes', () => {
     expect(at(made, 62, 50)).to.equal(1);
     expect(at(made, 70, 42)).to.equal(1);
     expect(at(made, 70, 38)).to.equal(0);
+  });
+
+  it('look as before when their group is taken apart, with its copies, turn and size, rings and chance within it', () => {
+    const inner = [
+      makeFigure({ what: 'ellipse', x: -6, width: 14, height: 8, soft: 1.5, copies: { count: 3, y: 5, turn: 20 } }),
+      makeFigure({ what: 'rectangle', y: 12, width: 3, height: 9, line: 1, copies: { count: 5, way: 'ring' } }),
+      makeFigure({ what: 'polygon', x: 9, width: 6, height: 6, copies: { count: 4, x: 4, chance: 60 } }),
+    ];
+    const group = {
+      ...makeFigure({
+        what: 'group',
+        x: -20,
+        y: 4,
+        turn: 25,
+        scale: 80,
+        copies: { count: 3, x: 22, turn: 12, fade: 25 },
+      }),
+      rows: inner,
+    };
+    const size = { width: 300, height: 300 };
+    const before = renderShapes(makeShapes([group]), size);
+    const apart = takenApart(group);
+    expect(apart).to.have.length(9);
+    const now = renderShapes(makeShapes(apart), size);
+    const off = before.data.reduce((all, v, k) => all + Math.abs(v - now.data[k]), 0);
+    expect(off / sum(before)).to.be.below(0.02);
   });
 
   it('look the same at every size', () => {

@@ -1,3 +1,4 @@
+export { takenApart } from './apart.ts';
 export { apply, type Affine } from '../../maths/affine.ts';
 export { heldRow, outlinesOf, rowAt, type Held, type Outlined, type RowPath } from './placed.ts';
 export { renderShapes } from './render.ts';

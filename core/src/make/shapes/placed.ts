@@ -63,6 +63,8 @@ export interface Held {
   ry: number;
   /** A place of the drawing in percent of its longer side from the middle, as the row's x and y count. */
   toRow: (at: Place) => Place;
+  /** The other way round. */
+  fromRow: (at: Place) => Place;
   /** A place of the drawing in halves of the figure's box. */
   toBox: (at: Place) => Place;
 }
@@ -81,6 +83,7 @@ export function heldRow(shapes: Shapes, path: RowPath, width: number, height: nu
     by,
     rx,
     ry,
+    fromRow: ([x, y]) => apply(base, [x * unit, y * unit]),
     toRow: (at) => scaled(apply(intoBase, at), unit, unit),
     toBox: (at) => scaled(apply(intoRow, at), rx, ry),
   };

@@ -11,7 +11,9 @@ import {
 import { Circle, Line } from 'react-konva';
 import { settle } from '../../../bench/store.ts';
 import { AMBER, clamp, PEG, turnedFrom } from '../../cut/handles/shared.ts';
+import { CopiesPeg, FillPeg } from './FillAndCopies.tsx';
 import { editRow, rowName } from './figures.ts';
+import { Peg } from './Peg.tsx';
 
 interface Props {
   shapes: Shapes;
@@ -25,24 +27,6 @@ const tenth = (v: number): number => Math.round(v * 10) / 10;
 const ARM = 28;
 /** A group has no box of its own: its pegs stand as far from its middle, in shares of the longer side. */
 const GROUP_ARM = 0.18;
-
-interface PegProps {
-  at: readonly [number, number];
-  label: string;
-  row: Figure;
-  onDrag: (x: number, y: number, event: MouseEvent) => void;
-}
-
-const Peg = ({ at: [x, y], label, row, onDrag }: PegProps) => (
-  <Circle
-    {...PEG}
-    name={label}
-    x={x}
-    y={y}
-    onDragMove={(e) => onDrag(e.target.x(), e.target.y(), e.evt)}
-    onDragEnd={() => settle(`${rowName(row)}: ${label}`)}
-  />
-);
 
 /** Turns and, of a group, scales: a peg beside the figure. */
 function TurnPeg({
@@ -110,7 +94,7 @@ const PathPegs = ({ row, path, held: { by, rx, ry, toBox } }: { row: Figure; pat
     );
   });
 
-/** The pegs of one row: its corner for both sides, a peg that turns, and the points of a path. */
+/** The pegs of one row: its corner for both sides, one that turns, the points of a path, its copies and its gradient. */
 export function FigureHandles({ shapes, path, width, height }: Props) {
   const row = rowAt(shapes.rows, path);
   const held = heldRow(shapes, path, width, height);
@@ -155,6 +139,8 @@ export function FigureHandles({ shapes, path, width, height }: Props) {
         />
       )}
       {row.what === 'path' && <PathPegs row={row} path={path} held={held} />}
+      {row.copies.count > 1 && row.copies.way === 'row' && <CopiesPeg row={row} path={path} held={held} />}
+      {sized && row.fill === 'linear' && <FillPeg row={row} path={path} held={held} />}
     </>
   );
 }

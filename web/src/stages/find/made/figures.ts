@@ -1,4 +1,5 @@
-import { makeFigure, rowAt, type Figure, type RowPath, type Shapes } from '@amber-stamp/core/make';
+import { makeFigure, rowAt, takenApart, type Figure, type RowPath, type Shapes } from '@amber-stamp/core/make';
+import { original } from 'immer';
 import { samePath, useChosenRows } from './chosen.ts';
 import { changeMade, editMade } from './edits.ts';
 
@@ -86,13 +87,11 @@ export function groupRows(paths: readonly RowPath[]): void {
   useChosenRows.setState({ paths: [beside(paths[0], at)] });
 }
 
-/** Takes a group apart: its rows stand where it stood, moved as it was; its turn, size and copies end. */
+/** Takes a group apart: its rows stand where they stood, as large and turned as in it. */
 export function ungroupRow(path: RowPath): void {
   edit('group taken apart', (shapes) => {
     const rows = siblings(shapes, path);
-    const group = rows[last(path)];
-    const freed = group.rows.map((row) => ({ ...row, x: row.x + group.x, y: row.y + group.y }));
-    rows.splice(last(path), 1, ...freed);
+    rows.splice(last(path), 1, ...takenApart(original(rows[last(path)]) ?? rows[last(path)]));
   });
   useChosenRows.setState({ paths: [] });
 }
