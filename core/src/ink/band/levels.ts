@@ -22,13 +22,13 @@ export class PieceLevels {
   /** The level where the piece is so long, px; it serves lengths above `low` up to `high` too. */
   at(long: number): BandLevel {
     const quarters = quartersOf(this.texels / Math.max(long, LEAST_LONG), this.plate.width);
-    this.low = this.texels / reductionAbove(quarters);
-    this.high = quarters === 0 ? Infinity : this.texels / reductionAbove(quarters - 1);
+    this.low = this.texels / ABOVE[quarters];
+    this.high = quarters === 0 ? Infinity : this.texels / ABOVE[quarters - 1];
     return (this.made[quarters] ??= levelAt(this.plate, quarters, this.across));
   }
 }
 
 const LEAST_LONG = 1e-3;
 
-/** The reduction at which the next quarter of an octave begins. */
-const reductionAbove = (quarters: number): number => 2 ** Math.floor(quarters / 4) * (1.125 + (quarters % 4) / 4);
+/** The reductions at which each next quarter of an octave begins. */
+const ABOVE = Float64Array.from({ length: 80 }, (_, k) => 2 ** Math.floor(k / 4) * (1.125 + (k % 4) / 4));
