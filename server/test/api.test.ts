@@ -32,7 +32,7 @@ describe('the API', () => {
     const { rows } = await api.database.db.execute(sql.raw(`select count(*)::int as n from ${table}`));
     return (rows[0] as { n: number }).n;
   };
-  const save = (made: Made, parent: string, bench: Bench, what = 'size', id = randomUUID()) =>
+  const save = (made: Made, parent: string, bench: Bench, what = 'size', id: string = randomUUID()) =>
     call<Kept>(api, 'POST', `/brushes/${made.brush.id}/versions`, { id, parent, what, body: bench });
 
   describe('sources', () => {

@@ -44,9 +44,9 @@ describe('what the server answers', () => {
     expect(error.message).to.equal('The server answered 404; nothing was changed. Try again.');
   });
 
-  it('says that work is safe where nobody answers', async () => {
+  it('is a sentence too where nobody answers', async () => {
     server.goAway();
-    expect((await refusalOf(getJson('/brushes'))).message).to.include('Your work is safe in this browser');
+    expect((await refusalOf(getJson('/brushes'))).message).to.include('The server cannot be reached');
   });
 
   it('stays what it is where the page itself gave up', async () => {

@@ -1,3 +1,4 @@
+import { checkPlainText } from './plain-text.ts';
 import {
   lazy,
   number,
@@ -73,12 +74,15 @@ export function parseJson(text: string, where: string): unknown {
     if (depth > MAX_DEPTH * 4)
       throw new AmberError('bad-value', `${where} is nested too deeply to be one of our documents.`, where);
   }
+  let value: unknown;
   try {
-    return JSON.parse(text) as unknown;
+    value = JSON.parse(text);
   } catch (cause) {
     const reason = cause instanceof Error ? cause.message : String(cause);
     throw new AmberError('bad-json', `${where} is not valid JSON (${reason}); correct or replace it.`, where);
   }
+  checkPlainText(value, text, where);
+  return value;
 }
 
 function checkVersion(value: unknown, where: string): void {

@@ -1,6 +1,6 @@
 import type { StoredBlob } from '@amber-stamp/core/api';
 import { AmberError } from '@amber-stamp/core/errors';
-import { and, asc, eq, gte, lt } from 'drizzle-orm';
+import { and, asc, eq, gte, lt, sql } from 'drizzle-orm';
 import { createHash } from 'node:crypto';
 import type { Queries } from '../db/database.ts';
 import { blobChunks, blobs } from '../db/schema.ts';
@@ -52,6 +52,8 @@ export async function storeBlob(
     }
     if (size === 0) throw new AmberError('empty-file', `${where} is empty (0 bytes); choose another file.`, where);
     const sha256 = hash.digest('hex');
+    // of those that bring the same file at once one keeps it, and the others wait until it is seen
+    await tx.execute(sql`select pg_advisory_xact_lock(hashtextextended(${sha256}, 0))`);
     const [there] = await tx.select({ size: blobs.size }).from(blobs).where(eq(blobs.sha256, sha256));
     if (there) await tx.delete(blobs).where(eq(blobs.id, id));
     else await tx.update(blobs).set({ sha256, size }).where(eq(blobs.id, id));

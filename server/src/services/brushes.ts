@@ -25,6 +25,8 @@ export interface Save {
   /** it becomes the present line although it goes on from an older version */
   goesOn?: boolean;
 }
+const idTaken = () =>
+  new AmberError('bad-value', 'A version of another brush has this id already; take a new one.', 'id');
 const noBrush = (id: string) => new AmberError('not-found', 'There is no such brush.', id);
 
 /** Remembers the plates of a state, after checking that their bytes are here and are plates. */
@@ -59,6 +61,8 @@ export async function createBrush(
 ): Promise<{ brush: BrushRow; kept: Kept }> {
   checkCards(save.body);
   return db.transaction(async (tx) => {
+    const [taken] = await tx.select({ id: versions.id }).from(versions).where(eq(versions.id, save.id));
+    if (taken) throw idTaken();
     await rememberPlates(tx, save.body);
     const id = randomUUID();
     await tx.insert(brushes).values({ id, name: save.body.brush.name, drawer, note });
@@ -89,6 +93,7 @@ export async function saveVersion(db: Queries, brushId: string, save: Save): Pro
     const [brush] = await tx.select().from(brushes).where(eq(brushes.id, brushId)).for('update');
     if (!brush) throw noBrush(brushId);
     const [again] = await tx.select().from(versions).where(eq(versions.id, save.id));
+    if (again && again.brushId !== brushId) throw idTaken();
     if (again)
       return { id: again.id, number: again.number, branch: again.branch, current: brush.currentId === again.id };
     const parent = await getVersion(tx, save.parent ?? '');

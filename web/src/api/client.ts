@@ -19,10 +19,7 @@ export function problemOf(status: number, text: string): AmberError {
 }
 
 const unreachable = () =>
-  new AmberError(
-    'storage-failed',
-    'The server cannot be reached. Your work is safe in this browser and is kept as soon as it is back.',
-  );
+  new AmberError('storage-failed', 'The server cannot be reached. Try again in a moment.');
 
 /** A request to the API; rejects with AmberError. */
 export async function api(path: string, init: RequestInit = {}): Promise<Response> {

@@ -1,10 +1,12 @@
 import type { Bench } from '@amber-stamp/core/bench';
-import { openDB, type DBSchema } from 'idb';
+import { openDB, type DBSchema, type IDBPDatabase } from 'idb';
+import { create } from 'zustand';
+import { pause } from '../engine/clock.ts';
 
 /** A finished gesture that the server has not kept yet. */
 export interface Draft {
   brushId: string;
-  /** the version that it was made on */
+  /** the version that it was made on: kept, or that of the draft before it */
   parent: string;
   what: string;
   bench: Bench;
@@ -12,45 +14,71 @@ export interface Draft {
   goesOn?: boolean;
   /** id of the version to be, so that a repeated save is the same save */
   id: string;
+  /** its place among the drafts of this page */
+  place: number;
+  /** the sentence by which the server refused it for good: it is not sent again by itself */
+  refused?: string;
 }
 
 interface Schema extends DBSchema {
   drafts: { key: string; value: Draft };
 }
 
-const database = () =>
-  openDB<Schema>('amber-stamp', 1, {
+/** Whether this browser keeps drafts: it may be full, refuse, or have none to give. */
+export const useDrafts = create<{ safe: boolean }>(() => ({ safe: true }));
+
+/** What protects work that the server does not have, in one line. */
+export const protection = (safe: boolean): string =>
+  safe
+    ? 'Your work is safe in this browser.'
+    : 'This browser keeps no drafts: only this page holds your work, so leave it open.';
+
+/** A store that does not open within so long is taken for none, ms. */
+const PATIENCE_MS = 3000;
+
+let opening: Promise<IDBPDatabase<Schema>> | undefined;
+
+async function open(): Promise<IDBPDatabase<Schema>> {
+  const opened = openDB<Schema>('amber-stamp', 1, {
     upgrade: (db) => void db.createObjectStore('drafts'),
+    terminated: () => (opening = undefined),
   });
-
-/** Each tab has drafts of its own, so that two tabs never overwrite each other's. */
-const TAB = (() => {
-  const name = 'amber-stamp-tab';
-  const there = sessionStorage.getItem(name);
-  const tab = there ?? crypto.randomUUID();
-  sessionStorage.setItem(name, tab);
-  return tab;
-})();
-
-const keyOf = (brushId: string): string => `${brushId} ${TAB}`;
-
-export async function writeDraft(draft: Draft): Promise<void> {
-  await (await database()).put('drafts', draft, keyOf(draft.brushId));
-}
-/** Removes a draft, unless a later gesture has replaced it meanwhile. */
-export async function dropDraft(draft: Draft): Promise<void> {
-  const db = await database();
-  const there = await db.get('drafts', keyOf(draft.brushId));
-  if (there?.id === draft.id) await db.delete('drafts', keyOf(draft.brushId));
+  const late = pause(PATIENCE_MS).then(() => Promise.reject(new Error('the store of drafts does not open')));
+  return Promise.race([opened, late]);
 }
 
-/** Drafts of a brush that tabs left behind: this tab's first, then those of tabs that crashed. */
-export async function leftDrafts(brushId: string): Promise<{ key: string; draft: Draft }[]> {
-  const db = await database();
-  const keys = (await db.getAllKeys('drafts')).filter((key) => key.startsWith(`${brushId} `));
-  const found = await Promise.all(keys.map(async (key) => ({ key, draft: await db.get('drafts', key) })));
-  return found.flatMap(({ key, draft }) => (draft ? [{ key, draft }] : []));
+/** Does something with the store of drafts; gives `otherwise`, and says that there are none, where the browser refuses. */
+async function withStore<T>(run: (db: IDBPDatabase<Schema>) => Promise<T>, otherwise: T): Promise<T> {
+  try {
+    opening ??= open();
+    const result = await run(await opening);
+    if (!useDrafts.getState().safe) useDrafts.setState({ safe: true });
+    return result;
+  } catch {
+    opening = undefined;
+    useDrafts.setState({ safe: false });
+    return otherwise;
+  }
 }
-export async function forgetDraft(key: string): Promise<void> {
-  await (await database()).delete('drafts', key);
-}
+
+/** Every page has drafts of its own, so that two never overwrite each other's, a copy of a tab neither. */
+const PAGE = crypto.randomUUID();
+
+const keyOf = ({ brushId, place }: Draft): string => `${brushId} ${PAGE} ${String(place).padStart(9, '0')}`;
+
+/** Writes a draft, or writes it anew. Never rejects: `useDrafts` says whether drafts are safe. */
+export const writeDraft = (draft: Draft): Promise<void> =>
+  withStore(async (db) => void (await db.put('drafts', draft, keyOf(draft))), undefined);
+
+/** Takes a draft of this page away. */
+export const dropDraft = (draft: Draft): Promise<void> => forgetDraft(keyOf(draft));
+
+/** Drafts of a brush that pages left behind, this one too: those of a page in the order in which they were made. */
+export const leftDrafts = (brushId: string): Promise<{ key: string; draft: Draft }[]> =>
+  withStore(async (db) => {
+    const keys = (await db.getAllKeys('drafts')).filter((key) => key.startsWith(`${brushId} `)).sort();
+    const found = await Promise.all(keys.map(async (key) => ({ key, draft: await db.get('drafts', key) })));
+    return found.flatMap(({ key, draft }) => (draft ? [{ key, draft }] : []));
+  }, []);
+
+export const forgetDraft = (key: string): Promise<void> => withStore((db) => db.delete('drafts', key), undefined);

@@ -1,21 +1,18 @@
+import type { Kept, StoredBlob } from '@amber-stamp/core/api';
 import type { Bench } from '@amber-stamp/core/bench';
 import type { AmberError } from '@amber-stamp/core/errors';
 import { portraitStroke } from '@amber-stamp/core/path';
-import { coded } from '../parts/coded.ts';
 import { api, sendJson } from '../api/client.ts';
 import { listsChanged } from '../api/queries.ts';
-import type { Kept, StoredBlob } from '@amber-stamp/core/api';
 import { drawPng } from '../engine/pool.ts';
-import { notifyTrouble, notify } from '../parts/messages.tsx';
-import { pause, Quiet } from '../engine/clock.ts';
-import { LatestJob } from '../engine/latest-jobs.ts';
-import { dropDraft, writeDraft, type Draft } from './drafts.ts';
+import { notify, notifyTrouble } from '../parts/messages.tsx';
+import { protection, useDrafts, type Draft } from './drafts.ts';
 import { inkJob, keysOf } from './ink-job.ts';
 import { keepPlates, usePlates } from './plates.ts';
-import { setKeep, stand, takeGestureWords, useBench } from './store.ts';
+import { SaveQueue } from './save-queue.ts';
+import { settleNow } from './settle-soon.ts';
+import { setKeep, settle, stand, takeGestureWords, useBench } from './store.ts';
 
-const QUIET_MS = 300;
-const RETRY_MS = 3000;
 const PORTRAIT = { width: 680, height: 264 };
 
 /** The stroke that stands for a state in lists, kept as PNG; null while its plate is not ready. */
@@ -29,17 +26,6 @@ export async function keepPortrait(bench: Bench, ready = usePlates.getState().re
   return sha256;
 }
 
-let branchFrom: string | null = null;
-/** The next state that is kept goes on from an older version, as a branch that becomes the present line. */
-export function keepAsBranchOf(version: string): void {
-  branchFrom = version;
-}
-
-const quiet = new Quiet(QUIET_MS);
-const saving = new LatestJob();
-/** What was refused last, and the way to take its words off the screen. */
-let shown: { code: AmberError['code']; takeBack: () => void } | undefined;
-
 /** Sends a draft; gives what the server kept. */
 export async function sendDraft(draft: Draft): Promise<Kept> {
   const body = await keepPlates(draft.bench);
@@ -48,72 +34,102 @@ export async function sendDraft(draft: Draft): Promise<Kept> {
   return sendJson<Kept>('POST', `/brushes/${draft.brushId}/versions`, { id, parent, what, goesOn, thumbnail, body });
 }
 
-async function keepNow(): Promise<void> {
-  const { bench, standing, gesture, gesturing } = useBench.getState();
-  if (!bench || !standing) return;
-  // never a state from within a gesture
-  if (gesturing) return keepSoon();
-  const draft: Draft = {
-    brushId: standing.brushId,
-    parent: branchFrom ?? standing.versionId,
-    goesOn: branchFrom !== null,
-    what: takeGestureWords() || 'a change',
-    bench,
-    id: crypto.randomUUID(),
-  };
-  branchFrom = null;
-  await writeDraft(draft);
-  setKeep('keeping');
-  const kept = await retried(draft);
-  await dropDraft(draft);
-  const now = useBench.getState();
-  if (now.standing?.brushId !== draft.brushId) return;
-  const settled = now.gesture === gesture;
-  stand(
-    { ...standing, versionId: kept.id, number: kept.number, branch: kept.branch, keptAt: Date.now() },
-    settled ? 'kept' : 'pending',
-  );
-  if (kept.branch !== standing.branch && !draft.goesOn)
-    notify(
-      `Another tab had kept this brush meanwhile. Your state is kept as a branch, version ${kept.number}; nothing was overwritten.`,
-    );
+/** What was told last, and the way to take its words off the screen. */
+let shown: { code: AmberError['code']; takeBack: () => void } | undefined;
+
+function tell(error: AmberError, kept: string): void {
+  if (shown?.code === error.code) return;
+  shown?.takeBack();
+  shown = { code: error.code, takeBack: notifyTrouble(error, kept) };
+}
+
+/** Whether a draft is one of the brush that is on the bench. */
+const isHere = ({ brushId }: Draft): boolean => useBench.getState().standing?.brushId === brushId;
+
+function sent(draft: Draft, kept: Kept): void {
+  shown?.takeBack();
+  shown = undefined;
+  const { standing } = useBench.getState();
   listsChanged();
+  if (!standing || !isHere(draft)) return;
+  const { id: versionId, number, branch } = kept;
+  const more = queue.has(draft.brushId);
+  stand({ ...standing, versionId, number, branch, keptAt: Date.now() }, more ? 'pending' : 'kept');
+  if (branch !== standing.branch && !draft.goesOn)
+    notify(
+      `Another tab had kept this brush meanwhile. Your state is kept as a branch, version ${number}; nothing was overwritten.`,
+    );
 }
 
-/** Tries until the server is there again: the draft is safe meanwhile. A refusal is told once. */
-async function retried(draft: Draft): Promise<Kept> {
-  for (;;)
-    try {
-      const kept = await sendDraft(draft);
-      shown?.takeBack();
-      shown = undefined;
-      return kept;
-    } catch (cause) {
-      const error = coded(cause, String(cause));
-      // its plate was not waited for: the gesture is taken back, and that is kept in its place
-      if (error.code === 'cancelled') throw error;
-      setKeep('failed');
-      if (shown?.code !== error.code)
-        shown = { code: error.code, takeBack: notifyTrouble(error, 'Your work is safe in this browser.') };
-      if (error.code === 'nothing-to-print') throw error;
-      await pause(RETRY_MS);
-    }
+const queue = new SaveQueue(
+  (draft) => {
+    if (isHere(draft) && useBench.getState().keep !== 'failed') setKeep('keeping');
+    return sendDraft(draft);
+  },
+  {
+    sent,
+    failed: (draft, error) => {
+      if (error.code === 'cancelled') return;
+      if (isHere(draft)) setKeep('failed');
+      tell(error, protection(useDrafts.getState().safe));
+    },
+    refused: (draft, error) => {
+      if (isHere(draft)) setKeep('refused');
+      tell(error, 'This state is not kept; change what is wrong with it, and it is.');
+    },
+  },
+);
+
+let branchFrom: string | null = null;
+/** The next state that is kept goes on from an older version, as a branch that becomes the present line. */
+export function keepAsBranchOf(version: string): void {
+  branchFrom = version;
 }
 
-/** Keeps the present state once nothing has come for a while. */
-function keepSoon(): void {
-  quiet.run(() => void saving.ask(keepNow).catch(() => undefined));
+/** Ends what the hand is at, and sends everything now: the page is left or hidden. */
+export function flushKeeping(): void {
+  settleNow();
+  if (useBench.getState().gesturing) settle('a change');
+  queue.flush();
 }
 
-/** Keeps every finished gesture, shortly after the hand has come to rest. Returns the way to stop. */
+const whenHidden = (): void => {
+  if (document.visibilityState === 'hidden') flushKeeping();
+};
+const flushNow = (): void => queue.flush();
+
+/** Keeps every finished gesture: as a draft at once, with the server shortly after. Returns the way to stop. */
 export function startKeeping(): () => void {
-  return useBench.subscribe((state, before) => {
-    if (state.gesture === before.gesture || state.gesture === 0 || state.standing?.brushId !== before.standing?.brushId)
-      return;
-    keepSoon();
+  const stop = useBench.subscribe(({ bench, standing, gesture }, before) => {
+    if (gesture === before.gesture || gesture === 0 || !bench || !standing) return;
+    if (standing.brushId !== before.standing?.brushId) return;
+    queue.add(standing.brushId, standing.versionId, {
+      what: takeGestureWords() || 'a change',
+      bench,
+      branchOf: branchFrom,
+    });
+    branchFrom = null;
   });
+  window.addEventListener('pagehide', flushKeeping);
+  document.addEventListener('visibilitychange', whenHidden);
+  window.addEventListener('online', flushNow);
+  return () => {
+    flushKeeping();
+    stop();
+    window.removeEventListener('pagehide', flushKeeping);
+    document.removeEventListener('visibilitychange', whenHidden);
+    window.removeEventListener('online', flushNow);
+  };
 }
 
 /** Whether something is not with the server yet. */
-export const unkept = (): boolean =>
-  saving.busy || (useBench.getState().standing !== null && useBench.getState().keep !== 'kept');
+export const unkept = (): boolean => queue.has();
+
+/** Settles once nothing of a brush waits to be sent, or once it could not be. Gives the newest state that still waits. */
+export async function sentOrNewest(brushId: string): Promise<Draft | undefined> {
+  await queue.settled(brushId);
+  return queue.newest(brushId);
+}
+
+/** Whether a draft waits in this page, which sends it itself. */
+export const isWaiting = (id: string): boolean => queue.holds(id);

@@ -2,43 +2,64 @@ import { parseBench, type Bench } from '@amber-stamp/core/bench';
 import { AmberError } from '@amber-stamp/core/errors';
 import { getJson } from '../api/client.ts';
 import type { OpenBrush, Version } from '@amber-stamp/core/api';
-import { notify, notifyError } from '../parts/messages.tsx';
-import { forgetDraft, leftDrafts } from './drafts.ts';
-import { sendDraft, unkept } from './keeping.ts';
+import { notify, notifyError, notifyOffer } from '../parts/messages.tsx';
+import { forgetDraft, leftDrafts, type Draft } from './drafts.ts';
+import { isWaiting, sendDraft, sentOrNewest, unkept } from './keeping.ts';
 import { clearPlates, trustPlates } from './plates.ts';
-import { change, openBench, useBench } from './store.ts';
+import { change, openBench, setKeep, useBench } from './store.ts';
 
-/** Sends what a crashed tab or server had left unsent; tells what became of it. */
-async function recover(brushId: string): Promise<void> {
-  for (const { key, draft } of await leftDrafts(brushId)) {
-    try {
-      const kept = await sendDraft({ ...draft, bench: parseBench(draft.bench) });
-      await forgetDraft(key);
-      notify(
-        kept.current
-          ? `A change that had not reached the server was found and kept as version ${kept.number}.`
-          : `A change that had not reached the server was found. The brush had moved on, so it is kept as a branch, version ${kept.number}.`,
-      );
-    } catch (cause) {
-      if (cause instanceof AmberError)
-        notifyError(cause, 'The unsent change stays in this browser and is tried again next time.');
-    }
+/** Sends one draft that was left behind; tells what became of it. False where no later one can be sent now. */
+async function recoverOne(key: string, draft: Draft): Promise<boolean> {
+  try {
+    const kept = await sendDraft({ ...draft, bench: parseBench(draft.bench) });
+    await forgetDraft(key);
+    notify(
+      kept.current
+        ? `A change that had not reached the server was found and kept as version ${kept.number}.`
+        : `A change that had not reached the server was found. The brush had moved on, so it is kept as a branch, version ${kept.number}.`,
+    );
+    return true;
+  } catch (cause) {
+    if (cause instanceof AmberError)
+      notifyError(cause, 'The unsent change stays in this browser and is tried again next time.');
+    return false;
   }
 }
 
-/** Opens a brush; `fresh` when it has just been made here. */
+/** Sends what pages that are gone had left unsent, in its order. */
+async function recover(brushId: string): Promise<void> {
+  for (const { key, draft } of await leftDrafts(brushId))
+    if (draft.refused === undefined && !isWaiting(draft.id) && !(await recoverOne(key, draft))) return;
+}
+
+/** Offers a state that was refused and is still here, so that it can be mended. */
+async function offerRefused(brushId: string): Promise<void> {
+  const refused = (await leftDrafts(brushId)).filter(({ draft }) => draft.refused !== undefined).at(-1);
+  if (!refused) return;
+  const { key, draft } = refused;
+  notifyOffer(`A state of this brush was not kept: ${draft.refused ?? ''}`, 'take it up', () => {
+    if (useBench.getState().standing?.brushId !== brushId) return;
+    void forgetDraft(key);
+    change('took up a state that was not kept', (present: Bench) => void Object.assign(present, draft.bench));
+  });
+}
+
+/** Opens a brush; `fresh` when it has just been made here. What still waits to be sent is what is opened. */
 export async function openBrush(brushId: string, fresh: boolean): Promise<void> {
   clearPlates();
-  await recover(brushId);
+  const waits = await sentOrNewest(brushId);
+  if (!waits) await recover(brushId);
   const { brush, version } = await getJson<OpenBrush>(`/brushes/${brushId}`);
-  const bench = parseBench(version.body);
-  trustPlates(bench);
+  const kept = parseBench(version.body);
+  trustPlates(kept);
   const { id: versionId, number, branch } = version;
   openBench(
-    bench,
+    waits?.bench ?? kept,
     { brushId, versionId, number, branch, drawer: brush.drawer, keptAt: Date.parse(version.createdAt) },
     fresh,
   );
+  if (waits) setKeep('failed');
+  void offerRefused(brushId);
 }
 
 /** Brings an older version back: as a new change, so that it can be taken back too. */

@@ -4,7 +4,8 @@ import { temporal } from 'zundo';
 import { create } from 'zustand';
 import { resetBenchEye } from './eye.ts';
 
-export type KeepState = 'kept' | 'pending' | 'keeping' | 'failed';
+/** `failed`: it is tried again; `refused`: it is not kept until it is changed. */
+export type KeepState = 'kept' | 'pending' | 'keeping' | 'failed' | 'refused';
 
 /** Which kept version the bench stands on. */
 export interface Standing {
@@ -111,9 +112,9 @@ function step(move: 'undo' | 'redo'): void {
   const told =
     move === 'undo' ? `took back: ${what || 'a change'}` : `again: ${useBench.getState().what || 'a change'}`;
   history().pause();
+  lastTold = told;
   useBench.setState({ gesture: gesture + 1, keep: 'pending' });
   if (move === 'undo') useBench.setState({ fresh: false });
-  lastTold = told;
   history().resume();
 }
 

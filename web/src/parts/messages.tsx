@@ -22,6 +22,29 @@ export function notify(sentence: string): void {
   });
 }
 
+/** Something that can be done about what is told; it stays until it is done or closed. */
+export function notifyOffer(sentence: string, label: string, onTake: () => void): void {
+  enqueueSnackbar({
+    content: (id) => (
+      <div className="said" role="status">
+        <span>{sentence}</span>
+        <span className="spacer" />
+        <button
+          className="link"
+          onClick={() => {
+            closeSnackbar(id);
+            onTake();
+          }}
+        >
+          {label}
+        </button>
+        <Close id={id} />
+      </div>
+    ),
+    persist: true,
+  });
+}
+
 /** An error: what happened, what was kept, what to do. It stays until it is read. */
 export function notifyError(error: AmberError, kept = ''): void {
   notifyTrouble(error, kept);

@@ -48,10 +48,12 @@ function Kept({ onOpen }: { onOpen: () => void }) {
       ? `kept, ${line}version ${standing?.number ?? ''}`
       : keep === 'failed'
         ? 'not kept yet'
-        : 'keeping…';
+        : keep === 'refused'
+          ? 'not kept'
+          : 'keeping…';
   return (
     <button
-      className={`kept ${keep === 'kept' ? '' : keep === 'failed' ? 'failed' : 'pending'}`}
+      className={`kept ${keep === 'kept' ? '' : keep === 'failed' || keep === 'refused' ? 'failed' : 'pending'}`}
       onClick={onOpen}
       aria-haspopup="dialog"
     >

@@ -1,4 +1,5 @@
 import { useEffect, useState } from 'react';
+import { protection, useDrafts } from '../../bench/drafts.ts';
 import { useBench } from '../../bench/store.ts';
 import { useInkFacts, useInkTrouble } from '../../bench/parts/InkProof.tsx';
 import { usePlates } from '../../bench/plates.ts';
@@ -16,7 +17,15 @@ function useAgo(time: number): string {
   return seconds < 3600 ? `${Math.round(seconds / 60)} min ago` : `${Math.round(seconds / 3600)} h ago`;
 }
 
+const KEEP_WORDS = {
+  pending: 'keeping…',
+  keeping: 'keeping…',
+  failed: 'not kept yet, tried again',
+  refused: 'not kept: change what is wrong with it',
+} as const;
+
 export function Status() {
+  const safe = useDrafts((s) => s.safe);
   const facts = useInkFacts();
   const standing = useBench((s) => s.standing);
   const keep = useBench((s) => s.keep);
@@ -39,7 +48,8 @@ export function Status() {
       )}
       <CutProgress />
       <span className="spacer" />
-      <span>{keep === 'kept' ? `all kept ${ago}` : keep === 'failed' ? 'not kept yet, tried again' : 'keeping…'}</span>
+      {keep !== 'kept' && !safe && <span>{protection(false)}</span>}
+      <span>{keep === 'kept' ? `all kept ${ago}` : KEEP_WORDS[keep]}</span>
     </footer>
   );
 }

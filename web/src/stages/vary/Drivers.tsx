@@ -17,7 +17,7 @@ import { AwayIcon } from '../../parts/icons.tsx';
 import { CurveEditor } from './CurveEditor.tsx';
 import { DRIVER_WORDS } from './driver-words.ts';
 import { endsOf, setEnds, type RowDefinition } from './rows.ts';
-import { settleSoon } from './settleSoon.ts';
+import { settleSoon } from '../../bench/settle-soon.ts';
 import { NumberField } from '../../parts/NumberField.tsx';
 
 const LENGTH_PX = limitsOf(driverSchema.fields.lengthPx);

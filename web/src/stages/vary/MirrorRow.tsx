@@ -3,7 +3,7 @@ import { propertiesOf } from '../../bench/edit.ts';
 import { live, settle } from '../../bench/store.ts';
 import { Ruler } from './Ruler.tsx';
 import { MuteAndReset } from './RowTools.tsx';
-import { settleSoon } from './settleSoon.ts';
+import { settleSoon } from '../../bench/settle-soon.ts';
 import { ValueField } from './ValueField.tsx';
 
 const WORDS: readonly (readonly [number, string])[] = [

@@ -20,7 +20,7 @@ import { readValue, TYPED, valueText } from './row-text.ts';
 import { endsOf, placeOf, setEnds, setStill, valueAt, type RowDefinition } from './rows.ts';
 import { MuteAndReset, StarAndTogether } from './RowTools.tsx';
 import { Ruler } from './Ruler.tsx';
-import { settleSoon } from './settleSoon.ts';
+import { settleSoon } from '../../bench/settle-soon.ts';
 import { SpacingCost } from './SpacingCost.tsx';
 import { DRIVER_WORDS } from './driver-words.ts';
 import { moveLinked, useLinkedRows } from './linked-rows.ts';

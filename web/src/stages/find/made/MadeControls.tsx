@@ -1,7 +1,7 @@
 import { madeSize, type MadeSource, type TypeSource } from '@amber-stamp/core/make';
 import { NumbersFields } from '../../../parts/made/NumbersFields.tsx';
 import { TypeFields } from '../../../parts/made/TypeFields.tsx';
-import { settleSoon } from '../../vary/settleSoon.ts';
+import { settleSoon } from '../../../bench/settle-soon.ts';
 import { fieldsOf } from './edits.ts';
 import { ShapesControls } from './ShapesControls.tsx';
 

@@ -7,7 +7,7 @@ import { editCoat, coatOf } from '../../../bench/coat.ts';
 import { live, settle } from '../../../bench/store.ts';
 import { Choices } from '../../../parts/Choices.tsx';
 import { CurveEditor } from '../CurveEditor.tsx';
-import { settleSoon } from '../settleSoon.ts';
+import { settleSoon } from '../../../bench/settle-soon.ts';
 import { Setting } from './Setting.tsx';
 import { settingOf } from '../../../parts/setting-of.ts';
 
