@@ -8,7 +8,7 @@ const lines = (f) =>
   readFileSync(f, 'utf8')
     .split('\n')
     .filter((l) => l.trim()).length;
-const isTest = (f) => /\.test\.ts$|(^|\/)(test|e2e)\//.test(f);
+const isTest = (f) => /\.test\.(ts|mjs)$|(^|\/)(test|e2e)\//.test(f);
 const sum = (list) => list.reduce((n, f) => n + lines(f), 0);
 const tests = sum(code.filter(isTest));
 const all = sum(code);

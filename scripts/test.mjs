@@ -91,6 +91,9 @@ const suites = {
   async api() {
     await mocha('API on a real PostgreSQL', ['server/test/**/*.test.ts'], { TEST_DATABASE_URL: await databaseUrl() });
   },
+  async start() {
+    await mocha('starting', ['scripts/test/**/*.test.mjs']);
+  },
   async e2e() {
     const demo = await (ready ??= makeReady());
     const env = { TEST_DATABASE_URL: await databaseUrl(), DEMO_DATABASE: demo };

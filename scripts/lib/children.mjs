@@ -12,20 +12,37 @@ export function finish(command, args, options = {}) {
   });
 }
 
-/** Starts the server and waits for the line with its address. */
-export function serve(env) {
+/** No line before that with the address is longer. */
+const MOST_BEFORE = 64 * 1024;
+/** So much of what a server said last is told where it did not start. */
+const MOST_TOLD = 600;
+
+/** Starts the server and waits for the line with its address; `log` takes all that it says. */
+export function serve(env, log = () => undefined) {
   return new Promise((done, fail) => {
     const child = spawn(process.execPath, [...TSX, 'server/src/main.ts'], {
       cwd: ROOT,
       env: { ...process.env, ...env },
-      stdio: ['ignore', 'pipe', 'inherit'],
+      stdio: ['ignore', 'pipe', 'pipe'],
     });
     let text = '';
-    child.stdout.on('data', (part) => {
-      text += part;
-      const found = /listening on (\S+)/.exec(text);
-      if (found) done({ child, address: found[1] });
+    let found = false;
+    const watch = (part) => {
+      log(part);
+      if (found) return;
+      text = (text + part).slice(-MOST_BEFORE);
+      const address = /listening on (\S+)/.exec(text)?.[1];
+      if (!address) return;
+      found = true;
+      text = '';
+      done({ child, address });
+    };
+    child.stdout.on('data', watch);
+    child.stderr.on('data', watch);
+    child.on('error', fail);
+    child.on('exit', (code) => {
+      const last = text.trim().slice(-MOST_TOLD);
+      fail(Object.assign(new Error(`the server ended with ${code}${last && `, saying: ${last}`}`), { code }));
     });
-    child.on('exit', (code) => fail(Object.assign(new Error(`the server ended with ${code}`), { code })));
   });
 }

@@ -1,62 +1,125 @@
 // Database, demo data, build, server; keeps both alive until the terminal ends it.
 import { spawn } from 'node:child_process';
+import { mkdirSync } from 'node:fs';
+import { join } from 'node:path';
 import { build } from '../build.mjs';
 import { finish, serve, TSX } from './children.mjs';
+import { instanceIn } from './instance.mjs';
+import { logFile } from './log-file.mjs';
 import { cluster } from './postgres.mjs';
 import { ROOT } from './root.mjs';
 
 const PORT = 5270;
+const AGAIN_MS = 2000;
+const NOTES = join(process.env.AMBER_DATA ?? join(ROOT, '.data'), 'application');
 
-/** Serves on the usual port, or, when that is taken, on a free one. */
-async function serveSomewhere(url) {
-  const wanted = process.env.PORT ?? String(PORT);
+const pause = (ms) => new Promise((done) => setTimeout(done, ms));
+
+/** Serves on the wanted port, or, when that is taken, on a free one. */
+async function serveSomewhere(env, wanted, log) {
   try {
-    return await serve({ DATABASE_URL: url, PORT: wanted });
+    return await serve({ ...env, PORT: wanted }, log);
   } catch (cause) {
     if (cause.code !== 3) throw cause;
     console.log(`port ${wanted} is taken, using a free one`);
-    return serve({ DATABASE_URL: url, PORT: '0' });
+    return serve({ ...env, PORT: '0' }, log);
+  }
+}
+
+/** The application while it runs: whatever of it ends is started again, until it is left. */
+class Application {
+  constructor(database, instance) {
+    this.database = database;
+    this.instance = instance;
+    this.log = logFile(join(NOTES, 'server.log'));
+    // pages that are open know it by its port: it stays
+    this.port = process.env.PORT ?? String(PORT);
+    this.leaving = false;
+    this.mending = false;
+  }
+
+  async prepare() {
+    console.log('starting the database ...');
+    this.url = await this.database.start();
+    console.log('building ...');
+    await build();
+    console.log('looking after the demo brushes ...');
+    await finish(process.execPath, [...TSX, 'server/src/demo/load-demo.ts'], {
+      env: { ...process.env, DATABASE_URL: this.url },
+    });
+  }
+
+  async open() {
+    this.server = await serveSomewhere({ DATABASE_URL: this.url }, this.port, this.log);
+    const { child, address } = this.server;
+    this.port = new URL(address).port;
+    this.instance.serveAt(address);
+    child.on('exit', () => void this.openAgain());
+    console.log(`\nAmber Stamp is at ${address}\n`);
+  }
+
+  /** Opens until it is open: the database may be on its way back. */
+  async openAgain() {
+    while (!this.leaving) {
+      await pause(AGAIN_MS / 2);
+      try {
+        if (!this.leaving) return await this.open();
+      } catch (cause) {
+        console.log(`the server does not start (${cause.message}); it is tried again ...`);
+        await pause(AGAIN_MS / 2);
+      }
+    }
+  }
+
+  /** Starts the database again where it was ended; the server then comes back with the new address. */
+  async mend() {
+    if (this.leaving || this.mending || this.database.running()) return;
+    this.mending = true;
+    console.log('the database was ended; starting it again ...');
+    try {
+      this.url = await this.database.start();
+      this.server?.child.kill('SIGTERM');
+    } catch (cause) {
+      console.log(`the database does not start: ${cause.message}\nIt is tried again; make room where a disk is full.`);
+    }
+    this.mending = false;
+  }
+
+  leave() {
+    this.leaving = true;
+    this.server?.child.kill('SIGTERM');
+    this.database.stop();
   }
 }
 
 export async function run({ dev }) {
-  const database = cluster('database');
-  let server;
-  let leaving = false;
-  const leave = () => {
-    leaving = true;
-    server?.child.kill('SIGTERM');
-    database.stop();
-    process.exit(0);
-  };
-  for (const signal of ['SIGINT', 'SIGTERM', 'SIGHUP']) process.on(signal, leave);
-  console.log('starting the database ...');
-  let url = await database.start();
-  console.log('building ...');
-  await build();
-  console.log('looking after the demo brushes ...');
-  await finish(process.execPath, [...TSX, 'server/src/demo/load-demo.ts'], {
-    env: { ...process.env, DATABASE_URL: url },
-  });
-
-  const open = async () => {
-    server = await serveSomewhere(url);
-    server.child.on('exit', () => {
-      if (!leaving) setTimeout(() => void open(), 1000);
+  mkdirSync(NOTES, { recursive: true });
+  const instance = instanceIn(NOTES);
+  const begun = await instance.begin(() => console.log('another start is under way; waiting for it ...'));
+  const first = instance.serving();
+  if (first) {
+    begun();
+    console.log(`\nAmber Stamp is at ${first.address} already; end it there first to start it anew.\n`);
+    return;
+  }
+  const application = new Application(cluster('database'), instance);
+  for (const signal of ['SIGINT', 'SIGTERM', 'SIGHUP'])
+    process.on(signal, () => {
+      begun();
+      application.leave();
+      process.exit(0);
     });
-    console.log(`\nAmber Stamp is at ${server.address}\n`);
-  };
-  await open();
+  try {
+    await application.prepare();
+    await application.open();
+  } finally {
+    begun();
+  }
   if (dev)
     spawn(process.execPath, ['node_modules/vite/bin/vite.js', 'web'], {
       cwd: ROOT,
       stdio: 'inherit',
-      env: { ...process.env, API: server.address },
+      env: { ...process.env, API: application.server.address },
     });
-  setInterval(async () => {
-    if (leaving || database.running()) return;
-    console.log('the database was ended; starting it again ...');
-    url = await database.start();
-    server.child.kill('SIGTERM'); // comes back with the new address
-  }, 2000);
+  setInterval(() => void application.mend(), AGAIN_MS);
 }

@@ -9,6 +9,7 @@ import { join } from 'node:path';
 import type { Logger } from 'pino';
 import { pinoHttp } from 'pino-http';
 import swagger from 'swagger-ui-express';
+import { bodyError, checkAddress, checkHost, checkOrigin, checkType } from './doors.ts';
 import { openApi } from './openapi.ts';
 import { ROUTES } from './routes/index.ts';
 import type { Route, Services } from './routes/route.ts';
@@ -21,9 +22,13 @@ export interface AppOptions {
   checkAnswers?: boolean;
   /** asked for when the server is reachable from other machines */
   token?: string;
+  /** names that it is served by, besides localhost and addresses in numbers */
+  hosts?: readonly string[];
 }
 
 const MAX_JSON = 32 * 1024 * 1024;
+/** So much of an address is logged. */
+const MOST_LOGGED = 300;
 
 const policy = helmet({
   contentSecurityPolicy: {
@@ -96,13 +101,7 @@ const answerError: ErrorRequestHandler = (cause: unknown, req, res, next) => {
     next(cause);
     return;
   }
-  const tooLong = (cause as { type?: string }).type === 'entity.too.large';
-  const known =
-    cause instanceof AmberError
-      ? cause
-      : tooLong
-        ? new AmberError('file-too-large', 'The request is larger than 32 MB.')
-        : storageError(cause);
+  const known = cause instanceof AmberError ? cause : (bodyError(cause) ?? storageError(cause));
   const error =
     known ?? new AmberError('unexpected', 'Something went wrong on the server; nothing was changed. Try again.');
   if (!known) req.log.error({ err: cause }, 'unexpected');
@@ -126,8 +125,23 @@ const answerError: ErrorRequestHandler = (cause: unknown, req, res, next) => {
 export function createApp(services: Services, options: AppOptions): Express {
   const app = express();
   app.disable('x-powered-by');
-  app.use(pinoHttp({ logger: options.logger, autoLogging: { ignore: (req) => !req.url?.startsWith('/api/') } }));
+  app.use(
+    pinoHttp({
+      logger: options.logger,
+      autoLogging: { ignore: (req) => !req.url?.startsWith('/api/') },
+      // headers are as long as whoever sends them likes, and hold the token
+      serializers: {
+        req: ({ id, method, url }: { id: unknown; method: string; url: string }) => ({
+          id,
+          method,
+          url: url.slice(0, MOST_LOGGED),
+        }),
+        res: ({ statusCode }: { statusCode: number }) => ({ statusCode }),
+      },
+    }),
+  );
   app.use(policy);
+  app.use(checkHost(options.hosts ?? []), checkAddress, checkOrigin);
   app.use(
     compression({
       filter: (req, res) =>
@@ -138,7 +152,7 @@ export function createApp(services: Services, options: AppOptions): Express {
   const json = express.text({ type: () => true, limit: MAX_JSON });
   for (const route of ROUTES) {
     const path = route.path.replace(/\{(\w+)\}/g, ':$1');
-    const before = route.body && route.body !== 'file' ? [json] : [];
+    const before = !route.body ? [] : route.body === 'file' ? [checkType('file')] : [checkType('json'), json];
     app[route.method](path, ...before, handlerOf(route, services, options.checkAnswers));
   }
   const document = openApi();

@@ -1,6 +1,7 @@
 import { fileURLToPath } from 'node:url';
 import { pino } from 'pino';
 import { createApp } from './app.ts';
+import { hostsIn } from './doors.ts';
 import { openDatabase } from './db/database.ts';
 
 const logger = pino({ level: process.env.LOG_LEVEL ?? 'info' });
@@ -17,7 +18,8 @@ if (!['127.0.0.1', 'localhost', '::1'].includes(host) && !token)
 
 const database = await openDatabase(url, (cause) => logger.warn({ err: cause }, 'database connection lost'));
 const pages = process.env.PAGES ?? fileURLToPath(new URL('../../web/dist', import.meta.url));
-const server = createApp({ db: database.db }, { logger, pages, token }).listen(port, host, (cause?: Error) => {
+const hosts = [host, ...hostsIn(process.env.AMBER_HOSTS)];
+const server = createApp({ db: database.db }, { logger, pages, token, hosts }).listen(port, host, (cause?: Error) => {
   if (cause) {
     logger.fatal({ err: cause }, 'cannot listen');
     process.exit(3);

@@ -194,6 +194,7 @@ describe('the API', () => {
         const { brush } = await makeBrush(api);
         const response = await fetch(`${api.url}/api/brushes/${brush.id}`, {
           method: 'PATCH',
+        headers: { 'content-type': 'application/json' },
           body: text,
           headers: { 'content-type': 'application/json' },
         });
@@ -215,6 +216,7 @@ describe('the API', () => {
       const { brush } = await makeBrush(api);
       const response = await fetch(`${api.url}/api/brushes/${brush.id}`, {
         method: 'PATCH',
+        headers: { 'content-type': 'application/json' },
         body: `"${'x'.repeat(33 * 1024 * 1024)}"`,
       });
       expect(response.status).to.equal(413);

@@ -31,11 +31,14 @@ export async function freshDatabase(template?: string): Promise<string> {
 /** The real server on port 0 and a real database; with `pages`, the folder of the built application, also those. */
 export async function startApi(
   databaseUrl?: string,
-  { token, pages }: { token?: string; pages?: string } = {},
+  { token, pages, hosts }: { token?: string; pages?: string; hosts?: string[] } = {},
 ): Promise<RunningApi> {
   const url = databaseUrl ?? (await freshDatabase());
   const database = await openDatabase(url);
-  const app = createApp({ db: database.db }, { logger: pino({ level: 'silent' }), pages, token, checkAnswers: true });
+  const app = createApp(
+    { db: database.db },
+    { logger: pino({ level: 'silent' }), pages, token, hosts, checkAnswers: true },
+  );
   const server = await new Promise<Server>((done) => {
     const s: Server = app.listen(0, '127.0.0.1', () => done(s));
   });

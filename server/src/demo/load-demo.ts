@@ -17,7 +17,7 @@ import {
 import { withMaterials } from '@amber-stamp/core/cut';
 import { plateFile } from '@amber-stamp/core/exr';
 import { decodeSource } from '@amber-stamp/io';
-import { eq } from 'drizzle-orm';
+import { eq, sql } from 'drizzle-orm';
 import { randomUUID } from 'node:crypto';
 import { openDatabase, type Queries } from '../db/database.ts';
 import { settings } from '../db/schema.ts';
@@ -73,20 +73,25 @@ async function loadBrush(
   });
 }
 
+/** Whoever loads holds this lock of the database; a second one waits and then finds all of it. */
+const LOADING = 52_700_001;
+
 async function load(db: Queries): Promise<boolean> {
-  const [done] = await db.select().from(settings).where(eq(settings.key, DONE));
-  if (done) return false;
+  const isDone = async (of: Queries) => (await of.select().from(settings).where(eq(settings.key, DONE))).length > 0;
+  if (await isDone(db)) return false;
   const files = await paintSources();
   const engine = new InkEngine();
   // all of it or nothing: a half-done first start begins anew
-  await db.transaction(async (tx) => {
+  return db.transaction(async (tx) => {
+    await tx.execute(sql`select pg_advisory_xact_lock(${LOADING})`);
+    if (await isDone(tx)) return false;
     const sources = await keepSources(tx, files);
     const versions = new Map<string, string>();
     for (const one of makeBrushes(BRUSHES, (source) => sources.get(source)!.picture))
       await loadBrush(tx, engine, one, { sources, versions });
     await tx.insert(settings).values({ key: DONE, value: 'yes' });
+    return true;
   });
-  return true;
 }
 
 const url = process.env.DATABASE_URL;

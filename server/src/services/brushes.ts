@@ -8,7 +8,7 @@ import { and, desc, eq, isNotNull, sql } from 'drizzle-orm';
 import { randomUUID } from 'node:crypto';
 import type { Queries } from '../db/database.ts';
 import { brushes, plates, sources, versions } from '../db/schema.ts';
-import { readBlob } from './blobs.ts';
+import { findBlob, readBlob } from './blobs.ts';
 import { readPlate } from './read-plate.ts';
 import { isId } from './ids.ts';
 
@@ -46,6 +46,12 @@ async function rememberPlates(tx: Queries, body: Bench): Promise<void> {
   }
 }
 
+/** Refuses a picture of a state whose bytes are not here. */
+async function checkThumbnail(tx: Queries, sha256: string | null): Promise<void> {
+  if (sha256 !== null && !(await findBlob(tx, sha256)))
+    throw new AmberError('not-found', 'The thumbnail is not here; send its file first, or none.', 'thumbnail');
+}
+
 function checkCards(body: Bench): void {
   for (const name of plateNames(body.brush))
     if (!Object.hasOwn(body.plates, name))
@@ -63,6 +69,7 @@ export async function createBrush(
   return db.transaction(async (tx) => {
     const [taken] = await tx.select({ id: versions.id }).from(versions).where(eq(versions.id, save.id));
     if (taken) throw idTaken();
+    await checkThumbnail(tx, save.thumbnail);
     await rememberPlates(tx, save.body);
     const id = randomUUID();
     await tx.insert(brushes).values({ id, name: save.body.brush.name, drawer, note });
@@ -99,6 +106,7 @@ export async function saveVersion(db: Queries, brushId: string, save: Save): Pro
     const parent = await getVersion(tx, save.parent ?? '');
     if (parent.brushId !== brushId)
       throw new AmberError('bad-value', 'The parent is a version of another brush.', 'parent');
+    await checkThumbnail(tx, save.thumbnail);
     await rememberPlates(tx, save.body);
     const branch = await branchFor(tx, brushId, parent);
     const [{ last }] = await tx

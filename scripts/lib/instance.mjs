@@ -1,0 +1,72 @@
+// One application for one folder of data: a second start finds the first one.
+import { readFileSync, renameSync, rmSync, writeFileSync } from 'node:fs';
+import { join } from 'node:path';
+
+const WAIT_MS = 300;
+
+/** When a process began, in ticks: with it a number of a process means one process. */
+function begunAt(pid) {
+  try {
+    return readFileSync(`/proc/${pid}/stat`, 'utf8').split(') ').pop().split(' ')[19];
+  } catch {
+    return undefined;
+  }
+}
+
+const self = () => ({ pid: process.pid, begun: begunAt(process.pid) });
+const lives = (note) => note?.begun !== undefined && begunAt(note.pid) === note.begun;
+
+function read(file) {
+  try {
+    return JSON.parse(readFileSync(file, 'utf8'));
+  } catch {
+    return undefined;
+  }
+}
+
+/** What starts do with each other in one folder. */
+export function instanceIn(folder) {
+  const lock = join(folder, 'starting.json');
+  const here = join(folder, 'serving.json');
+
+  /** Waits until no other start is under way; gives the way to end one's own. */
+  async function begin(onWait = () => undefined) {
+    for (let told = false; ; told = true) {
+      try {
+        writeFileSync(lock, JSON.stringify(self()), { flag: 'wx' });
+        return () => rmSync(lock, { force: true });
+      } catch (cause) {
+        if (cause.code !== 'EEXIST') throw cause;
+      }
+      if (!lives(read(lock))) {
+        // moved first, so that of two who see it only one takes it away
+        const gone = `${lock}.${process.pid}`;
+        try {
+          renameSync(lock, gone);
+          rmSync(gone);
+        } catch {
+          // the other one was quicker
+        }
+        continue;
+      }
+      if (!told) onWait();
+      await new Promise((done) => setTimeout(done, WAIT_MS));
+    }
+  }
+
+  return {
+    begin,
+    /** The application that serves from this folder; undefined where none does. */
+    serving: () => {
+      const note = read(here);
+      return lives(note) ? note : undefined;
+    },
+    /** The address of the one that served last. */
+    lastAddress: () => read(here)?.address,
+    serveAt: (address) => {
+      const beside = `${here}.${process.pid}`;
+      writeFileSync(beside, JSON.stringify({ ...self(), address }));
+      renameSync(beside, here);
+    },
+  };
+}
