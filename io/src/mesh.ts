@@ -7,7 +7,7 @@ import { GLTFLoader } from 'three/examples/jsm/loaders/GLTFLoader.js';
 import { OBJLoader } from 'three/examples/jsm/loaders/OBJLoader.js';
 import { PLYLoader } from 'three/examples/jsm/loaders/PLYLoader.js';
 import { STLLoader } from 'three/examples/jsm/loaders/STLLoader.js';
-import { checkGlb } from './glb.ts';
+import { plainGlb } from './glb.ts';
 
 export const MESH_KINDS = ['.obj', '.stl', '.ply', '.glb'] as const;
 
@@ -71,9 +71,8 @@ function checkStl(bytes: Uint8Array, where: string): void {
 
 const parseGlb = (bytes: Uint8Array, where: string): Promise<Mesh[]> =>
   new Promise((done, fail) => {
-    checkGlb(bytes, where);
     new GLTFLoader().parse(
-      bufferOf(bytes),
+      bufferOf(plainGlb(bytes, where)),
       '',
       ({ scene }) => done(partsUnder(scene, where)),
       (cause) =>

@@ -30,6 +30,9 @@ const server = createApp({ db: database.db }, { logger, pages, token, hosts }).l
   console.log(`listening on http://${host}:${at}`);
 });
 
+// what one request left behind must not end the others
+process.on('unhandledRejection', (cause) => logger.error({ err: cause }, 'left behind'));
+
 let closing = false;
 const close = () => {
   if (closing) return;

@@ -194,7 +194,6 @@ describe('the API', () => {
         const { brush } = await makeBrush(api);
         const response = await fetch(`${api.url}/api/brushes/${brush.id}`, {
           method: 'PATCH',
-        headers: { 'content-type': 'application/json' },
           body: text,
           headers: { 'content-type': 'application/json' },
         });
