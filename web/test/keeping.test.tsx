@@ -53,7 +53,10 @@ describe('what was done at the bench', () => {
     server.on('POST /blobs', () => ({ sha256: 'f'.repeat(64), size: 1 }));
     const bench = benchOf();
     const [plate] = Object.values(bench.plates);
-    Object.assign(plate, { sha256: 'a'.repeat(64), source: `00000000-0000-4000-8000-${String(brush).padStart(12, '0')}` });
+    Object.assign(plate, {
+      sha256: 'a'.repeat(64),
+      source: `00000000-0000-4000-8000-${String(brush).padStart(12, '0')}`,
+    });
     // its bytes are known: nothing is cut and nothing is filed
     trustPlates(bench);
     openBench(bench, standing());

@@ -18,8 +18,7 @@ export function problemOf(status: number, text: string): AmberError {
   return new AmberError('unexpected', `The server answered ${status}; nothing was changed. Try again.`);
 }
 
-const unreachable = () =>
-  new AmberError('storage-failed', 'The server cannot be reached. Try again in a moment.');
+const unreachable = () => new AmberError('storage-failed', 'The server cannot be reached. Try again in a moment.');
 
 /** A request to the API; rejects with AmberError. */
 export async function api(path: string, init: RequestInit = {}): Promise<Response> {
