@@ -22,6 +22,8 @@ export const ERRORS = {
   'bad-request': { status: 400, title: 'The request cannot be read' },
   'wrong-origin': { status: 403, title: 'Another site may not change this' },
   'wrong-type': { status: 415, title: 'This kind of content is not taken' },
+  'timed-out': { status: 408, title: 'It took too long' },
+  'too-busy': { status: 429, title: 'Too much at once' },
   'wrong-host': { status: 421, title: 'This name is not served here' },
   cancelled: { status: 499, title: 'Cancelled' },
   'storage-failed': { status: 507, title: 'It could not be kept' },

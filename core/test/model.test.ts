@@ -86,6 +86,14 @@ describe('brush documents', () => {
   for (const [what, value, wanted] of bad)
     it(`refuse ${what}, and say where`, () => expect(code(() => parseBrush(value))).to.match(wanted));
 
+  it('refuse an object of keys without end before it is parsed, and name ten of several unknown ones', () => {
+    const keys = (count: number) => `{${Array.from({ length: count }, (_, k) => `"k${k}": 1`).join(', ')}}`;
+    expect(() => parseJson(`[${keys(6000)}]`, 'wide.json')).to.throw(/^wide.json has an object of more than 5000 keys/);
+    expect(() => parseJson(`[${Array.from({ length: 3000 }, () => keys(3)).join()}]`, 'long.json')).to.not.throw();
+    const wrong = () => parseBrush({ ...plainBrush('Unnamed', 'p.png'), ...(JSON.parse(keys(30)) as object) });
+    expect(wrong).to.throw(/the key k0 is not known here \(nor k1, k2, k3, k4, k5, k6, k7, k8, k9 and 20 more\)/);
+  });
+
   it('refuse deep nesting before it is parsed', () => {
     expect(code(() => parseJson('['.repeat(100000), 'deep.json'))).to.match(/^bad-value/);
     let deep: unknown = 1;

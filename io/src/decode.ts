@@ -101,6 +101,26 @@ export async function probePicture(bytes: Uint8Array, where: string): Promise<Pi
   return infoOf(await metadataOf(bytes, where));
 }
 
+const MB = 1024 * 1024;
+/** PNG up to so much, unfolded, is read as exactly as it stands; larger ones are made smaller as they are read. */
+const MOST_EXACT = 160 * MB;
+/** What cannot be made smaller as it is read: 16 bit and floats. */
+const MOST_DEEP = 320 * MB;
+
+const unfolded = ({ width, height }: PictureInfo, meta: Metadata): number =>
+  width * height * meta.channels * (bitsOf(meta) / 8);
+
+/** Throws picture-too-large where the numbers of a picture would fill too much memory. */
+function checkUnfolded(info: PictureInfo, meta: Metadata, where: string): void {
+  const bytes = unfolded(info, meta);
+  if (info.bits > 8 && bytes > MOST_DEEP)
+    throw new AmberError(
+      'picture-too-large',
+      `${where} unfolds to ${Math.round(bytes / MB)} MB at ${info.bits} bit; up to ${MOST_DEEP / MB} MB can be read. Make it smaller, or export it at 8 bit.`,
+      where,
+    );
+}
+
 /** PNG without palette: the numbers exactly as they stand in the file, whatever profile or gamma it carries. */
 function exactPng(bytes: Uint8Array, meta: Metadata, where: string): Picture | undefined {
   if (meta.format !== 'png' || meta.isPalette || (meta.orientation ?? 1) > 1) return undefined;
@@ -153,11 +173,13 @@ async function decode(file: Uint8Array, where: string, working: boolean, holes: 
   }
   const bytes = isSvg(file) ? await svgAsPng(file, where) : file;
   const meta = await metadataOf(bytes, where);
-  const { width, height } = infoOf(meta);
-  const factor = working ? workingFactor(width, height) : 1;
+  const info = infoOf(meta);
+  checkUnfolded(info, meta, where);
+  const factor = working ? workingFactor(info.width, info.height) : 1;
+  const exact = factor === 1 || unfolded(info, meta) <= MOST_EXACT;
   let picture: Picture;
   try {
-    picture = exactPng(bytes, meta, where) ?? (await viaSharp(bytes, meta, factor));
+    picture = (exact ? exactPng(bytes, meta, where) : undefined) ?? (await viaSharp(bytes, meta, factor));
   } catch (cause) {
     if (cause instanceof AmberError) throw cause;
     throw unreadable(where, firstLine(cause));

@@ -106,6 +106,7 @@ const answerError: ErrorRequestHandler = (cause: unknown, req, res, next) => {
     known ?? new AmberError('unexpected', 'Something went wrong on the server; nothing was changed. Try again.');
   if (!known) req.log.error({ err: cause }, 'unexpected');
   const { title, status } = ERRORS[error.code];
+  if (error.code === 'too-busy') res.set('retry-after', '2');
   res
     .status(status)
     .type('application/problem+json')

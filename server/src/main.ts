@@ -2,6 +2,7 @@ import { fileURLToPath } from 'node:url';
 import { pino } from 'pino';
 import { createApp } from './app.ts';
 import { hostsIn } from './doors.ts';
+import { warmHeavy } from './heavy/pool.ts';
 import { openDatabase } from './db/database.ts';
 
 const logger = pino({ level: process.env.LOG_LEVEL ?? 'info' });
@@ -32,6 +33,12 @@ const server = createApp({ db: database.db }, { logger, pages, token, hosts }).l
 
 // what one request left behind must not end the others
 process.on('unhandledRejection', (cause) => logger.error({ err: cause }, 'left behind'));
+
+// whoever opens a line and sends nothing holds it no longer than this; files say themselves when they stall
+server.headersTimeout = 15_000;
+server.requestTimeout = 15 * 60_000;
+server.keepAliveTimeout = 10_000;
+warmHeavy();
 
 let closing = false;
 const close = () => {

@@ -14,6 +14,10 @@ import {
 import { AmberError } from '../errors.ts';
 
 const MAX_DEPTH = 24;
+/** No object of a document has nearly as many. */
+const MOST_KEYS = 5000;
+/** So many unknown keys are named. */
+const MOST_NAMED = 10;
 
 /** A number that is a real, finite number: NaN and infinities are refused. */
 export const finite = () =>
@@ -60,17 +64,24 @@ function checkNesting(value: unknown, where: string, path: string, depth: number
 
 /** Parses JSON text; the error names the document. */
 export function parseJson(text: string, where: string): unknown {
-  // a hostile depth is refused before JSON.parse recurses into it
+  // a hostile depth is refused before JSON.parse recurses into it, and keys without end before anything looks at them
   let depth = 0;
   let inText = false;
+  const keys: number[] = [0];
   for (let i = 0; i < text.length; i++) {
     const c = text[i];
     if (inText) {
       if (c === '\\') i++;
       else if (c === '"') inText = false;
     } else if (c === '"') inText = true;
-    else if (c === '{' || c === '[') depth++;
+    else if (c === '{' || c === '[') keys[++depth] = 0;
     else if (c === '}' || c === ']') depth--;
+    else if (c === ':' && ++keys[depth] > MOST_KEYS)
+      throw new AmberError(
+        'bad-value',
+        `${where} has an object of more than ${MOST_KEYS} keys, so it is none of our documents.`,
+        where,
+      );
     if (depth > MAX_DEPTH * 4)
       throw new AmberError('bad-value', `${where} is nested too deeply to be one of our documents.`, where);
   }
@@ -115,10 +126,14 @@ function fromYup(error: ValidationError, where: string): AmberError {
   const path = (inner.path ?? '').replace(/^this\.?/, '');
   const unknown = (inner.params as { unknown?: string } | undefined)?.unknown;
   if (inner.type === 'noUnknown') {
-    const at = [path, unknown].filter(Boolean).join('.');
+    const names = (unknown ?? '').split(', ');
+    const at = [path, names[0]].filter(Boolean).join('.');
+    const others = names.slice(1, MOST_NAMED);
+    const more = names.length - 1 - others.length;
+    const also = others.length > 0 ? ` (nor ${others.join(', ')}${more > 0 ? ` and ${more} more` : ''})` : '';
     return new AmberError(
       'unknown-key',
-      `${where}: the key ${at} is not known here; remove it or correct its name.`,
+      `${where}: the key ${at} is not known here${also}; remove it or correct its name.`,
       at,
     );
   }

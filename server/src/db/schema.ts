@@ -40,6 +40,17 @@ export const blobChunks = pgTable(
   (t) => [primaryKey({ columns: [t.blobId, t.place] })],
 );
 
+/** Small pictures of files by their content, WebP: each is made once. */
+export const thumbnails = pgTable(
+  'thumbnails',
+  {
+    sha256: text('sha256').notNull(),
+    side: integer('side').notNull(),
+    data: bytea('data').notNull(),
+  },
+  (t) => [primaryKey({ columns: [t.sha256, t.side] })],
+);
+
 export const sources = pgTable('sources', {
   id: uuid('id').primaryKey(),
   name: text('name').notNull(),

@@ -21,7 +21,8 @@ import { eq, sql } from 'drizzle-orm';
 import { randomUUID } from 'node:crypto';
 import { openDatabase, type Queries } from '../db/database.ts';
 import { settings } from '../db/schema.ts';
-import { once, storeBytes } from '../services/blobs.ts';
+import { endHeavy } from '../heavy/pool.ts';
+import { storeBytes } from '../services/blobs.ts';
 import { createBrush } from '../services/brushes.ts';
 import { addSource } from '../services/sources.ts';
 import { paintSources } from './paint.ts';
@@ -36,7 +37,7 @@ async function keepSources(db: Queries, files: ReadonlyMap<SourceKey, Uint8Array
   const kept: Kept = new Map();
   for (const [key, bytes] of files) {
     const { fileName: name, kind } = SOURCES[key];
-    const { id } = await addSource(db, once(bytes), name, kind);
+    const { id } = await addSource(db, bytes, name, kind);
     kept.set(key, { id, picture: await decodeSource(bytes, name) });
   }
   return kept;
@@ -99,3 +100,4 @@ if (!url) throw new Error('DATABASE_URL is not set; npm start sets it.');
 const database = await openDatabase(url);
 console.log((await load(database.db)) ? `loaded ${BRUSHES.length} demo brushes` : 'the demo brushes are there');
 await database.close();
+await endHeavy();

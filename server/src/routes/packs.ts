@@ -1,22 +1,10 @@
 import { importedAnswer } from '@amber-stamp/core/api';
-import { AmberError } from '@amber-stamp/core/errors';
 import { importPack } from '../services/pack-in.ts';
 import { exportPack } from '../services/pack-out.ts';
+import { received } from '../services/receive.ts';
 import type { Route } from './route.ts';
 
 const MAX_PACK_BYTES = 512 * 1024 * 1024;
-
-async function collect(stream: AsyncIterable<Uint8Array>): Promise<Uint8Array> {
-  const parts: Uint8Array[] = [];
-  let size = 0;
-  for await (const part of stream) {
-    size += part.length;
-    if (size > MAX_PACK_BYTES)
-      throw new AmberError('file-too-large', 'The pack has more than 512 MB; split it.', 'pack');
-    parts.push(part);
-  }
-  return Buffer.concat(parts);
-}
 
 export const packRoutes: readonly Route[] = [
   {
@@ -27,7 +15,8 @@ export const packRoutes: readonly Route[] = [
     status: 201,
     answer: 'The brushes, each with whether it was here already',
     answers: importedAnswer,
-    run: async ({ db, req }) => importPack(db, await collect(req)),
+    run: ({ db, req }) =>
+      received(req, { limit: MAX_PACK_BYTES, where: 'The pack' }, async ({ bytes }) => importPack(db, await bytes())),
   },
   {
     method: 'get',

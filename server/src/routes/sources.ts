@@ -1,7 +1,9 @@
 import { array } from 'yup';
 import { sourceAnswer } from '@amber-stamp/core/api';
 import { addSource, getSource, listSources, sourceMesh, sourceThumbnail, workingPicture } from '../services/sources.ts';
+import { MAX_FILE_BYTES } from '@amber-stamp/io';
 import { blobChunksOf, findBlob } from '../services/blobs.ts';
+import { received } from '../services/receive.ts';
 import type { Route } from './route.ts';
 import { sendForever, sendStream } from './send.ts';
 import { thumbnailRoute } from './thumbnail.ts';
@@ -24,7 +26,12 @@ export const sourceRoutes: readonly Route[] = [
     status: 201,
     answer: 'The source, or the one that is here already when the bytes are the same',
     answers: sourceAnswer,
-    run: ({ db, req, query }) => addSource(db, req, query('name')),
+    run: ({ db, req, query }) => {
+      const name = query('name');
+      return received(req, { limit: MAX_FILE_BYTES, where: name || 'The file' }, async ({ bytes }) =>
+        addSource(db, await bytes(), name),
+      );
+    },
   },
   {
     method: 'get',

@@ -3,13 +3,13 @@ import type { Bench } from '@amber-stamp/core/bench';
 import { AmberError } from '@amber-stamp/core/errors';
 import { plateNames } from '@amber-stamp/core/model';
 import { plateTitle } from '@amber-stamp/core/raster';
-import { thumbnailOfPlate } from '@amber-stamp/io';
 import { and, desc, eq, isNotNull, sql } from 'drizzle-orm';
 import { randomUUID } from 'node:crypto';
 import type { Queries } from '../db/database.ts';
 import { brushes, plates, sources, versions } from '../db/schema.ts';
+import { heavy } from '../heavy/pool.ts';
 import { findBlob, readBlob } from './blobs.ts';
-import { readPlate } from './read-plate.ts';
+import { storedThumbnail } from './thumbnails.ts';
 import { isId } from './ids.ts';
 
 export type BrushRow = typeof brushes.$inferSelect;
@@ -34,7 +34,7 @@ async function rememberPlates(tx: Queries, body: Bench): Promise<void> {
   for (const [name, plate] of Object.entries(body.plates)) {
     const [known] = await tx.select({ sha256: plates.sha256 }).from(plates).where(eq(plates.sha256, plate.sha256));
     if (known) continue;
-    const { width, height } = readPlate(await readBlob(tx, plate.sha256), name);
+    const { width, height } = await heavy('plateSize', await readBlob(tx, plate.sha256), name);
     if (plate.source) {
       const [source] = await tx.select({ id: sources.id }).from(sources).where(eq(sources.id, plate.source));
       if (!source) throw new AmberError('not-found', `The source of ${name} is not here.`, `plates.${name}.source`);
@@ -194,5 +194,7 @@ export const listPlates = (db: Queries) => db.select().from(plates).orderBy(desc
 export async function plateThumbnail(db: Queries, sha256: string, side: number): Promise<Buffer> {
   const [row] = await db.select().from(plates).where(eq(plates.sha256, sha256));
   if (!row) throw new AmberError('not-found', `There is no plate ${sha256.slice(0, 12)}….`, sha256);
-  return thumbnailOfPlate(readPlate(await readBlob(db, sha256), row.name), side);
+  return storedThumbnail(db, sha256, side, async () =>
+    heavy('plateThumbnail', await readBlob(db, sha256), row.name, side),
+  );
 }

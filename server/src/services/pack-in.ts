@@ -2,7 +2,7 @@ import type { Imported } from '@amber-stamp/core/api';
 import { parseBench, type Bench } from '@amber-stamp/core/bench';
 import { materialsNamed, withMaterials, type Recipe } from '@amber-stamp/core/cut';
 import { AmberError } from '@amber-stamp/core/errors';
-import { readPack, type Pack } from '@amber-stamp/core/formats';
+import type { Pack } from '@amber-stamp/core/formats';
 import type { MadeSource } from '@amber-stamp/core/make';
 import { plateNames, type Brush } from '@amber-stamp/core/model';
 import { isDocument, readMade } from '@amber-stamp/io';
@@ -11,8 +11,8 @@ import { randomUUID } from 'node:crypto';
 import { basename } from 'node:path';
 import type { Queries } from '../db/database.ts';
 import { brushes, versions } from '../db/schema.ts';
-import { once, storeBytes } from './blobs.ts';
-import { readPlate } from './read-plate.ts';
+import { heavy } from '../heavy/pool.ts';
+import { storeBytes } from './blobs.ts';
 import { createBrush } from './brushes.ts';
 import { addSource } from './sources.ts';
 
@@ -100,7 +100,7 @@ class Unpacking {
   }
 
   private async source(path: string): Promise<string> {
-    return (await addSource(this.db, once(this.pack.files.get(path) as Uint8Array), basename(path))).id;
+    return (await addSource(this.db, this.pack.files.get(path) as Uint8Array, basename(path))).id;
   }
 
   /** A recipe whose steps name what came with the pack as it is known here. */
@@ -118,7 +118,7 @@ class Unpacking {
 
 /** Imports a pack: all of it or nothing. A brush that is here already, pixel for pixel, gets no second copy. */
 export async function importPack(db: Queries, bytes: Uint8Array): Promise<Imported> {
-  const pack = readPack(bytes, readPlate);
+  const pack = await heavy('unpack', bytes, 'The pack');
   return db.transaction(async (tx) => {
     const unpacking = new Unpacking(tx, pack);
     for (const { path, brush } of pack.brushes) await unpacking.brush(path, brush);

@@ -1,24 +1,15 @@
-import { holesOf } from '@amber-stamp/core/cut';
 import { AmberError } from '@amber-stamp/core/errors';
-import { isUniform, type Mesh, type Picture } from '@amber-stamp/core/raster';
-import {
-  decodeSource,
-  madeInfo,
-  madeThumbnail,
-  MAX_FILE_BYTES,
-  meshInfo,
-  meshThumbnail,
-  probePicture,
-  thumbnailOf,
-  thumbnailOfFloats,
-  type PictureInfo,
-} from '@amber-stamp/io';
+import { sha256Hex } from '@amber-stamp/core/formats';
+import type { Mesh, Picture } from '@amber-stamp/core/raster';
 import { asc, eq } from 'drizzle-orm';
 import { randomUUID } from 'node:crypto';
 import type { Queries } from '../db/database.ts';
 import { sources } from '../db/schema.ts';
-import { readBlob, storeBlob } from './blobs.ts';
+import { heavy } from '../heavy/pool.ts';
+import type { Looked } from '../heavy/tasks.ts';
+import { readBlob, storeBytes } from './blobs.ts';
 import { isId } from './ids.ts';
+import { storedThumbnail } from './thumbnails.ts';
 
 export type SourceRow = typeof sources.$inferSelect;
 
@@ -41,20 +32,13 @@ const MESH = 'mesh';
 const MADE = 'made';
 const isMesh = (row: SourceRow): boolean => row.kind === MESH;
 
-/** Reads a file whole: only that shows that it is complete and that there is something to see. */
-async function look(bytes: Uint8Array, where: string): Promise<{ info: PictureInfo; picture: Picture }> {
-  const picture = await decodeSource(bytes, where);
-  if (picture.mesh) return { info: meshInfo(picture, where), picture };
-  if (picture.made) return { info: madeInfo(picture), picture };
-  const info = await probePicture(bytes, where);
-  // where nothing is a number there is nothing to fill from
-  if (isUniform(picture) || holesOf(picture) === picture.data.length)
-    throw new AmberError(
-      'nothing-to-print',
-      `${where} is blank: every pixel is the same, so nothing prints. Choose another picture.`,
-      where,
-    );
-  return { info, picture };
+/** Files that are being read: of those who bring the same one at once it is read for all. */
+const looking = new Map<string, Promise<Looked>>();
+
+function look(sha256: string, bytes: Uint8Array, where: string): Promise<Looked> {
+  const under = looking.get(sha256) ?? heavy('look', bytes, where).finally(() => looking.delete(sha256));
+  looking.set(sha256, under);
+  return under;
 }
 
 /** The mesh of a source. */
@@ -70,17 +54,22 @@ export async function sourceMesh(db: Queries, id: string): Promise<Mesh> {
  */
 export async function addSource(
   db: Queries,
-  stream: AsyncIterable<Uint8Array>,
+  bytes: Uint8Array,
   fileName: string,
   kind = 'picture',
 ): Promise<SourceRow> {
   const where = fileName || 'The file';
+  if (bytes.length === 0)
+    throw new AmberError('empty-file', `${where} is empty (0 bytes); choose another file.`, where);
+  const sha256 = sha256Hex(bytes);
+  const known = (queries: Queries) => queries.select().from(sources).where(eq(sources.sha256, sha256));
+  const [there] = await known(db);
+  if (there) return there;
+  const { info, picture } = await look(sha256, bytes, where);
   return db.transaction(async (tx) => {
-    const { sha256 } = await storeBlob(tx, stream, MAX_FILE_BYTES, where);
-    const [there] = await tx.select().from(sources).where(eq(sources.sha256, sha256));
-    if (there) return there;
-    const bytes = await readBlob(tx, sha256);
-    const { info, picture } = await look(bytes, where);
+    await storeBytes(tx, bytes, where);
+    const [meanwhile] = await known(tx);
+    if (meanwhile) return meanwhile;
     const [row] = await tx
       .insert(sources)
       .values({
@@ -105,23 +94,24 @@ export async function getSource(db: Queries, id: string): Promise<SourceRow> {
   return row;
 }
 
+/** What a source is called in sentences; by its ending a mesh is known. */
+const fileNameOf = (row: SourceRow): string => (isMesh(row) ? `${row.name}.${row.format}` : row.name);
+
 /** The picture that recipes work on. */
 export async function workingPicture(db: Queries, id: string): Promise<Picture> {
   const row = await getSource(db, id);
   if (latest?.sha256 !== row.sha256)
     latest = {
       sha256: row.sha256,
-      picture: await decodeSource(await readBlob(db, row.sha256), isMesh(row) ? `${row.name}.${row.format}` : row.name),
+      picture: await heavy('decode', await readBlob(db, row.sha256), fileNameOf(row)),
     };
   return latest.picture;
 }
 
-/** A small WebP of a source, for lists. */
+/** A small WebP of a source, for lists; made once. */
 export async function sourceThumbnail(db: Queries, id: string, side: number): Promise<Buffer> {
   const row = await getSource(db, id);
-  if (isMesh(row)) return meshThumbnail((await workingPicture(db, id)).mesh as Mesh, side);
-  if (row.kind === MADE) return madeThumbnail(await workingPicture(db, id), side);
-  // what was read a moment ago is not read again
-  if (latest?.sha256 === row.sha256 && row.bits === 32) return thumbnailOfFloats(latest.picture, side);
-  return thumbnailOf(await readBlob(db, row.sha256), side, row.name);
+  return storedThumbnail(db, row.sha256, side, async () =>
+    heavy('thumbnail', await readBlob(db, row.sha256), fileNameOf(row), side),
+  );
 }

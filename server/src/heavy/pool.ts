@@ -1,0 +1,71 @@
+import { AmberError } from '@amber-stamp/core/errors';
+import { Piscina } from 'piscina';
+import { fileURLToPath } from 'node:url';
+import type { HeavyTask, HeavyWork, Refusal } from './tasks.ts';
+
+/** How long one task may take, and how many may wait: more are refused. Tests are less patient. */
+export const heavyLimits = { ms: 20_000, waiting: 32 };
+/** Of one thread, MB; what pictures unfold to is limited where they are decoded. */
+const MOST_MB = 512;
+const THREADS = 2;
+
+let pool: Piscina | undefined;
+
+const opened = (): Piscina =>
+  (pool ??= new Piscina({
+    filename: fileURLToPath(new URL('./worker.mjs', import.meta.url)),
+    minThreads: 1,
+    maxThreads: THREADS,
+    idleTimeout: 30_000,
+    resourceLimits: { maxOldGenerationSizeMb: MOST_MB },
+  }));
+
+/** Makes the first thread ready, so that the first file need not wait for it. */
+export const warmHeavy = (): void => void opened();
+
+/** Ends all threads: a script that has used them ends only then. */
+export async function endHeavy(): Promise<void> {
+  await pool?.destroy();
+  pool = undefined;
+}
+
+const tooBusy = () =>
+  new AmberError('too-busy', 'The server is reading as many files as it can; nothing was kept. Try again in a moment.');
+
+/** What a thread that was ended, or could not begin, means for the file. */
+function whyNot(cause: unknown, where: string): unknown {
+  const { name, code } = cause as { name?: string; code?: string };
+  if (name === 'AbortError')
+    return new AmberError(
+      'file-too-large',
+      `${where} takes more than ${heavyLimits.ms / 1000} seconds to read; make it smaller first.`,
+      where,
+    );
+  if (code === 'ERR_WORKER_OUT_OF_MEMORY')
+    return new AmberError(
+      'file-too-large',
+      `${where} needs more than ${MOST_MB} MB to be read; make it smaller first.`,
+      where,
+    );
+  return cause;
+}
+
+/** Does work on a file in a thread of its own. Throws what the work refuses, `too-busy`, or `file-too-large`. */
+export async function heavy<K extends keyof HeavyWork>(
+  what: K,
+  bytes: Uint8Array,
+  where: string,
+  side = 0,
+): Promise<HeavyWork[K]> {
+  const task: HeavyTask = { what, bytes, where, side };
+  if (opened().queueSize >= heavyLimits.waiting) throw tooBusy();
+  let answer: { done: HeavyWork[K] } | { refused: Refusal };
+  try {
+    answer = (await opened().run(task, { signal: AbortSignal.timeout(heavyLimits.ms) })) as typeof answer;
+  } catch (cause) {
+    throw whyNot(cause, where);
+  }
+  if ('done' in answer) return answer.done;
+  const { refused } = answer;
+  throw new AmberError(refused.code, refused.message, refused.where);
+}

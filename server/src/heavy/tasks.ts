@@ -1,0 +1,96 @@
+import { holesOf } from '@amber-stamp/core/cut';
+import { AmberError, type ErrorCode } from '@amber-stamp/core/errors';
+import { readPack, type Pack } from '@amber-stamp/core/formats';
+import { isUniform, type Picture } from '@amber-stamp/core/raster';
+import {
+  decodeSource,
+  isDocument,
+  isMeshName,
+  madeInfo,
+  madeThumbnail,
+  meshInfo,
+  meshThumbnail,
+  probePicture,
+  thumbnailOf,
+  thumbnailOfPlate,
+  type PictureInfo,
+} from '@amber-stamp/io';
+import { readPlate } from './read-plate.ts';
+
+/** What is known of a file once it has been read whole. */
+export interface Looked {
+  info: PictureInfo;
+  picture: Picture;
+}
+
+/** Work that takes long or much memory when a file is large or hostile: by name, what it gives. */
+export interface HeavyWork {
+  look: Looked;
+  decode: Picture;
+  thumbnail: Buffer;
+  plateSize: { width: number; height: number };
+  plateThumbnail: Buffer;
+  unpack: Pack;
+}
+
+export interface HeavyTask {
+  what: keyof HeavyWork;
+  bytes: Uint8Array;
+  /** names the file in sentences; by its ending a mesh is known */
+  where: string;
+  /** of thumbnails, px */
+  side: number;
+}
+
+/** An error as it goes from thread to thread. */
+export interface Refusal {
+  code: ErrorCode;
+  message: string;
+  where: string | undefined;
+}
+
+/** Reads a file whole: only that shows that it is complete and that there is something to see. */
+async function look({ bytes, where }: HeavyTask): Promise<Looked> {
+  const picture = await decodeSource(bytes, where);
+  if (picture.mesh) return { info: meshInfo(picture, where), picture };
+  if (picture.made) return { info: madeInfo(picture), picture };
+  const info = await probePicture(bytes, where);
+  // where nothing is a number there is nothing to fill from
+  if (isUniform(picture) || holesOf(picture) === picture.data.length)
+    throw new AmberError(
+      'nothing-to-print',
+      `${where} is blank: every pixel is the same, so nothing prints. Choose another picture.`,
+      where,
+    );
+  return { info, picture };
+}
+
+/** A small WebP of a source, for lists. */
+async function thumbnail({ bytes, where, side }: HeavyTask): Promise<Buffer> {
+  if (!isMeshName(where) && !isDocument(bytes)) return thumbnailOf(bytes, side, where);
+  const picture = await decodeSource(bytes, where);
+  return picture.mesh ? meshThumbnail(picture.mesh, side) : madeThumbnail(picture, side);
+}
+
+const TASKS: { [K in keyof HeavyWork]: (task: HeavyTask) => HeavyWork[K] | Promise<HeavyWork[K]> } = {
+  look,
+  decode: ({ bytes, where }) => decodeSource(bytes, where),
+  thumbnail,
+  plateSize: ({ bytes, where }) => {
+    const { width, height } = readPlate(bytes, where);
+    return { width, height };
+  },
+  plateThumbnail: ({ bytes, where, side }) => thumbnailOfPlate(readPlate(bytes, where), side),
+  unpack: ({ bytes }) => readPack(bytes, readPlate),
+};
+
+/** Does one task; what is refused is given back, since an error loses its code on the way. */
+export async function runTask(task: HeavyTask): Promise<{ done: unknown } | { refused: Refusal }> {
+  try {
+    return { done: await TASKS[task.what](task) };
+  } catch (cause) {
+    if (!(cause instanceof AmberError)) throw cause;
+    const { code, message, where } = cause;
+    return { refused: { code, message, where } };
+  }
+}
