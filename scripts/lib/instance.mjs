@@ -1,6 +1,7 @@
 // One application for one folder of data: a second start finds the first one.
-import { readFileSync, renameSync, rmSync, writeFileSync } from 'node:fs';
+import { mkdirSync, readFileSync, renameSync, rmSync, writeFileSync } from 'node:fs';
 import { join } from 'node:path';
+import { ROOT } from './root.mjs';
 
 const WAIT_MS = 300;
 
@@ -24,8 +25,15 @@ function read(file) {
   }
 }
 
+/** Where notes of what runs lie: beside the data. */
+export const NOTES = join(process.env.AMBER_DATA ?? join(ROOT, '.data'), 'application');
+
+/** What starts of this application do with each other. */
+export const instanceHere = () => instanceIn(NOTES);
+
 /** What starts do with each other in one folder. */
 export function instanceIn(folder) {
+  mkdirSync(folder, { recursive: true });
   const lock = join(folder, 'starting.json');
   const here = join(folder, 'serving.json');
 
@@ -34,7 +42,12 @@ export function instanceIn(folder) {
     for (let told = false; ; told = true) {
       try {
         writeFileSync(lock, JSON.stringify(self()), { flag: 'wx' });
-        return () => rmSync(lock, { force: true });
+        let ended = false;
+        return () => {
+          // a second time it would end another's
+          if (!ended) rmSync(lock, { force: true });
+          ended = true;
+        };
       } catch (cause) {
         if (cause.code !== 'EEXIST') throw cause;
       }

@@ -1,17 +1,15 @@
 // Database, demo data, build, server; keeps both alive until the terminal ends it.
 import { spawn } from 'node:child_process';
-import { mkdirSync } from 'node:fs';
 import { join } from 'node:path';
 import { build } from '../build.mjs';
 import { finish, serve, TSX } from './children.mjs';
-import { instanceIn } from './instance.mjs';
+import { NOTES } from './instance.mjs';
 import { logFile } from './log-file.mjs';
 import { cluster } from './postgres.mjs';
 import { ROOT } from './root.mjs';
 
 const PORT = 5270;
 const AGAIN_MS = 2000;
-const NOTES = join(process.env.AMBER_DATA ?? join(ROOT, '.data'), 'application');
 
 const pause = (ms) => new Promise((done) => setTimeout(done, ms));
 
@@ -92,29 +90,16 @@ class Application {
   }
 }
 
-export async function run({ dev }) {
-  mkdirSync(NOTES, { recursive: true });
-  const instance = instanceIn(NOTES);
-  const begun = await instance.begin(() => console.log('another start is under way; waiting for it ...'));
-  const first = instance.serving();
-  if (first) {
-    begun();
-    console.log(`\nAmber Stamp is at ${first.address} already; end it there first to start it anew.\n`);
-    return;
-  }
+/** Serves until it is left. `instance`: what other starts know of this one. */
+export async function run({ dev, instance }) {
   const application = new Application(cluster('database'), instance);
   for (const signal of ['SIGINT', 'SIGTERM', 'SIGHUP'])
     process.on(signal, () => {
-      begun();
       application.leave();
       process.exit(0);
     });
-  try {
-    await application.prepare();
-    await application.open();
-  } finally {
-    begun();
-  }
+  await application.prepare();
+  await application.open();
   if (dev)
     spawn(process.execPath, ['node_modules/vite/bin/vite.js', 'web'], {
       cwd: ROOT,
