@@ -140,6 +140,9 @@ describe('a band', () => {
     expect(at[40 * 200 + 45]).to.be.above(0.98);
     expect(at[40 * 200 + 155]).to.be.above(0.98);
     expect(at[40 * 200 + 36] + at[40 * 200 + 164]).to.equal(0);
+    // a pen that trembled by less than can be measured was pressed too
+    const trembled = { points: [bend(100, 40, 0), bend(100 + 1e-12, 40, 8)] };
+    expect(covered(banded({ fill: 'repeat' }), even, 200, 80, trembled)).to.deep.equal(at);
   });
 
   it('narrows head and tail together where the stroke is shorter than both', () => {

@@ -112,6 +112,11 @@ class BandLayer implements PieceSheet {
       tinted: this.order.rule?.colours !== undefined,
     };
     for (const [key, tile] of [...this.tiles].sort(([a], [b]) => a - b)) {
+      const touched = tile.touched();
+      if (touched.x0 >= touched.x1) {
+        this.room.giveBack(tile);
+        continue;
+      }
       const y = Math.floor(key / this.columns) * TILE;
       const x = (key % this.columns) * TILE;
       this.commitAll(tile, x, y);
@@ -119,7 +124,7 @@ class BandLayer implements PieceSheet {
       tile.copyRows(tile.coverage, memory.floats(address, PIXELS), 1);
       const tint = tile.tint ? memory.allocate(TINT_BYTES) : 0;
       if (tile.tint) tile.copyRows(tile.tint, memory.floats(tint, 4 * PIXELS), 4);
-      layer.tiles.set(key, { address, tint, touched: tile.touched() });
+      layer.tiles.set(key, { address, tint, touched });
       this.room.giveBack(tile);
     }
     return layer;

@@ -69,6 +69,9 @@ function pressed(dabs: DabTable, zoom: number, aspect: number): Spine {
   return spine;
 }
 
+/** A way that is shorter is none: the pen was only pressed, px. */
+const LEAST_WAY = 1e-3;
+
 /**
  * The spine of a band from its rows, in px of the sheet. `aspect`: how long the plate is against its height, with the
  * band's own length.
@@ -83,5 +86,5 @@ export function spineOf(dabs: DabTable, zoom: number, aspect: number): Spine {
     spine.row[i] = i;
   }
   setDirections(spine);
-  return spine;
+  return spine.s[spine.count - 1] < LEAST_WAY ? pressed(dabs, zoom, aspect) : spine;
 }
