@@ -1,7 +1,7 @@
 import { chromium, type Browser } from '@playwright/test';
 
 /** Debian's Chromium, without a display, without calls to the outside. */
-export function launch(): Promise<Browser> {
+export function launch(more: readonly string[] = []): Promise<Browser> {
   return chromium.launch({
     executablePath: '/usr/bin/chromium',
     args: [
@@ -13,6 +13,7 @@ export function launch(): Promise<Browser> {
       '--disable-background-networking',
       '--disable-component-update',
       '--disable-sync',
+      ...more,
     ],
   });
 }

@@ -4,7 +4,6 @@ import compression from 'compression';
 import express, { type ErrorRequestHandler, type Express, type RequestHandler } from 'express';
 import helmet from 'helmet';
 import { existsSync } from 'node:fs';
-import { timingSafeEqual } from 'node:crypto';
 import { join } from 'node:path';
 import type { Logger } from 'pino';
 import { pinoHttp } from 'pino-http';
@@ -13,6 +12,7 @@ import { bodyError, checkAddress, checkHost, checkOrigin, checkType } from './do
 import { openApi } from './openapi.ts';
 import { ROUTES } from './routes/index.ts';
 import type { Route, Services } from './routes/route.ts';
+import { asksToken } from './token.ts';
 
 export interface AppOptions {
   logger: Logger;
@@ -46,17 +46,6 @@ const policy = helmet({
   crossOriginOpenerPolicy: { policy: 'same-origin' },
   strictTransportSecurity: false,
 });
-
-function asksToken(token: string): RequestHandler {
-  const wanted = Buffer.from(`Bearer ${token}`);
-  return (req, _res, next) => {
-    const given = Buffer.from(req.get('authorization') ?? '');
-    const same = given.length === wanted.length && timingSafeEqual(given, wanted);
-    next(
-      same ? undefined : new AmberError('not-allowed', 'This server asks for its token; send it as a bearer token.'),
-    );
-  };
-}
 
 /** Throws where an answer is not what its route promises. */
 function checkAnswer({ answers, path }: Route, result: unknown): void {

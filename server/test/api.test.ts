@@ -264,15 +264,6 @@ describe('the API', () => {
     expect(headers.get('content-security-policy')).to.include("default-src 'self'");
   });
 
-  it('asks for its token when it has one', async () => {
-    const guarded = await startApi(undefined, { token: 'a secret' });
-    expect((await fetch(`${guarded.url}/api/health`)).status).to.equal(401);
-    expect(
-      (await fetch(`${guarded.url}/api/health`, { headers: { authorization: 'Bearer a secret' } })).status,
-    ).to.equal(200);
-    await guarded.close();
-  });
-
   it('keeps what was kept when the server is ended and started again', async () => {
     const first = await startApi();
     const made = await makeBrush(first, 'Survivor');

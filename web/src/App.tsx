@@ -1,5 +1,6 @@
 import { SnackbarProvider } from 'notistack';
 import { Route, Routes } from 'react-router';
+import { useDoor } from './api/client.ts';
 import { Arriving } from './bench/parts/Arriving.tsx';
 import { DropAnywhere } from './bench/parts/DropAnywhere.tsx';
 import { BenchPage } from './pages/BenchPage.tsx';
@@ -7,19 +8,27 @@ import { CabinetPage } from './pages/CabinetPage.tsx';
 import { NewPage } from './pages/NewPage.tsx';
 import { NothingHere } from './pages/NothingHere.tsx';
 import { SettingsPage } from './pages/SettingsPage.tsx';
+import { TokenPage } from './pages/TokenPage.tsx';
 
-export const App = () => (
-  <SnackbarProvider maxSnack={4} anchorOrigin={{ vertical: 'bottom', horizontal: 'left' }}>
-    <DropAnywhere>
-      <Routes>
-        <Route path="/" element={<CabinetPage />} />
-        <Route path="/brush/:id" element={<BenchPage />} />
-        <Route path="/brush/:id/:stage" element={<BenchPage />} />
-        <Route path="/new/:how" element={<NewPage />} />
-        <Route path="/settings" element={<SettingsPage />} />
-        <Route path="*" element={<NothingHere />} />
-      </Routes>
-      <Arriving />
-    </DropAnywhere>
-  </SnackbarProvider>
+const Inside = () => (
+  <DropAnywhere>
+    <Routes>
+      <Route path="/" element={<CabinetPage />} />
+      <Route path="/brush/:id" element={<BenchPage />} />
+      <Route path="/brush/:id/:stage" element={<BenchPage />} />
+      <Route path="/new/:how" element={<NewPage />} />
+      <Route path="/settings" element={<SettingsPage />} />
+      <Route path="*" element={<NothingHere />} />
+    </Routes>
+    <Arriving />
+  </DropAnywhere>
 );
+
+export function App() {
+  const closed = useDoor((s) => s.closed);
+  return (
+    <SnackbarProvider maxSnack={4} anchorOrigin={{ vertical: 'bottom', horizontal: 'left' }}>
+      {closed ? <TokenPage /> : <Inside />}
+    </SnackbarProvider>
+  );
+}

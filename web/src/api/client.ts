@@ -1,4 +1,5 @@
 import { AmberError, ERRORS, type ErrorCode } from '@amber-stamp/core/errors';
+import { create } from 'zustand';
 
 interface Problem {
   detail?: string;
@@ -20,6 +21,9 @@ export function problemOf(status: number, text: string): AmberError {
 
 const unreachable = () => new AmberError('storage-failed', 'The server cannot be reached. Try again in a moment.');
 
+/** Whether the server asks for its token before it gives anything. */
+export const useDoor = create<{ closed: boolean }>(() => ({ closed: false }));
+
 /** A request to the API; rejects with AmberError. */
 export async function api(path: string, init: RequestInit = {}): Promise<Response> {
   let response: Response;
@@ -29,8 +33,10 @@ export async function api(path: string, init: RequestInit = {}): Promise<Respons
     if (cause instanceof DOMException && cause.name === 'AbortError') throw cause;
     throw unreachable();
   }
-  if (!response.ok) throw problemOf(response.status, await response.text());
-  return response;
+  if (response.ok) return response;
+  const problem = problemOf(response.status, await response.text());
+  if (problem.code === 'not-allowed') useDoor.setState({ closed: true });
+  throw problem;
 }
 
 export async function getJson<T>(path: string): Promise<T> {

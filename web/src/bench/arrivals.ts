@@ -1,3 +1,4 @@
+import { v4 as newId } from 'uuid';
 import { parseBench, type BenchPlate } from '@amber-stamp/core/bench';
 import { makesRelief, type Recipe } from '@amber-stamp/core/cut';
 import { AmberError } from '@amber-stamp/core/errors';
@@ -116,7 +117,7 @@ async function brushBy(
   const thumbnail = await keepPortrait(body, { [plateName]: readyOf(key, { plate: report.plate, report }) });
   stopIfAborted(controller);
   const made = await sendJson<CreatedBrush>('POST', '/brushes', {
-    id: crypto.randomUUID(),
+    id: newId(),
     what: MADE_FROM[kind] ?? 'made from a picture',
     thumbnail,
     body,

@@ -1,3 +1,4 @@
+import { v4 as newId } from 'uuid';
 import type { Bench } from '@amber-stamp/core/bench';
 import { openDB, type DBSchema, type IDBPDatabase } from 'idb';
 import { create } from 'zustand';
@@ -62,7 +63,7 @@ async function withStore<T>(run: (db: IDBPDatabase<Schema>) => Promise<T>, other
 }
 
 /** Every page has drafts of its own, so that two never overwrite each other's, a copy of a tab neither. */
-const PAGE = crypto.randomUUID();
+const PAGE = newId();
 
 const keyOf = ({ brushId, place }: Draft): string => `${brushId} ${PAGE} ${String(place).padStart(9, '0')}`;
 

@@ -1,3 +1,4 @@
+import { v4 as newId } from 'uuid';
 import type { Bench } from '@amber-stamp/core/bench';
 import { withRegionOf, type Recipe } from '@amber-stamp/core/cut';
 import { getJson, sendJson } from '../api/client.ts';
@@ -24,7 +25,7 @@ async function applyTo(listing: BrushListing, recipe: Recipe, what: string): Pro
   holdPlate(key, report.plate);
   const thumbnail = await keepPortrait(body, { [name]: readyOf(key, { plate: report.plate, report }) });
   await sendJson<Kept>('POST', `/brushes/${listing.id}/versions`, {
-    id: crypto.randomUUID(),
+    id: newId(),
     parent: version.id,
     what,
     thumbnail,

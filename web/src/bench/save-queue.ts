@@ -1,3 +1,4 @@
+import { v4 as newId } from 'uuid';
 import type { Kept } from '@amber-stamp/core/api';
 import type { Bench } from '@amber-stamp/core/bench';
 import { type AmberError } from '@amber-stamp/core/errors';
@@ -80,7 +81,7 @@ export class SaveQueue {
         goesOn: branchOf !== null,
         what,
         bench,
-        id: crypto.randomUUID(),
+        id: newId(),
         place: ++this.places,
       };
       this.entries.push({ draft, tried: false });

@@ -42,7 +42,8 @@ const shared = new WeakMap<AbortSignal, Int32Array>();
 export function shareSignal(signal: AbortSignal): Int32Array {
   const there = shared.get(signal);
   if (there) return there;
-  const flag = new Int32Array(new SharedArrayBuffer(4));
+  // a page that is not isolated shares nothing: its signals are seen once the worker has time
+  const flag = new Int32Array(typeof SharedArrayBuffer === 'undefined' ? new ArrayBuffer(4) : new SharedArrayBuffer(4));
   shared.set(signal, flag);
   const raise = () => void Atomics.store(flag, 0, 1);
   if (signal.aborted) raise();

@@ -1,3 +1,4 @@
+import { v4 as newId } from 'uuid';
 import { nextNumber } from '@amber-stamp/core/bench';
 import type { PenStroke, Strokes } from '@amber-stamp/core/model';
 import { recordings, RECORDING_SIZE } from '@amber-stamp/core/path';
@@ -41,7 +42,7 @@ function boxed(strokes: readonly PenStroke[]): Strokes {
 const changed = () => queryClient.invalidateQueries({ queryKey: ['recordings'] });
 
 async function keep(name: string, strokes: readonly PenStroke[]): Promise<void> {
-  await sendJson('POST', '/recordings', { id: crypto.randomUUID(), name, body: boxed(strokes) });
+  await sendJson('POST', '/recordings', { id: newId(), name, body: boxed(strokes) });
   await changed();
   notify(`Kept as ${name}: it can be laid on any sheet.`);
 }
