@@ -40,6 +40,15 @@ describe('the database of a start', () => {
     expect(statSync(database.folder).mode & 0o077).to.equal(0);
   });
 
+  it('is entered by a role that concerns nobody else, also where its tables are older than the role', async () => {
+    const url = await database.start();
+    const [role] = await ask(url, 'select rolsuper, rolcreaterole, rolname from pg_roles where rolname = current_user');
+    expect(role).to.deep.equal({ rolsuper: false, rolcreaterole: false, rolname: 'stamp' });
+    expect(await ask(url, 'select what from kept')).to.deep.equal([{ what: 'moss' }]);
+    const refused = await ask(url, 'alter system set fsync = off').catch((cause) => cause.message);
+    expect(refused).to.match(/permission denied/);
+  });
+
   for (const [what, spoil] of [
     ['is missing', () => rmSync(meta())],
     ['is empty', () => writeFileSync(meta(), '')],
@@ -51,7 +60,7 @@ describe('the database of a start', () => {
         spoil();
         const url = await database.start();
         expect(await ask(url, 'select what from kept')).to.deep.equal([{ what: 'moss' }]);
-        expect(JSON.parse(readFileSync(meta(), 'utf8'))).to.have.keys('password', 'port');
+        expect(JSON.parse(readFileSync(meta(), 'utf8'))).to.have.keys('password', 'rolePassword', 'port');
       }
     });
 
