@@ -232,10 +232,36 @@ export function cluster(name, { durable = true } = {}) {
     return url(meta);
   }
 
+  /** Runs a program of PostgreSQL as the owner on a database; throws what it says where it fails. */
+  const runOn = (program, database, args, options) => {
+    const { port, password } = readMeta();
+    const where = ['-h', '127.0.0.1', '-p', String(port), '-U', OWNER, '-d', database];
+    must(run(program, [...where, ...args], { env: { ...process.env, PGPASSWORD: password }, ...options }));
+  };
+
+  /** Writes all that a database holds into an open file. */
+  const dump = (handle, database = 'amber') =>
+    runOn('pg_dump', database, ['-Fc', '--no-owner'], { stdio: ['ignore', handle, 'pipe'] });
+
+  /** Makes a database from such a file, beside those that are there. Gives its address. */
+  const fill = (handle, database) => {
+    createDatabase(readMeta(), database);
+    const args = ['--no-owner', '--role', ROLE, '--exit-on-error', '--single-transaction'];
+    runOn('pg_restore', database, args, { stdio: [handle, 'pipe', 'pipe'] });
+    return url(readMeta(), database);
+  };
+
+  /** Puts a database in the place of another, which is kept by another name. */
+  const exchange = (database, by, keptAs) => {
+    const text = `alter database ${database} rename to ${keptAs}; alter database ${by} rename to ${database};`;
+    must(ask(readMeta(), 'postgres', text));
+  };
+  const drop = (database) => ask(readMeta(), 'postgres', `drop database if exists ${database}`);
+
   const stop = () => running() && run('pg_ctl', ['stop', '-m', 'fast', '-w', '-D', data]).status === 0;
   const database = (name) => {
     createDatabase(readMeta(), name);
     return url(readMeta(), name);
   };
-  return { start, stop, running, database, folder: base };
+  return { start, stop, running, database, dump, fill, exchange, drop, folder: base };
 }

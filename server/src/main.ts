@@ -3,6 +3,7 @@ import { pino } from 'pino';
 import { createApp } from './app.ts';
 import { hostsIn } from './doors.ts';
 import { warmHeavy } from './heavy/pool.ts';
+import { sweepFiles } from './services/care.ts';
 import { openDatabase } from './db/database.ts';
 
 const logger = pino({ level: process.env.LOG_LEVEL ?? 'info' });
@@ -39,6 +40,15 @@ server.headersTimeout = 15_000;
 server.requestTimeout = 15 * 60_000;
 server.keepAliveTimeout = 10_000;
 warmHeavy();
+
+const SWEEP_MS = 6 * 3600 * 1000;
+const sweep = () =>
+  sweepFiles(database.db).then(
+    (swept) => logger.info(swept, 'files that nothing names are freed'),
+    (cause: unknown) => logger.warn({ err: cause }, 'files that nothing names could not be freed'),
+  );
+setInterval(() => void sweep(), SWEEP_MS).unref();
+void sweep();
 
 let closing = false;
 const close = () => {

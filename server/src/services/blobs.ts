@@ -7,6 +7,13 @@ import { blobChunks, blobs } from '../db/schema.ts';
 
 export const CHUNK_BYTES = 1024 * 1024;
 
+/** Says that a file is wanted again, so that it is not swept before what names it has come. */
+const wantedAgain = (db: Queries, sha256: string): Promise<unknown> =>
+  db
+    .update(blobs)
+    .set({ createdAt: sql`now()` })
+    .where(eq(blobs.sha256, sha256));
+
 /** Cuts a stream of buffers into chunks of exactly CHUNK_BYTES, the last one shorter. */
 async function* chunked(stream: AsyncIterable<Uint8Array>): AsyncGenerator<Buffer> {
   let held: Buffer[] = [];
@@ -55,8 +62,10 @@ export async function storeBlob(
     // of those that bring the same file at once one keeps it, and the others wait until it is seen
     await tx.execute(sql`select pg_advisory_xact_lock(hashtextextended(${sha256}, 0))`);
     const [there] = await tx.select({ size: blobs.size }).from(blobs).where(eq(blobs.sha256, sha256));
-    if (there) await tx.delete(blobs).where(eq(blobs.id, id));
-    else await tx.update(blobs).set({ sha256, size }).where(eq(blobs.id, id));
+    if (there) {
+      await tx.delete(blobs).where(eq(blobs.id, id));
+      await wantedAgain(tx, sha256);
+    } else await tx.update(blobs).set({ sha256, size }).where(eq(blobs.id, id));
     return { sha256, size };
   });
 }
