@@ -32,12 +32,16 @@ export const ERRORS = {
 
 export type ErrorCode = keyof typeof ERRORS;
 
+/** What breaks a line, or moves in it. */
+const CONTROL = /[\0-\x1f\x7f\u2028\u2029]+/g;
+
 /** An error that a person can act on: `message` is one sentence, `where` names the file, key or field. */
 export class AmberError extends Error {
   readonly code: ErrorCode;
   readonly where: string | undefined;
   constructor(code: ErrorCode, message: string, where?: string) {
-    super(message);
+    // names of files and keys may hold anything; a sentence is one line
+    super(message.replace(CONTROL, ' '));
     this.name = 'AmberError';
     this.code = code;
     this.where = where;

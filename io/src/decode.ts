@@ -1,6 +1,6 @@
 import { holesError, holesOf } from '@amber-stamp/core/cut';
 import { AmberError } from '@amber-stamp/core/errors';
-import { isExr, spanFromText } from '@amber-stamp/core/formats';
+import { isExr, reasonOf, spanFromText } from '@amber-stamp/core/formats';
 import { checkPixels, MAX_PIXELS, reducePicture, workingFactor, type Picture } from '@amber-stamp/core/raster';
 import { decode as decodePng } from 'fast-png';
 import { inflateSync } from 'node:zlib';
@@ -28,9 +28,6 @@ const unreadable = (where: string, reason: string) =>
     where,
   );
 
-const firstLine = (cause: unknown): string =>
-  cause instanceof Error ? cause.message.split('\n')[0].trim() : String(cause);
-
 function open(bytes: Uint8Array) {
   return sharp(bytes, { limitInputPixels: MAX_PIXELS, failOn: 'warning', sequentialRead: true });
 }
@@ -54,7 +51,7 @@ async function metadataOf(bytes: Uint8Array, where: string): Promise<Metadata> {
   try {
     meta = await sharp(bytes, { limitInputPixels: false }).metadata();
   } catch (cause) {
-    throw unreadable(where, firstLine(cause));
+    throw unreadable(where, reasonOf(cause));
   }
   if (!FORMATS.has(meta.format)) throw unreadable(where, `it is ${meta.format}`);
   checkPixels(where, meta.width, meta.height);
@@ -131,7 +128,7 @@ function exactPng(bytes: Uint8Array, meta: Metadata, where: string): Picture | u
     const span = spanFromText(text);
     return { width, height, channels: png.channels as Picture['channels'], data, ...(span ? { span } : {}) };
   } catch (cause) {
-    throw unreadable(where, firstLine(cause));
+    throw unreadable(where, reasonOf(cause));
   }
 }
 
@@ -182,7 +179,7 @@ async function decode(file: Uint8Array, where: string, working: boolean, holes: 
     picture = (exact ? exactPng(bytes, meta, where) : undefined) ?? (await viaSharp(bytes, meta, factor));
   } catch (cause) {
     if (cause instanceof AmberError) throw cause;
-    throw unreadable(where, firstLine(cause));
+    throw unreadable(where, reasonOf(cause));
   }
   if (holes === 'refuse') checkFinite(picture, where);
   return picture;

@@ -1,13 +1,17 @@
 import { AmberError } from '@amber-stamp/core/errors';
+import { reasonOf } from '@amber-stamp/core/formats';
 import type { Mesh } from '@amber-stamp/core/raster';
 import { badMesh, checkMesh } from '@amber-stamp/core/relief';
 import { extname } from 'node:path';
-import type { BufferGeometry, Mesh as SceneMesh, Object3D } from 'three';
+import { setConsoleFunction, type BufferGeometry, type Mesh as SceneMesh, type Object3D } from 'three';
 import { GLTFLoader } from 'three/examples/jsm/loaders/GLTFLoader.js';
 import { OBJLoader } from 'three/examples/jsm/loaders/OBJLoader.js';
 import { PLYLoader } from 'three/examples/jsm/loaders/PLYLoader.js';
 import { STLLoader } from 'three/examples/jsm/loaders/STLLoader.js';
 import { plainGlb } from './glb.ts';
+
+// what readers say on the way is no sentence of ours; what is wrong with a mesh is told by its error
+setConsoleFunction(() => undefined);
 
 export const MESH_KINDS = ['.obj', '.stl', '.ply', '.glb'] as const;
 
@@ -75,8 +79,7 @@ const parseGlb = (bytes: Uint8Array, where: string): Promise<Mesh[]> =>
       bufferOf(plainGlb(bytes, where)),
       '',
       ({ scene }) => done(partsUnder(scene, where)),
-      (cause) =>
-        fail(badMesh(where, `cannot be read as GLB (${String((cause as { message?: string }).message ?? cause)}).`)),
+      (cause) => fail(badMesh(where, `cannot be read as GLB (${reasonOf(cause)}); export it again.`)),
     );
   });
 

@@ -5,6 +5,7 @@ import { checkPixels } from '../raster/limits.ts';
 export const isExr = (bytes: Uint8Array): boolean =>
   bytes.length > 4 && bytes[0] === 0x76 && bytes[1] === 0x2f && bytes[2] === 0x31 && bytes[3] === 0x01;
 
+const VERSION = 0xff;
 const MULTI_PART = 0x1000;
 const DEEP = 0x800;
 const TILED = 0x200;
@@ -100,6 +101,7 @@ function headerOf(bytes: Uint8Array, where: string): ExrFile {
   if (bytes.length < 8) throw cutOff(where);
   const reader = new Reader(bytes, where);
   const flags = reader.view.getUint32(4, true);
+  if ((flags & VERSION) !== 2) throw unread(where, `is of version ${flags & VERSION}, not 2`);
   if (flags & MULTI_PART) throw unread(where, 'has several parts');
   if (flags & DEEP) throw unread(where, 'holds deep data');
   const file: ExrFile = {

@@ -9,6 +9,7 @@ import { checkExr, isExr, withBrightness, type ExrFile } from './exr-header.ts';
 import { encodeHeights } from './exr-write.ts';
 import { inflate, isPlain, readPlanes, sameBits, type Inflate, type Planes } from './exr-planes.ts';
 import { decodePlate, encodePlate, MAX_PLATE_SIDE } from './png.ts';
+import { OwnReason, reasonOf } from './reason.ts';
 
 const bits = new DataView(new ArrayBuffer(4));
 
@@ -52,7 +53,7 @@ export const encodeDisplacement = (size: Size, moves: Float32Array, format: 'flo
   encodeThree(size, format, (px, colour) => moves[3 * px + colour]);
 
 const unreadable = (cause: unknown, where: string): AmberError => {
-  const reason = cause instanceof Error ? cause.message.replace(/^THREE\.\w+:\s*/, '').split('\n')[0] : String(cause);
+  const reason = reasonOf(cause);
   return new AmberError('bad-picture', `${where} cannot be read as OpenEXR (${reason}); export it again.`, where);
 };
 
@@ -92,7 +93,7 @@ function planesOf(bytes: Uint8Array, file: ExrFile, names: readonly string[], wh
   try {
     const read = readAny(bytes, file, names, where, by);
     // what a damaged file says of itself may leave nothing to read
-    if (!read.planes[0]) throw new Error('it holds no values');
+    if (!read.planes[0]) throw new OwnReason('it holds no values');
     return read;
   } catch (cause) {
     throw cause instanceof AmberError ? cause : unreadable(cause, where);

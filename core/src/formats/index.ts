@@ -13,3 +13,4 @@ export {
 export { openPlate, writePlate } from './plate-file.ts';
 export { spanFromText } from './png-span.ts';
 export { decodePlate, encodePlate, encodeRgba, pngSize } from './png.ts';
+export { OwnReason, reasonOf } from './reason.ts';

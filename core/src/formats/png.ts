@@ -1,3 +1,4 @@
+import { OwnReason, reasonOf } from './reason.ts';
 import { decode, encode } from 'fast-png';
 import { AmberError } from '../errors.ts';
 import type { Plate } from '../raster/raster.ts';
@@ -48,11 +49,10 @@ export function decodePlate(bytes: Uint8Array, where: string): Plate {
     const count = png.width * png.height;
     const data = new Uint16Array(count);
     const factor = png.depth === 16 ? 1 : png.depth === 8 ? 257 : 65535 / (2 ** png.depth - 1);
-    if (png.palette || png.depth < 8) throw new Error('it is not grayscale at 8 or 16 bit');
+    if (png.palette || png.depth < 8) throw new OwnReason('it is not grayscale at 8 or 16 bit');
     for (let i = 0; i < count; i++) data[i] = png.data[i * png.channels] * factor;
     return { width: png.width, height: png.height, data };
   } catch (cause) {
-    const reason = cause instanceof Error ? cause.message : String(cause);
-    throw new AmberError('bad-picture', `${where} cannot be read (${reason}); export it again.`, where);
+    throw new AmberError('bad-picture', `${where} cannot be read (${reasonOf(cause)}); export it again.`, where);
   }
 }

@@ -62,6 +62,18 @@ function checkNesting(value: unknown, where: string, path: string, depth: number
   }
 }
 
+/** Where a text stops to be JSON, in words of our own. */
+function jsonReason(cause: unknown, text: string): string {
+  const said = cause instanceof Error ? cause.message : '';
+  const at = /at position (\d+)/.exec(said)?.[1];
+  if (text.trim() === '') return 'it is empty';
+  const token = /Unexpected token '(.)'/u.exec(said)?.[1];
+  if (at === undefined && token) return `there is a ${token} where none belongs`;
+  if (at === undefined || Number(at) >= text.length) return 'it ends too soon';
+  const lines = text.slice(0, Number(at)).split('\n');
+  return `it breaks at line ${lines.length}, column ${lines[lines.length - 1].length + 1}`;
+}
+
 /** Parses JSON text; the error names the document. */
 export function parseJson(text: string, where: string): unknown {
   // a hostile depth is refused before JSON.parse recurses into it, and keys without end before anything looks at them
@@ -89,8 +101,11 @@ export function parseJson(text: string, where: string): unknown {
   try {
     value = JSON.parse(text);
   } catch (cause) {
-    const reason = cause instanceof Error ? cause.message : String(cause);
-    throw new AmberError('bad-json', `${where} is not valid JSON (${reason}); correct or replace it.`, where);
+    throw new AmberError(
+      'bad-json',
+      `${where} is not valid JSON (${jsonReason(cause, text)}); correct or replace it.`,
+      where,
+    );
   }
   checkPlainText(value, text, where);
   return value;

@@ -56,7 +56,13 @@ async function look({ bytes, where }: HeavyTask): Promise<Looked> {
   if (picture.made) return { info: madeInfo(picture), picture };
   const info = await probePicture(bytes, where);
   // where nothing is a number there is nothing to fill from
-  if (isUniform(picture) || holesOf(picture) === picture.data.length)
+  if (holesOf(picture) === picture.data.length)
+    throw new AmberError(
+      'nothing-to-print',
+      `${where} holds no number at all, so nothing prints. Choose another picture.`,
+      where,
+    );
+  if (isUniform(picture))
     throw new AmberError(
       'nothing-to-print',
       `${where} is blank: every pixel is the same, so nothing prints. Choose another picture.`,
