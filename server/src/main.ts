@@ -4,6 +4,7 @@ import { createApp } from './app.ts';
 import { hostsIn } from './doors.ts';
 import { warmHeavy } from './heavy/pool.ts';
 import { sweepFiles } from './services/care.ts';
+import { sweepUploads } from './services/receive.ts';
 import { openDatabase } from './db/database.ts';
 
 const logger = pino({ level: process.env.LOG_LEVEL ?? 'info' });
@@ -40,6 +41,7 @@ server.headersTimeout = 15_000;
 server.requestTimeout = 15 * 60_000;
 server.keepAliveTimeout = 10_000;
 warmHeavy();
+void sweepUploads().catch((cause: unknown) => logger.warn({ err: cause }, 'old uploads stay'));
 
 const SWEEP_MS = 6 * 3600 * 1000;
 const sweep = () =>

@@ -1,13 +1,14 @@
 import { sql } from 'drizzle-orm';
 import { expect } from 'chai';
-import { readdirSync } from 'node:fs';
+import { existsSync, mkdirSync, readdirSync, rmdirSync } from 'node:fs';
 import { connect, type Socket } from 'node:net';
 import { tmpdir } from 'node:os';
+import { join } from 'node:path';
 import { PassThrough } from 'node:stream';
 import type { IncomingMessage } from 'node:http';
 import sharp from 'sharp';
 import { heavyLimits } from '../src/heavy/pool.ts';
-import { received } from '../src/services/receive.ts';
+import { received, sweepUploads, UPLOADS } from '../src/services/receive.ts';
 import { call, picture, startApi, type RunningApi } from './helpers.ts';
 
 interface Problem {
@@ -23,7 +24,8 @@ function curtain(count: number): Uint8Array {
   return new TextEncoder().encode(lines.join('\n'));
 }
 
-const uploads = (): string[] => readdirSync(tmpdir()).filter((name) => name.startsWith('amber-upload-'));
+const own = `${UPLOADS}${process.pid}-`;
+const uploads = (): string[] => readdirSync(tmpdir()).filter((name) => name.startsWith(own));
 
 describe('what takes long or much', () => {
   let api: RunningApi;
@@ -123,6 +125,14 @@ describe('uploads that stall or break off', () => {
     for (const socket of stalled) socket.destroy();
     await until(() => uploads().length === 0);
     expect((await call(api, 'GET', '/brushes')).status).to.equal(200);
+  });
+
+  it('of a server that was killed are taken away by the next one, those of one that lives are not', async () => {
+    const [dead, alive] = [join(tmpdir(), `${UPLOADS}4194305-test`), join(tmpdir(), `${own}test`)];
+    for (const folder of [dead, alive]) mkdirSync(folder, { recursive: true });
+    await sweepUploads();
+    expect([dead, alive].map((folder) => existsSync(folder))).to.deep.equal([false, true]);
+    rmdirSync(alive);
   });
 
   it('are ended with a sentence once nothing has come for long', async () => {

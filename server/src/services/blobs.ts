@@ -7,6 +7,13 @@ import { blobChunks, blobs } from '../db/schema.ts';
 
 export const CHUNK_BYTES = 1024 * 1024;
 
+export const tooLarge = (where: string, limit: number): AmberError =>
+  new AmberError(
+    'file-too-large',
+    `${where} has more than ${Math.floor(limit / 1048576)} MB; make it smaller first.`,
+    where,
+  );
+
 /** Says that a file is wanted again, so that it is not swept before what names it has come. */
 const wantedAgain = (db: Queries, sha256: string): Promise<unknown> =>
   db
@@ -48,12 +55,7 @@ export async function storeBlob(
     let place = 0;
     for await (const data of chunked(stream)) {
       size += data.length;
-      if (size > limit)
-        throw new AmberError(
-          'file-too-large',
-          `${where} has more than ${Math.floor(limit / 1048576)} MB; make it smaller first.`,
-          where,
-        );
+      if (size > limit) throw tooLarge(where, limit);
       hash.update(data);
       await tx.insert(blobChunks).values({ blobId: id, place: place++, data });
     }

@@ -1,15 +1,36 @@
 import { AmberError } from '@amber-stamp/core/errors';
 import { createReadStream } from 'node:fs';
-import { mkdtemp, open, readFile, rm } from 'node:fs/promises';
+import { mkdtemp, open, readdir, readFile, rm } from 'node:fs/promises';
 import type { IncomingMessage } from 'node:http';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
+import { tooLarge } from './blobs.ts';
 
 /** An upload that brings nothing for so long is ended, ms. */
 const MOST_IDLE_MS = 20_000;
 /** All uploads together hold no more than this on the disk. */
 const MOST_HELD = 2 * 1024 * 1024 * 1024;
 let held = 0;
+
+/** Folders of uploads begin so, with the number of the process that receives them. */
+export const UPLOADS = 'amber-upload-';
+
+const lives = (pid: number): boolean => {
+  try {
+    process.kill(pid, 0);
+    return true;
+  } catch (cause) {
+    return (cause as { code?: string }).code === 'EPERM';
+  }
+};
+
+/** Takes away what servers that were killed had received. */
+export async function sweepUploads(): Promise<void> {
+  for (const name of await readdir(tmpdir())) {
+    const pid = Number(new RegExp(`^${UPLOADS}(\\d+)-`).exec(name)?.[1] ?? NaN);
+    if (Number.isInteger(pid) && !lives(pid)) await rm(join(tmpdir(), name), { recursive: true, force: true });
+  }
+}
 
 /** A file that has come whole. */
 export interface ReceivedFile {
@@ -48,7 +69,7 @@ export async function received<T>(
   { limit, where, idleMs = MOST_IDLE_MS }: { limit: number; where: string; idleMs?: number },
   use: (file: ReceivedFile) => Promise<T>,
 ): Promise<T> {
-  const folder = await mkdtemp(join(tmpdir(), 'amber-upload-'));
+  const folder = await mkdtemp(join(tmpdir(), `${UPLOADS}${process.pid}-`));
   const path = join(folder, 'file');
   let size = 0;
   try {
@@ -57,12 +78,7 @@ export async function received<T>(
       for await (const part of partsOf(req, idleMs)) {
         size += part.length;
         held += part.length;
-        if (size > limit)
-          throw new AmberError(
-            'file-too-large',
-            `${where} has more than ${Math.floor(limit / 1048576)} MB; make it smaller first.`,
-            where,
-          );
+        if (size > limit) throw tooLarge(where, limit);
         if (held > MOST_HELD)
           throw new AmberError('too-busy', 'Too much is being sent at once; nothing was kept. Try again in a moment.');
         await file.write(part);

@@ -2,8 +2,8 @@ import type { PlateInfo, SourceInfo } from '@amber-stamp/core/api';
 import { plateTitle } from '@amber-stamp/core/raster';
 import { useState } from 'react';
 import { plateUrl, sourceUrl, usePlateList, useSources } from '../../api/queries.ts';
-import { BesideControls } from '../../parts/BesideControls.tsx';
 import { orNotifyError } from '../../parts/messages.tsx';
+import { PicturesButton } from '../../parts/PicturesButton.tsx';
 import { arriveSource, plateAsSource } from '../arrivals.ts';
 import { PrintedPick, usePrintedStrokes, type PrintedStrokes } from './PrintedStrokes.tsx';
 
@@ -72,49 +72,46 @@ function Found({ words, take, print }: FoundProps) {
 
 /** Every source, plate and stroke of the cabinet as pictures, found by a word; a press takes one. */
 export function SourcePicker({ label, name, onTake }: Props) {
-  const [anchor, setAnchor] = useState<HTMLElement | null>(null);
   const [words, setWords] = useState('');
-  const close = () => {
-    setAnchor(null);
-    setWords('');
-  };
   const take = async (picked: SourceInfo | PlateInfo) => {
-    close();
     const isPlate = !('id' in picked);
     const source = isPlate ? await plateAsSource(picked) : picked;
     if (source) await onTake(source, isPlate);
   };
   const print = async ({ make }: PrintedStrokes) => {
-    close();
     const source = await arriveSource(await make());
     if (source) await onTake(source, false);
   };
   return (
-    <>
-      <button
-        className="link"
-        aria-haspopup="dialog"
-        aria-expanded={anchor !== null}
-        aria-label={name}
-        onClick={(e) => setAnchor(anchor ? null : e.currentTarget)}
-      >
-        {label}
-      </button>
-      <BesideControls anchor={anchor} label="Sources, plates and strokes of the cabinet" onClose={close}>
-        <input
-          className="underline wide"
-          aria-label="Find a source, a plate or a stroke"
-          placeholder="find…"
-          autoFocus
-          value={words}
-          onChange={(e) => setWords(e.target.value)}
-        />
-        <Found
-          words={words}
-          take={(picked) => orNotifyError(take(picked))}
-          print={(printed) => orNotifyError(print(printed))}
-        />
-      </BesideControls>
-    </>
+    <PicturesButton
+      label={label}
+      name={name}
+      title="Sources, plates and strokes of the cabinet"
+      onClose={() => setWords('')}
+    >
+      {(close) => {
+        const closing = (work: Promise<void>) => {
+          close();
+          orNotifyError(work);
+        };
+        return (
+          <>
+            <input
+              className="underline wide"
+              aria-label="Find a source, a plate or a stroke"
+              placeholder="find…"
+              autoFocus
+              value={words}
+              onChange={(e) => setWords(e.target.value)}
+            />
+            <Found
+              words={words}
+              take={(picked) => closing(take(picked))}
+              print={(printed) => closing(print(printed))}
+            />
+          </>
+        );
+      }}
+    </PicturesButton>
   );
 }

@@ -1,8 +1,7 @@
 import { plateTitle } from '@amber-stamp/core/raster';
 import type { PlateInfo } from '@amber-stamp/core/api';
 import { plateUrl, usePlateList } from '../../../api/queries.ts';
-import { BesideControls } from '../../../parts/BesideControls.tsx';
-import { useState } from 'react';
+import { PicturesButton } from '../../../parts/PicturesButton.tsx';
 
 interface Props {
   label: string;
@@ -13,39 +12,30 @@ interface Props {
 
 /** All plates of the cabinet as pictures, beside the controls; a press takes one. A press beside it closes it and does what it would have done. */
 export function PlatePicker({ label, onPick, several = false }: Props) {
-  const [anchor, setAnchor] = useState<HTMLElement | null>(null);
   const { data = [] } = usePlateList();
-  const close = () => setAnchor(null);
-  const pick = (plate: PlateInfo) => {
-    if (!several) close();
-    onPick(plate);
-  };
   return (
-    <>
-      <button
-        className="link"
-        aria-haspopup="dialog"
-        aria-expanded={anchor !== null}
-        onClick={(e) => setAnchor(anchor ? null : e.currentTarget)}
-      >
-        {label}
-      </button>
-      <BesideControls anchor={anchor} label="Plates of the cabinet" onClose={close}>
-        {data.length === 0 && <p className="note">No plate is kept yet.</p>}
-        {data.map((plate, i) => (
-          <button
-            key={plate.sha256}
-            className="plate-pick"
-            autoFocus={i === 0}
-            title={`${plate.name}, ${plate.width} x ${plate.height} px`}
-            aria-label={plate.name}
-            onClick={() => pick(plate)}
-          >
-            <img src={plateUrl(plate.sha256, 180)} alt="" loading="lazy" />
-            <span>{plateTitle(plate.name)}</span>
-          </button>
-        ))}
-      </BesideControls>
-    </>
+    <PicturesButton label={label} title="Plates of the cabinet">
+      {(close) => (
+        <>
+          {data.length === 0 && <p className="note">No plate is kept yet.</p>}
+          {data.map((plate, i) => (
+            <button
+              key={plate.sha256}
+              className="plate-pick"
+              autoFocus={i === 0}
+              title={`${plate.name}, ${plate.width} x ${plate.height} px`}
+              aria-label={plate.name}
+              onClick={() => {
+                if (!several) close();
+                onPick(plate);
+              }}
+            >
+              <img src={plateUrl(plate.sha256, 180)} alt="" loading="lazy" />
+              <span>{plateTitle(plate.name)}</span>
+            </button>
+          ))}
+        </>
+      )}
+    </PicturesButton>
   );
 }
