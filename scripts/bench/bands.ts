@@ -1,6 +1,7 @@
 // Measures bands: how many of their pixels are laid a second, beside stamped dabs of the same size in the same run.
-import { InkEngine } from '@amber-stamp/core/ink';
-import { parseBrush, type Brush } from '@amber-stamp/core/model';
+import { InkEngine, printSheet } from '@amber-stamp/core/ink';
+import { parseBrush, type Brush, type Strokes } from '@amber-stamp/core/model';
+import { TRIAL_SIZE, trialStrokes } from '@amber-stamp/core/path';
 import { dabsOf } from '@amber-stamp/core/vary';
 import { dabsOfSize, tipPlate } from './dabs.ts';
 import { alternate } from './measure.ts';
@@ -48,4 +49,28 @@ export function bandTable(): string[] {
     rows.push(`| ${size} px | ${banded.toFixed(1)} | ${dabs.toFixed(0)} | ${(banded / dabs).toFixed(2)} |`);
   }
   return rows;
+}
+
+/** The trial strokes at the half of their size, as the bench shows them. */
+function trialSheet(): Strokes {
+  const { strokes } = trialStrokes();
+  const halved = strokes.map(({ points }) => ({ points: points.map((p) => ({ ...p, x: p.x / 2, y: p.y / 2 })) }));
+  return { width: TRIAL_SIZE.width / 2, height: TRIAL_SIZE.height / 2, strokes: halved };
+}
+
+/** How long the trial sheet of a band takes as a whole, by its width, ms. */
+export function bandSheets(): string[] {
+  const engine = new InkEngine();
+  const sheet = trialSheet();
+  const plates = new Map([['tip', plate]]);
+  const took = alternate(
+    Object.fromEntries(
+      [20, 50, 110].map((size) => [
+        `${size} px`,
+        () => void printSheet(engine, { brush: bandOf(size), plates }, sheet, 'white'),
+      ]),
+    ),
+  );
+  const words = Object.entries(took).map(([size, ms]) => `${ms.toFixed(1)} ms at ${size}`);
+  return ['', `The trial sheet of a band, from its brush to its pixels: ${words.join(', ')}.`];
 }

@@ -6,7 +6,7 @@ import { portraitStroke, trialStrokes } from '@amber-stamp/core/path';
 import { dabsOf } from '@amber-stamp/core/vary';
 import { mkdirSync, writeFileSync } from 'node:fs';
 import { cpus } from 'node:os';
-import { bandTable } from './bands.ts';
+import { bandSheets, bandTable } from './bands.ts';
 import { dabsOfSize, TIP_SIDE, tipPlate } from './dabs.ts';
 import { fullTable } from './full.ts';
 import { float64Lay } from './float64-peer.ts';
@@ -238,6 +238,7 @@ const lines = [
   'A plate bent along a winding stroke into a new layer, millions of its pixels (length x width) a second of CPU time.',
   '',
   ...step('bands', bandTable),
+  ...step('sheets of bands', bandSheets),
   '',
   '## Dab tables',
   '',
