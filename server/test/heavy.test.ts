@@ -73,11 +73,12 @@ describe('what takes long or much', () => {
   });
 
   it('waits in a line that ends: who comes too late is told when to come again', async () => {
-    heavyLimits.waiting = 2;
-    const many = await Promise.all(Array.from({ length: 40 }, (_, k) => picture(k + 40)));
+    heavyLimits.waiting = 1;
+    // each takes far longer to read than all of them to come
+    const many = Array.from({ length: 10 }, (_, k) => curtain(300 + k));
     const answers = await Promise.all(
       many.map((bytes, k) =>
-        fetch(`${api.url}/api/sources?name=${k}.png`, { method: 'POST', body: bytes as Uint8Array<ArrayBuffer> }),
+        fetch(`${api.url}/api/sources?name=${k}.obj`, { method: 'POST', body: bytes as Uint8Array<ArrayBuffer> }),
       ),
     );
     heavyLimits.waiting = line;
