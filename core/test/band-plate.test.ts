@@ -1,8 +1,10 @@
 import { endsMeet } from '@amber-stamp/core/cut';
 import type { Brush, PenStroke } from '@amber-stamp/core/model';
+import type { Plate } from '@amber-stamp/core/raster';
 import { dabsOf } from '@amber-stamp/core/vary';
 import { expect } from 'chai';
-import { bandLevel, valueOn } from '../src/ink/band/band-level.ts';
+import { valueOn } from '../src/ink/band/band-level.ts';
+import { PieceLevels } from '../src/ink/band/levels.ts';
 import { unroll } from '../src/ink/band/unroll.ts';
 import { banded, bend, covered, even, plateOf, ramp, waves } from './helpers/bands.ts';
 
@@ -58,6 +60,10 @@ describe('a band beside a reference in float64 that looks at the whole way for e
     expect(most).to.be.below(1 / 20);
   });
 });
+
+/** The level of a plate for so many of its px a px of the sheet, along the band and across it. */
+const bandLevel = (plate: Plate, along: number, across: number) =>
+  new PieceLevels(plate, 1, across).at(plate.width / along);
 
 describe('a plate along a band', () => {
   it('shows a joint where its two ends do not meet, and none where they do or its values hardly differ', () => {

@@ -1,5 +1,4 @@
 import type { Plate } from '../../raster/raster.ts';
-import { quartersOf } from '../tip.ts';
 
 /** A plate reduced along and across on its own: values 0..1. */
 export interface BandLevel {
@@ -54,10 +53,6 @@ export function levelAt(plate: Plate, along: number, across: number): BandLevel 
   made.set(key, level);
   return level;
 }
-
-/** The level of a plate for so many plate px a px of the sheet, along the band and across it. */
-export const bandLevel = (plate: Plate, along: number, across: number): BandLevel =>
-  levelAt(plate, quartersOf(along, plate.width), quartersOf(across, plate.height));
 
 /** A value of a level between its values; `wraps`: its left end follows its right one, else nothing lies beyond. */
 export function valueOn({ width, height, data }: BandLevel, u: number, v: number, wraps: boolean): number {

@@ -1,4 +1,4 @@
-import { closes, type Spine } from './spine.ts';
+import { closes, setLengths, type Spine } from './spine.ts';
 
 /** A corner of a spine: a place where it turns at once, and the places up to which it is drawn straight on both sides. */
 export interface Corner {
@@ -77,7 +77,7 @@ function straighten({ x, y, s }: Spine, a: number, b: number): void {
 
 /** Draws both sides of every corner straight up to it, and closes a line that nearly closes. */
 export function sharpen(spine: Spine, { within, joint, meets }: Corners): void {
-  const { x, y, s, count } = spine;
+  const { x, y, count } = spine;
   if (joint || meets) {
     x[count - 1] = x[0];
     y[count - 1] = y[0];
@@ -90,5 +90,5 @@ export function sharpen(spine: Spine, { within, joint, meets }: Corners): void {
     straighten(spine, from, at);
     straighten(spine, at, to);
   }
-  for (let i = 1; i < count; i++) s[i] = s[i - 1] + Math.sqrt((x[i] - x[i - 1]) ** 2 + (y[i] - y[i - 1]) ** 2);
+  setLengths(spine);
 }

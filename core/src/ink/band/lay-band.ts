@@ -66,42 +66,32 @@ class BandLayer implements PieceSheet {
     const { dabs, rule } = this.order;
     const row = tile.row[k];
     const opacity = dabs.opacityPct[row] / 100;
-    const meet = rule?.meet ?? 'build';
+    const flow = dabs.flowPct[row] / 100;
+    const below = tile.coverage[k];
+    tile.off[k] = NOTHING;
+    if (!rule) {
+      tile.coverage[k] = blended('build', below, opacity, flow * tile.value[k], 0, 0);
+      return;
+    }
     let t = tile.value[k];
-    const grain = rule?.grainsOf(px - (px % TILE), py - (py % TILE))(row);
-    if (rule && grain) {
+    const grain = rule.grainsOf(px - (px % TILE), py - (py % TILE))(row);
+    if (grain) {
       const through = rule.throughOf(row);
       const depth = rule.depthOf(row);
       const g = grain.values[(py - grain.y0) * grain.stride + px - grain.x0];
       t = through.plain ? t * (1 - depth + depth * g) : through.of(t, g, depth);
     }
-    const share = (dabs.flowPct[row] / 100) * t;
-    const below = tile.coverage[k];
-    const alone = rule?.ways ? 0 : below;
-    const roll = rule && meet === 'dissolve' ? chanceAfter(chanceStart(rule.seed, row, 0), px, py, 0) : 0;
-    tile.coverage[k] = Math.max(rule?.ways ? below : 0, blended(meet, alone, opacity, share, t, roll));
-    if (tile.tint && rule?.colours) paint(tile.tint, 4 * k, rule.colours, 3 * row, below, opacity * share);
-    tile.off[k] = NOTHING;
+    const share = flow * t;
+    const alone = rule.ways ? 0 : below;
+    const roll = rule.meet === 'dissolve' ? chanceAfter(chanceStart(rule.seed, row, 0), px, py, 0) : 0;
+    tile.coverage[k] = Math.max(rule.ways ? below : 0, blended(rule.meet, alone, opacity, share, t, roll));
+    if (tile.tint && rule.colours) paint(tile.tint, 4 * k, rule.colours, 3 * row, below, opacity * share);
   }
 
   private commitAll(tile: BandTile, x: number, y: number): void {
-    const plain = !this.order.rule;
     for (let py = 0; py < TILE; py++)
-      for (let px = tile.first[py], k = py * TILE + px; px < tile.end[py]; px++, k++) {
-        if (!(tile.off[k] <= WAITS)) continue;
-        if (plain) this.commitPlain(tile, k);
-        else this.commit(tile, k, x + px, y + py);
-      }
-  }
-
-  /** As `commit` does where there is no rule. */
-  private commitPlain(tile: BandTile, k: number): void {
-    const { opacityPct, flowPct } = this.order.dabs;
-    const row = tile.row[k];
-    const opacity = opacityPct[row] / 100;
-    const below = tile.coverage[k];
-    if (below < opacity) tile.coverage[k] = below + (opacity - below) * (flowPct[row] / 100) * tile.value[k];
-    tile.off[k] = NOTHING;
+      for (let px = tile.first[py], k = py * TILE + px; px < tile.end[py]; px++, k++)
+        if (tile.off[k] <= WAITS) this.commit(tile, k, x + px, y + py);
   }
 
   /** Lays all that still waits and moves the tiles into the memory of the ink. */

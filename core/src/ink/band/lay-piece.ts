@@ -109,6 +109,7 @@ function layRow(piece: Piece, sheet: PieceSheet, column: number, py: number, fir
     const lx = u * width - 0.5;
     const ly = v * height - 0.5;
     let value: number;
+    // inside of the plate as `valueOn` reads it, but here: a call for each pixel costs as much as all the rest
     if (lx >= 0 && ly >= 0 && lx < width - 1 && ly < height - 1) {
       const x0 = lx | 0;
       const y0 = ly | 0;

@@ -2,7 +2,7 @@ import type { Band } from '../../model/coat-schema.ts';
 import type { DabTable } from '../../vary/dab-table.ts';
 import { layOut } from './natural.ts';
 import { cornersOf, sharpen, type Corners } from './corners.ts';
-import { emptySpine, setDirections, spineOf, type Spine } from './spine.ts';
+import { closes, emptySpine, setDirections, spineOf, type Spine } from './spine.ts';
 import type { SheetTilt } from '../place.ts';
 import { thinned } from './thinned.ts';
 import { unroll, type PieceDraw, type PlaceOnPlate, type Unrolled } from './unroll.ts';
@@ -100,9 +100,7 @@ class LegMaker {
     const last = before + to - from;
     if (end !== 'met')
       this.drawOn(spine, along, { to: spine.count - 1, from: last, at: to, by: 1, free: end === 'free' });
-    const lengths = spine.s.slice();
     setDirections(spine);
-    spine.s.set(lengths);
     const mitres = [
       ...(start === 'corner' ? [this.mitre(from, false)] : []),
       ...(end === 'corner' ? [this.mitre(to, true)] : []),
@@ -156,13 +154,9 @@ function meet(first: Spine, last: Spine): void {
   first.ty[0] = last.ty[end] = ey / long;
 }
 
-const NO_CORNERS = { within: [], joint: undefined };
-
-/** The corners that a band has by its own choice; round ones are bends like all others. */
-function ownCorners(band: Band, whole: Spine): Corners {
-  const found = cornersOf(whole);
-  return band.corner === 'round' ? { ...NO_CORNERS, meets: found.meets || found.joint !== undefined } : found;
-}
+/** The corners that a band has by its own choice; round ones are bends like all others, and are not looked for. */
+const ownCorners = (band: Band, whole: Spine): Corners =>
+  band.corner === 'round' ? { within: [], joint: undefined, meets: closes(whole) } : cornersOf(whole);
 
 /** Places of a plate along a loop that is folded where it closes: beyond its end it begins anew. */
 const aroundOf =

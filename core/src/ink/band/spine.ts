@@ -29,8 +29,7 @@ export function emptySpine(count: number): Spine {
 }
 
 /** The direction at each place: that from the place before to the one after; where both are one place, the last one's. */
-export function setDirections(spine: Spine): void {
-  const { count, x, y, tx, ty, s } = spine;
+export function setDirections({ count, x, y, tx, ty }: Spine): void {
   let [lastX, lastY] = [1, 0];
   for (let i = 0; i < count; i++) {
     const [a, b] = [Math.max(0, i - 1), Math.min(count - 1, i + 1)];
@@ -39,9 +38,14 @@ export function setDirections(spine: Spine): void {
     if (long > 0) [lastX, lastY] = [dx / long, dy / long];
     tx[i] = lastX;
     ty[i] = lastY;
-    if (i === 0) continue;
-    const [ex, ey] = [x[i] - x[i - 1], y[i] - y[i - 1]];
-    s[i] = s[i - 1] + Math.sqrt(ex * ex + ey * ey);
+  }
+}
+
+/** The way up to each place. */
+export function setLengths({ count, x, y, s }: Spine): void {
+  for (let i = 1; i < count; i++) {
+    const [dx, dy] = [x[i] - x[i - 1], y[i] - y[i - 1]];
+    s[i] = s[i - 1] + Math.sqrt(dx * dx + dy * dy);
   }
 }
 
@@ -66,6 +70,7 @@ function pressed(dabs: DabTable, zoom: number, aspect: number): Spine {
     spine.half[i] = half;
   }
   setDirections(spine);
+  setLengths(spine);
   return spine;
 }
 
@@ -86,5 +91,6 @@ export function spineOf(dabs: DabTable, zoom: number, aspect: number): Spine {
     spine.row[i] = i;
   }
   setDirections(spine);
+  setLengths(spine);
   return spine.s[spine.count - 1] < LEAST_WAY ? pressed(dabs, zoom, aspect) : spine;
 }
