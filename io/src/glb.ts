@@ -106,8 +106,13 @@ export function plainGlb(bytes: Uint8Array, where: string): Uint8Array {
       throw badMesh(where, `says that a buffer has ${byteLength} bytes, but it has ${held.length}; export it again.`);
     return held.subarray(0, byteLength);
   });
-  const starts = buffers.map((_, k) => buffers.slice(0, k).reduce((sum, { length }) => sum + padded(length), 0));
-  const all = new Uint8Array(buffers.reduce((sum, { length }) => sum + padded(length), 0));
+  const starts: number[] = [];
+  let end = 0;
+  for (const { length } of buffers) {
+    starts.push(end);
+    end += padded(length);
+  }
+  const all = new Uint8Array(end);
   buffers.forEach((buffer, k) => all.set(buffer, starts[k]));
   for (const view of json.bufferViews ?? []) {
     view.byteOffset = (view.byteOffset ?? 0) + (starts[view.buffer ?? 0] ?? 0);

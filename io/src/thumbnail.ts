@@ -24,7 +24,7 @@ const small = (image: Sharp, side: number): Promise<Buffer> =>
   image.resize({ width: side, height: side, fit: 'inside', withoutEnlargement: true }).webp({ quality: 86 }).toBuffer();
 
 /** A small WebP of floats that were read, `side` px at its longer side. */
-export function thumbnailOfFloats(floats: Picture, side: number): Promise<Buffer> {
+function thumbnailOfFloats(floats: Picture, side: number): Promise<Buffer> {
   const picture = reducePicture(floats, Math.max(side, 2048));
   const raw = { width: picture.width, height: picture.height, channels: 1 } as const;
   return small(sharp(visible(picture), { raw }), side);

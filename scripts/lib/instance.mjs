@@ -2,6 +2,7 @@
 import { mkdirSync, readFileSync, renameSync, rmSync, writeFileSync } from 'node:fs';
 import { join } from 'node:path';
 import { ROOT } from './root.mjs';
+import { writeWhole } from './write-whole.mjs';
 
 const WAIT_MS = 300;
 
@@ -74,12 +75,6 @@ export function instanceIn(folder) {
       const note = read(here);
       return lives(note) ? note : undefined;
     },
-    /** The address of the one that served last. */
-    lastAddress: () => read(here)?.address,
-    serveAt: (address) => {
-      const beside = `${here}.${process.pid}`;
-      writeFileSync(beside, JSON.stringify({ ...self(), address }));
-      renameSync(beside, here);
-    },
+    serveAt: (address) => writeWhole(here, JSON.stringify({ ...self(), address })),
   };
 }

@@ -1,23 +1,11 @@
 // A private PostgreSQL cluster on loopback: made on first use, restarted when it was killed, never shared.
 import { spawnSync } from 'node:child_process';
 import { createHash, randomBytes } from 'node:crypto';
-import {
-  chownSync,
-  closeSync,
-  existsSync,
-  fsyncSync,
-  mkdirSync,
-  openSync,
-  readdirSync,
-  readFileSync,
-  renameSync,
-  rmSync,
-  writeFileSync,
-  writeSync,
-} from 'node:fs';
+import { chownSync, existsSync, mkdirSync, readdirSync, readFileSync, rmSync, writeFileSync } from 'node:fs';
 import { createServer } from 'node:net';
 import { dirname, join } from 'node:path';
 import { ROOT } from './root.mjs';
+import { writeWhole } from './write-whole.mjs';
 
 const LIB = '/usr/lib/postgresql';
 const isRoot = process.getuid?.() === 0;
@@ -66,16 +54,6 @@ const freePort = () =>
   });
 
 const newPassword = () => randomBytes(16).toString('hex');
-
-/** Writes a file whole or not at all. */
-function writeWhole(file, text) {
-  const beside = `${file}.${process.pid}`;
-  const handle = openSync(beside, 'w', 0o600);
-  writeSync(handle, text);
-  fsyncSync(handle);
-  closeSync(handle);
-  renameSync(beside, file);
-}
 
 /** The folder of a cluster, closed to others; those that it lies in stay as they are, or are open to look through. */
 function makeFolder(folder, owner) {

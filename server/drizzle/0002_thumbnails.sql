@@ -1,6 +1,7 @@
 CREATE TABLE "thumbnails" (
+	"what" text NOT NULL,
 	"sha256" text NOT NULL,
 	"side" integer NOT NULL,
 	"data" "bytea" NOT NULL,
-	CONSTRAINT "thumbnails_sha256_side_pk" PRIMARY KEY("sha256","side")
+	CONSTRAINT "thumbnails_what_sha256_side_pk" PRIMARY KEY("what","sha256","side")
 );

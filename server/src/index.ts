@@ -4,4 +4,4 @@ export { ROUTES } from './routes/index.ts';
 export { openApi } from './openapi.ts';
 export { addSource } from './services/sources.ts';
 export { createBrush, listBrushes } from './services/brushes.ts';
-export { storeBytes, once } from './services/blobs.ts';
+export { storeBytes } from './services/blobs.ts';

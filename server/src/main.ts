@@ -44,13 +44,15 @@ warmHeavy();
 void sweepUploads().catch((cause: unknown) => logger.warn({ err: cause }, 'old uploads stay'));
 
 const SWEEP_MS = 6 * 3600 * 1000;
+/** All states are read for it: not while a start has other things to do. */
+const FIRST_SWEEP_MS = 10 * 60_000;
 const sweep = () =>
   sweepFiles(database.db).then(
     (swept) => logger.info(swept, 'files that nothing names are freed'),
     (cause: unknown) => logger.warn({ err: cause }, 'files that nothing names could not be freed'),
   );
 setInterval(() => void sweep(), SWEEP_MS).unref();
-void sweep();
+setTimeout(() => void sweep(), FIRST_SWEEP_MS).unref();
 
 let closing = false;
 const close = () => {

@@ -1,4 +1,6 @@
+import { encodePlate } from '@amber-stamp/core/formats';
 import { sql } from 'drizzle-orm';
+import { randomUUID } from 'node:crypto';
 import { expect } from 'chai';
 import { existsSync, mkdirSync, readdirSync, rmdirSync } from 'node:fs';
 import { connect, type Socket } from 'node:net';
@@ -9,7 +11,7 @@ import type { IncomingMessage } from 'node:http';
 import sharp from 'sharp';
 import { heavyLimits } from '../src/heavy/pool.ts';
 import { received, sweepUploads, UPLOADS } from '../src/services/receive.ts';
-import { call, picture, startApi, type RunningApi } from './helpers.ts';
+import { benchWith, call, picture, startApi, type RunningApi } from './helpers.ts';
 
 interface Problem {
   code: string;
@@ -98,6 +100,32 @@ describe('what takes long or much', () => {
     expect((rows as { data: Buffer }[]).map(({ data }) => data.equals(first))).to.deep.equal([true]);
     await api.database.db.execute(sql`update thumbnails set data = '\\x0102' where sha256 = ${body.sha256}`);
     expect(Buffer.from(await (await small()).arrayBuffer())).to.deep.equal(Buffer.from([1, 2]));
+  });
+});
+
+describe('one file that is a plate and a source', () => {
+  it('looks as it prints as the one, and as it came as the other', async () => {
+    const api = await startApi();
+    const data = new Uint16Array(256).map((_, k) => (k < 128 ? 65535 : 20000));
+    const bytes = encodePlate({ width: 16, height: 16, data });
+    const { body: blob } = await call<{ sha256: string }>(api, 'POST', '/blobs', bytes);
+    const id = randomUUID();
+    await call(api, 'POST', '/brushes', { id, what: 'made', body: benchWith(blob.sha256) });
+    const { body: source } = await call<{ id: string }>(api, 'POST', '/sources?name=blot.png', bytes);
+    const first = async (path: string) => {
+      const response = await fetch(`${api.url}/api${path}/thumbnail?side=16`);
+      return (
+        await sharp(Buffer.from(await response.arrayBuffer()))
+          .greyscale()
+          .raw()
+          .toBuffer()
+      )[0];
+    };
+    for (let time = 0; time < 2; time++) {
+      expect(await first(`/sources/${source.id}`)).to.be.above(240);
+      expect(await first(`/plates/${blob.sha256}`)).to.be.below(15);
+    }
+    await api.close();
   });
 });
 

@@ -40,15 +40,16 @@ export const blobChunks = pgTable(
   (t) => [primaryKey({ columns: [t.blobId, t.place] })],
 );
 
-/** Small pictures of files by their content, WebP: each is made once. */
+/** Small pictures of files by their content and what they are shown as, WebP: each is made once. */
 export const thumbnails = pgTable(
   'thumbnails',
   {
+    what: text('what').notNull(),
     sha256: text('sha256').notNull(),
     side: integer('side').notNull(),
     data: bytea('data').notNull(),
   },
-  (t) => [primaryKey({ columns: [t.sha256, t.side] })],
+  (t) => [primaryKey({ columns: [t.what, t.sha256, t.side] })],
 );
 
 export const sources = pgTable('sources', {

@@ -72,7 +72,7 @@ export async function storeBlob(
   });
 }
 
-export async function* once(bytes: Uint8Array): AsyncGenerator<Uint8Array> {
+async function* once(bytes: Uint8Array): AsyncGenerator<Uint8Array> {
   yield bytes;
 }
 

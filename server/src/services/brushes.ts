@@ -194,7 +194,5 @@ export const listPlates = (db: Queries) => db.select().from(plates).orderBy(desc
 export async function plateThumbnail(db: Queries, sha256: string, side: number): Promise<Buffer> {
   const [row] = await db.select().from(plates).where(eq(plates.sha256, sha256));
   if (!row) throw new AmberError('not-found', `There is no plate ${sha256.slice(0, 12)}….`, sha256);
-  return storedThumbnail(db, sha256, side, async () =>
-    heavy('plateThumbnail', await readBlob(db, sha256), row.name, side),
-  );
+  return storedThumbnail(db, { what: 'plateThumbnail', sha256, where: row.name, side });
 }

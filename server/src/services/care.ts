@@ -18,35 +18,42 @@ const PAGE = 200;
 /** A file that nothing names is kept so long: what names it may be on its way. */
 const KEPT_HOURS = 24;
 
-/** Everything that names a file by its content; whatever stands in a state looks like one, and counts. */
-const NAMED = sql`
+/** What rows name by its content. */
+const NAMED_BY_ROWS = sql`
   select sha256 from sources
   union select sha256 from plates
-  union select thumbnail from versions where thumbnail is not null
+  union select thumbnail from versions where thumbnail is not null`;
+/** All that is named: whatever stands in a state and looks like it counts too. */
+const NAMED = sql`${NAMED_BY_ROWS}
   union select (regexp_matches(body::text, '[0-9a-f]{64}', 'g'))[1] from versions`;
 
-async function* allBlobs(db: Queries): AsyncGenerator<typeof blobs.$inferSelect> {
-  for (let last = 0; ;) {
-    const rows = await db.select().from(blobs).where(gt(blobs.id, last)).orderBy(asc(blobs.id)).limit(PAGE);
+/** All rows of a table, page by page. `read`: those behind the id that came last. */
+async function* pages<Row extends { id: unknown }>(
+  first: Row['id'],
+  read: (last: Row['id']) => Promise<Row[]>,
+): AsyncGenerator<Row> {
+  for (let last = first; ;) {
+    const rows = await read(last);
     yield* rows;
     if (rows.length < PAGE) return;
     last = rows[rows.length - 1].id;
   }
 }
 
-async function* allVersions(db: Queries): AsyncGenerator<{ id: string; body: unknown }> {
-  for (let last = '00000000-0000-0000-0000-000000000000'; ;) {
-    const rows = await db
+const allBlobs = (db: Queries) =>
+  pages<typeof blobs.$inferSelect>(0, async (last) =>
+    db.select().from(blobs).where(gt(blobs.id, last)).orderBy(asc(blobs.id)).limit(PAGE),
+  );
+
+const allVersions = (db: Queries) =>
+  pages<{ id: string; body: unknown }>('00000000-0000-0000-0000-000000000000', async (last) =>
+    db
       .select({ id: versions.id, body: versions.body })
       .from(versions)
       .where(gt(versions.id, last))
       .orderBy(asc(versions.id))
-      .limit(PAGE);
-    yield* rows;
-    if (rows.length < PAGE) return;
-    last = rows[rows.length - 1].id;
-  }
-}
+      .limit(PAGE),
+  );
 
 /** What is wrong with a file, in a sentence. */
 async function faultOf(db: Queries, { id, sha256, size }: typeof blobs.$inferSelect): Promise<string | undefined> {
@@ -78,10 +85,8 @@ export async function checkAll(db: Queries): Promise<Checked> {
     }
   }
   const { rows } = await db.execute(sql`
-    select distinct sha256 from (
-      select sha256 from sources union select sha256 from plates
-      union select thumbnail from versions where thumbnail is not null
-    ) named where sha256 not in (select sha256 from blobs where sha256 is not null)`);
+    select sha256 from (${NAMED_BY_ROWS}) named
+    where sha256 not in (select sha256 from blobs where sha256 is not null)`);
   for (const { sha256 } of rows as { sha256: string }[])
     checked.faults.push(`The file ${sha256} is named, but it is not here.`);
   return checked;

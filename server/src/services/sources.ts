@@ -1,8 +1,7 @@
 import { AmberError } from '@amber-stamp/core/errors';
-import { sha256Hex } from '@amber-stamp/core/formats';
 import type { Mesh, Picture } from '@amber-stamp/core/raster';
 import { asc, eq } from 'drizzle-orm';
-import { randomUUID } from 'node:crypto';
+import { createHash, randomUUID } from 'node:crypto';
 import type { Queries } from '../db/database.ts';
 import { sources } from '../db/schema.ts';
 import { heavy } from '../heavy/pool.ts';
@@ -61,7 +60,7 @@ export async function addSource(
   const where = fileName || 'The file';
   if (bytes.length === 0)
     throw new AmberError('empty-file', `${where} is empty (0 bytes); choose another file.`, where);
-  const sha256 = sha256Hex(bytes);
+  const sha256 = createHash('sha256').update(bytes).digest('hex');
   const known = (queries: Queries) => queries.select().from(sources).where(eq(sources.sha256, sha256));
   const [there] = await known(db);
   if (there) return there;
@@ -111,7 +110,5 @@ export async function workingPicture(db: Queries, id: string): Promise<Picture> 
 /** A small WebP of a source, for lists; made once. */
 export async function sourceThumbnail(db: Queries, id: string, side: number): Promise<Buffer> {
   const row = await getSource(db, id);
-  return storedThumbnail(db, row.sha256, side, async () =>
-    heavy('thumbnail', await readBlob(db, row.sha256), fileNameOf(row), side),
-  );
+  return storedThumbnail(db, { what: 'thumbnail', sha256: row.sha256, where: fileNameOf(row), side });
 }

@@ -2,7 +2,7 @@ import { v4 as newId } from 'uuid';
 import type { Kept } from '@amber-stamp/core/api';
 import type { Bench } from '@amber-stamp/core/bench';
 import { type AmberError } from '@amber-stamp/core/errors';
-import { later } from '../engine/clock.ts';
+import { Quiet } from '../engine/clock.ts';
 import { coded } from '../parts/coded.ts';
 import { dropDraft, writeDraft, type Draft } from './drafts.ts';
 
@@ -40,8 +40,8 @@ export class SaveQueue {
   private away = false;
   private places = 0;
   /** a gesture has just come: what follows within a while belongs to it */
-  private quiet: (() => void) | undefined;
-  private retry: (() => void) | undefined;
+  private readonly quiet = new Quiet(QUIET_MS);
+  private readonly retry = new Quiet(RETRY_MS);
   private waiting: (() => void)[] = [];
 
   constructor(send: (draft: Draft) => Promise<Kept>, listener: QueueListener) {
@@ -71,7 +71,7 @@ export class SaveQueue {
   add(brushId: string, parent: string, gesture: { what: string; bench: Bench; branchOf: string | null }): void {
     const { what, bench, branchOf } = gesture;
     const before = this.of(brushId).at(-1);
-    if (before && !before.tried && branchOf === null && (!this.away || this.quiet)) {
+    if (before && !before.tried && branchOf === null && (!this.away || this.quiet.waits)) {
       before.draft = { ...before.draft, what, bench };
       void writeDraft(before.draft);
     } else {
@@ -87,14 +87,12 @@ export class SaveQueue {
       this.entries.push({ draft, tried: false });
       void writeDraft(draft);
     }
-    this.quiet?.();
-    this.quiet = later(QUIET_MS, () => this.flush());
+    this.quiet.run(() => this.flush());
   }
 
   /** Sends what waits without waiting for more. */
   flush(): void {
-    this.quiet?.();
-    this.quiet = undefined;
+    this.quiet.cancel();
     if (this.entries.length > 0) void this.run();
   }
 
@@ -110,12 +108,12 @@ export class SaveQueue {
   private async run(): Promise<void> {
     if (this.running) return;
     this.running = true;
-    this.retry?.();
+    this.retry.cancel();
     while (this.entries.length > 0 && !this.isGrowing) {
       const went = await this.try(this.entries[0]);
       for (const done of this.waiting.splice(0)) done();
       if (went) continue;
-      this.retry = later(RETRY_MS, () => void this.run());
+      this.retry.run(() => void this.run());
       break;
     }
     this.running = false;
@@ -123,7 +121,7 @@ export class SaveQueue {
 
   /** Whether all that waits is still being added to: it is sent when its time has come. */
   private get isGrowing(): boolean {
-    return this.quiet !== undefined && this.entries.length === 1 && !this.entries[0].tried;
+    return this.quiet.waits && this.entries.length === 1 && !this.entries[0].tried;
   }
 
   /** Sends one; false where it has to be tried again. */

@@ -26,15 +26,17 @@ async function recoverOne(key: string, draft: Draft): Promise<boolean> {
   }
 }
 
+type Left = Awaited<ReturnType<typeof leftDrafts>>;
+
 /** Sends what pages that are gone had left unsent, in its order. */
-async function recover(brushId: string): Promise<void> {
-  for (const { key, draft } of await leftDrafts(brushId))
+async function recover(left: Left): Promise<void> {
+  for (const { key, draft } of left)
     if (draft.refused === undefined && !isWaiting(draft.id) && !(await recoverOne(key, draft))) return;
 }
 
 /** Offers a state that was refused and is still here, so that it can be mended. */
-async function offerRefused(brushId: string): Promise<void> {
-  const refused = (await leftDrafts(brushId)).filter(({ draft }) => draft.refused !== undefined).at(-1);
+function offerRefused(brushId: string, left: Left): void {
+  const refused = left.filter(({ draft }) => draft.refused !== undefined).at(-1);
   if (!refused) return;
   const { key, draft } = refused;
   notifyOffer(`A state of this brush was not kept: ${draft.refused ?? ''}`, 'take it up', () => {
@@ -48,7 +50,8 @@ async function offerRefused(brushId: string): Promise<void> {
 export async function openBrush(brushId: string, fresh: boolean): Promise<void> {
   clearPlates();
   const waits = await sentOrNewest(brushId);
-  if (!waits) await recover(brushId);
+  const left = await leftDrafts(brushId);
+  if (!waits) await recover(left);
   const { brush, version } = await getJson<OpenBrush>(`/brushes/${brushId}`);
   const kept = parseBench(version.body);
   trustPlates(kept);
@@ -59,7 +62,7 @@ export async function openBrush(brushId: string, fresh: boolean): Promise<void> 
     fresh,
   );
   if (waits) setKeep('failed');
-  void offerRefused(brushId);
+  offerRefused(brushId, left);
 }
 
 /** Brings an older version back: as a new change, so that it can be taken back too. */

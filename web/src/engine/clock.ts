@@ -27,9 +27,17 @@ export class Quiet {
     this.ms = ms;
   }
 
+  /** Whether something waits to be run. */
+  get waits(): boolean {
+    return this.callOff !== undefined;
+  }
+
   run(what: () => void): void {
     this.callOff?.();
-    this.callOff = later(this.ms, what);
+    this.callOff = later(this.ms, () => {
+      this.callOff = undefined;
+      what();
+    });
   }
 
   cancel(): void {

@@ -6,7 +6,7 @@ import { queryClient } from '../api/queries.ts';
 import { coded } from '../parts/coded.ts';
 import { Header } from '../parts/Header.tsx';
 
-const PAUSE_SENTENCE = 'It could not be sent. Try again in a moment.';
+const NOT_SENT = 'It could not be sent. Try again in a moment.';
 
 async function enter(token: string): Promise<void> {
   const headers = { 'content-type': 'application/json' };
@@ -25,7 +25,7 @@ export function TokenPage() {
     setBusy(true);
     setWrong(null);
     enter(token)
-      .catch((cause: unknown) => setWrong(coded(cause, PAUSE_SENTENCE)))
+      .catch((cause: unknown) => setWrong(coded(cause, NOT_SENT)))
       .finally(() => setBusy(false));
   };
   return (

@@ -2,7 +2,7 @@ import { IconButton, Tooltip } from '@mui/material';
 import { memo, useState } from 'react';
 import { Link } from 'react-router';
 import { useStore } from 'zustand';
-import { change, redo, undo, useBench } from '../../bench/store.ts';
+import { change, redo, undo, useBench, type KeepState } from '../../bench/store.ts';
 import { Header } from '../../parts/Header.tsx';
 import { KeptIcon, RedoIcon, UndoIcon, WaitIcon } from '../../parts/icons.tsx';
 import { Versions } from './Versions.tsx';
@@ -39,26 +39,23 @@ function Name({ name }: { name: string }) {
   );
 }
 
+/** How it looks, and in words, that the present state is not kept yet. */
+const KEEPING: Record<Exclude<KeepState, 'kept'>, readonly [string, string]> = {
+  pending: ['pending', 'keeping…'],
+  keeping: ['pending', 'keeping…'],
+  failed: ['failed', 'not kept yet'],
+  refused: ['failed', 'not kept'],
+};
+
 function Kept({ onOpen }: { onOpen: () => void }) {
   const keep = useBench((s) => s.keep);
   const standing = useBench((s) => s.standing);
   const line = standing && standing.branch > 0 ? `branch ${standing.branch}, ` : '';
-  const text =
-    keep === 'kept'
-      ? `kept, ${line}version ${standing?.number ?? ''}`
-      : keep === 'failed'
-        ? 'not kept yet'
-        : keep === 'refused'
-          ? 'not kept'
-          : 'keeping…';
+  const [look, words] = keep === 'kept' ? ['', `kept, ${line}version ${standing?.number ?? ''}`] : KEEPING[keep];
   return (
-    <button
-      className={`kept ${keep === 'kept' ? '' : keep === 'failed' || keep === 'refused' ? 'failed' : 'pending'}`}
-      onClick={onOpen}
-      aria-haspopup="dialog"
-    >
+    <button className={`kept ${look}`} onClick={onOpen} aria-haspopup="dialog">
       {keep === 'kept' ? <KeptIcon size={17} /> : <WaitIcon size={17} />}
-      {text}
+      {words}
     </button>
   );
 }
