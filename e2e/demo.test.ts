@@ -21,15 +21,16 @@ describe('the demo, as a fresh cabinet holds it', () => {
   });
   after(() => app.stop());
   const json = async <T>(path: string): Promise<T> => (await (await fetch(`${app.url}/api${path}`)).json()) as T;
+  const list = async <T>(path: string) => (await json<{ items: T[] }>(`${path}?limit=200`)).items;
   const bytes = async (path: string) => new Uint8Array(await (await fetch(`${app.url}/api${path}`)).arrayBuffer());
   const source = async (key: keyof typeof SOURCES) => {
     const file = SOURCES[key].fileName;
-    const listed = (await json<Listed[]>('/sources')).find(({ name }) => file.startsWith(`${fileName(name)}.`));
+    const listed = (await list<Listed>('/sources')).find(({ name }) => file.startsWith(`${fileName(name)}.`));
     return decodeSource(await bytes(`/sources/${listed?.id}/file`), file);
   };
 
   it('has sources that differ, each a picture with much in it', async () => {
-    const listed = await json<(Listed & { sha256: string })[]>('/sources');
+    const listed = await list<Listed & { sha256: string }>('/sources');
     expect(new Set(listed.map(({ sha256 }) => sha256)).size).toBe(Object.keys(SOURCES).length);
     for (const key of Object.keys(SOURCES) as (keyof typeof SOURCES)[]) {
       const picture = await source(key);
@@ -52,7 +53,7 @@ describe('the demo, as a fresh cabinet holds it', () => {
 
   for (const demo of BRUSHES)
     it(`has ${demo.name}, whose tip with a clear border draws a stroke in many grays`, async () => {
-      const { id } = (await json<Listed[]>('/brushes')).find(({ name }) => name === demo.name) as Listed;
+      const { id } = (await list<Listed>('/brushes')).find(({ name }) => name === demo.name) as Listed;
       const { brush, plates: kept } = parseBench(
         (await json<{ version: { body: unknown } }>(`/brushes/${id}`)).version.body,
       );

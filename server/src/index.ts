@@ -3,5 +3,5 @@ export { openDatabase, type Database, type OpenDatabase } from './db/database.ts
 export { ROUTES } from './routes/index.ts';
 export { openApi } from './openapi.ts';
 export { addSource } from './services/sources.ts';
-export { createBrush, listBrushes } from './services/brushes.ts';
+export { createBrush } from './services/brushes.ts';
 export { storeBytes } from './services/blobs.ts';

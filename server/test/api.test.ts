@@ -1,3 +1,4 @@
+import type { BrushListing, Page } from '@amber-stamp/core/api';
 import type { Bench } from '@amber-stamp/core/bench';
 import { ERRORS } from '@amber-stamp/core/errors';
 import { sha256Hex } from '@amber-stamp/core/formats';
@@ -87,8 +88,13 @@ describe('the API', () => {
   describe('brushes and versions', () => {
     it('are in the cabinet at once with their first version', async () => {
       const { brush } = await makeBrush(api, 'Fresh');
-      const { body } = await call<{ id: string; version: number; tips: number }[]>(api, 'GET', '/brushes');
-      expect(body.find((b) => b.id === brush.id)).to.include({ name: 'Fresh', version: 1, tips: 1, putAwayAt: null });
+      const { body } = await call<Page<BrushListing>>(api, 'GET', '/brushes');
+      expect(body.items.find((b) => b.id === brush.id)).to.include({
+        name: 'Fresh',
+        version: 1,
+        tips: 1,
+        putAwayAt: null,
+      });
     });
     it('take every save as a new version and rename the brush with it', async () => {
       const made = await makeBrush(api);
@@ -170,13 +176,11 @@ describe('the API', () => {
     it('can be put away and taken out again', async () => {
       const { brush } = await makeBrush(api, 'Away');
       await call(api, 'PATCH', `/brushes/${brush.id}`, { putAway: true });
-      const listed = async () =>
-        (await call<{ id: string; putAwayAt: string | null }[]>(api, 'GET', '/brushes')).body.find(
-          (b) => b.id === brush.id,
-        );
-      expect((await listed())?.putAwayAt).to.be.a('string');
+      const listed = async (where: string) =>
+        (await call<Page<BrushListing>>(api, 'GET', `/brushes${where}`)).body.items.find((b) => b.id === brush.id);
+      expect((await listed('?away=true'))?.putAwayAt).to.be.a('string');
       await call(api, 'PATCH', `/brushes/${brush.id}`, { putAway: false });
-      expect((await listed())?.putAwayAt).to.equal(null);
+      expect((await listed(''))?.putAwayAt).to.equal(null);
     });
   });
 
@@ -269,8 +273,8 @@ describe('the API', () => {
     const made = await makeBrush(first, 'Survivor');
     await first.close();
     const second = await startApi(first.databaseUrl);
-    const { body } = await call<{ name: string }[]>(second, 'GET', '/brushes');
-    expect(body.map((b) => b.name)).to.include('Survivor');
+    const { body } = await call<Page<BrushListing>>(second, 'GET', '/brushes');
+    expect(body.items.map((b) => b.name)).to.include('Survivor');
     expect(made.kept.number).to.equal(1);
     await second.close();
   });

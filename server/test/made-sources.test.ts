@@ -1,4 +1,4 @@
-import type { SourceInfo } from '@amber-stamp/core/api';
+import type { Page, SourceInfo } from '@amber-stamp/core/api';
 import type { Bench } from '@amber-stamp/core/bench';
 import { makeRecipe, makeStep } from '@amber-stamp/core/cut';
 import { readPack } from '@amber-stamp/core/formats';
@@ -41,7 +41,7 @@ describe('sources that are made of settings, over the API', () => {
       expect(status).to.be.within(400, 422);
       expect(body.detail).to.match(says);
     }
-    expect((await call<SourceInfo[]>(api, 'GET', '/sources')).body).to.have.length(1);
+    expect((await call<Page<SourceInfo>>(api, 'GET', '/sources')).body.items).to.have.length(1);
   });
 
   it('go along in packs with the brush, even without its sources, and so do brushes that strokes are drawn with', async () => {

@@ -1,3 +1,4 @@
+import type { Page } from '@amber-stamp/core/api';
 import { parseBench } from '@amber-stamp/core/bench';
 import { AmberError } from '@amber-stamp/core/errors';
 import { encodeObj, readPack, sha256Hex } from '@amber-stamp/core/formats';
@@ -52,8 +53,8 @@ describe('reliefs over the API', () => {
     const { status, body } = await call<{ code: string; detail: string }>(api, 'POST', '/sources?name=bad.obj', text);
     expect([status, body.code]).to.deep.equal([422, 'bad-mesh']);
     expect(body.detail).to.match(/^bad\.obj .*export it again\.$/);
-    const { body: all } = await call<Source[]>(api, 'GET', '/sources');
-    expect(all.some(({ format, name }) => format === 'obj' && name === 'Bad')).to.equal(false);
+    const { body: all } = await call<Page<Source>>(api, 'GET', '/sources');
+    expect(all.items.some(({ format, name }) => format === 'obj' && name === 'Bad')).to.equal(false);
   });
   it('a picture has no triangles', async () => {
     const { body } = await call<Source>(api, 'POST', '/sources?name=h.exr', await encodeExr(hill, 'float'));

@@ -1,11 +1,11 @@
 import { screen, show, within, withPage } from './helpers/page.tsx';
 import type { BrushListing } from '@amber-stamp/core/api';
 import { AmberError } from '@amber-stamp/core/errors';
-import { cleanup, waitFor } from '@testing-library/react';
+import { cleanup, fireEvent, waitFor } from '@testing-library/react';
 import { expect } from 'chai';
 import { MemoryRouter } from 'react-router';
 import { CabinetPage } from '../src/pages/CabinetPage.tsx';
-import { StandInServer } from './helpers/server.ts';
+import { listOf, StandInServer } from './helpers/server.ts';
 
 const listing = (id: string, name: string, more: Partial<BrushListing> = {}): BrushListing => ({
   id,
@@ -38,14 +38,31 @@ const SOURCE = {
   createdAt: '2026-01-01T00:00:00Z',
 };
 
+const brushesOf = (brushes: readonly BrushListing[]) =>
+  listOf(
+    brushes,
+    ({ drawer, putAwayAt }, query) =>
+      [null, drawer].includes(query.get('drawer')) && (putAwayAt !== null) === query.has('away'),
+  );
+
 describe('the cabinet', () => {
   withPage();
   let server: StandInServer;
   beforeEach(() => {
     server = new StandInServer();
-    server.on('GET /brushes', () => BRUSHES);
-    server.on('GET /sources', () => [SOURCE]);
-    server.on('GET /plates', () => []);
+    server.on('GET /brushes', brushesOf(BRUSHES));
+    server.on('GET /sources', listOf([SOURCE]));
+    server.on('GET /plates', listOf([]));
+    server.on('GET /cabinet', () => ({
+      drawers: [
+        { name: 'Tideline', count: 1 },
+        { name: 'Wood and paint', count: 1 },
+      ],
+      brushes: 2,
+      away: 1,
+      sources: 1,
+      plates: 0,
+    }));
   });
   const opened = async (at = '/') => {
     const user = show(
@@ -53,9 +70,10 @@ describe('the cabinet', () => {
         <CabinetPage />
       </MemoryRouter>,
     );
-    await waitFor(() => expect(screen.queryByText('opening the cabinet…')).to.equal(null));
+    await rests();
     return user;
   };
+  const rests = () => waitFor(() => expect(screen.queryByText('opening the cabinet…')).to.equal(null));
   const names = () => screen.queryAllByRole('article').map((box) => box.getAttribute('aria-label'));
   const shelf = (name: RegExp) => screen.getByRole('link', { name });
 
@@ -76,18 +94,19 @@ describe('the cabinet', () => {
   it('opens a drawer', async () => {
     const user = await opened();
     await user.click(shelf(/^Wood and paint/));
+    await rests();
     expect(names()).to.deep.equal(['Boat paint']);
     expect(shelf(/^Wood and paint/).getAttribute('aria-current')).to.equal('page');
   });
 
   it('finds by parts of a name, in any case, and says where it found none', async () => {
     const user = await opened();
-    const field = screen.getByRole('textbox', { name: 'Find by name' });
+    const field = screen.getByRole('textbox', { name: 'Find in All brushes' });
     await user.type(field, 'PAINT');
-    expect(names()).to.deep.equal(['Boat paint']);
+    await waitFor(() => expect(names()).to.deep.equal(['Boat paint']));
     await user.type(field, 'brush');
+    expect(await screen.findByText('No brush is found by that')).to.not.equal(null);
     expect(names()).to.deep.equal([]);
-    expect(screen.getByText('No brush of that name')).to.not.equal(null);
   });
 
   it('puts a brush away, and takes it out again', async () => {
@@ -98,7 +117,7 @@ describe('the cabinet', () => {
     );
     expect((await screen.findByText(/Boat paint is put away/)).textContent).to.include('never gone');
     await user.click(shelf(/^Put away/));
-    await user.click(screen.getByRole('button', { name: 'take out' }));
+    await user.click(await screen.findByRole('button', { name: 'take out' }));
     await waitFor(() => expect(server.to('PATCH /brushes/*')).to.have.length(2));
     expect(server.to('PATCH /brushes/*').map(({ path, body }) => [path, body])).to.deep.equal([
       ['/brushes/2', { putAway: true }],
@@ -118,14 +137,31 @@ describe('the cabinet', () => {
   it('has its sources and plates beside the drawers', async () => {
     const user = await opened();
     await user.click(shelf(/^Sources/));
+    await rests();
     expect(names()).to.deep.equal(['Harbour wall']);
     expect(screen.getByText('photograph, 900 x 700 px')).to.not.equal(null);
     await user.click(shelf(/^Plates/));
-    expect(screen.getByText('No plates of that kind yet')).to.not.equal(null);
+    expect(await screen.findByText('No plates yet')).to.not.equal(null);
+  });
+
+  it('with ten thousand brushes has boxes for those alone that are seen, and reads on as they are', async () => {
+    const many = Array.from({ length: 10_000 }, (_, k) => listing(String(k), `Moss ${k}`));
+    server.on('GET /brushes', listOf(many));
+    await opened();
+    expect(names()).to.include('Moss 0');
+    expect(names().length).to.be.lessThan(60);
+    expect(server.to('GET /brushes').length).to.equal(1);
+    const list = screen.getByRole('region', { name: 'All brushes' });
+    list.scrollTop = 60 * 202;
+    fireEvent.scroll(list);
+    await waitFor(() => expect(names()).to.include('Moss 59'));
+    await waitFor(() => expect(server.to('GET /brushes').length).to.equal(2));
+    expect(names()).to.not.include('Moss 0');
+    expect(names().length).to.be.lessThan(60);
   });
 
   it('that is empty says how a brush comes to be', async () => {
-    server.on('GET /brushes', () => []);
+    server.on('GET /brushes', listOf([]));
     await opened();
     expect(await screen.findByText('A picture becomes a brush')).to.not.equal(null);
   });

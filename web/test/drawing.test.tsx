@@ -1,5 +1,5 @@
 import { act, enter, screen, showOnBench, withBenchPage } from './helpers/page.tsx';
-import { StandInServer } from './helpers/server.ts';
+import { listOf, StandInServer } from './helpers/server.ts';
 import type { Bench } from '@amber-stamp/core/bench';
 import { makeRecipe, makeStep, makeStroke, type DrawnStroke } from '@amber-stamp/core/cut';
 import { expect } from 'chai';
@@ -36,7 +36,7 @@ describe('strokes that a step draws', () => {
   let server: StandInServer;
   beforeEach(() => {
     server = new StandInServer();
-    server.on('GET /brushes', () => []);
+    server.on('GET /brushes', listOf([]));
     useDrawingHand.setState({ step: '', picked: null, does: 'draw' });
     useChosen.setState({ place: PLACE, look: 'all' });
   });

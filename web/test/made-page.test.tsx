@@ -1,5 +1,6 @@
 import { act, enter, screen, showOnBench, within, withBenchPage } from './helpers/page.tsx';
-import { StandInServer } from './helpers/server.ts';
+import { listOf, StandInServer } from './helpers/server.ts';
+import { waitFor } from '@testing-library/react';
 import type { Bench } from '@amber-stamp/core/bench';
 import {
   asMade,
@@ -125,11 +126,14 @@ describe('sources and plates to take', () => {
   withBenchPage();
   it('are found by a word, and a plate is taken as a source that prints the paler the more', async () => {
     const server = new StandInServer();
-    server.on('GET /sources', () => [
-      { id: 's1', name: 'Harbour wall' },
-      { id: 's2', name: 'Reed' },
-    ]);
-    server.on('GET /plates', () => [{ sha256: 'a'.repeat(64), name: 'reed-tip.png', width: 8, height: 8 }]);
+    server.on(
+      'GET /sources',
+      listOf([
+        { id: 's1', name: 'Harbour wall' },
+        { id: 's2', name: 'Reed' },
+      ]),
+    );
+    server.on('GET /plates', listOf([{ sha256: 'a'.repeat(64), name: 'reed-tip.png', width: 8, height: 8 }]));
     const taken: unknown[] = [];
     const { user } = showOnBench(() => (
       <SourcePicker label="none yet" onTake={(source, isPlate) => void taken.push([source.id, isPlate])} />
@@ -137,12 +141,12 @@ describe('sources and plates to take', () => {
     await user.click(screen.getByRole('button', { name: 'none yet' }));
     await user.type(await screen.findByRole('textbox', { name: 'Find a source, a plate or a stroke' }), 'reed');
     expect(await screen.findByRole('button', { name: 'reed-tip' })).to.not.equal(null);
-    expect(screen.queryByRole('button', { name: 'Harbour wall' })).to.equal(null);
+    await waitFor(() => expect(screen.queryByRole('button', { name: 'Harbour wall' })).to.equal(null));
     await user.click(screen.getByRole('button', { name: 'Reed' }));
     expect(taken).to.deep.equal([['s2', false]]);
     await user.click(screen.getByRole('button', { name: 'none yet' }));
     await user.type(await screen.findByRole('textbox', { name: 'Find a source, a plate or a stroke' }), 'zzz');
-    expect(screen.getByText('Nothing is called zzz.')).to.not.equal(null);
+    expect(await screen.findByText('Nothing is called zzz.')).to.not.equal(null);
     await user.keyboard('{Escape}');
     expect(screen.queryByRole('dialog')).to.equal(null);
   });

@@ -9,7 +9,7 @@ import { LadderControls } from '../src/stages/prove/LadderControls.tsx';
 import { PinsPanel } from '../src/stages/prove/PinsPanel.tsx';
 import { useProveEye } from '../src/stages/prove/view.ts';
 import { benchOf } from './helpers/benches.ts';
-import { StandInServer } from './helpers/server.ts';
+import { listOf, StandInServer } from './helpers/server.ts';
 
 const press = (name: string) => screen.getByRole('button', { name });
 const stroke = (number: number) => ({
@@ -116,7 +116,7 @@ describe('the ground', () => {
   let server: StandInServer;
   beforeEach(() => {
     server = new StandInServer();
-    server.on('GET /sources', () => [{ id: 'other', name: 'Harbour wall', width: 10, height: 10 }]);
+    server.on('GET /sources', listOf([{ id: 'other', name: 'Harbour wall', width: 10, height: 10 }]));
     useHand.setState({ picked: null, does: 'draw' });
   });
   const shown = (change: (bench: Bench) => void = () => undefined) => {

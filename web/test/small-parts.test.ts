@@ -1,5 +1,4 @@
 import './helpers/workers.ts';
-import type { BrushListing } from '@amber-stamp/core/api';
 import { makeRecipe, makeStep } from '@amber-stamp/core/cut';
 import { expect } from 'chai';
 import { cutFurther } from '../src/bench/cut-further.ts';
@@ -8,7 +7,7 @@ import { resetBenchEye, useBenchEye } from '../src/bench/eye.ts';
 import { plateKey } from '../src/bench/plate-key.ts';
 import { pairWords, strengthColour } from '../src/parts/Dial.tsx';
 import { turnByDrag, turnByKeys, turnedOn } from '../src/parts/table-turn.ts';
-import { shelfOf, useDrawers } from '../src/pages/cabinet/shelves.ts';
+import { shelfOf, shelvesOf } from '../src/pages/cabinet/shelves.ts';
 import { heldPressure } from '../src/wide/pen.ts';
 import { benchOf, blurred } from './helpers/benches.ts';
 
@@ -135,35 +134,33 @@ describe('echo and texture on the screen', () => {
 });
 
 describe('the shelves of the cabinet', () => {
-  const brush = (name: string, drawer: string, putAwayAt: string | null = null): BrushListing => ({
-    id: name,
-    name,
-    drawer,
-    putAwayAt,
-    note: '',
-    createdAt: '',
-    version: 1,
-    thumbnail: null,
-    keptAt: '',
-    tips: 1,
+  const { drawers, material } = shelvesOf({
+    drawers: [
+      { name: 'Tideline', count: 1 },
+      { name: 'New', count: 2 },
+    ],
+    brushes: 3,
+    away: 4,
+    sources: 7,
+    plates: 9,
   });
-  const brushes = [brush('Kelp', 'Tideline'), brush('Moss', 'New'), brush('Old', 'New', '2026-11-01')];
-  const { drawers, material } = useDrawers(brushes, 7, 9);
-  const on = (key: string) => brushes.filter(shelfOf(key, drawers).holds).map(({ name }) => name);
 
   it('are all brushes, each drawer by its name, and what is put away', () => {
     expect(drawers.map(({ key, count }) => [key, count])).to.deep.equal([
-      ['all', 2],
-      ['drawer:New', 1],
+      ['all', 3],
+      ['drawer:New', 2],
       ['drawer:Tideline', 1],
-      ['away', 1],
+      ['away', 4],
     ]);
   });
 
-  it('hold their own brushes: what is put away is on no other', () => {
-    expect(on('all')).to.deep.equal(['Kelp', 'Moss']);
-    expect(on('drawer:New')).to.deep.equal(['Moss']);
-    expect(on('away')).to.deep.equal(['Old']);
+  it('ask for the brushes of one drawer, or of all', () => {
+    expect(drawers.map(({ drawer, kind }) => [kind, drawer])).to.deep.equal([
+      ['brushes', ''],
+      ['brushes', 'New'],
+      ['brushes', 'Tideline'],
+      ['away', ''],
+    ]);
   });
 
   it('tell how much material there is', () => {

@@ -9,7 +9,7 @@ import { Replay, seenOf, useReplay } from '../src/wide/Replay.tsx';
 import { StrokeEditor } from '../src/wide/StrokeEditor.tsx';
 import { StrokeHandles } from '../src/wide/StrokeHandles.tsx';
 import { benchOf } from './helpers/benches.ts';
-import { StandInServer } from './helpers/server.ts';
+import { listOf, StandInServer } from './helpers/server.ts';
 
 const press = (name: string) => screen.getByRole('button', { name });
 
@@ -32,7 +32,7 @@ describe('a picked stroke', () => {
   withBenchPage();
   beforeEach(() => {
     const server = new StandInServer();
-    server.on('GET /brushes', () => []);
+    server.on('GET /brushes', listOf([]));
     useHand.setState({ picked: null, zoom: 1 });
   });
   const shown = (strokes: OwnStroke[], place = 0) =>

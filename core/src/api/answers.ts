@@ -1,4 +1,4 @@
-import { array, boolean, number, string, type InferType } from 'yup';
+import { array, boolean, number, string, type InferType, type Schema } from 'yup';
 import { benchSchema } from '../bench/bench.ts';
 import { sha256Schema, shape } from '../model/check.ts';
 import { strokesSchema } from '../model/strokes.ts';
@@ -10,6 +10,14 @@ const text = () => string().defined();
 const count = () => number().integer().min(0).required();
 /** ISO 8601 */
 const moment = () => string().required();
+
+/** A part of a list, and what the next part is asked for by; null at the end. */
+export const pageAnswer = (listing: Schema) =>
+  shape({ items: array(listing).required(), next: string().defined().nullable() });
+export interface Page<T> {
+  items: T[];
+  next: string | null;
+}
 
 export const healthAnswer = shape({ ok: boolean().required() });
 
@@ -35,6 +43,7 @@ export const brushAnswer = shape({
   drawer: text(),
   note: text(),
   currentId: string().uuid().defined().nullable(),
+  keptAt: moment(),
   putAwayAt: string().defined().nullable(),
   createdAt: moment(),
 });
@@ -54,6 +63,17 @@ export const brushListing = shape({
   tips: count(),
 });
 export interface BrushListing extends InferType<typeof brushListing> {}
+
+/** How much lies where in the cabinet. */
+export const cabinetAnswer = shape({
+  drawers: array(shape({ name: text(), count: count() }).required()).required(),
+  /** that are not put away */
+  brushes: count(),
+  away: count(),
+  sources: count(),
+  plates: count(),
+});
+export interface Cabinet extends InferType<typeof cabinetAnswer> {}
 
 const versionFields = {
   id: id(),

@@ -6,7 +6,10 @@ import * as schema from './schema.ts';
 
 export type Database = NodePgDatabase<typeof schema>;
 /** A database or a transaction in it. */
-export type Queries = Pick<Database, 'select' | 'insert' | 'update' | 'delete' | 'execute' | 'transaction' | 'query'>;
+export type Queries = Pick<
+  Database,
+  'select' | 'insert' | 'update' | 'delete' | 'execute' | 'transaction' | 'query' | '$count'
+>;
 
 export interface OpenDatabase {
   db: Database;

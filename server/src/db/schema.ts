@@ -52,39 +52,55 @@ export const thumbnails = pgTable(
   (t) => [primaryKey({ columns: [t.what, t.sha256, t.side] })],
 );
 
-export const sources = pgTable('sources', {
-  id: uuid('id').primaryKey(),
-  name: text('name').notNull(),
-  kind: text('kind').notNull().default('picture'),
-  sha256: text('sha256').notNull().unique(),
-  format: text('format').notNull(),
-  width: integer('width').notNull(),
-  height: integer('height').notNull(),
-  channels: integer('channels').notNull(),
-  bits: integer('bits').notNull(),
-  createdAt: made(),
-});
+export const sources = pgTable(
+  'sources',
+  {
+    id: uuid('id').primaryKey(),
+    name: text('name').notNull(),
+    kind: text('kind').notNull().default('picture'),
+    sha256: text('sha256').notNull().unique(),
+    format: text('format').notNull(),
+    width: integer('width').notNull(),
+    height: integer('height').notNull(),
+    channels: integer('channels').notNull(),
+    bits: integer('bits').notNull(),
+    createdAt: made(),
+  },
+  (t) => [index('sources_made').on(t.createdAt, t.id)],
+);
 
 /** Every plate that a kept state printed with. */
-export const plates = pgTable('plates', {
-  sha256: text('sha256').primaryKey(),
-  name: text('name').notNull(),
-  width: integer('width').notNull(),
-  height: integer('height').notNull(),
-  sourceId: uuid('source_id').references(() => sources.id),
-  createdAt: made(),
-});
+export const plates = pgTable(
+  'plates',
+  {
+    sha256: text('sha256').primaryKey(),
+    name: text('name').notNull(),
+    width: integer('width').notNull(),
+    height: integer('height').notNull(),
+    sourceId: uuid('source_id').references(() => sources.id),
+    createdAt: made(),
+  },
+  (t) => [index('plates_made').on(t.createdAt, t.sha256)],
+);
 
-export const brushes = pgTable('brushes', {
-  id: uuid('id').primaryKey(),
-  name: text('name').notNull(),
-  drawer: text('drawer').notNull().default('New'),
-  note: text('note').notNull().default(''),
-  /** the version on the main line that is shown; set right after the first version is written */
-  currentId: uuid('current_id'),
-  putAwayAt: timestamp('put_away_at', { withTimezone: true }),
-  createdAt: made(),
-});
+export const brushes = pgTable(
+  'brushes',
+  {
+    id: uuid('id').primaryKey(),
+    name: text('name').notNull(),
+    drawer: text('drawer').notNull().default('New'),
+    note: text('note').notNull().default(''),
+    /** the version on the main line that is shown; set right after the first version is written */
+    currentId: uuid('current_id'),
+    /** when the version that is shown was kept: the order of the cabinet */
+    keptAt: timestamp('kept_at', { withTimezone: true })
+      .notNull()
+      .default(sql`clock_timestamp()`),
+    putAwayAt: timestamp('put_away_at', { withTimezone: true }),
+    createdAt: made(),
+  },
+  (t) => [index('brushes_kept').on(t.keptAt, t.id), index('brushes_drawer').on(t.drawer, t.keptAt, t.id)],
+);
 
 /** Kept states: only ever added to. */
 export const versions = pgTable(

@@ -1,10 +1,8 @@
 import {
   brushAnswer,
-  brushListing,
   createdBrushAnswer,
   keptAnswer,
   openBrushAnswer,
-  plateAnswer,
   versionAnswer,
   versionListing,
 } from '@amber-stamp/core/api';
@@ -16,8 +14,6 @@ import {
   createBrush,
   getBrush,
   getVersion,
-  listBrushes,
-  listPlates,
   listVersions,
   plateThumbnail,
   saveVersion,
@@ -61,14 +57,6 @@ async function opened(db: Parameters<typeof getBrush>[0], id: string) {
 }
 
 export const brushRoutes: readonly Route[] = [
-  {
-    method: 'get',
-    path: '/api/brushes',
-    summary: 'All brushes with what the cabinet shows',
-    answer: 'A list, last kept first',
-    answers: array(brushListing),
-    run: ({ db }) => listBrushes(db),
-  },
   {
     method: 'post',
     path: '/api/brushes',
@@ -127,14 +115,6 @@ export const brushRoutes: readonly Route[] = [
       const version = await getVersion(db, param('id'));
       return { ...version, body: parseBench(version.body) };
     },
-  },
-  {
-    method: 'get',
-    path: '/api/plates',
-    summary: 'All plates that a kept state prints with',
-    answer: 'A list of plates',
-    answers: array(plateAnswer),
-    run: ({ db }) => listPlates(db),
   },
   thumbnailRoute(
     '/api/plates/{sha256}/thumbnail',

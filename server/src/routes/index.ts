@@ -2,6 +2,7 @@ import { healthAnswer } from '@amber-stamp/core/api';
 import { sql } from 'drizzle-orm';
 import { blobRoutes } from './blobs.ts';
 import { brushRoutes } from './brushes.ts';
+import { listRoutes } from './lists.ts';
 import { packRoutes } from './packs.ts';
 import { recordingRoutes } from './recordings.ts';
 import type { Route } from './route.ts';
@@ -22,6 +23,7 @@ const healthRoute: Route = {
 /** Every route of the API: the server and the OpenAPI document are both made from this table. */
 export const ROUTES: readonly Route[] = [
   healthRoute,
+  ...listRoutes,
   ...sourceRoutes,
   ...blobRoutes,
   ...brushRoutes,

@@ -1,6 +1,5 @@
-import { array } from 'yup';
 import { sourceAnswer } from '@amber-stamp/core/api';
-import { addSource, getSource, listSources, sourceMesh, sourceThumbnail, workingPicture } from '../services/sources.ts';
+import { addSource, getSource, sourceMesh, sourceThumbnail, workingPicture } from '../services/sources.ts';
 import { MAX_FILE_BYTES } from '@amber-stamp/io';
 import { blobChunksOf, findBlob } from '../services/blobs.ts';
 import { received } from '../services/receive.ts';
@@ -9,14 +8,6 @@ import { sendForever, sendStream } from './send.ts';
 import { thumbnailRoute } from './thumbnail.ts';
 
 export const sourceRoutes: readonly Route[] = [
-  {
-    method: 'get',
-    path: '/api/sources',
-    summary: 'All sources, oldest first',
-    answer: 'A list of sources',
-    answers: array(sourceAnswer),
-    run: ({ db }) => listSources(db),
-  },
   {
     method: 'post',
     path: '/api/sources',

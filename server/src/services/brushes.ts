@@ -3,7 +3,7 @@ import type { Bench } from '@amber-stamp/core/bench';
 import { AmberError } from '@amber-stamp/core/errors';
 import { plateNames } from '@amber-stamp/core/model';
 import { plateTitle } from '@amber-stamp/core/raster';
-import { and, desc, eq, isNotNull, sql } from 'drizzle-orm';
+import { and, desc, eq, sql } from 'drizzle-orm';
 import { randomUUID } from 'node:crypto';
 import type { Queries } from '../db/database.ts';
 import { brushes, plates, sources, versions } from '../db/schema.ts';
@@ -127,7 +127,10 @@ export async function saveVersion(db: Queries, brushId: string, save: Save): Pro
     // whoever stood on the present line stays on it, on whichever branch it runs
     const current = save.goesOn === true || brush.currentId === parent.id;
     if (current)
-      await tx.update(brushes).set({ currentId: save.id, name: save.body.brush.name }).where(eq(brushes.id, brushId));
+      await tx
+        .update(brushes)
+        .set({ currentId: save.id, keptAt: sql`clock_timestamp()`, name: save.body.brush.name })
+        .where(eq(brushes.id, brushId));
     return { id: save.id, number, branch, current };
   });
 }
@@ -154,27 +157,6 @@ export function listVersions(db: Queries, brushId: string) {
     .orderBy(desc(versions.number));
 }
 
-/** All brushes with what the cabinet shows of them. */
-export function listBrushes(db: Queries) {
-  return db
-    .select({
-      id: brushes.id,
-      name: brushes.name,
-      drawer: brushes.drawer,
-      note: brushes.note,
-      putAwayAt: brushes.putAwayAt,
-      createdAt: brushes.createdAt,
-      version: versions.number,
-      thumbnail: versions.thumbnail,
-      keptAt: versions.createdAt,
-      tips: sql<number>`jsonb_array_length(${versions.body}->'brush'->'coats'->0->'deck'->'cards')`,
-    })
-    .from(brushes)
-    .innerJoin(versions, eq(brushes.currentId, versions.id))
-    .where(isNotNull(brushes.currentId))
-    .orderBy(desc(versions.createdAt));
-}
-
 export async function changeBrush(
   db: Queries,
   id: string,
@@ -187,8 +169,6 @@ export async function changeBrush(
   if (Object.keys(set).length > 0) await db.update(brushes).set(set).where(eq(brushes.id, id));
   return getBrush(db, id);
 }
-
-export const listPlates = (db: Queries) => db.select().from(plates).orderBy(desc(plates.createdAt));
 
 /** A small WebP of a plate that is kept here, as it prints. */
 export async function plateThumbnail(db: Queries, sha256: string, side: number): Promise<Buffer> {

@@ -1,6 +1,6 @@
 import { AmberError } from '@amber-stamp/core/errors';
 import type { Mesh, Picture } from '@amber-stamp/core/raster';
-import { asc, eq } from 'drizzle-orm';
+import { eq } from 'drizzle-orm';
 import { createHash, randomUUID } from 'node:crypto';
 import type { Queries } from '../db/database.ts';
 import { sources } from '../db/schema.ts';
@@ -83,9 +83,6 @@ export async function addSource(
     return row;
   });
 }
-
-export const listSources = (db: Queries): Promise<SourceRow[]> =>
-  db.select().from(sources).orderBy(asc(sources.createdAt));
 
 export async function getSource(db: Queries, id: string): Promise<SourceRow> {
   const [row] = isId(id) ? await db.select().from(sources).where(eq(sources.id, id)) : [];

@@ -39,8 +39,8 @@ export async function api(path: string, init: RequestInit = {}): Promise<Respons
   throw problem;
 }
 
-export async function getJson<T>(path: string): Promise<T> {
-  return (await api(path)).json() as Promise<T>;
+export async function getJson<T>(path: string, init?: RequestInit): Promise<T> {
+  return (await api(path, init)).json() as Promise<T>;
 }
 
 export async function sendJson<T>(method: 'POST' | 'PATCH', path: string, body: unknown): Promise<T> {

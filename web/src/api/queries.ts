@@ -1,14 +1,13 @@
 import { QueryClient, useQuery } from '@tanstack/react-query';
 import { getJson } from './client.ts';
-import type { BrushListing, PlateInfo, Recording, SourceInfo, Version, VersionInfo } from '@amber-stamp/core/api';
+import type { Cabinet, Recording, SourceInfo, Version, VersionInfo } from '@amber-stamp/core/api';
 
 export const queryClient = new QueryClient({ defaultOptions: { queries: { retry: 1, staleTime: 5000 } } });
 
-export const useBrushes = () => useQuery({ queryKey: ['brushes'], queryFn: () => getJson<BrushListing[]>('/brushes') });
-export const useSources = () => useQuery({ queryKey: ['sources'], queryFn: () => getJson<SourceInfo[]>('/sources') });
+/** How much lies where. */
+export const useCabinet = () => useQuery({ queryKey: ['cabinet'], queryFn: () => getJson<Cabinet>('/cabinet') });
 export const useRecordings = () =>
   useQuery({ queryKey: ['recordings'], queryFn: () => getJson<Recording[]>('/recordings') });
-export const usePlateList = () => useQuery({ queryKey: ['plates'], queryFn: () => getJson<PlateInfo[]>('/plates') });
 export const useSource = (id: string | null) =>
   useQuery({
     queryKey: ['source', id],
@@ -32,7 +31,8 @@ export const useVersion = (id: string) =>
 
 /** Lists that a kept brush may have changed are read again. */
 export function listsChanged(): void {
-  for (const key of ['brushes', 'sources', 'plates']) void queryClient.invalidateQueries({ queryKey: [key] });
+  for (const key of ['cabinet', 'brushes', 'sources', 'plates'])
+    void queryClient.invalidateQueries({ queryKey: [key] });
 }
 
 export const blobUrl = (sha256: string): string => `/api/blobs/${sha256}`;

@@ -2,6 +2,7 @@ import { v4 as newId } from 'uuid';
 import type { Bench } from '@amber-stamp/core/bench';
 import { withRegionOf, type Recipe } from '@amber-stamp/core/cut';
 import { getJson, sendJson } from '../api/client.ts';
+import { everyBrush } from '../api/lists.ts';
 import { listsChanged } from '../api/queries.ts';
 import type { BrushListing, Kept, OpenBrush } from '@amber-stamp/core/api';
 import { cutter, holdPlate } from '../engine/pool.ts';
@@ -37,8 +38,7 @@ async function applyTo(listing: BrushListing, recipe: Recipe, what: string): Pro
 /** Puts a recipe on every other brush of a drawer, each as a new version; gives how many took it. */
 export const applyToDrawer = (bench: Bench, recipe: Recipe, drawer: string, but: string): Promise<number | undefined> =>
   arriving(async (controller) => {
-    const all = await getJson<BrushListing[]>('/brushes');
-    const family = all.filter((b) => b.drawer === drawer && b.id !== but && !b.putAwayAt);
+    const family = (await everyBrush(drawer)).filter((b) => b.id !== but);
     let count = 0;
     for (const [i, listing] of family.entries()) {
       if (controller.signal.aborted) break;

@@ -1,13 +1,13 @@
 import { Button } from '@mui/material';
 import { useEffect, useState } from 'react';
 import { Link, useSearchParams } from 'react-router';
-import { useBrushes, usePlateList, useSources } from '../api/queries.ts';
+import { useCabinet } from '../api/queries.ts';
 import { closeBench } from '../bench/store.ts';
 import { useChooseFile } from '../bench/parts/DropAnywhere.tsx';
 import { Header } from '../parts/Header.tsx';
 import { BrushBoxes } from './cabinet/BrushBoxes.tsx';
 import { PlateBoxes, SourceBoxes } from './cabinet/MaterialBoxes.tsx';
-import { shelfOf, useDrawers, type Shelf } from './cabinet/shelves.ts';
+import { shelfOf, shelvesOf, type Shelf } from './cabinet/shelves.ts';
 
 const Entry = ({ shelf, on, count }: { shelf: Shelf; on: boolean; count: number }) => (
   <Link
@@ -20,7 +20,7 @@ const Entry = ({ shelf, on, count }: { shelf: Shelf; on: boolean; count: number 
   </Link>
 );
 
-type Drawers = ReturnType<typeof useDrawers>;
+type Drawers = ReturnType<typeof shelvesOf>;
 
 const Shelves = ({ drawers, material, chosen }: Drawers & { chosen: Shelf }) => (
   <nav className="shelves" aria-label="Drawers and material">
@@ -53,8 +53,8 @@ function ShelfHead({ shelf, wanted, onWant }: HeadProps) {
       <span className="spacer" />
       <input
         className="underline"
-        placeholder="find by name…"
-        aria-label="Find by name"
+        placeholder="find…"
+        aria-label={`Find in ${shelf.name}`}
         value={wanted}
         onChange={(e) => onWant(e.target.value)}
       />
@@ -68,44 +68,31 @@ function ShelfHead({ shelf, wanted, onWant }: HeadProps) {
   );
 }
 
+/** What lies on a shelf. */
+function Boxes({ shelf, find }: { shelf: Shelf; find: string }) {
+  if (shelf.kind === 'sources') return <SourceBoxes find={find} />;
+  if (shelf.kind === 'plates') return <PlateBoxes find={find} />;
+  return <BrushBoxes shelf={shelf} find={find} />;
+}
+
 export function CabinetPage() {
   const [search] = useSearchParams();
   const [wanted, setWanted] = useState('');
-  const brushes = useBrushes();
-  const sources = useSources();
-  const plates = usePlateList();
-  const { drawers, material } = useDrawers(brushes.data ?? [], sources.data?.length ?? 0, plates.data?.length ?? 0);
+  const { data } = useCabinet();
+  const { drawers, material } = shelvesOf(data);
   const shelf = shelfOf(search.get('shelf'), [...drawers, ...material]);
   useEffect(() => {
     closeBench();
     document.title = 'Cabinet – Amber Stamp';
   }, []);
-  const matches = (name: string) => name.toLowerCase().includes(wanted.trim().toLowerCase());
   return (
     <div className="app">
       <Header crumb={<b style={{ color: 'var(--ink)' }}>Cabinet</b>} />
       <main className="cabinet">
         <Shelves drawers={drawers} material={material} chosen={shelf} />
-        <section className="shelf" aria-label={shelf.name}>
+        <section key={shelf.key} className="shelf" aria-label={shelf.name}>
           <ShelfHead shelf={shelf} wanted={wanted} onWant={setWanted} />
-          {brushes.error ? (
-            <div className="empty" role="alert">
-              <h2>The cabinet does not open</h2>
-              <span>{brushes.error.message}</span>
-              <Button onClick={() => void brushes.refetch()}>Try again</Button>
-            </div>
-          ) : shelf.kind === 'sources' ? (
-            <SourceBoxes sources={(sources.data ?? []).filter((s) => matches(s.name))} />
-          ) : shelf.kind === 'plates' ? (
-            <PlateBoxes plates={(plates.data ?? []).filter((p) => matches(p.name))} />
-          ) : (
-            <BrushBoxes
-              brushes={(brushes.data ?? []).filter((b) => shelf.holds(b) && matches(b.name))}
-              shelf={shelf}
-              searching={wanted !== ''}
-              loading={brushes.isLoading}
-            />
-          )}
+          <Boxes shelf={shelf} find={wanted.trim()} />
         </section>
       </main>
     </div>

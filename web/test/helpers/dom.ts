@@ -62,6 +62,9 @@ Object.assign(window.Element.prototype, {
   hasPointerCapture: () => false,
   scrollIntoView: () => undefined,
 });
+// lists show what fits into a window: boxes have a height, and what they scroll in has more
+Object.defineProperty(window.HTMLElement.prototype, 'offsetHeight', { get: () => 188 });
+Object.defineProperty(window.Element.prototype, 'clientHeight', { get: () => 800 });
 
 // parts that fade in and out end in their own time
 const told = console.error;

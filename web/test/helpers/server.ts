@@ -1,3 +1,4 @@
+import type { Page } from '@amber-stamp/core/api';
 import { AmberError } from '@amber-stamp/core/errors';
 
 export interface Request {
@@ -5,6 +6,9 @@ export interface Request {
   path: string;
   body: unknown;
 }
+/** Entries of a page of a list. */
+const PER_PAGE = 60;
+
 type Answer = (request: Request) => unknown;
 
 /** A server that answers what tests say, and remembers what it was asked. */
@@ -51,6 +55,20 @@ export class StandInServer {
     }
   }
 }
+
+/** A list as the server gives it: page by page, and only those whose name has every word and that a query holds. */
+export const listOf =
+  <T extends { name: string }>(all: readonly T[], holds: (item: T, query: URLSearchParams) => boolean = () => true) =>
+  ({ path }: Request): Page<T> => {
+    const query = new URLSearchParams(path.split('?')[1]);
+    const words = (query.get('find') ?? '').toLowerCase().split(' ');
+    const found = all.filter(
+      (item) => holds(item, query) && words.every((word) => item.name.toLowerCase().includes(word)),
+    );
+    const from = Number(query.get('after') ?? 0);
+    const to = from + PER_PAGE;
+    return { items: found.slice(from, to), next: to < found.length ? String(to) : null };
+  };
 
 /** A body of JSON as what it says, any other as it is. */
 function readBody(body: RequestInit['body']): unknown {

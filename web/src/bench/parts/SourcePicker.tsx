@@ -1,7 +1,8 @@
 import type { PlateInfo, SourceInfo } from '@amber-stamp/core/api';
 import { plateTitle } from '@amber-stamp/core/raster';
 import { useState } from 'react';
-import { plateUrl, sourceUrl, usePlateList, useSources } from '../../api/queries.ts';
+import { usePlateList, useSources } from '../../api/lists.ts';
+import { plateUrl, sourceUrl } from '../../api/queries.ts';
 import { orNotifyError } from '../../parts/messages.tsx';
 import { PicturesButton } from '../../parts/PicturesButton.tsx';
 import { arriveSource, plateAsSource } from '../arrivals.ts';
@@ -30,6 +31,13 @@ const Pick = ({ name, picture, onPick }: PickProps) => (
   </button>
 );
 
+const More = ({ what, more }: { what: string; more: (() => void) | undefined }) =>
+  more && (
+    <button className="link wide" onClick={more}>
+      more {what}
+    </button>
+  );
+
 const fits = (name: string, words: string): boolean => name.toLowerCase().includes(words.trim().toLowerCase());
 
 interface FoundProps {
@@ -40,21 +48,21 @@ interface FoundProps {
 
 /** Sources, plates and strokes that a word fits, as pictures. */
 function Found({ words, take, print }: FoundProps) {
-  const { data: sources = [] } = useSources();
-  const { data: plates = [] } = usePlateList();
-  const foundSources = sources.filter(({ name }) => fits(name, words));
-  const foundPlates = plates.filter(({ name }) => fits(name, words));
+  const sources = useSources(words);
+  const plates = usePlateList(words);
   const foundStrokes = usePrintedStrokes().filter(({ name }) => fits(name, words));
-  if (foundSources.length + foundPlates.length + foundStrokes.length === 0)
+  if (sources.loading || plates.loading) return <p className="note wide">looking…</p>;
+  if (sources.items.length + plates.items.length + foundStrokes.length === 0)
     return <p className="note wide">{words ? `Nothing is called ${words}.` : 'Nothing is kept yet.'}</p>;
   return (
     <>
-      {foundSources.length > 0 && <h3 className="wide">Sources</h3>}
-      {foundSources.map((source) => (
+      {sources.items.length > 0 && <h3 className="wide">Sources</h3>}
+      {sources.items.map((source) => (
         <Pick key={source.id} name={source.name} picture={sourceUrl(source.id, 180)} onPick={() => take(source)} />
       ))}
-      {foundPlates.length > 0 && <h3 className="wide">Plates</h3>}
-      {foundPlates.map((plate) => (
+      <More what="sources" more={sources.more} />
+      {plates.items.length > 0 && <h3 className="wide">Plates</h3>}
+      {plates.items.map((plate) => (
         <Pick
           key={plate.sha256}
           name={plateTitle(plate.name)}
@@ -62,6 +70,7 @@ function Found({ words, take, print }: FoundProps) {
           onPick={() => take(plate)}
         />
       ))}
+      <More what="plates" more={plates.more} />
       {foundStrokes.length > 0 && <h3 className="wide">Strokes, as this brush prints them</h3>}
       {foundStrokes.map((printed) => (
         <PrintedPick key={printed.name} printed={printed} onPick={() => print(printed)} />

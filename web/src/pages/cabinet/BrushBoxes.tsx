@@ -1,10 +1,12 @@
 import { Button } from '@mui/material';
 import { Link } from 'react-router';
 import { sendJson } from '../../api/client.ts';
+import { useBrushes } from '../../api/lists.ts';
 import { blobUrl, listsChanged } from '../../api/queries.ts';
 import type { BrushListing } from '@amber-stamp/core/api';
 import { useChooseFile } from '../../bench/parts/DropAnywhere.tsx';
 import { notify, orNotifyError } from '../../parts/messages.tsx';
+import { BoxGrid } from './BoxGrid.tsx';
 import { SampleSources } from './SampleSources.tsx';
 import type { Shelf } from './shelves.ts';
 
@@ -38,29 +40,14 @@ const BrushBox = ({ brush }: { brush: BrushListing }) => (
   </article>
 );
 
-interface Props {
-  brushes: readonly BrushListing[];
-  shelf: Shelf;
-  searching: boolean;
-  loading: boolean;
-}
-
-export function BrushBoxes({ brushes, shelf, searching, loading }: Props) {
+/** What a shelf without brushes says, and how one comes to lie on it. */
+function NoBrush({ shelf, find }: { shelf: Shelf; find: string }) {
   const choose = useChooseFile();
-  if (loading) return <p className="note">opening the cabinet…</p>;
-  if (brushes.length > 0)
-    return (
-      <div className="grid">
-        {brushes.map((brush) => (
-          <BrushBox key={brush.id} brush={brush} />
-        ))}
-      </div>
-    );
-  if (searching)
+  if (find !== '')
     return (
       <div className="empty">
-        <h2>No brush of that name</h2>
-        <span>Try fewer letters, or look under All brushes.</span>
+        <h2>No brush is found by that</h2>
+        <span>Names, notes and drawers are searched. Try fewer letters, or look under All brushes.</span>
       </div>
     );
   if (shelf.kind === 'away')
@@ -81,5 +68,20 @@ export function BrushBoxes({ brushes, shelf, searching, loading }: Props) {
       </Button>
       <SampleSources />
     </div>
+  );
+}
+
+export function BrushBoxes({ shelf, find }: { shelf: Shelf; find: string }) {
+  const brushes = useBrushes({ drawer: shelf.drawer, away: shelf.kind === 'away', find });
+  return (
+    <BoxGrid
+      label="Brushes"
+      pages={brushes}
+      keyOf={(brush) => brush.id}
+      least={290}
+      empty={<NoBrush shelf={shelf} find={find} />}
+    >
+      {(brush) => <BrushBox brush={brush} />}
+    </BoxGrid>
   );
 }

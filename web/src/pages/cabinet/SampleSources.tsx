@@ -1,5 +1,6 @@
 import { useNavigate } from 'react-router';
-import { sourceUrl, useSources } from '../../api/queries.ts';
+import { useSources } from '../../api/lists.ts';
+import { sourceUrl } from '../../api/queries.ts';
 import type { SourceInfo } from '@amber-stamp/core/api';
 import { brushFromSource } from '../../bench/arrivals.ts';
 import { freshBrushes } from '../../bench/parts/DropAnywhere.tsx';
@@ -17,14 +18,14 @@ export function useBrushFromSource(): (source: SourceInfo) => void {
 
 /** A few sources to try with, as pictures. */
 export function SampleSources() {
-  const { data = [] } = useSources();
+  const { items } = useSources();
   const start = useBrushFromSource();
-  if (data.length === 0) return null;
+  if (items.length === 0) return null;
   return (
     <>
       <span>or try one of these:</span>
       <div style={{ display: 'flex', gap: 8 }}>
-        {data.slice(0, 4).map((source) => (
+        {items.slice(0, 4).map((source) => (
           <button key={source.id} className="plain" onClick={() => start(source)} aria-label={`Try ${source.name}`}>
             <img
               src={sourceUrl(source.id, 160)}

@@ -1,4 +1,4 @@
-import type { BrushListing } from '@amber-stamp/core/api';
+import type { Cabinet } from '@amber-stamp/core/api';
 
 /** One entry at the left of the cabinet. */
 export interface Shelf {
@@ -7,7 +7,8 @@ export interface Shelf {
   note: string;
   kind: 'brushes' | 'away' | 'sources' | 'plates';
   count: number;
-  holds: (brush: BrushListing) => boolean;
+  /** of brushes: the drawer whose they are; empty for all */
+  drawer: string;
 }
 
 const NOTES: Readonly<Record<string, string>> = {
@@ -16,52 +17,37 @@ const NOTES: Readonly<Record<string, string>> = {
   New: 'made or imported, not sorted yet',
 };
 
+const EMPTY: Cabinet = { drawers: [], brushes: 0, away: 0, sources: 0, plates: 0 };
+
+const shelf = (key: string, name: string, note: string, kind: Shelf['kind'], count: number): Shelf => ({
+  key,
+  name,
+  note,
+  kind,
+  count,
+  drawer: '',
+});
+
 /** The drawers that brushes lie in, then all of them and what is put away; then the material. */
-export function useDrawers(
-  brushes: readonly BrushListing[],
-  sources: number,
-  plates: number,
-): { drawers: Shelf[]; material: Shelf[] } {
-  const here = brushes.filter((b) => !b.putAwayAt);
-  const away = brushes.length - here.length;
-  const names = [...new Set(here.map((b) => b.drawer))].sort((a, b) => a.localeCompare(b));
-  const all: Shelf = {
-    key: 'all',
-    name: 'All brushes',
-    note: 'last kept first',
-    kind: 'brushes',
-    count: here.length,
-    holds: (b) => !b.putAwayAt,
-  };
-  const drawers: Shelf[] = names.map((name) => ({
-    key: `drawer:${name}`,
-    name,
-    note: NOTES[name] ?? '',
-    kind: 'brushes',
-    count: here.filter((b) => b.drawer === name).length,
-    holds: (b) => !b.putAwayAt && b.drawer === name,
-  }));
-  const put: Shelf = {
-    key: 'away',
-    name: 'Put away',
-    note: 'out of the way, never gone',
-    kind: 'away',
-    count: away,
-    holds: (b) => b.putAwayAt !== null,
-  };
-  const none = () => false;
+export function shelvesOf({ drawers, brushes, away, sources, plates } = EMPTY): {
+  drawers: Shelf[];
+  material: Shelf[];
+} {
+  const named = drawers
+    .map(({ name, count }) => ({
+      ...shelf(`drawer:${name}`, name, NOTES[name] ?? '', 'brushes', count),
+      drawer: name,
+    }))
+    .sort((a, b) => a.name.localeCompare(b.name));
   return {
-    drawers: [all, ...drawers, put],
+    drawers: [
+      shelf('all', 'All brushes', 'last kept first', 'brushes', brushes),
+      ...named,
+      shelf('away', 'Put away', 'out of the way, never gone', 'away', away),
+    ],
     material: [
-      {
-        key: 'sources',
-        name: 'Sources',
-        note: 'as they came, never changed',
-        kind: 'sources',
-        count: sources,
-        holds: none,
-      },
-      { key: 'plates', name: 'Plates', note: 'cut from sources', kind: 'plates', count: plates, holds: none },
+      shelf('sources', 'Sources', 'as they came, never changed', 'sources', sources),
+      shelf('plates', 'Plates', 'cut from sources', 'plates', plates),
     ],
   };
 }

@@ -1,6 +1,7 @@
 import { plateTitle } from '@amber-stamp/core/raster';
 import type { PlateInfo } from '@amber-stamp/core/api';
-import { plateUrl, usePlateList } from '../../../api/queries.ts';
+import { usePlateList } from '../../../api/lists.ts';
+import { plateUrl } from '../../../api/queries.ts';
 import { PicturesButton } from '../../../parts/PicturesButton.tsx';
 
 interface Props {
@@ -12,13 +13,13 @@ interface Props {
 
 /** All plates of the cabinet as pictures, beside the controls; a press takes one. A press beside it closes it and does what it would have done. */
 export function PlatePicker({ label, onPick, several = false }: Props) {
-  const { data = [] } = usePlateList();
+  const { items, loading, more } = usePlateList();
   return (
     <PicturesButton label={label} title="Plates of the cabinet">
       {(close) => (
         <>
-          {data.length === 0 && <p className="note">No plate is kept yet.</p>}
-          {data.map((plate, i) => (
+          {items.length === 0 && !loading && <p className="note">No plate is kept yet.</p>}
+          {items.map((plate, i) => (
             <button
               key={plate.sha256}
               className="plate-pick"
@@ -34,6 +35,11 @@ export function PlatePicker({ label, onPick, several = false }: Props) {
               <span>{plateTitle(plate.name)}</span>
             </button>
           ))}
+          {more && (
+            <button className="link wide" onClick={more}>
+              more plates
+            </button>
+          )}
         </>
       )}
     </PicturesButton>
