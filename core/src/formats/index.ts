@@ -11,6 +11,6 @@ export {
   writePack,
 } from './pack.ts';
 export { openPlate, writePlate } from './plate-file.ts';
-export { spanFromText } from './png-span.ts';
+export { SPAN_KEY, spanFromText } from './png-span.ts';
 export { decodePlate, encodePlate, encodeRgba, pngSize } from './png.ts';
 export { OwnReason, reasonOf } from './reason.ts';
