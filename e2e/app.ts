@@ -56,6 +56,8 @@ export function withApp(use: (app: App, page: WatchedPage) => void, options: { d
 /** Something that serves the built application until it is ended. */
 interface Serving {
   url: string;
+  /** of its process */
+  pid: number;
   end: () => Promise<void>;
 }
 
@@ -63,14 +65,14 @@ const PAGES = fileURLToPath(new URL('../web/dist', import.meta.url));
 
 async function serveHere(databaseUrl: string): Promise<Serving> {
   const { url, close } = await startApi(databaseUrl, { pages: PAGES });
-  return { url, end: close };
+  return { url, pid: process.pid, end: close };
 }
 
-/** In a process of its own, which `end` kills without warning. */
+/** In a process of its own, as it is started for users; `end` kills it without warning. */
 async function serveApart(databaseUrl: string, port: string): Promise<Serving> {
-  const child = spawn(process.execPath, [...TSX, 'server/src/main.ts'], {
+  const child = spawn(process.execPath, ['server/dist/main.js'], {
     cwd: ROOT,
-    env: { ...process.env, DATABASE_URL: databaseUrl, PORT: port, LOG_LEVEL: 'silent' },
+    env: { ...process.env, MALLOC_ARENA_MAX: '2', DATABASE_URL: databaseUrl, PORT: port, LOG_LEVEL: 'silent' },
     stdio: ['ignore', 'pipe', 'inherit'],
   });
   const url = await new Promise<string>((done, fail) => {
@@ -86,7 +88,7 @@ async function serveApart(databaseUrl: string, port: string): Promise<Serving> {
     child.kill('SIGKILL');
     await gone;
   };
-  return { url, end };
+  return { url, pid: child.pid ?? 0, end };
 }
 
 let browser: Promise<Browser> | undefined;
@@ -99,7 +101,7 @@ export async function closeBrowser(): Promise<void> {
 /** The built application on a database of its own, with the demo brushes. */
 export class App {
   url = '';
-  private readonly databaseUrl: string;
+  readonly databaseUrl: string;
   private readonly apart: boolean;
   private readonly contexts: BrowserContext[] = [];
   private serving: Serving | undefined;
@@ -116,6 +118,11 @@ export class App {
     const app = new App(databaseUrl, apart);
     await app.serve();
     return app;
+  }
+
+  /** The process of the server. */
+  get pid(): number {
+    return this.serving?.pid ?? 0;
   }
 
   /** Starts the server, the second time on the same port. */

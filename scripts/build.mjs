@@ -1,8 +1,9 @@
-// Builds what the browser gets: the kernel, the scene, the pages. Each is skipped when no source of it is newer.
+// Builds what is served and what serves it: the kernel, the server, the scene, the pages. Each is skipped when no source of it is newer.
 import { utimesSync } from 'node:fs';
 import { fileURLToPath } from 'node:url';
 import { join } from 'node:path';
 import { buildKernel } from './build-kernel.mjs';
+import { buildServer } from './build-server.mjs';
 import { finish } from './lib/children.mjs';
 import { isCurrent } from './lib/current.mjs';
 import { ROOT } from './lib/root.mjs';
@@ -22,6 +23,7 @@ const SOURCES = [
 
 export async function build() {
   await buildKernel();
+  await buildServer();
   if (!isCurrent(SCENE, PAINTED_BY)) await finish(process.execPath, ['scripts/run-ts.mjs', 'scripts/write-scene.ts']);
   if (isCurrent(PAGE, SOURCES)) return false;
   await finish(process.execPath, ['node_modules/vite/bin/vite.js', 'build', 'web', '--logLevel', 'warn']);

@@ -45,8 +45,8 @@ let server: ChildProcess | undefined;
 let over = false;
 
 function serve(): void {
-  const child = spawn(process.execPath, ['--import', 'tsx', 'server/src/main.ts'], {
-    env: { ...process.env, DATABASE_URL: url, PORT, LOG_LEVEL: 'silent' },
+  const child = spawn(process.execPath, ['server/dist/main.js'], {
+    env: { ...process.env, MALLOC_ARENA_MAX: '2', DATABASE_URL: url, PORT, LOG_LEVEL: 'silent' },
     stdio: 'ignore',
   });
   server = child;

@@ -12,6 +12,10 @@ export function finish(command, args, options = {}) {
   });
 }
 
+/** The server as it was built. */
+const SERVER = 'server/dist/main.js';
+/** The C library keeps less memory that was freed, which matters where threads read pictures. */
+const SPARING = { MALLOC_ARENA_MAX: '2' };
 /** No line before that with the address is longer. */
 const MOST_BEFORE = 64 * 1024;
 /** So much of what a server said last is told where it did not start. */
@@ -20,9 +24,9 @@ const MOST_TOLD = 600;
 /** Starts the server and waits for the line with its address; `log` takes all that it says. */
 export function serve(env, log = () => undefined) {
   return new Promise((done, fail) => {
-    const child = spawn(process.execPath, [...TSX, 'server/src/main.ts'], {
+    const child = spawn(process.execPath, [SERVER], {
       cwd: ROOT,
-      env: { ...process.env, ...env },
+      env: { ...process.env, ...SPARING, ...env },
       stdio: ['ignore', 'pipe', 'pipe'],
     });
     let text = '';

@@ -26,7 +26,7 @@ describe('all that is kept', () => {
     database = cluster('trial', { durable: false });
     url = await database.start();
     const open = await openDatabase(url);
-    const { sha256 } = await storeBytes(open.db, plateFile(), 'blot.png');
+    const { sha256 } = await storeBytes(open.db, plateFile());
     for (let k = 0; k < BRUSHES; k++) {
       const body = parseBench({ brush: plainBrush(`Moss ${k}`, 'blot.png'), plates: { 'blot.png': { sha256 } } });
       await createBrush(open.db, 'New', '', { id: randomUUID(), what: 'made', thumbnail: null, body });
@@ -109,11 +109,11 @@ describe('all that is kept', () => {
   });
 
   it('is freed of files that nothing has named for a day, and of no others', async () => {
-    const orphan = await inDatabase((db) => storeBytes(db, new Uint8Array(5000).fill(3), 'orphan'));
+    const orphan = await inDatabase((db) => storeBytes(db, new Uint8Array(5000).fill(3)));
     expect(await inDatabase(sweepFiles)).to.deep.equal({ files: 0, bytes: 0 });
     await rows("update blobs set created_at = now() - interval '25 hours'");
     // one that is sent again is wanted again
-    await inDatabase((db) => storeBytes(db, new Uint8Array(5000).fill(3), 'orphan'));
+    await inDatabase((db) => storeBytes(db, new Uint8Array(5000).fill(3)));
     expect(await inDatabase(sweepFiles)).to.deep.equal({ files: 0, bytes: 0 });
     await rows("update blobs set created_at = now() - interval '25 hours'");
     expect(await inDatabase(sweepFiles)).to.deep.equal({ files: 1, bytes: 5000 });

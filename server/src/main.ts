@@ -1,10 +1,10 @@
-import { fileURLToPath } from 'node:url';
 import { pino } from 'pino';
 import { createApp } from './app.ts';
 import { hostsIn } from './doors.ts';
 import { warmHeavy } from './heavy/pool.ts';
 import { sweepFiles } from './services/care.ts';
 import { sweepUploads } from './services/receive.ts';
+import { BUILT_PAGES } from './places.ts';
 import { openDatabase } from './db/database.ts';
 
 const logger = pino({ level: process.env.LOG_LEVEL ?? 'info' });
@@ -20,7 +20,7 @@ if (!['127.0.0.1', 'localhost', '::1'].includes(host) && !token)
   );
 
 const database = await openDatabase(url, (cause) => logger.warn({ err: cause }, 'database connection lost'));
-const pages = process.env.PAGES ?? fileURLToPath(new URL('../../web/dist', import.meta.url));
+const pages = process.env.PAGES ?? BUILT_PAGES;
 const hosts = [host, ...hostsIn(process.env.AMBER_HOSTS)];
 const server = createApp({ db: database.db }, { logger, pages, token, hosts }).listen(port, host, (cause?: Error) => {
   if (cause) {

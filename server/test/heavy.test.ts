@@ -2,7 +2,7 @@ import { encodePlate } from '@amber-stamp/core/formats';
 import { sql } from 'drizzle-orm';
 import { randomUUID } from 'node:crypto';
 import { expect } from 'chai';
-import { existsSync, mkdirSync, readdirSync, rmdirSync } from 'node:fs';
+import { existsSync, readdirSync, rmSync, writeFileSync } from 'node:fs';
 import { connect, type Socket } from 'node:net';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
@@ -158,10 +158,10 @@ describe('uploads that stall or break off', () => {
 
   it('of a server that was killed are taken away by the next one, those of one that lives are not', async () => {
     const [dead, alive] = [join(tmpdir(), `${UPLOADS}4194305-test`), join(tmpdir(), `${own}test`)];
-    for (const folder of [dead, alive]) mkdirSync(folder, { recursive: true });
+    for (const file of [dead, alive]) writeFileSync(file, 'half');
     await sweepUploads();
-    expect([dead, alive].map((folder) => existsSync(folder))).to.deep.equal([false, true]);
-    rmdirSync(alive);
+    expect([dead, alive].map((file) => existsSync(file))).to.deep.equal([false, true]);
+    rmSync(alive);
   });
 
   it('are ended with a sentence once nothing has come for long', async () => {

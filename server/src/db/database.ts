@@ -1,7 +1,7 @@
 import { drizzle, type NodePgDatabase } from 'drizzle-orm/node-postgres';
 import { migrate } from 'drizzle-orm/node-postgres/migrator';
-import { fileURLToPath } from 'node:url';
 import pg from 'pg';
+import { MIGRATIONS } from '../places.ts';
 import * as schema from './schema.ts';
 
 export type Database = NodePgDatabase<typeof schema>;
@@ -15,8 +15,6 @@ export interface OpenDatabase {
   db: Database;
   close: () => Promise<void>;
 }
-
-const MIGRATIONS = fileURLToPath(new URL('../../drizzle', import.meta.url));
 
 /** Connects and brings the tables up to date. A lost connection is made again at the next query. */
 export async function openDatabase(

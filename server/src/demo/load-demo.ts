@@ -24,6 +24,7 @@ import { settings } from '../db/schema.ts';
 import { endHeavy } from '../heavy/pool.ts';
 import { storeBytes } from '../services/blobs.ts';
 import { createBrush } from '../services/brushes.ts';
+import { fileOf } from '../services/file.ts';
 import { addSource } from '../services/sources.ts';
 import { paintSources } from './paint.ts';
 
@@ -37,7 +38,7 @@ async function keepSources(db: Queries, files: ReadonlyMap<SourceKey, Uint8Array
   const kept: Kept = new Map();
   for (const [key, bytes] of files) {
     const { fileName: name, kind } = SOURCES[key];
-    const { id } = await addSource(db, bytes, name, kind);
+    const { id } = await addSource(db, fileOf(bytes), name, kind);
     kept.set(key, { id, picture: await decodeSource(bytes, name) });
   }
   return kept;
@@ -57,13 +58,13 @@ async function loadBrush(
   const kept: Bench['plates'] = {};
   for (const [name, plate] of plates) {
     const { source, recipe } = orders.get(name)!;
-    const { sha256 } = await storeBytes(db, plateFile(plate), name);
+    const { sha256 } = await storeBytes(db, plateFile(plate));
     const named = withMaterials(recipe, (_, word) => versions.get(word) ?? word);
     kept[name] = { sha256, ...originOf(source, sources), recipe: named };
   }
   const portrait = portraitStroke(PORTRAIT.width, PORTRAIT.height);
   const pixels = printSheet(engine, { brush, plates }, portrait, 'white');
-  const thumbnail = await storeBytes(db, encodeRgba(PORTRAIT.width, PORTRAIT.height, pixels), 'thumbnail');
+  const thumbnail = await storeBytes(db, encodeRgba(PORTRAIT.width, PORTRAIT.height, pixels));
   const id = randomUUID();
   versions.set(demo.name, id);
   await createBrush(db, demo.drawer, demo.note, {

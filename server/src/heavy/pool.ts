@@ -1,23 +1,30 @@
 import { AmberError } from '@amber-stamp/core/errors';
+import pLimit from 'p-limit';
 import { Piscina } from 'piscina';
 import { fileURLToPath } from 'node:url';
 import type { HeavyTask, HeavyWork, Refusal } from './tasks.ts';
 
-/** How long one task may take, and how many may wait: more are refused. Tests are less patient. */
-export const heavyLimits = { ms: 20_000, waiting: 32 };
+/**
+ * How long one task may take, and how many may wait: more are refused. What waits is mostly a file on the disk. Tests are less
+ * patient.
+ */
+export const heavyLimits = { ms: 20_000, waiting: 256 };
 /** Of one thread, MB; what pictures unfold to is limited where they are decoded. */
 const MOST_MB = 512;
 const THREADS = 2;
+
+/** Where the sources were joined it stands beside them; else it needs its own loader. */
+const WORKER = import.meta.url.endsWith('.ts') ? './worker.mjs' : './worker.js';
 
 let pool: Piscina | undefined;
 
 const opened = (): Piscina =>
   (pool ??= new Piscina({
-    filename: fileURLToPath(new URL('./worker.mjs', import.meta.url)),
+    filename: fileURLToPath(new URL(WORKER, import.meta.url)),
     minThreads: 1,
     maxThreads: THREADS,
     idleTimeout: 30_000,
-    resourceLimits: { maxOldGenerationSizeMb: MOST_MB },
+    resourceLimits: { maxOldGenerationSizeMb: MOST_MB, maxYoungGenerationSizeMb: 16 },
   }));
 
 /** Makes the first thread ready, so that the first file need not wait for it. */
@@ -50,18 +57,26 @@ function whyNot(cause: unknown, where: string): unknown {
   return cause;
 }
 
-/** Does work on a file in a thread of its own. Throws what the work refuses, `too-busy`, or `file-too-large`. */
+/** As many at a time as there are threads; each has its time from when it begins. */
+const line = pLimit(THREADS);
+
+/**
+ * Does work on a file, given as its bytes or its place on the disk, in a thread of its own. Throws what the work refuses,
+ * `too-busy`, or `file-too-large`.
+ */
 export async function heavy<K extends keyof HeavyWork>(
   what: K,
-  bytes: Uint8Array,
+  file: string | Uint8Array,
   where: string,
   side = 0,
 ): Promise<HeavyWork[K]> {
-  const task: HeavyTask = { what, bytes, where, side };
-  if (opened().queueSize >= heavyLimits.waiting) throw tooBusy();
+  if (line.pendingCount >= heavyLimits.waiting) throw tooBusy();
+  const task: HeavyTask = { what, file, where, side };
   let answer: { done: HeavyWork[K] } | { refused: Refusal };
   try {
-    answer = (await opened().run(task, { signal: AbortSignal.timeout(heavyLimits.ms) })) as typeof answer;
+    answer = await line(
+      () => opened().run(task, { signal: AbortSignal.timeout(heavyLimits.ms) }) as Promise<typeof answer>,
+    );
   } catch (cause) {
     throw whyNot(cause, where);
   }

@@ -15,6 +15,7 @@ import {
   thumbnailOfPlate,
   type PictureInfo,
 } from '@amber-stamp/io';
+import { readFile } from 'node:fs/promises';
 import { readPlate } from './read-plate.ts';
 
 /** What is known of a file once it has been read whole. */
@@ -35,7 +36,8 @@ export interface HeavyWork {
 
 export interface HeavyTask {
   what: keyof HeavyWork;
-  bytes: Uint8Array;
+  /** its bytes, or its place on the disk */
+  file: string | Uint8Array;
   /** names the file in sentences; by its ending a mesh is known */
   where: string;
   /** of thumbnails, px */
@@ -49,8 +51,22 @@ export interface Refusal {
   where: string | undefined;
 }
 
+/** A task with what its file holds. */
+interface Work {
+  bytes: Uint8Array;
+  where: string;
+  side: number;
+}
+
+async function read({ file, where, side }: HeavyTask): Promise<Work> {
+  const bytes = typeof file === 'string' ? await readFile(file) : file;
+  if (bytes.length === 0)
+    throw new AmberError('empty-file', `${where} is empty (0 bytes); choose another file.`, where);
+  return { bytes, where, side };
+}
+
 /** Reads a file whole: only that shows that it is complete and that there is something to see. */
-async function look({ bytes, where }: HeavyTask): Promise<Looked> {
+async function look({ bytes, where }: Work): Promise<Looked> {
   const picture = await decodeSource(bytes, where);
   if (picture.mesh) return { info: meshInfo(picture, where), picture };
   if (picture.made) return { info: madeInfo(picture), picture };
@@ -72,13 +88,13 @@ async function look({ bytes, where }: HeavyTask): Promise<Looked> {
 }
 
 /** A small WebP of a source, for lists. */
-async function thumbnail({ bytes, where, side }: HeavyTask): Promise<Buffer> {
+async function thumbnail({ bytes, where, side }: Work): Promise<Buffer> {
   if (!isMeshName(where) && !isDocument(bytes)) return thumbnailOf(bytes, side, where);
   const picture = await decodeSource(bytes, where);
   return picture.mesh ? meshThumbnail(picture.mesh, side) : madeThumbnail(picture, side);
 }
 
-const TASKS: { [K in keyof HeavyWork]: (task: HeavyTask) => HeavyWork[K] | Promise<HeavyWork[K]> } = {
+const TASKS: { [K in keyof HeavyWork]: (task: Work) => HeavyWork[K] | Promise<HeavyWork[K]> } = {
   look,
   decode: ({ bytes, where }) => decodeSource(bytes, where),
   thumbnail,
@@ -93,7 +109,7 @@ const TASKS: { [K in keyof HeavyWork]: (task: HeavyTask) => HeavyWork[K] | Promi
 /** Does one task; what is refused is given back, since an error loses its code on the way. */
 export async function runTask(task: HeavyTask): Promise<{ done: unknown } | { refused: Refusal }> {
   try {
-    return { done: await TASKS[task.what](task) };
+    return { done: await TASKS[task.what](await read(task)) };
   } catch (cause) {
     if (!(cause instanceof AmberError)) throw cause;
     const { code, message, where } = cause;

@@ -1,5 +1,5 @@
 // A worker thread does not inherit the TypeScript loader of the thread that starts it.
 import { tsImport } from 'tsx/esm/api';
 
-const { runTask } = await tsImport('./tasks.ts', import.meta.url);
+const { default: runTask } = await tsImport('./worker.ts', import.meta.url);
 export default runTask;

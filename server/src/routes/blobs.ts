@@ -1,6 +1,6 @@
 import { blobAnswer } from '@amber-stamp/core/api';
 import { AmberError } from '@amber-stamp/core/errors';
-import { blobChunksOf, findBlob, storeBlob } from '../services/blobs.ts';
+import { blobChunksOf, findBlob, storeFile } from '../services/blobs.ts';
 import { received } from '../services/receive.ts';
 import type { Route } from './route.ts';
 import { sendStream } from './send.ts';
@@ -16,10 +16,7 @@ export const blobRoutes: readonly Route[] = [
     status: 201,
     answer: 'SHA-256 and size',
     answers: blobAnswer,
-    run: ({ db, req }) =>
-      received(req, { limit: MAX_BLOB_BYTES, where: 'The file' }, ({ stream }) =>
-        storeBlob(db, stream(), MAX_BLOB_BYTES, 'The file'),
-      ),
+    run: ({ db, req }) => received(req, { limit: MAX_BLOB_BYTES, where: 'The file' }, (file) => storeFile(db, file)),
   },
   {
     method: 'get',

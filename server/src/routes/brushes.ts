@@ -15,6 +15,7 @@ import {
   getBrush,
   getVersion,
   listVersions,
+  openBrush,
   plateThumbnail,
   saveVersion,
 } from '../services/brushes.ts';
@@ -50,9 +51,8 @@ interface SaveBody {
   body: Bench;
 }
 
-async function opened(db: Parameters<typeof getBrush>[0], id: string) {
-  const brush = await getBrush(db, id);
-  const version = await getVersion(db, brush.currentId ?? '');
+async function opened(db: Parameters<typeof openBrush>[0], id: string) {
+  const { brush, version } = await openBrush(db, id);
   return { brush, version: { ...version, body: parseBench(version.body) } };
 }
 

@@ -15,8 +15,7 @@ export const packRoutes: readonly Route[] = [
     status: 201,
     answer: 'The brushes, each with whether it was here already',
     answers: importedAnswer,
-    run: ({ db, req }) =>
-      received(req, { limit: MAX_PACK_BYTES, where: 'The pack' }, async ({ bytes }) => importPack(db, await bytes())),
+    run: ({ db, req }) => received(req, { limit: MAX_PACK_BYTES, where: 'The pack' }, (file) => importPack(db, file)),
   },
   {
     method: 'get',

@@ -19,9 +19,7 @@ export const sourceRoutes: readonly Route[] = [
     answers: sourceAnswer,
     run: ({ db, req, query }) => {
       const name = query('name');
-      return received(req, { limit: MAX_FILE_BYTES, where: name || 'The file' }, async ({ bytes }) =>
-        addSource(db, await bytes(), name),
-      );
+      return received(req, { limit: MAX_FILE_BYTES, where: name || 'The file' }, (file) => addSource(db, file, name));
     },
   },
   {

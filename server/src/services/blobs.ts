@@ -1,18 +1,11 @@
 import type { StoredBlob } from '@amber-stamp/core/api';
 import { AmberError } from '@amber-stamp/core/errors';
 import { and, asc, eq, gte, lt, sql } from 'drizzle-orm';
-import { createHash } from 'node:crypto';
 import type { Queries } from '../db/database.ts';
 import { blobChunks, blobs } from '../db/schema.ts';
+import { fileOf, type WholeFile } from './file.ts';
 
 export const CHUNK_BYTES = 1024 * 1024;
-
-export const tooLarge = (where: string, limit: number): AmberError =>
-  new AmberError(
-    'file-too-large',
-    `${where} has more than ${Math.floor(limit / 1048576)} MB; make it smaller first.`,
-    where,
-  );
 
 /** Says that a file is wanted again, so that it is not swept before what names it has come. */
 const wantedAgain = (db: Queries, sha256: string): Promise<unknown> =>
@@ -26,7 +19,7 @@ async function* chunked(stream: AsyncIterable<Uint8Array>): AsyncGenerator<Buffe
   let held: Buffer[] = [];
   let size = 0;
   for await (const part of stream) {
-    held.push(Buffer.from(part));
+    held.push(Buffer.from(part.buffer, part.byteOffset, part.length));
     size += part.length;
     while (size >= CHUNK_BYTES) {
       const all = Buffer.concat(held);
@@ -39,45 +32,24 @@ async function* chunked(stream: AsyncIterable<Uint8Array>): AsyncGenerator<Buffe
 }
 
 /**
- * Streams a file into the database. Everything happens in one transaction, so an interrupted upload leaves nothing. A
- * file that is there already is not stored again.
+ * Streams a file into the database. Everything happens in one transaction, so what breaks off leaves nothing. A file that is
+ * there already is not stored again; of those that bring the same one at once one keeps it, and the others wait for that.
  */
-export async function storeBlob(
-  db: Queries,
-  stream: AsyncIterable<Uint8Array>,
-  limit: number,
-  where: string,
-): Promise<StoredBlob> {
+export async function storeFile(db: Queries, { sha256, size, stream }: WholeFile): Promise<StoredBlob> {
   return db.transaction(async (tx) => {
-    const [{ id }] = await tx.insert(blobs).values({}).returning({ id: blobs.id });
-    const hash = createHash('sha256');
-    let size = 0;
-    let place = 0;
-    for await (const data of chunked(stream)) {
-      size += data.length;
-      if (size > limit) throw tooLarge(where, limit);
-      hash.update(data);
-      await tx.insert(blobChunks).values({ blobId: id, place: place++, data });
-    }
-    if (size === 0) throw new AmberError('empty-file', `${where} is empty (0 bytes); choose another file.`, where);
-    const sha256 = hash.digest('hex');
-    // of those that bring the same file at once one keeps it, and the others wait until it is seen
     await tx.execute(sql`select pg_advisory_xact_lock(hashtextextended(${sha256}, 0))`);
-    const [there] = await tx.select({ size: blobs.size }).from(blobs).where(eq(blobs.sha256, sha256));
-    if (there) {
-      await tx.delete(blobs).where(eq(blobs.id, id));
-      await wantedAgain(tx, sha256);
-    } else await tx.update(blobs).set({ sha256, size }).where(eq(blobs.id, id));
+    if (await findBlob(tx, sha256)) await wantedAgain(tx, sha256);
+    else {
+      const [{ id }] = await tx.insert(blobs).values({ sha256, size }).returning({ id: blobs.id });
+      let place = 0;
+      for await (const data of chunked(stream()))
+        await tx.insert(blobChunks).values({ blobId: id, place: place++, data });
+    }
     return { sha256, size };
   });
 }
 
-async function* once(bytes: Uint8Array): AsyncGenerator<Uint8Array> {
-  yield bytes;
-}
-
-export const storeBytes = (db: Queries, bytes: Uint8Array, where: string): Promise<StoredBlob> =>
-  storeBlob(db, once(bytes), Number.MAX_SAFE_INTEGER, where);
+export const storeBytes = (db: Queries, bytes: Uint8Array): Promise<StoredBlob> => storeFile(db, fileOf(bytes));
 
 /** Size of a blob; undefined when there is none. */
 export async function findBlob(db: Queries, sha256: string): Promise<{ id: number; size: number } | undefined> {

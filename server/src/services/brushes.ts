@@ -3,7 +3,7 @@ import type { Bench } from '@amber-stamp/core/bench';
 import { AmberError } from '@amber-stamp/core/errors';
 import { plateNames } from '@amber-stamp/core/model';
 import { plateTitle } from '@amber-stamp/core/raster';
-import { and, desc, eq, sql } from 'drizzle-orm';
+import { desc, eq, inArray, sql } from 'drizzle-orm';
 import { randomUUID } from 'node:crypto';
 import type { Queries } from '../db/database.ts';
 import { brushes, plates, sources, versions } from '../db/schema.ts';
@@ -27,13 +27,24 @@ export interface Save {
 }
 const idTaken = () =>
   new AmberError('bad-value', 'A version of another brush has this id already; take a new one.', 'id');
+const noVersion = (id: string) => new AmberError('not-found', 'There is no such version.', id);
 const noBrush = (id: string) => new AmberError('not-found', 'There is no such brush.', id);
 
 /** Remembers the plates of a state, after checking that their bytes are here and are plates. */
 async function rememberPlates(tx: Queries, body: Bench): Promise<void> {
-  for (const [name, plate] of Object.entries(body.plates)) {
-    const [known] = await tx.select({ sha256: plates.sha256 }).from(plates).where(eq(plates.sha256, plate.sha256));
-    if (known) continue;
+  const wanted = Object.entries(body.plates);
+  const rows = await tx
+    .select({ sha256: plates.sha256 })
+    .from(plates)
+    .where(
+      inArray(
+        plates.sha256,
+        wanted.map(([, { sha256 }]) => sha256),
+      ),
+    );
+  const known = new Set(rows.map(({ sha256 }) => sha256));
+  for (const [name, plate] of wanted) {
+    if (known.has(plate.sha256)) continue;
     const { width, height } = await heavy('plateSize', await readBlob(tx, plate.sha256), name);
     if (plate.source) {
       const [source] = await tx.select({ id: sources.id }).from(sources).where(eq(sources.id, plate.source));
@@ -79,46 +90,48 @@ export async function createBrush(
   });
 }
 
-/** The branch of a new version: the parent's line when the parent is its last one, else a new line. */
-async function branchFor(tx: Queries, brushId: string, parent: VersionRow): Promise<number> {
-  const [child] = await tx
-    .select({ id: versions.id })
+/** Where a version stands among those of its brush. */
+type Standing = Pick<VersionRow, 'id' | 'brushId' | 'number' | 'branch'>;
+
+/** Number and branch of a new version: the parent's line when the parent is its last one, else a new line. */
+async function nextAfter(tx: Queries, parent: Standing): Promise<{ number: number; branch: number }> {
+  const [{ number, branch, hasChild }] = await tx
+    .select({
+      number: sql<number>`max(${versions.number}) + 1`,
+      branch: sql<number>`max(${versions.branch}) + 1`,
+      hasChild: sql<boolean>`coalesce(bool_or(${versions.parentId} = ${parent.id} and ${versions.branch} = ${parent.branch}), false)`,
+    })
     .from(versions)
-    .where(and(eq(versions.parentId, parent.id), eq(versions.branch, parent.branch)));
-  if (!child) return parent.branch;
-  const [{ most }] = await tx
-    .select({ most: sql<number>`max(${versions.branch})` })
-    .from(versions)
-    .where(eq(versions.brushId, brushId));
-  return most + 1;
+    .where(eq(versions.brushId, parent.brushId));
+  return { number, branch: hasChild ? branch : parent.branch };
 }
 
 /** Keeps a state. A save on an older version becomes a branch: nothing is ever overwritten. */
 export async function saveVersion(db: Queries, brushId: string, save: Save): Promise<Kept> {
   checkCards(save.body);
+  const { id, number: place, branch: line } = versions;
   return db.transaction(async (tx) => {
-    const [brush] = await tx.select().from(brushes).where(eq(brushes.id, brushId)).for('update');
+    const [brush] = isId(brushId) ? await tx.select().from(brushes).where(eq(brushes.id, brushId)).for('update') : [];
     if (!brush) throw noBrush(brushId);
-    const [again] = await tx.select().from(versions).where(eq(versions.id, save.id));
+    const there: Standing[] = await tx
+      .select({ id, brushId: versions.brushId, number: place, branch: line })
+      .from(versions)
+      .where(inArray(id, [save.id, save.parent ?? save.id]));
+    const again = there.find((version) => version.id === save.id);
     if (again && again.brushId !== brushId) throw idTaken();
     if (again)
       return { id: again.id, number: again.number, branch: again.branch, current: brush.currentId === again.id };
-    const parent = await getVersion(tx, save.parent ?? '');
+    const parent = there.find((version) => version.id === save.parent);
+    if (!parent) throw noVersion(save.parent ?? '');
     if (parent.brushId !== brushId)
       throw new AmberError('bad-value', 'The parent is a version of another brush.', 'parent');
     await checkThumbnail(tx, save.thumbnail);
     await rememberPlates(tx, save.body);
-    const branch = await branchFor(tx, brushId, parent);
-    const [{ last }] = await tx
-      .select({ last: sql<number>`max(${versions.number})` })
-      .from(versions)
-      .where(eq(versions.brushId, brushId));
-    const number = last + 1;
+    const next = await nextAfter(tx, parent);
     await tx.insert(versions).values({
       id: save.id,
       brushId,
-      number,
-      branch,
+      ...next,
       parentId: parent.id,
       what: save.what,
       thumbnail: save.thumbnail,
@@ -131,18 +144,31 @@ export async function saveVersion(db: Queries, brushId: string, save: Save): Pro
         .update(brushes)
         .set({ currentId: save.id, keptAt: sql`clock_timestamp()`, name: save.body.brush.name })
         .where(eq(brushes.id, brushId));
-    return { id: save.id, number, branch, current };
+    return { id: save.id, ...next, current };
   });
 }
 
 export async function getVersion(db: Queries, id: string): Promise<VersionRow> {
   const [row] = isId(id) ? await db.select().from(versions).where(eq(versions.id, id)) : [];
-  if (!row) throw new AmberError('not-found', 'There is no such version.', id);
+  if (!row) throw noVersion(id);
   return row;
 }
 
 export async function getBrush(db: Queries, id: string): Promise<BrushRow> {
   const [row] = isId(id) ? await db.select().from(brushes).where(eq(brushes.id, id)) : [];
+  if (!row) throw noBrush(id);
+  return row;
+}
+
+/** A brush with the version it is kept as now. */
+export async function openBrush(db: Queries, id: string): Promise<{ brush: BrushRow; version: VersionRow }> {
+  const [row] = isId(id)
+    ? await db
+        .select({ brush: brushes, version: versions })
+        .from(brushes)
+        .innerJoin(versions, eq(brushes.currentId, versions.id))
+        .where(eq(brushes.id, id))
+    : [];
   if (!row) throw noBrush(id);
   return row;
 }

@@ -1,5 +1,5 @@
 import type { Cabinet } from '@amber-stamp/core/api';
-import { and, count, eq, isNotNull, isNull, sql } from 'drizzle-orm';
+import { and, count, eq, getTableColumns, isNotNull, isNull, sql } from 'drizzle-orm';
 import type { Queries } from '../db/database.ts';
 import { brushes, plates, sources, versions } from '../db/schema.ts';
 import { afterPlace, hasWords, latestFirst, pageOf, placeOf, type PageQuery } from './pages.ts';
@@ -21,16 +21,18 @@ const brushText = sql`(${brushes.name} || ' ' || ${brushes.note} || ' ' || ${bru
 export async function listBrushes(db: Queries, { after, limit, find, drawer, away }: BrushQuery) {
   const rows = await db
     .select({
-      id: brushes.id,
-      name: brushes.name,
-      drawer: brushes.drawer,
-      note: brushes.note,
-      putAwayAt: brushes.putAwayAt,
-      createdAt: brushes.createdAt,
-      keptAt: brushes.keptAt,
-      version: versions.number,
-      thumbnail: versions.thumbnail,
-      tips: sql<number>`jsonb_array_length(${versions.body}->'brush'->'coats'->0->'deck'->'cards')`,
+      item: {
+        id: brushes.id,
+        name: brushes.name,
+        drawer: brushes.drawer,
+        note: brushes.note,
+        putAwayAt: brushes.putAwayAt,
+        createdAt: brushes.createdAt,
+        keptAt: brushes.keptAt,
+        version: versions.number,
+        thumbnail: versions.thumbnail,
+        tips: sql<number>`jsonb_array_length(${versions.body}->'brush'->'coats'->0->'deck'->'cards')`,
+      },
       place: placeOf(BY_KEPT),
     })
     .from(brushes)
@@ -51,15 +53,7 @@ export async function listBrushes(db: Queries, { after, limit, find, drawer, awa
 /** Plates that a kept state prints with, latest first. */
 export async function listPlates(db: Queries, { after, limit, find }: PageQuery) {
   const rows = await db
-    .select({
-      sha256: plates.sha256,
-      name: plates.name,
-      width: plates.width,
-      height: plates.height,
-      sourceId: plates.sourceId,
-      createdAt: plates.createdAt,
-      place: placeOf(PLATES_BY_MADE),
-    })
+    .select({ item: getTableColumns(plates), place: placeOf(PLATES_BY_MADE) })
     .from(plates)
     .where(and(hasWords(plates.name, find), afterPlace(PLATES_BY_MADE, after)))
     .orderBy(...latestFirst(PLATES_BY_MADE))
@@ -69,12 +63,8 @@ export async function listPlates(db: Queries, { after, limit, find }: PageQuery)
 
 /** Sources, latest first. */
 export async function listSources(db: Queries, { after, limit, find }: PageQuery) {
-  const { id, name, kind, sha256, format, width, height, channels, bits, createdAt } = sources;
   const rows = await db
-    .select({
-      ...{ id, name, kind, sha256, format, width, height, channels, bits, createdAt },
-      place: placeOf(SOURCES_BY_MADE),
-    })
+    .select({ item: getTableColumns(sources), place: placeOf(SOURCES_BY_MADE) })
     .from(sources)
     .where(and(hasWords(sources.name, find), afterPlace(SOURCES_BY_MADE, after)))
     .orderBy(...latestFirst(SOURCES_BY_MADE))

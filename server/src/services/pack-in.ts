@@ -14,6 +14,7 @@ import { brushes, versions } from '../db/schema.ts';
 import { heavy } from '../heavy/pool.ts';
 import { storeBytes } from './blobs.ts';
 import { createBrush } from './brushes.ts';
+import { fileOf, type WholeFile } from './file.ts';
 import { addSource } from './sources.ts';
 
 const printsWith = (state: Pick<Bench, 'brush' | 'plates'>): string =>
@@ -68,7 +69,7 @@ class Unpacking {
       return same.version;
     }
     const preview = this.pack.files.get(`previews/${basename(path, '.json')}.png`);
-    const thumbnail = preview ? (await storeBytes(this.db, preview, 'preview')).sha256 : null;
+    const thumbnail = preview ? (await storeBytes(this.db, preview)).sha256 : null;
     const save = { id: randomUUID(), what: 'imported from a pack', thumbnail, body: bench };
     const { brush: row } = await createBrush(this.db, 'New', 'from a pack', save);
     this.done.set(path, { id: row.id, version: save.id, name: brush.name, alreadyHere: false });
@@ -79,7 +80,7 @@ class Unpacking {
     const { pack } = this;
     const plates: Bench['plates'] = {};
     for (const name of plateNames(brush)) {
-      const { sha256 } = await storeBytes(this.db, pack.plates.get(name) as Uint8Array, name);
+      const { sha256 } = await storeBytes(this.db, pack.plates.get(name) as Uint8Array);
       const origin = pack.origins[name] ?? {};
       const recipe = origin.recipe ? pack.recipes.get(origin.recipe) : undefined;
       const made = origin.source ? this.made(origin.source) : null;
@@ -100,7 +101,7 @@ class Unpacking {
   }
 
   private async source(path: string): Promise<string> {
-    return (await addSource(this.db, this.pack.files.get(path) as Uint8Array, basename(path))).id;
+    return (await addSource(this.db, fileOf(this.pack.files.get(path) as Uint8Array), basename(path))).id;
   }
 
   /** A recipe whose steps name what came with the pack as it is known here. */
@@ -117,8 +118,8 @@ class Unpacking {
 }
 
 /** Imports a pack: all of it or nothing. A brush that is here already, pixel for pixel, gets no second copy. */
-export async function importPack(db: Queries, bytes: Uint8Array): Promise<Imported> {
-  const pack = await heavy('unpack', bytes, 'The pack');
+export async function importPack(db: Queries, file: WholeFile): Promise<Imported> {
+  const pack = await heavy('unpack', file.from, 'The pack');
   return db.transaction(async (tx) => {
     const unpacking = new Unpacking(tx, pack);
     for (const { path, brush } of pack.brushes) await unpacking.brush(path, brush);

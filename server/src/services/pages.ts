@@ -1,3 +1,4 @@
+import type { Page } from '@amber-stamp/core/api';
 import { AmberError } from '@amber-stamp/core/errors';
 import { and, desc, ilike, sql, type SQL } from 'drizzle-orm';
 import type { PgColumn } from 'drizzle-orm/pg-core';
@@ -52,13 +53,8 @@ export function hasWords(text: PgColumn | SQL, find: string): SQL | undefined {
   return and(...words.map((word) => ilike(text, `%${word.replace(/[\\%_]/g, '\\$&')}%`)));
 }
 
-export interface Page<T> {
-  items: T[];
-  next: string | null;
-}
-
 /** One row more than the page was read, to know whether it goes on. */
-export function pageOf<T extends { place: string }>(rows: readonly T[], limit: number): Page<Omit<T, 'place'>> {
-  const items = rows.slice(0, limit).map(({ place: _, ...row }) => row);
-  return { items, next: rows.length > limit ? rows[limit - 1].place : null };
-}
+export const pageOf = <T>(rows: readonly { item: T; place: string }[], limit: number): Page<T> => ({
+  items: rows.slice(0, limit).map(({ item }) => item),
+  next: rows.length > limit ? rows[limit - 1].place : null,
+});

@@ -1,12 +1,13 @@
 import { AmberError } from '@amber-stamp/core/errors';
 import type { Mesh, Picture } from '@amber-stamp/core/raster';
 import { eq } from 'drizzle-orm';
-import { createHash, randomUUID } from 'node:crypto';
+import { randomUUID } from 'node:crypto';
 import type { Queries } from '../db/database.ts';
 import { sources } from '../db/schema.ts';
 import { heavy } from '../heavy/pool.ts';
 import type { Looked } from '../heavy/tasks.ts';
-import { readBlob, storeBytes } from './blobs.ts';
+import { readBlob, storeFile } from './blobs.ts';
+import type { WholeFile } from './file.ts';
 import { isId } from './ids.ts';
 import { storedThumbnail } from './thumbnails.ts';
 
@@ -34,8 +35,8 @@ const isMesh = (row: SourceRow): boolean => row.kind === MESH;
 /** Files that are being read: of those who bring the same one at once it is read for all. */
 const looking = new Map<string, Promise<Looked>>();
 
-function look(sha256: string, bytes: Uint8Array, where: string): Promise<Looked> {
-  const under = looking.get(sha256) ?? heavy('look', bytes, where).finally(() => looking.delete(sha256));
+function look({ sha256, from }: WholeFile, where: string): Promise<Looked> {
+  const under = looking.get(sha256) ?? heavy('look', from, where).finally(() => looking.delete(sha256));
   looking.set(sha256, under);
   return under;
 }
@@ -51,24 +52,15 @@ export async function sourceMesh(db: Queries, id: string): Promise<Mesh> {
  * Keeps an uploaded picture or mesh, its bytes untouched. Nothing is kept of a file that is neither; the same bytes give the
  * source that is there already.
  */
-export async function addSource(
-  db: Queries,
-  bytes: Uint8Array,
-  fileName: string,
-  kind = 'picture',
-): Promise<SourceRow> {
+export async function addSource(db: Queries, file: WholeFile, fileName: string, kind = 'picture'): Promise<SourceRow> {
   const where = fileName || 'The file';
-  if (bytes.length === 0)
-    throw new AmberError('empty-file', `${where} is empty (0 bytes); choose another file.`, where);
-  const sha256 = createHash('sha256').update(bytes).digest('hex');
+  const { sha256 } = file;
   const known = (queries: Queries) => queries.select().from(sources).where(eq(sources.sha256, sha256));
   const [there] = await known(db);
   if (there) return there;
-  const { info, picture } = await look(sha256, bytes, where);
+  const { info, picture } = await look(file, where);
   return db.transaction(async (tx) => {
-    await storeBytes(tx, bytes, where);
-    const [meanwhile] = await known(tx);
-    if (meanwhile) return meanwhile;
+    await storeFile(tx, file);
     const [row] = await tx
       .insert(sources)
       .values({
@@ -78,9 +70,10 @@ export async function addSource(
         sha256,
         ...info,
       })
+      .onConflictDoNothing({ target: sources.sha256 })
       .returning();
     latest = { sha256, picture };
-    return row;
+    return row ?? (await known(tx))[0];
   });
 }
 
