@@ -271,4 +271,36 @@ describe('what was done at the bench', () => {
     expect(await leftDrafts(`brush ${brush}`)).to.deep.equal([]);
     await rest(RETRY_MS);
   });
+
+  it('that was left and is refused for good is offered to be mended, and what was done after it is kept', async () => {
+    server.goAway();
+    size(80);
+    await rest();
+    await until(() => useBench.getState().keep === 'failed');
+    size(90);
+    await rest();
+    stop();
+    closeBench();
+    server.comeBack();
+    server.on(VERSIONS, ({ body }) => {
+      if ((body as Draft).what === 'size 80') throw new AmberError('bad-value', 'It has a bad name.');
+      return { id: (body as Draft).id, number: 3, branch: 0, current: true };
+    });
+    server.on('GET /brushes/*', () => opened(sent().at(-1)?.body));
+    server.asked.length = 0;
+    await openBrush(`brush ${brush}`, false);
+    expect(sizes()).to.deep.equal([80, 90]);
+    expect(sent()[1].parent).to.equal(STANDING.versionId);
+    expect(presentBench().brush.coats[0].properties.size.rest).to.equal(90);
+    expect((await leftDrafts(`brush ${brush}`)).map(({ draft }) => [draft.what, draft.refused])).to.deep.equal([
+      ['size 80', 'It has a bad name.'],
+    ]);
+    expect(await screen.findByText(/It has a bad name/)).to.not.equal(null);
+    const now = sent()[1].body;
+    server.on('GET /brushes/*', () => opened(now));
+    server.asked.length = 0;
+    await openBrush(`brush ${brush}`, false);
+    expect(sent()).to.deep.equal([]);
+    await rest(RETRY_MS);
+  });
 });

@@ -82,4 +82,8 @@ export const leftDrafts = (brushId: string): Promise<{ key: string; draft: Draft
     return found.flatMap(({ key, draft }) => (draft ? [{ key, draft }] : []));
   }, []);
 
+/** Says of a draft that some page left by which sentence it was refused for good. */
+export const refuseDraft = (key: string, draft: Draft, refused: string): Promise<void> =>
+  withStore(async (db) => void (await db.put('drafts', { ...draft, refused }, key)), undefined);
+
 export const forgetDraft = (key: string): Promise<void> => withStore((db) => db.delete('drafts', key), undefined);

@@ -25,7 +25,7 @@ interface Entry {
 }
 
 /** A refusal that another try would only repeat; what is cancelled or asks for a token is none. */
-const isRefusal = ({ status, code }: AmberError): boolean =>
+export const isRefusal = ({ status, code }: AmberError): boolean =>
   status >= 400 && status < 500 && code !== 'cancelled' && code !== 'not-allowed';
 
 /**

@@ -3,13 +3,17 @@ import { AmberError } from '@amber-stamp/core/errors';
 import { getJson } from '../api/client.ts';
 import type { OpenBrush, Version } from '@amber-stamp/core/api';
 import { notify, notifyError, notifyOffer } from '../parts/messages.tsx';
-import { forgetDraft, leftDrafts, type Draft } from './drafts.ts';
+import { forgetDraft, leftDrafts, refuseDraft } from './drafts.ts';
 import { isWaiting, sendDraft, sentOrNewest, unkept } from './keeping.ts';
 import { clearPlates, trustPlates } from './plates.ts';
+import { isRefusal } from './save-queue.ts';
 import { change, openBench, setKeep, useBench } from './store.ts';
 
-/** Sends one draft that was left behind; tells what became of it. False where no later one can be sent now. */
-async function recoverOne(key: string, draft: Draft): Promise<boolean> {
+type Left = Awaited<ReturnType<typeof leftDrafts>>;
+
+/** Sends one draft that was left behind, and tells what became of it; `later` where none can be sent now. */
+async function recoverOne(left: Left[number]): Promise<'kept' | 'refused' | 'later'> {
+  const { key, draft } = left;
   try {
     const kept = await sendDraft({ ...draft, bench: parseBench(draft.bench) });
     await forgetDraft(key);
@@ -18,20 +22,30 @@ async function recoverOne(key: string, draft: Draft): Promise<boolean> {
         ? `A change that had not reached the server was found and kept as version ${kept.number}.`
         : `A change that had not reached the server was found. The brush had moved on, so it is kept as a branch, version ${kept.number}.`,
     );
-    return true;
+    return 'kept';
   } catch (cause) {
-    if (cause instanceof AmberError)
-      notifyError(cause, 'The unsent change stays in this browser and is tried again next time.');
-    return false;
+    if (!(cause instanceof AmberError)) return 'later';
+    if (isRefusal(cause)) {
+      left.draft = { ...draft, refused: cause.message };
+      await refuseDraft(key, draft, cause.message);
+      return 'refused';
+    }
+    notifyError(cause, 'The unsent change stays in this browser and is tried again next time.');
+    return 'later';
   }
 }
 
-type Left = Awaited<ReturnType<typeof leftDrafts>>;
-
-/** Sends what pages that are gone had left unsent, in its order. */
+/** Sends what pages that are gone had left unsent, in its order. What goes on from a refused one goes on from before it. */
 async function recover(left: Left): Promise<void> {
-  for (const { key, draft } of left)
-    if (draft.refused === undefined && !isWaiting(draft.id) && !(await recoverOne(key, draft))) return;
+  const parents = new Map<string, string>();
+  for (const one of left) {
+    if (one.draft.refused !== undefined || isWaiting(one.draft.id)) continue;
+    const parent = parents.get(one.draft.parent) ?? one.draft.parent;
+    one.draft = { ...one.draft, parent };
+    const became = await recoverOne(one);
+    if (became === 'later') return;
+    if (became === 'refused') parents.set(one.draft.id, parent);
+  }
 }
 
 /** Offers a state that was refused and is still here, so that it can be mended. */
