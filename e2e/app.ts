@@ -150,6 +150,9 @@ export class App {
     this.contexts.push(context);
     const page = Object.assign(await context.newPage(), { faults: [] as string[] });
     page.on('pageerror', (error) => page.faults.push(error.message));
+    page.on('console', (message) => {
+      if (message.text().includes('Content Security Policy')) page.faults.push(message.text());
+    });
     return page;
   }
 }

@@ -2,7 +2,6 @@ import { AmberError, ERRORS } from '@amber-stamp/core/errors';
 import { parseDocument, parseJson } from '@amber-stamp/core/model';
 import compression from 'compression';
 import express, { type ErrorRequestHandler, type Express, type RequestHandler } from 'express';
-import helmet from 'helmet';
 import { existsSync } from 'node:fs';
 import { join } from 'node:path';
 import type { Logger } from 'pino';
@@ -10,6 +9,7 @@ import { pinoHttp } from 'pino-http';
 import swagger from 'swagger-ui-express';
 import { bodyError, checkAddress, checkHost, checkOrigin, checkType } from './doors.ts';
 import { openApi } from './openapi.ts';
+import { docsPolicy, policy, servePage } from './policy.ts';
 import { ROUTES } from './routes/index.ts';
 import type { Route, Services } from './routes/route.ts';
 import { asksToken } from './token.ts';
@@ -29,23 +29,6 @@ export interface AppOptions {
 const MAX_JSON = 32 * 1024 * 1024;
 /** So much of an address is logged. */
 const MOST_LOGGED = 300;
-
-const policy = helmet({
-  contentSecurityPolicy: {
-    directives: {
-      'default-src': ["'self'"],
-      'script-src': ["'self'", "'wasm-unsafe-eval'"],
-      'style-src': ["'self'", "'unsafe-inline'"],
-      'img-src': ["'self'", 'data:', 'blob:'],
-      'connect-src': ["'self'", 'blob:'],
-      'worker-src': ["'self'", 'blob:'],
-      'upgrade-insecure-requests': null,
-    },
-  },
-  crossOriginEmbedderPolicy: { policy: 'require-corp' },
-  crossOriginOpenerPolicy: { policy: 'same-origin' },
-  strictTransportSecurity: false,
-});
 
 /** Throws where an answer is not what its route promises. */
 function checkAnswer({ answers, path }: Route, result: unknown): void {
@@ -130,7 +113,7 @@ export function createApp(services: Services, options: AppOptions): Express {
       },
     }),
   );
-  app.use(policy);
+  app.use(...policy);
   app.use(checkHost(options.hosts ?? []), checkAddress, checkOrigin);
   app.use(
     compression({
@@ -147,14 +130,15 @@ export function createApp(services: Services, options: AppOptions): Express {
   }
   const document = openApi();
   app.get('/api/openapi.json', (_req, res) => void res.json(document));
-  app.use('/api/docs', swagger.serve, swagger.setup(document));
+  app.use('/api/docs', docsPolicy, swagger.serve, swagger.setup(document));
   app.use('/api', (req, _res, next) =>
     next(new AmberError('no-such-route', `There is no ${req.method} ${req.originalUrl.split('?')[0]}.`)),
   );
   if (options.pages && existsSync(options.pages)) {
-    app.use(express.static(options.pages, { maxAge: '1y', immutable: true, index: false }));
-    const page = join(options.pages, 'index.html');
-    app.get('/{*path}', (_req, res) => void res.set('cache-control', 'no-cache').sendFile(page));
+    // only what is built has its content in its name
+    app.use('/assets', express.static(join(options.pages, 'assets'), { maxAge: '1y', immutable: true, index: false }));
+    app.use(express.static(options.pages, { index: false }));
+    servePage(app, join(options.pages, 'index.html'));
   }
   app.use(answerError);
   return app;

@@ -92,13 +92,14 @@ export async function checkAll(db: Queries): Promise<Checked> {
   return checked;
 }
 
-/** Frees the files that nothing has named for a day. Gives how many, and their bytes. */
+/** Frees the files that nothing has named for a day, and small pictures of files that are gone. Gives how many, and their bytes. */
 export async function sweepFiles(db: Queries, hours = KEPT_HOURS): Promise<{ files: number; bytes: number }> {
   const { rows } = await db.execute(sql`
     delete from blobs
     where created_at < now() - make_interval(hours => ${hours})
       and sha256 is not null and sha256 not in (${NAMED})
     returning size`);
+  await db.execute(sql`delete from thumbnails where sha256 not in (select sha256 from blobs where sha256 is not null)`);
   const sizes = (rows as { size: string | number }[]).map(({ size }) => Number(size));
   return { files: sizes.length, bytes: sizes.reduce((sum, size) => sum + size, 0) };
 }

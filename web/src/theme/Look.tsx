@@ -1,6 +1,8 @@
+import { CacheProvider } from '@emotion/react';
 import { ThemeProvider } from '@mui/material/styles';
 import { useLayoutEffect, useMemo, type ReactNode } from 'react';
 import { create } from 'zustand';
+import { styleSheets } from './style-sheets.ts';
 import { themeOf, type Look as LookName } from './theme.ts';
 
 const STORED = 'amber-stamp-look';
@@ -19,5 +21,9 @@ export function Look({ children }: { children: ReactNode }) {
   useLayoutEffect(() => {
     document.documentElement.dataset.look = look;
   }, [look]);
-  return <ThemeProvider theme={theme}>{children}</ThemeProvider>;
+  return (
+    <CacheProvider value={styleSheets}>
+      <ThemeProvider theme={theme}>{children}</ThemeProvider>
+    </CacheProvider>
+  );
 }

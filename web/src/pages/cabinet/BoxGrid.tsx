@@ -61,7 +61,7 @@ function Rows<T>({ label, pages, keyOf, least, children }: Props<T>) {
           key={key}
           ref={rows.measureElement}
           data-index={index}
-          className="row"
+          className="boxes"
           style={{ gridTemplateColumns: `repeat(${columns}, minmax(0, 1fr))`, transform: `translateY(${start}px)` }}
         >
           {items.slice(index * columns, (index + 1) * columns).map((item) => (

@@ -1,0 +1,54 @@
+import type { Express, RequestHandler, Response } from 'express';
+import helmet from 'helmet';
+import { randomBytes } from 'node:crypto';
+import { readFile } from 'node:fs/promises';
+
+const nonceOf = (res: Response): string => String(res.locals.nonce);
+
+/** Every answer has a word of its own: only style sheets that say it are taken. */
+const giveNonce: RequestHandler = (_req, res, next) => {
+  res.locals.nonce = randomBytes(16).toString('base64');
+  next();
+};
+
+type StyleSource = string | ((req: unknown, res: unknown) => string);
+
+const contentPolicy = (...styles: StyleSource[]) => ({
+  directives: {
+    'default-src': ["'self'"],
+    'script-src': ["'self'", "'wasm-unsafe-eval'"],
+    'style-src': ["'self'", ...styles],
+    // what a page computes, such as where a box stands, is set on its element
+    'style-src-attr': ["'unsafe-inline'"],
+    'font-src': ["'self'"],
+    'img-src': ["'self'", 'data:', 'blob:'],
+    'connect-src': ["'self'", 'blob:'],
+    'worker-src': ["'self'", 'blob:'],
+    'upgrade-insecure-requests': null,
+  },
+});
+
+const headers = helmet({
+  contentSecurityPolicy: contentPolicy((_req, res) => `'nonce-${nonceOf(res as Response)}'`),
+  crossOriginEmbedderPolicy: { policy: 'require-corp' },
+  crossOriginOpenerPolicy: { policy: 'same-origin' },
+  strictTransportSecurity: false,
+});
+
+/** What browsers are told to do, and not to do, with what is served. */
+export const policy: readonly RequestHandler[] = [giveNonce, headers];
+
+/** The pages of the API's description bring style sheets that say nothing. */
+export const docsPolicy: RequestHandler = helmet.contentSecurityPolicy(contentPolicy("'unsafe-inline'"));
+
+/** Where the page finds the word that its style sheets say. */
+const PLACE = '<meta name="style-nonce" content="" />';
+
+/** Serves the page at every address that is none of a file; `path` is that of its HTML. */
+export function servePage(app: Express, path: string): void {
+  app.get('/{*path}', async (_req, res) => {
+    const html = await readFile(path, 'utf8');
+    const told = html.replace(PLACE, PLACE.replace('content=""', `content="${nonceOf(res)}"`));
+    res.set('cache-control', 'no-cache').type('html').send(told);
+  });
+}
