@@ -116,7 +116,11 @@ describe('all that is kept', () => {
     await inDatabase((db) => storeBytes(db, new Uint8Array(5000).fill(3)));
     expect(await inDatabase(sweepFiles)).to.deep.equal({ files: 0, bytes: 0 });
     await rows("update blobs set created_at = now() - interval '25 hours'");
+    const [{ sha256 }] = await rows(`select sha256 from blobs where sha256 <> '${orphan.sha256}'`);
+    for (const of of [sha256, orphan.sha256])
+      await rows(`insert into thumbnails values ('thumbnail', '${of}', 64, '\\x01')`);
     expect(await inDatabase(sweepFiles)).to.deep.equal({ files: 1, bytes: 5000 });
+    expect(await rows('select sha256 from thumbnails')).to.deep.equal([{ sha256 }]);
     const left = await rows('select sha256 from blobs');
     expect(left.map(({ sha256 }) => sha256)).not.to.include(orphan.sha256);
     expect(left).to.have.length(1);
