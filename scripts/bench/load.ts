@@ -121,6 +121,34 @@ async function cabinet(app: App): Promise<Seen> {
   return { usable, nodes, pictures, letters, found };
 }
 
+/** Triangles as large as the whole, one behind the other: casting them takes long. */
+function curtain(triangles: number, place: number): Uint8Array<ArrayBuffer> {
+  const lines = [`# ${place}`];
+  for (let k = 0; k < triangles; k++)
+    lines.push(`v -1 -1 ${k / triangles}`, `v 1 -1 ${k / triangles}`, `v 0 1 ${k / triangles}`, 'f -3 -2 -1');
+  return new TextEncoder().encode(lines.join('\n'));
+}
+
+/** How long small requests take while the threads are busy with meshes. */
+async function besideFiles(api: string): Promise<Map<string, number[]>> {
+  const taken = new Map<string, number[]>([
+    ['is it there', []],
+    ['a page of brushes', []],
+  ]);
+  const [health, page] = [...taken.values()];
+  let ended = false;
+  const files = Promise.all(
+    [1, 2, 3, 4].map((k) => fetch(`${api}/sources?name=curtain.obj`, { method: 'POST', body: curtain(20_000, k) })),
+  ).finally(() => (ended = true));
+  while (!ended) {
+    await timed(health, () => ask(`${api}/health`));
+    await timed(page, () => ask(`${api}/brushes`));
+    await pause(20);
+  }
+  await files;
+  return taken;
+}
+
 /** A PNG with bytes that no other has: noise, and a text of its own before its end. */
 function another(noise: Buffer): Uint8Array<ArrayBuffer> {
   const text = Buffer.from(`tEXtComment\0${randomUUID()}`);
@@ -199,6 +227,7 @@ const app = await App.start({ apart: true });
 await fill(app.databaseUrl);
 const pages = await lists(`${app.url}/api`);
 const seen = await cabinet(app);
+const beside = await besideFiles(`${app.url}/api`);
 const heavy = await load(app);
 const errors = [...heavy.errors].map(([why, times]) => `- ${times} x ${why}`);
 const text = `# Many brushes, many clients
@@ -212,6 +241,13 @@ ${table(pages)}
 
 The cabinet in a browser that opens it: all that is seen stands after ${ms(seen.usable)}, with ${seen.nodes} nodes and ${seen.pictures} pictures. A
 letter typed into the search is on the screen after ${ms(Math.max(0, ...seen.letters))} at most, what it finds has come after ${ms(Math.max(...seen.found))} at most.
+
+## Beside files that take long
+
+While four meshes of 20,000 triangles as large as the whole are read in two threads:
+
+${HEAD}
+${table(beside)}
 
 ## ${CLIENTS} clients at once
 

@@ -51,9 +51,18 @@ class Application {
     this.server = await serveSomewhere({ DATABASE_URL: this.url }, this.port, this.log);
     const { child, address } = this.server;
     this.port = new URL(address).port;
-    this.instance.serveAt(address);
     child.on('exit', () => void this.openAgain());
+    this.note(address);
     console.log(`\nAmber Stamp is at ${address}\n`);
+  }
+
+  /** Lets other starts know the address; without room for the note it serves all the same. */
+  note(address) {
+    try {
+      this.instance.serveAt(address);
+    } catch (cause) {
+      console.log(`its address could not be noted (${cause.message}); another start will not find it`);
+    }
   }
 
   /** Opens until it is open: the database may be on its way back. */

@@ -1,5 +1,5 @@
 import { expect } from 'chai';
-import { mkdtempSync, readdirSync, readFileSync, rmSync, statSync, writeFileSync } from 'node:fs';
+import { mkdirSync, mkdtempSync, readdirSync, readFileSync, rmSync, statSync, writeFileSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import pg from 'pg';
@@ -131,5 +131,18 @@ describe('the log of the server', () => {
     expect(sizes).to.have.length(2);
     expect(readFileSync(join(folder, 'server.log'), 'utf8')).to.match(/line 499\n$/);
     rmSync(folder, { recursive: true });
+  });
+
+  it('leaves out what cannot be written, and goes on once it can', () => {
+    const folder = mkdtempSync(join(tmpdir(), 'log-'));
+    const path = join(folder, 'not', 'there', 'server.log');
+    const log = logFile(path);
+    log(Buffer.from('lost\n'));
+    mkdirSync(join(folder, 'not', 'there'), { recursive: true });
+    log(Buffer.from('written\n'));
+    expect(readFileSync(path, 'utf8')).to.equal('written\n');
+    rmSync(folder, { recursive: true });
+    // a device that is always full
+    logFile('/dev/full')(Buffer.from('no room'));
   });
 });

@@ -19,7 +19,12 @@ if (!['127.0.0.1', 'localhost', '::1'].includes(host) && !token)
     `HOST is ${host}, which other machines can reach: set AMBER_TOKEN to a secret of your own, or leave HOST out.`,
   );
 
-const database = await openDatabase(url, (cause) => logger.warn({ err: cause }, 'database connection lost'));
+const database = await openDatabase(url, (cause) => logger.warn({ err: cause }, 'database connection lost')).catch(
+  (cause: Error & { cause?: Error }) => {
+    console.error(`The database does not answer: ${(cause.cause ?? cause).message}`);
+    process.exit(4);
+  },
+);
 const pages = process.env.PAGES ?? BUILT_PAGES;
 const hosts = [host, ...hostsIn(process.env.AMBER_HOSTS)];
 const server = createApp({ db: database.db }, { logger, pages, token, hosts }).listen(port, host, (cause?: Error) => {

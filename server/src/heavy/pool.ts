@@ -60,6 +60,9 @@ function whyNot(cause: unknown, where: string): unknown {
 /** As many at a time as there are threads; each has its time from when it begins. */
 const line = pLimit(THREADS);
 
+/** Whether work would have to wait. */
+export const isBusy = (): boolean => line.activeCount >= THREADS;
+
 /**
  * Does work on a file, given as its bytes or its place on the disk, in a thread of its own. Throws what the work refuses,
  * `too-busy`, or `file-too-large`.
@@ -68,10 +71,10 @@ export async function heavy<K extends keyof HeavyWork>(
   what: K,
   file: string | Uint8Array,
   where: string,
-  side = 0,
+  { side = 0, whole = false }: { side?: number; whole?: boolean } = {},
 ): Promise<HeavyWork[K]> {
   if (line.pendingCount >= heavyLimits.waiting) throw tooBusy();
-  const task: HeavyTask = { what, file, where, side };
+  const task: HeavyTask = { what, file, where, side, whole };
   let answer: { done: HeavyWork[K] } | { refused: Refusal };
   try {
     answer = await line(

@@ -21,7 +21,10 @@ import { readPlate } from './read-plate.ts';
 /** What is known of a file once it has been read whole. */
 export interface Looked {
   info: PictureInfo;
-  picture: Picture;
+  /** what it is where it is no plain picture */
+  kind: 'mesh' | 'made' | undefined;
+  /** given where it was asked for */
+  picture: Picture | undefined;
 }
 
 /** Work that takes long or much memory when a file is large or hostile: by name, what it gives. */
@@ -42,6 +45,8 @@ export interface HeavyTask {
   where: string;
   /** of thumbnails, px */
   side: number;
+  /** the picture of what is looked at is wanted too */
+  whole: boolean;
 }
 
 /** An error as it goes from thread to thread. */
@@ -56,20 +61,22 @@ interface Work {
   bytes: Uint8Array;
   where: string;
   side: number;
+  whole: boolean;
 }
 
-async function read({ file, where, side }: HeavyTask): Promise<Work> {
+async function read({ file, where, side, whole }: HeavyTask): Promise<Work> {
   const bytes = typeof file === 'string' ? await readFile(file) : file;
   if (bytes.length === 0)
     throw new AmberError('empty-file', `${where} is empty (0 bytes); choose another file.`, where);
-  return { bytes, where, side };
+  return { bytes, where, side, whole };
 }
 
 /** Reads a file whole: only that shows that it is complete and that there is something to see. */
-async function look({ bytes, where }: Work): Promise<Looked> {
+async function look({ bytes, where, whole }: Work): Promise<Looked> {
   const picture = await decodeSource(bytes, where);
-  if (picture.mesh) return { info: meshInfo(picture, where), picture };
-  if (picture.made) return { info: madeInfo(picture), picture };
+  const given = whole ? picture : undefined;
+  if (picture.mesh) return { info: meshInfo(picture, where), kind: 'mesh', picture: given };
+  if (picture.made) return { info: madeInfo(picture), kind: 'made', picture: given };
   const info = await probePicture(bytes, where);
   // where nothing is a number there is nothing to fill from
   if (holesOf(picture) === picture.data.length)
@@ -84,7 +91,7 @@ async function look({ bytes, where }: Work): Promise<Looked> {
       `${where} is blank: every pixel is the same, so nothing prints. Choose another picture.`,
       where,
     );
-  return { info, picture };
+  return { info, kind: undefined, picture: given };
 }
 
 /** A small WebP of a source, for lists. */

@@ -9,7 +9,7 @@ const buffersOf = ({ data, mesh }: Picture): ArrayBufferLike[] =>
 
 function pictureIn(done: unknown): Picture | undefined {
   const { picture = done } = done as { picture?: unknown };
-  return ArrayBuffer.isView((picture as Picture).data) ? (picture as Picture) : undefined;
+  return ArrayBuffer.isView((picture as Partial<Picture>).data) ? (picture as Picture) : undefined;
 }
 
 /** Does one task; a picture goes to who asked without being copied. */

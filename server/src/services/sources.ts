@@ -4,7 +4,7 @@ import { eq } from 'drizzle-orm';
 import { randomUUID } from 'node:crypto';
 import type { Queries } from '../db/database.ts';
 import { sources } from '../db/schema.ts';
-import { heavy } from '../heavy/pool.ts';
+import { heavy, isBusy } from '../heavy/pool.ts';
 import type { Looked } from '../heavy/tasks.ts';
 import { readBlob, storeFile } from './blobs.ts';
 import type { WholeFile } from './file.ts';
@@ -28,15 +28,14 @@ export function sourceName(fileName: string): string {
 let latest: { sha256: string; picture: Picture } | undefined;
 
 const MESH = 'mesh';
-/** made of settings: its file is a document */
-const MADE = 'made';
 const isMesh = (row: SourceRow): boolean => row.kind === MESH;
 
 /** Files that are being read: of those who bring the same one at once it is read for all. */
 const looking = new Map<string, Promise<Looked>>();
 
 function look({ sha256, from }: WholeFile, where: string): Promise<Looked> {
-  const under = looking.get(sha256) ?? heavy('look', from, where).finally(() => looking.delete(sha256));
+  const under =
+    looking.get(sha256) ?? heavy('look', from, where, { whole: !isBusy() }).finally(() => looking.delete(sha256));
   looking.set(sha256, under);
   return under;
 }
@@ -58,7 +57,7 @@ export async function addSource(db: Queries, file: WholeFile, fileName: string, 
   const known = (queries: Queries) => queries.select().from(sources).where(eq(sources.sha256, sha256));
   const [there] = await known(db);
   if (there) return there;
-  const { info, picture } = await look(file, where);
+  const looked = await look(file, where);
   return db.transaction(async (tx) => {
     await storeFile(tx, file);
     const [row] = await tx
@@ -66,13 +65,14 @@ export async function addSource(db: Queries, file: WholeFile, fileName: string, 
       .values({
         id: randomUUID(),
         name: sourceName(fileName),
-        kind: picture.mesh ? MESH : picture.made ? MADE : kind,
+        kind: looked.kind ?? kind,
         sha256,
-        ...info,
+        ...looked.info,
       })
       .onConflictDoNothing({ target: sources.sha256 })
       .returning();
-    latest = { sha256, picture };
+    // one who comes alone goes on with it at once
+    if (looked.picture) latest = { sha256, picture: looked.picture };
     return row ?? (await known(tx))[0];
   });
 }

@@ -20,7 +20,7 @@ export async function storedThumbnail(db: Queries, { what, sha256, where, side }
     .from(thumbnails)
     .where(and(eq(thumbnails.what, what), eq(thumbnails.sha256, sha256), eq(thumbnails.side, side)));
   if (there) return there.data;
-  const data = Buffer.from(await heavy(what, await readBlob(db, sha256), where, side));
+  const data = Buffer.from(await heavy(what, await readBlob(db, sha256), where, { side }));
   await db.insert(thumbnails).values({ what, sha256, side, data }).onConflictDoNothing();
   return data;
 }
