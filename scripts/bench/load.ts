@@ -11,6 +11,8 @@ import { App, closeBrowser } from '../../e2e/app.ts';
 const BRUSHES = 10_000;
 const CLIENTS = 200;
 const ROUNDS = 3;
+/** Somebody who works looks at what came before going on, ms. */
+const LOOK_MS = 3000;
 /** so much noise makes a PNG of 1 MB, px */
 const SIDE = 590;
 const WORD = 'mooring';
@@ -168,8 +170,8 @@ interface Load {
   seconds: number;
 }
 
-/** All clients at once: each lists, opens, saves and uploads, round by round. */
-async function load(app: App): Promise<Load> {
+/** All clients at once: each lists, opens, saves and uploads, round by round, and rests after each so long. */
+async function load(app: App, rest: number): Promise<Load> {
   const api = `${app.url}/api`;
   const memory = () => Number(/VmRSS:\s+(\d+)/.exec(readFileSync(`/proc/${app.pid}/status`, 'utf8'))?.[1]) / 1024;
   const noise = await sharp(randomBytes(SIDE * SIDE * 3), { raw: { width: SIDE, height: SIDE, channels: 3 } })
@@ -189,10 +191,13 @@ async function load(app: App): Promise<Load> {
       const why = `${what}: ${String(cause).slice(0, 120)}`;
       errors.set(why, (errors.get(why) ?? 0) + 1);
       return undefined;
+    } finally {
+      await pause(rest * 2 * Math.random());
     }
   };
   const { items } = await ask<ListPage<BrushListing>>(`${api}/brushes?limit=200`);
   const client = async (k: number) => {
+    await pause(4 * rest * Math.random());
     for (let round = 0; round < ROUNDS; round++) {
       await act('list', () => ask(`${api}/brushes`));
       const open = await act('open', () => ask<OpenBrush>(`${api}/brushes/${items[k].id}`));
@@ -223,13 +228,23 @@ const table = (taken: ReadonlyMap<string, readonly number[]>): string =>
     .join('\n');
 const HEAD = '| what | times | median | 99 of 100 | most |\n|---|---|---|---|---|';
 
+function loaded({ seconds, taken, errors, before, most, after }: Load): string {
+  const failed = [...errors].map(([why, times]) => `- ${times} x ${why}`).join('\n');
+  return `${seconds.toFixed(0)} s in all.
+
+${HEAD}
+${table(taken)}
+
+${failed || 'No request failed.'} Memory of the server: ${before.toFixed(0)} MB before, ${most.toFixed(0)} MB at most, ${after.toFixed(0)} MB half a minute after.`;
+}
+
 const app = await App.start({ apart: true });
 await fill(app.databaseUrl);
 const pages = await lists(`${app.url}/api`);
 const seen = await cabinet(app);
 const beside = await besideFiles(`${app.url}/api`);
-const heavy = await load(app);
-const errors = [...heavy.errors].map(([why, times]) => `- ${times} x ${why}`);
+const calm = await load(app, LOOK_MS);
+const heavy = await load(app, 0);
 const text = `# Many brushes, many clients
 
 Measured by \`npm run bench:load\` on two cores of a shared machine, which clients, browser, server and database share.
@@ -251,12 +266,9 @@ ${table(beside)}
 
 ## ${CLIENTS} clients at once
 
-Each lists, opens, saves and uploads a picture of 1 MB, ${ROUNDS} times without a pause: ${heavy.seconds.toFixed(0)} s in all.
+Each lists, opens, saves and uploads a picture of 1 MB, ${ROUNDS} times, and rests some ${LOOK_MS / 1000} s after each: ${loaded(calm)}
 
-${HEAD}
-${table(heavy.taken)}
-
-${errors.length ? errors.join('\n') : 'No request failed.'} Memory of the server: ${heavy.before.toFixed(0)} MB before, ${heavy.most.toFixed(0)} MB at most, ${heavy.after.toFixed(0)} MB half a minute after.
+The same without any rest, so that as much is asked as can be answered: ${loaded(heavy)}
 `;
 writeFileSync('docs/bench/load.md', text);
 console.log(text);

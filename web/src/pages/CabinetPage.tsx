@@ -1,5 +1,5 @@
 import { Button } from '@mui/material';
-import { useEffect, useState } from 'react';
+import { memo, useDeferredValue, useEffect, useMemo, useState } from 'react';
 import { Link, useSearchParams } from 'react-router';
 import { useCabinet } from '../api/queries.ts';
 import { closeBench } from '../bench/store.ts';
@@ -22,7 +22,7 @@ const Entry = ({ shelf, on, count }: { shelf: Shelf; on: boolean; count: number 
 
 type Drawers = ReturnType<typeof shelvesOf>;
 
-const Shelves = ({ drawers, material, chosen }: Drawers & { chosen: Shelf }) => (
+const Shelves = memo(({ drawers, material, chosen }: Drawers & { chosen: Shelf }) => (
   <nav className="shelves" aria-label="Drawers and material">
     <h3>Drawers</h3>
     {drawers.map((s) => (
@@ -33,7 +33,7 @@ const Shelves = ({ drawers, material, chosen }: Drawers & { chosen: Shelf }) => 
       <Entry key={s.key} shelf={s} count={s.count} on={s.key === chosen.key} />
     ))}
   </nav>
-);
+));
 
 interface HeadProps {
   shelf: Shelf;
@@ -69,17 +69,19 @@ function ShelfHead({ shelf, wanted, onWant }: HeadProps) {
 }
 
 /** What lies on a shelf. */
-function Boxes({ shelf, find }: { shelf: Shelf; find: string }) {
+const Boxes = memo(({ shelf, find }: { shelf: Shelf; find: string }) => {
   if (shelf.kind === 'sources') return <SourceBoxes find={find} />;
   if (shelf.kind === 'plates') return <PlateBoxes find={find} />;
   return <BrushBoxes shelf={shelf} find={find} />;
-}
+});
 
 export function CabinetPage() {
   const [search] = useSearchParams();
   const [wanted, setWanted] = useState('');
   const { data } = useCabinet();
-  const { drawers, material } = shelvesOf(data);
+  const { drawers, material } = useMemo(() => shelvesOf(data), [data]);
+  // a letter is on the screen before what it finds is looked for
+  const find = useDeferredValue(wanted.trim());
   const shelf = shelfOf(search.get('shelf'), [...drawers, ...material]);
   useEffect(() => {
     closeBench();
@@ -92,7 +94,7 @@ export function CabinetPage() {
         <Shelves drawers={drawers} material={material} chosen={shelf} />
         <section key={shelf.key} className="shelf" aria-label={shelf.name}>
           <ShelfHead shelf={shelf} wanted={wanted} onWant={setWanted} />
-          <Boxes shelf={shelf} find={wanted.trim()} />
+          <Boxes shelf={shelf} find={find} />
         </section>
       </main>
     </div>
