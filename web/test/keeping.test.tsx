@@ -175,7 +175,7 @@ describe('what was done at the bench', () => {
     stop();
     closeBench();
     server.on('GET /brushes/*', () => opened(before));
-    await openBrush(`brush ${brush}`, false);
+    await openBrush(`brush ${brush}`);
     expect(presentBench().brush.coats[0].properties.size.rest).to.equal(80);
     expect(useBench.getState().keep).to.equal('failed');
     server.on(VERSIONS, ({ body }) => ({ id: (body as Draft).id, number: 2, branch: 0, current: true }));
@@ -266,7 +266,7 @@ describe('what was done at the bench', () => {
     closeBench();
     server.comeBack();
     server.on('GET /brushes/*', () => opened((server.to(VERSIONS)[0].body as { body: unknown }).body));
-    await openBrush(`brush ${brush}`, false);
+    await openBrush(`brush ${brush}`);
     expect(presentBench().brush.coats[0].properties.size.rest).to.equal(80);
     expect(await leftDrafts(`brush ${brush}`)).to.deep.equal([]);
     await rest(RETRY_MS);
@@ -288,7 +288,7 @@ describe('what was done at the bench', () => {
     });
     server.on('GET /brushes/*', () => opened(sent().at(-1)?.body));
     server.asked.length = 0;
-    await openBrush(`brush ${brush}`, false);
+    await openBrush(`brush ${brush}`);
     expect(sizes()).to.deep.equal([80, 90]);
     expect(sent()[1].parent).to.equal(STANDING.versionId);
     expect(presentBench().brush.coats[0].properties.size.rest).to.equal(90);
@@ -299,7 +299,7 @@ describe('what was done at the bench', () => {
     const now = sent()[1].body;
     server.on('GET /brushes/*', () => opened(now));
     server.asked.length = 0;
-    await openBrush(`brush ${brush}`, false);
+    await openBrush(`brush ${brush}`);
     expect(sent()).to.deep.equal([]);
     await rest(RETRY_MS);
   });

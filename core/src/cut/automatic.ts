@@ -7,7 +7,7 @@ import { smoothGround, type Ground } from '../raster/surface.ts';
 import { contentBox } from '../raster/content-box.ts';
 import { blank, cut } from './cut.ts';
 import { MAX_RESOLUTION, MIN_RESOLUTION } from './fit.ts';
-import { grayOf, type Prints } from './gray.ts';
+import { grayOf, toneRange, type Prints } from './gray.ts';
 import { makeRecipe, makeStep, type Recipe, type RecipeStep } from './recipe.ts';
 
 /** The longer side that is enough to see what a picture is. */
@@ -15,7 +15,7 @@ const LOOK_SIDE = 1024;
 const looks = new WeakMap<Picture, Picture>();
 
 /** A picture small enough to look at again and again; kept with the picture. */
-function lookOf(picture: Picture): Picture {
+export function lookOf(picture: Picture): Picture {
   const look = looks.get(picture) ?? reducePicture(picture, LOOK_SIDE);
   looks.set(picture, look);
   return look;
@@ -34,6 +34,10 @@ function hasClearParts(picture: Picture): boolean {
   return clear > 0.02 && clear < 0.9999;
 }
 
+/** What is opaque differs by more than this: a drawing in one ink does not. */
+const TONED = 0.25;
+const hasTone = (picture: Picture): boolean => toneRange(picture) > TONED;
+
 const EVEN = 0.055;
 
 /** Sums of what lies clearly below and clearly above the ground. */
@@ -51,10 +55,15 @@ function masses({ left, noise }: Ground): { below: number; above: number } {
 export function guessPrints(picture: Picture): PrintsGuess {
   const look = lookOf(picture);
   if (hasClearParts(look))
-    return {
-      prints: 'alpha',
-      reason: 'Chosen because the picture has clear parts: its shape is in its transparency.',
-    };
+    return hasTone(look)
+      ? {
+          prints: 'tone',
+          reason: 'Chosen because the picture has clear parts, and what is opaque has a texture of its own.',
+        }
+      : {
+          prints: 'alpha',
+          reason: 'Chosen because the picture has clear parts: its shape is in its transparency.',
+        };
   const light = grayOf(look, 'light');
   const ground = smoothGround(light);
   if (ground.noise < EVEN) return byGround(light, ground);
@@ -99,10 +108,10 @@ function speckArea(levelled: Raster, factor: number, scale: number): number {
 }
 
 /** Gray, evened where the light is not, and automatic levels. */
-function beginning(picture: Picture, prints: Prints): RecipeStep[] {
+export function beginning(picture: Picture, prints: Prints): RecipeStep[] {
   const gray = makeStep('gray', { prints });
   const levels = makeStep('levels');
-  if (prints === 'alpha') return [gray, levels];
+  if (prints === 'alpha' || prints === 'tone') return [gray, levels];
   const { noise, range } = smoothGround(grayOf(picture, prints));
   return noise < EVEN && range > UNEVEN ? [gray, makeStep('light', { ground: 'smooth' }), levels] : [gray, levels];
 }
@@ -135,28 +144,22 @@ export function automaticRecipe(picture: Picture, prints: Prints): Recipe {
   ]);
 }
 
-/** Every answer to "what prints?" that has something to print, with its recipe. */
-export function answers(picture: Picture): { prints: Prints; recipe: Recipe | undefined }[] {
-  const asked: Prints[] = ['dark', 'light', 'alpha', 'red'];
-  return asked.map((prints) => {
-    if (prints === 'alpha' && !hasClearParts(picture)) return { prints, recipe: undefined };
-    try {
-      return { prints, recipe: automaticRecipe(picture, prints) };
-    } catch (cause) {
-      if (cause instanceof AmberError) return { prints, recipe: undefined };
-      throw cause;
-    }
-  });
+/** What is made of a picture where something prints. */
+export function whatPrints<T>(make: () => T): T | undefined {
+  try {
+    return make();
+  } catch (cause) {
+    if (cause instanceof AmberError) return undefined;
+    throw cause;
+  }
 }
 
-/**
- * The recipe to cut by: the given one, or the automatic one. An answer to "what prints?" that was asked for replaces
- * that of the given recipe's first gray step, or puts one in front.
- */
-export function answerRecipe(picture: Picture, prints: Prints, given: Recipe | undefined, asked: boolean): Recipe {
-  if (!given) return automaticRecipe(picture, prints);
-  if (!asked) return given;
-  const at = given.steps.findIndex((s) => s.step === 'gray');
-  if (at < 0) return makeRecipe([makeStep('gray', { prints }), ...given.steps]);
-  return makeRecipe(given.steps.map((s, i) => (i === at ? { ...s, prints } : s)));
+/** Every answer to "what prints?" that has something to print, with its recipe. */
+export function answers(picture: Picture): { prints: Prints; recipe: Recipe | undefined }[] {
+  const asked: Prints[] = ['dark', 'light', 'alpha', 'tone', 'red'];
+  return asked.map((prints) => {
+    if (prints === 'alpha' && !hasClearParts(picture)) return { prints, recipe: undefined };
+    if (prints === 'tone' && !(hasClearParts(picture) && toneRange(picture) > 0)) return { prints, recipe: undefined };
+    return { prints, recipe: whatPrints(() => automaticRecipe(picture, prints)) };
+  });
 }

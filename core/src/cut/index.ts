@@ -1,4 +1,4 @@
-export { answerRecipe, automaticRecipe, guessPrints } from './automatic.ts';
+export { automaticRecipe, guessPrints } from './automatic.ts';
 export { castValues, shaped, viewOf } from './cast-mesh.ts';
 export { Cutter, type StepOutcome, blank, cut, cutAll } from './cut.ts';
 export { PRINTS, type Prints, grayOf } from './gray.ts';
@@ -6,7 +6,8 @@ export { holesOf } from './height-values.ts';
 export { holesError } from './heights.ts';
 export { endsMeet } from './joint.ts';
 export { bias } from './levels.ts';
-export { type Mark, findMarks, markRecipe } from './marks.ts';
+export { type Mark, findMarks, partOf } from './marks.ts';
+export { answerRecipe, isAutomatic, partIn, recipeForReading, regionIn, regionOf } from './part-recipe.ts';
 export { placementOf } from './placement.ts';
 export { type Profile, heightsStepOf, profileOf } from './profile.ts';
 export { putBack } from './put-back.ts';
@@ -14,9 +15,9 @@ export {
   type Reading,
   guessReading,
   heightsOfSource,
+  mayBeHeights,
   readingOf,
   possibleReadings,
-  recipeForReading,
   reliefRecipe,
 } from './reading.ts';
 export {
@@ -27,6 +28,7 @@ export {
   makeStep,
   materialsNamed,
   parseRecipe,
+  placeForRegion,
   withMaterials,
   withRegionOf,
 } from './recipe.ts';

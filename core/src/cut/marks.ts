@@ -2,10 +2,8 @@ import { dilate } from '../raster/morph.ts';
 import { reducePicture, type Picture } from '../raster/picture.ts';
 import { pieces, touchingFrame } from '../raster/pieces.ts';
 import type { Raster } from '../raster/raster.ts';
-import { automaticRecipe } from './automatic.ts';
 import { groundOf } from './even-light.ts';
 import { grayOf, type Prints } from './gray.ts';
-import { makeRecipe, makeStep, type Recipe } from './recipe.ts';
 
 /** A mark on a sheet: its box in shares of the sides, with a little air. */
 export interface Mark {
@@ -93,14 +91,4 @@ export function partOf(picture: Picture, { x0, y0, x1, y1 }: Mark): Picture {
     data.set(picture.data.subarray(from, from + width * channels), y * width * channels);
   }
   return { width, height, channels, data };
-}
-
-/** The recipe that takes one mark of a sheet as if it had been scanned alone. Throws nothing-to-print. */
-export function markRecipe(picture: Picture, mark: Mark, prints: Prints): Recipe {
-  const [gray, ...rest] = automaticRecipe(partOf(picture, mark), prints).steps;
-  const outline = [
-    [mark.x0, mark.y0],
-    [mark.x1, mark.y1],
-  ];
-  return makeRecipe([gray, makeStep('region', { outline, crop: true, featherPx: 0 }), ...rest]);
 }

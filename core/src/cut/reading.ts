@@ -1,9 +1,10 @@
 import { checkBorder, ring } from '../raster/measure.ts';
 import type { Picture } from '../raster/picture.ts';
 import { NOTHING } from '../raster/raster.ts';
-import { answers, automaticRecipe, guessPrints } from './automatic.ts';
+import { answers, guessPrints, lookOf, whatPrints } from './automatic.ts';
+import { cut } from './cut.ts';
 import { MAX_RESOLUTION } from './fit.ts';
-import { PRINTS, type Prints } from './gray.ts';
+import { grayOf, PRINTS, type Prints } from './gray.ts';
 import { CHANNELS, heightValues, holesOf } from './height-values.ts';
 import { heightsStep, type Base } from './heights.ts';
 import { makeRecipe, makeStep, type Recipe, type RecipeStep } from './recipe.ts';
@@ -96,15 +97,44 @@ export function guessReading(picture: Picture): { reading: Reading; reason: stri
     };
   if (picture.span || picture.data instanceof Float32Array)
     return { reading: 'heights', reason: guessBase(picture).reason };
+  if (isTerrain(picture))
+    return { reading: 'heights', reason: 'It fills its frame with soft slopes of 16 bits, as terrain does.' };
   const { prints, reason } = guessPrints(picture);
   return { reading: prints, reason };
 }
 
-/** The recipe that a new source starts with when it is read so. */
-export const recipeForReading = (picture: Picture, reading: Reading): Recipe =>
-  reading === 'heights' ? reliefRecipe(picture) : automaticRecipe(picture, reading);
+/** Values of 16 bits that say the same in all colours. */
+function isDeepGray({ data, channels }: Picture): boolean {
+  if (!(data instanceof Uint16Array)) return false;
+  if (channels < 3) return true;
+  for (let i = 0; i < data.length; i += channels) if (data[i] !== data[i + 1] || data[i] !== data[i + 2]) return false;
+  return true;
+}
 
-const READS = new Set(['gray', 'heights', 'cast', 'plain', 'displacement']);
+/** Neighbours on a slope differ by less than this on the whole; a texture that was scanned does not. */
+const SLOPE = 0.02;
+
+/** Whether a picture of 16 bits is most likely terrain: it fills its frame, and its values change softly. */
+function isTerrain(picture: Picture): boolean {
+  if (!isDeepGray(picture)) return false;
+  const { width, data } = grayOf(lookOf(picture), 'light');
+  let differ = 0;
+  for (let i = 1; i < data.length; i++) if (i % width) differ += Math.abs(data[i] - data[i - 1]);
+  const sorted = data.slice().sort();
+  const spread = sorted[Math.floor(0.9 * sorted.length)] - sorted[Math.floor(0.1 * sorted.length)];
+  const levels = new Set(picture.data.subarray(0, 200_000)).size;
+  return spread > 0.12 && levels > 600 && differ / data.length < SLOPE;
+}
+
+/** Whether heights are among the first things to think of: floats, a file that says its heights, or deep gray. */
+export const mayBeHeights = (picture: Picture): boolean =>
+  picture.mesh !== undefined ||
+  picture.span !== undefined ||
+  picture.data instanceof Float32Array ||
+  isDeepGray(picture);
+
+/** Steps that read a source. */
+export const READS = new Set(['gray', 'heights', 'cast', 'plain', 'displacement']);
 
 /** How a recipe reads its source. */
 export function readingOf(recipe: Recipe | null): Reading {
@@ -113,11 +143,18 @@ export function readingOf(recipe: Recipe | null): Reading {
   return first.step === 'gray' ? (first.prints as Reading) : 'heights';
 }
 
+/** The recipe of a relief that is not flat. Throws nothing-to-print. */
+function raised(picture: Picture): Recipe {
+  const recipe = reliefRecipe(picture);
+  cut(picture, recipe);
+  return recipe;
+}
+
 /** Every way to read a source, with its recipe where something prints. */
 export function possibleReadings(picture: Picture): { reading: Reading; recipe: Recipe | undefined }[] {
   const printing = picture.mesh || holesOf(picture) > 0 ? [] : answers(picture);
   return [
     ...printing.map(({ prints, recipe }) => ({ reading: prints, recipe })),
-    { reading: 'heights', recipe: reliefRecipe(picture) },
+    { reading: 'heights', recipe: whatPrints(() => raised(picture)) },
   ];
 }

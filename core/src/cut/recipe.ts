@@ -111,11 +111,17 @@ export const withMaterials = (recipe: Recipe, rename: (kind: Material, name: str
   steps: recipe.steps.map((step) => renamedStep(step, rename)),
 });
 
+/** Where a part is taken: behind the gray, where places are those of the source, and behind its light, which needs all of it. */
+export function placeForRegion(steps: readonly RecipeStep[]): number {
+  const gray = steps.findIndex(({ step }) => step === 'gray');
+  return steps[gray + 1]?.step === 'light' ? gray + 2 : gray + 1;
+}
+
 /** A recipe for another source of a family: what that one takes of its own sheet, its region, stays its own. */
 export function withRegionOf(recipe: Recipe, own: Recipe): Recipe {
   const region = own.steps.find((step) => step.step === 'region');
   const steps = recipe.steps.filter((step) => step.step !== 'region');
   if (!region) return makeRecipe(steps);
-  const gray = steps.findIndex((step) => step.step === 'gray');
-  return makeRecipe([...steps.slice(0, gray + 1), region, ...steps.slice(gray + 1)]);
+  const at = placeForRegion(steps);
+  return makeRecipe([...steps.slice(0, at), region, ...steps.slice(at)]);
 }

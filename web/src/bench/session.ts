@@ -60,8 +60,8 @@ function offerRefused(brushId: string, left: Left): void {
   });
 }
 
-/** Opens a brush; `fresh` when it has just been made here. What still waits to be sent is what is opened. */
-export async function openBrush(brushId: string, fresh: boolean): Promise<void> {
+/** Opens a brush. What still waits to be sent is what is opened. */
+export async function openBrush(brushId: string): Promise<void> {
   clearPlates();
   const waits = await sentOrNewest(brushId);
   const left = await leftDrafts(brushId);
@@ -70,11 +70,14 @@ export async function openBrush(brushId: string, fresh: boolean): Promise<void> 
   const kept = parseBench(version.body);
   trustPlates(kept);
   const { id: versionId, number, branch } = version;
-  openBench(
-    waits?.bench ?? kept,
-    { brushId, versionId, number, branch, drawer: brush.drawer, keptAt: Date.parse(version.createdAt) },
-    fresh,
-  );
+  openBench(waits?.bench ?? kept, {
+    brushId,
+    versionId,
+    number,
+    branch,
+    drawer: brush.drawer,
+    keptAt: Date.parse(version.createdAt),
+  });
   if (waits) setKeep('failed');
   offerRefused(brushId, left);
 }

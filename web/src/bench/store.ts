@@ -28,8 +28,6 @@ interface BenchState extends Undoable {
   gesture: number;
   gesturing: boolean;
   keep: KeepState;
-  /** made in this session and not tuned yet: another answer to "what prints?" may still change its first guess */
-  fresh: boolean;
 }
 
 /** The bench of one brush: one immutable document, and its history in gestures, not in events. */
@@ -42,7 +40,6 @@ export const useBench = create<BenchState>()(
       gesture: 0,
       gesturing: false,
       keep: 'kept',
-      fresh: false,
     }),
     {
       partialize: ({ bench, what }): Undoable => ({ bench, what }),
@@ -60,18 +57,18 @@ const history = () => useBench.temporal.getState();
 export const presentBench = (): Bench => useBench.getState().bench as Bench;
 
 /** Puts another brush on the bench; nothing of the one before stays, its history neither. */
-export function openBench(bench: Bench, standing: Standing, fresh = false): void {
+export function openBench(bench: Bench, standing: Standing): void {
   if (useBench.getState().standing?.brushId !== standing.brushId) resetBenchEye();
   history().pause();
   lastTold = '';
-  useBench.setState({ bench, what: '', standing, gesture: 0, gesturing: false, keep: 'kept', fresh });
+  useBench.setState({ bench, what: '', standing, gesture: 0, gesturing: false, keep: 'kept' });
   history().clear();
   history().resume();
 }
 
 export function closeBench(): void {
   history().pause();
-  useBench.setState({ bench: null, standing: null, gesture: 0, gesturing: false, fresh: false });
+  useBench.setState({ bench: null, standing: null, gesture: 0, gesturing: false });
   history().clear();
   history().resume();
 }
@@ -114,7 +111,6 @@ function step(move: 'undo' | 'redo'): void {
   history().pause();
   lastTold = told;
   useBench.setState({ gesture: gesture + 1, keep: 'pending' });
-  if (move === 'undo') useBench.setState({ fresh: false });
   history().resume();
 }
 

@@ -14,7 +14,6 @@ import { hangsOver } from '../bench/surface.ts';
 import { guardLeaving, openBrush } from '../bench/session.ts';
 import { redo, undo, useBench } from '../bench/store.ts';
 import { EVERYWHERE } from '../parts/keys.ts';
-import { freshBrushes } from '../bench/parts/DropAnywhere.tsx';
 import { BenchHeader } from './bench/BenchHeader.tsx';
 import { Run } from './bench/Run.tsx';
 import { Sheet } from './bench/Sheet.tsx';
@@ -32,7 +31,7 @@ function useOpenBrush(id: string): { error: AmberError | null; open: boolean } {
   useAbortable(
     (signal) => {
       setError(null);
-      openBrush(id, freshBrushes.delete(id)).catch((cause: unknown) => {
+      openBrush(id).catch((cause: unknown) => {
         if (!signal.aborted) setError(coded(cause, 'The brush could not be opened. Try again.'));
       });
     },

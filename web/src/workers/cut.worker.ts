@@ -1,5 +1,13 @@
 import type { BrushWithPlates } from '@amber-stamp/core/ink';
-import type { Answer, CutApi, CutReport, Inspection, StarterPicture, StepView } from '../engine/protocol/cut.ts';
+import type {
+  Answer,
+  Answers,
+  CutApi,
+  CutReport,
+  Inspection,
+  StarterPicture,
+  StepView,
+} from '../engine/protocol/cut.ts';
 import {
   blank,
   Cutter,
@@ -10,14 +18,18 @@ import {
   grayOf,
   guessPrints,
   guessReading,
+  isAutomatic,
   makesRelief,
   makeStep,
   makeRecipe,
-  markRecipe,
   materialsNamed,
+  mayBeHeights,
+  partIn,
+  partOf,
   profileOf,
   possibleReadings,
   recipeForReading,
+  regionOf,
   speckBoxes,
   STARTERS,
   type Mark,
@@ -28,6 +40,7 @@ import {
   type RecipeStep,
   type StepOutcome,
 } from '@amber-stamp/core/cut';
+import { AmberError } from '@amber-stamp/core/errors';
 import { madePicture, type MadeSource } from '@amber-stamp/core/make';
 import { Lru } from '@amber-stamp/core/maths';
 import {
@@ -156,6 +169,17 @@ async function thumbnail(recipe: Recipe, raster: Raster, side: number): Promise<
   return createImageBitmap(kept.bitmap);
 }
 
+/** One answer with its picture; what prints nothing after all is none. */
+async function answerBy(draft: Picture, { reading, recipe }: Possible): Promise<Answer> {
+  try {
+    if (recipe) return { reading, recipe, picture: await seen(recipe, cut(draft, recipe), 192) };
+  } catch (cause) {
+    if (!(cause instanceof AmberError)) throw cause;
+  }
+  return { reading, recipe: null, picture: null };
+}
+type Possible = ReturnType<typeof possibleReadings>[number];
+
 const worker = {
   watch(onProgress: (share: number) => void): void {
     watchSteps(onProgress);
@@ -212,18 +236,14 @@ const worker = {
     return transfer(bitmaps, bitmaps);
   },
 
-  async answers(source: string): Promise<{ answers: Answer[]; reading: Reading; reason: string }> {
-    const { picture } = await opened(source);
+  async answers(source: string, region?: RecipeStep): Promise<Answers> {
+    const { picture: all } = await opened(source);
+    const part = partIn(region);
+    const picture = part ? partOf(all, part) : all;
     const draft = reducePicture(picture, ANSWER_SIDE);
-    const found: Answer[] = [];
-    for (const { reading, recipe } of possibleReadings(draft))
-      found.push({
-        reading,
-        recipe: recipe ?? null,
-        picture: recipe ? await seen(recipe, cut(draft, recipe), 192) : null,
-      });
+    const found = await Promise.all(possibleReadings(draft).map((possible) => answerBy(draft, possible)));
     return transfer(
-      { answers: found, ...guessReading(picture) },
+      { answers: found, ...guessReading(picture), heightsFirst: mayBeHeights(picture) },
       found.flatMap((a) => a.picture ?? []),
     );
   },
@@ -238,7 +258,11 @@ const worker = {
 
   async markRecipes(source: string, marks: readonly Mark[], prints: Prints): Promise<Recipe[]> {
     const { picture } = await opened(source);
-    return marks.map((mark) => markRecipe(picture, mark, prints));
+    return marks.map((mark) => recipeForReading(picture, prints, regionOf(mark)));
+  },
+
+  async isAutomatic(source: string, recipe: Recipe, region?: RecipeStep): Promise<boolean> {
+    return isAutomatic((await opened(source)).picture, recipe, region);
   },
 
   async starters(source: string): Promise<StarterPicture[]> {
@@ -288,8 +312,8 @@ const worker = {
     );
   },
 
-  async recipeFor(source: string, reading: Reading): Promise<Recipe> {
-    return recipeForReading((await opened(source)).picture, reading);
+  async recipeFor(source: string, reading: Reading, region?: RecipeStep): Promise<Recipe> {
+    return recipeForReading((await opened(source)).picture, reading, region);
   },
 
   inspect(plate: Plate): Inspection {

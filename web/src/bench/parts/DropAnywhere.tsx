@@ -7,9 +7,6 @@ const Choose = createContext<() => void>(() => undefined);
 /** Opens the file dialogue for a new brush. */
 export const useChooseFile = (): (() => void) => useContext(Choose);
 
-/** Remembers which brush was made just now, so that the bench can offer its other answers. */
-export const freshBrushes = new Set<string>();
-
 /** Takes files anywhere on the page: dropped, chosen or pasted. A picture becomes a brush, a pack is imported. */
 export function DropAnywhere({ children }: { children: ReactNode }) {
   const navigate = useNavigate();
@@ -18,7 +15,6 @@ export function DropAnywhere({ children }: { children: ReactNode }) {
       for (const file of files) {
         const arrived = await arrive(file);
         if (!arrived) continue;
-        if (arrived.fresh) freshBrushes.add(arrived.brushId);
         await navigate(`/brush/${arrived.brushId}/${arrived.fresh ? 'find' : 'vary'}`);
       }
     },

@@ -51,6 +51,14 @@ export interface StepView {
   height: number;
 }
 
+export interface Answers {
+  answers: Answer[];
+  reading: Reading;
+  reason: string;
+  /** heights are offered before all others */
+  heightsFirst: boolean;
+}
+
 /** A source is named by its id, or by its settings where it is made of them (`madeKey`). */
 export interface CutApi {
   /** From now on `onProgress` is told how far long steps are. */
@@ -66,18 +74,21 @@ export interface CutApi {
   /** What stands after step `place`, -1 the source itself, at most `side` px large. */
   view(source: string, recipe: Recipe, place: number, side: number, stop?: Stop): Promise<StepView>;
   thumbnails(source: string, recipe: Recipe, side: number, stop?: Stop): Promise<ImageBitmap[]>;
-  answers(source: string): Promise<{ answers: Answer[]; reading: Reading; reason: string }>;
+  /** Every answer to "what prints?" for a source, or for what a region takes of it. */
+  answers(source: string, region?: RecipeStep): Promise<Answers>;
   /** How it is read, by a look at the whole. */
   reading(source: string): Promise<Reading>;
   /** The separate marks on a sheet, in reading order. */
   marks(source: string, prints: Prints): Promise<Mark[]>;
   markRecipes(source: string, marks: readonly Mark[], prints: Prints): Promise<Recipe[]>;
+  /** Whether a recipe is the one that its source starts with, with this part taken. */
+  isAutomatic(source: string, recipe: Recipe, region?: RecipeStep): Promise<boolean>;
   starters(source: string): Promise<StarterPicture[]>;
   /** A cut through a source that is read as heights by a step. */
   profile(source: string, step: RecipeStep): Promise<Profile>;
   /** The six sides of a mesh as clay, in the order of VIEWS; null where nothing is seen. */
   sides(source: string, up: 'y' | 'z'): Promise<(ImageBitmap | null)[]>;
-  recipeFor(source: string, reading: Reading): Promise<Recipe>;
+  recipeFor(source: string, reading: Reading, region?: RecipeStep): Promise<Recipe>;
   inspect(plate: Plate): Inspection;
   guess(plate: Plate, name: string, plateName: string): { brush: Brush; reasons: Record<string, string> };
 }

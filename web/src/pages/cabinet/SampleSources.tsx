@@ -3,7 +3,6 @@ import { useSources } from '../../api/lists.ts';
 import { sourceUrl } from '../../api/queries.ts';
 import type { SourceInfo } from '@amber-stamp/core/api';
 import { brushFromSource } from '../../bench/arrivals.ts';
-import { freshBrushes } from '../../bench/parts/DropAnywhere.tsx';
 
 /** Starts a new brush from a source that is here. */
 export function useBrushFromSource(): (source: SourceInfo) => void {
@@ -11,7 +10,6 @@ export function useBrushFromSource(): (source: SourceInfo) => void {
   return (source) =>
     void brushFromSource(source).then((arrived) => {
       if (!arrived) return;
-      freshBrushes.add(arrived.brushId);
       void navigate(`/brush/${arrived.brushId}/find`);
     });
 }

@@ -5,7 +5,6 @@ import { useRef, useState } from 'react';
 import { useNavigate } from 'react-router';
 import { arrive } from '../../bench/arrivals.ts';
 import { Choices } from '../../parts/Choices.tsx';
-import { freshBrushes } from '../../bench/parts/DropAnywhere.tsx';
 import { maker, stopMaking } from '../../engine/pool.ts';
 import { MakerSlider } from '../../parts/MakerSlider.tsx';
 import { fileOf, MakerFrame, notifyFailure } from './Maker.tsx';
@@ -41,7 +40,6 @@ function useScan(order: ScanOrder) {
     setLamp(null);
     const arrived = await arrive(fileOf(bytes, `${SHEETS[order.sheet].label}, ${order.dpi} dpi.png`));
     if (!arrived) return;
-    freshBrushes.add(arrived.brushId);
     await navigate(`/brush/${arrived.brushId}/find`);
   };
   const cancel = () => {

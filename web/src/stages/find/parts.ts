@@ -1,5 +1,5 @@
 import type { Bench } from '@amber-stamp/core/bench';
-import { type Mark, makeStep } from '@amber-stamp/core/cut';
+import { type Mark, makeStep, placeForRegion } from '@amber-stamp/core/cut';
 import { create } from 'zustand';
 import { presentPlate } from '../../bench/edit.ts';
 import { change } from '../../bench/store.ts';
@@ -15,14 +15,13 @@ export const useParts = create<{ mode: 'look' | 'region' | 'marks'; marks: Mark[
 export const regionPlace = (bench: Bench): number =>
   presentPlate(bench).plate.recipe?.steps.findIndex((s) => s.step === 'region' && s.on) ?? -1;
 
-/** Puts a region step right behind the gray, where places are those of the source. */
+/** Adds a region step, where places are those of the source. */
 export function beginRegion(bench: Bench): void {
   if (regionPlace(bench) < 0)
     change('step added: Region', (draft) => {
       const steps = presentPlate(draft).plate.recipe?.steps;
       if (!steps) return;
-      const gray = steps.findIndex((s) => s.step === 'gray');
-      steps.splice(gray + 1, 0, makeStep('region', { crop: true, outside: 'the ground', featherPx: 0 }));
+      steps.splice(placeForRegion(steps), 0, makeStep('region', { crop: true, outside: 'the ground', featherPx: 0 }));
     });
   useParts.setState({ mode: 'region' });
 }

@@ -5,6 +5,7 @@ import { useCallback, useState } from 'react';
 import { coatOf, coatPlace } from '../../bench/coat.ts';
 import { definitionOf, propertiesOf, propertyOf, type RangeName } from '../../bench/edit.ts';
 import { useBenchEye } from '../../bench/eye.ts';
+import { takeGuessBack } from '../../bench/guessed.ts';
 import { change } from '../../bench/store.ts';
 import { rowsAtHand, starOf, useHabit } from './at-hand.ts';
 import { MirrorRow } from './MirrorRow.tsx';
@@ -35,7 +36,7 @@ function Guessed({ bench }: { bench: Bench }) {
       <span className="note">
         {count} {count === 1 ? 'row is' : 'rows are'} at a first guess from the shape of the plate; each says why.{' '}
       </span>
-      <button className="link" onClick={() => plain('first guess taken back')}>
+      <button className="link" onClick={() => change('first guess taken back', takeGuessBack)}>
         take the guess back
       </button>
     </div>
