@@ -112,6 +112,9 @@ describe('the recipe for a part', () => {
       recipe.steps.map((step) => (step.step === 'region' ? regionOf({ x0: 0, y0: 0, x1: 0.5, y1: 1 }) : step)),
     );
     expect(isAutomatic(page, moved, bar)).to.equal(true);
+    // as a database may give it back
+    const turned = moved.steps.map((step) => Object.fromEntries(Object.entries(step).reverse()) as typeof step);
+    expect(isAutomatic(page, makeRecipe(turned), bar)).to.equal(true);
     const tuned = makeRecipe([...recipe.steps, makeStep('blur')]);
     expect(isAutomatic(page, tuned, bar)).to.equal(false);
     expect(isAutomatic(page, recipeForReading(page, 'light'))).to.equal(true);

@@ -28,11 +28,12 @@ describe('a source that is read anew', () => {
       isAutomatic: (_: string, recipe: Recipe) => !recipe.steps.some(({ step }) => step === 'blur'),
       recipeFor: (_: string, prints: string, taken?: RecipeStep) => automatic(prints, taken),
       cut: () => ({ plate: plateOf(9, 32) }),
-      guess: () => {
+      firstStrokes: () => {
         const guess = firstGuess({ ...plateOf(9, 32), data: new Uint16Array(1024).fill(40_000) }, 'n', 'tip.png');
         guess.brush.coats[0].properties.spacing.rest = 33;
         guess.brush.coats[0].properties.size.rest = 44;
-        return { ...guess, reasons: { spacing: 'as wide as that', size: 'pressed' } };
+        const reasons = { spacing: 'as wide as that', size: 'pressed' };
+        return { kind: 'plain', guesses: [{ ...guess, reasons }] };
       },
     });
   });

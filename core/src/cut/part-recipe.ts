@@ -1,3 +1,4 @@
+import { inOrder } from '../model/in-order.ts';
 import type { Picture } from '../raster/picture.ts';
 import { automaticRecipe, beginning, lookOf, whatPrints } from './automatic.ts';
 import type { Prints } from './gray.ts';
@@ -53,7 +54,11 @@ export function recipeForReading(picture: Picture, reading: Reading, region?: Re
 
 /** Whether a recipe is the one that its source starts with, with this part taken: nothing in it was touched by hand. */
 export function isAutomatic(picture: Picture, recipe: Recipe, region?: RecipeStep): boolean {
-  const bare = ({ steps }: Recipe) => JSON.stringify(steps.filter((step) => !isRegion(step)));
+  const bare = ({ steps }: Recipe) =>
+    JSON.stringify(
+      steps.filter((step) => !isRegion(step)),
+      inOrder,
+    );
   const made = whatPrints(() => recipeForReading(picture, readingOf(recipe), region));
   return made !== undefined && bare(made) === bare(recipe);
 }

@@ -1,3 +1,4 @@
+export { inOrder } from './in-order.ts';
 export { type Brush, brushSchema, parseBrush, plainBrush, type Taper, taperSchema } from './brush-schema.ts';
 export { largestPx, plateNames } from './brush.ts';
 export {

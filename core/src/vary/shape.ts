@@ -1,5 +1,7 @@
 import { contentBox } from '../raster/content-box.ts';
-import { headingDeg } from '../maths/angles.ts';
+import { cosineTurns, headingDeg, sineTurns } from '../maths/angles.ts';
+import { blur } from '../raster/blur.ts';
+import { distanceTo, outsideOf } from '../raster/distance.ts';
 import { coverage as meanOf } from '../raster/measure.ts';
 import { pieces } from '../raster/pieces.ts';
 import type { Raster } from '../raster/raster.ts';
@@ -29,6 +31,12 @@ export interface PlateShape {
   thinness: number;
   /** mass in the outer thirds of the long axis: lighter over heavier end */
   taper: number;
+  /** mass in the outer thirds of the long axis over twice that in its middle third: 1 for a bar, less for a leaf */
+  ends: number;
+  /** share that prints of the box around it that lies along its axes */
+  boxFill: number;
+  /** width of what prints, in shares of the longer side */
+  extent: number;
 }
 
 const SHAPE_SIDE = 192;
@@ -116,6 +124,78 @@ function fillOf(r: Raster): number {
   return sum / ((box.x1 - box.x0) * (box.y1 - box.y0));
 }
 
+/** How what prints lies along its axes, and how much of the box around it. */
+function alongAxes(r: Raster, m: Moments, ux: number, uy: number): { ends: number; boxFill: number } {
+  const [low, high] = [
+    [Infinity, Infinity],
+    [-Infinity, -Infinity],
+  ];
+  const places: [number, number][] = [];
+  r.data.forEach((v, i) => {
+    if (v <= SEEN) return;
+    const [x, y] = [(i % r.width) - m.cx, Math.floor(i / r.width) - m.cy];
+    const [along, across] = [x * ux + y * uy, y * ux - x * uy];
+    places.push([along, v]);
+    [along, across].forEach((at, axis) => {
+      low[axis] = Math.min(low[axis], at);
+      high[axis] = Math.max(high[axis], at);
+    });
+  });
+  const third = (high[0] - low[0]) / 3;
+  let [outer, middle] = [0, 1e-9];
+  for (const [along, v] of places)
+    if (along < low[0] + third || along > high[0] - third) outer += v;
+    else middle += v;
+  const box = (high[0] - low[0] + 1) * (high[1] - low[1] + 1);
+  return { ends: outer / (2 * middle), boxFill: places.length / Math.max(1, box) };
+}
+
+function extentOf(r: Raster): number {
+  const box = contentBox(r, SEEN);
+  return box ? (box.x1 - box.x0) / Math.max(r.width, r.height) : 1;
+}
+
+/** Px from an edge within which nothing is taken for detail. */
+const RIM = 4;
+/** Detail is what a blur so wide takes away, px. */
+const FINE = 3;
+
+/** How much detail the inside of a reduced plate has, rims left out: the mean difference from itself blurred, 0..0.5. */
+export function detailOf(r: Raster): number {
+  const outside = distanceTo(outsideOf(r.data, SEEN), r.width, r.height);
+  const soft = blur(r, FINE);
+  let sum = 0;
+  let count = 1e-9;
+  for (let i = 0; i < r.data.length; i++)
+    if (outside[i] > RIM) {
+      sum += Math.abs(r.data[i] - soft.data[i]);
+      count++;
+    }
+  return sum / count;
+}
+
+const WAYS = 48;
+const HALF = 0.5;
+const ROUND_WITHIN = 0.05;
+
+/** Whether the outline of a reduced plate is as far from its middle on all sides. */
+export function isRound(r: Raster): boolean {
+  const { cx, cy } = moments(r);
+  const most = r.data.reduce((a, b) => Math.max(a, b), 0);
+  const radii = Array.from({ length: WAYS }, (_, k) => {
+    const [dx, dy] = [cosineTurns(k / WAYS), sineTurns(k / WAYS)];
+    let far = 0;
+    for (let d = 0; d < r.width; d += 0.5) {
+      const [x, y] = [Math.round(cx + dx * d), Math.round(cy + dy * d)];
+      if (x < 0 || y < 0 || x >= r.width || y >= r.height) break;
+      if (r.data[y * r.width + x] > HALF * most) far = d;
+    }
+    return far;
+  });
+  const mean = radii.reduce((a, b) => a + b, 0) / WAYS;
+  return radii.every((radius) => Math.abs(radius - mean) < ROUND_WITHIN * mean + 1);
+}
+
 /** The plate at working size: at most 192 px a side. */
 export function reduced(plate: Raster): Raster {
   const scale = Math.min(1, SHAPE_SIDE / Math.max(plate.width, plate.height));
@@ -153,5 +233,7 @@ export function measureShape(plate: Raster): PlateShape {
     mirrorY: likeness(r, (x, y) => (r.height - 1 - y) * r.width + x),
     thinness: short / long,
     taper: taperOf(r, m, ux / length, uy / length),
+    extent: extentOf(r),
+    ...alongAxes(r, m, ux / length, uy / length),
   };
 }

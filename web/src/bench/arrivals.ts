@@ -12,6 +12,7 @@ import type { Imported, CreatedBrush, PlateInfo, SourceInfo } from '@amber-stamp
 import { upload } from '../api/upload.ts';
 import { notify, notifyError } from '../parts/messages.tsx';
 import { cutter, holdPlate, openSource } from '../engine/pool.ts';
+import { firstStrokes, originOf } from './first-strokes.ts';
 import { keepPortrait } from './keeping.ts';
 import { plateKey, sourceKey } from './plate-key.ts';
 import { filePlate, readyOf } from './plates.ts';
@@ -62,8 +63,8 @@ interface Origin {
   from: Pick<BenchPlate, 'source' | 'made'>;
   kind: string;
 }
-const originOf = ({ id, kind }: SourceInfo): Origin => ({ from: { source: id, made: null }, kind });
-const originOfMade = (made: MadeSource): Origin => ({ from: { source: null, made }, kind: madeKind(made) });
+const cameFrom = ({ id, kind }: SourceInfo): Origin => ({ from: { source: id, made: null }, kind });
+const cameFromMade = (made: MadeSource): Origin => ({ from: { source: null, made }, kind: madeKind(made) });
 
 /** What the first version of a brush is told as, by the kind of what it is made from. */
 const MADE_FROM: Readonly<Record<string, string>> = {
@@ -79,7 +80,7 @@ const MADE_FROM: Readonly<Record<string, string>> = {
 async function brushFrom(source: SourceInfo, controller: AbortController): Promise<string> {
   if (source.kind === MADE) return brushOfMade(await settingsOf(source), controller, source.name);
   const reading = await cutter.reading(source.id);
-  return brushBy(originOf(source), await cutter.recipeFor(source.id, reading), source.name, controller);
+  return brushBy(cameFrom(source), await cutter.recipeFor(source.id, reading), source.name, controller);
 }
 
 /** The settings of a source that is made of them, from its file. */
@@ -91,7 +92,7 @@ const brushOfMade = (
   controller: AbortController,
   name = madeName(made),
   recipe = asMade(),
-): Promise<string> => brushBy(originOfMade(made), recipe, name, controller);
+): Promise<string> => brushBy(cameFromMade(made), recipe, name, controller);
 
 /** A new brush from a source by a recipe. */
 async function brushBy(
@@ -105,13 +106,12 @@ async function brushBy(
   stopIfAborted(controller);
   showPlate(report.plate);
   const plateName = `${fileName(name)}.${makesRelief(recipe) ? 'exr' : 'png'}`;
-  // the file is made and sent while the first guess is found
-  const [sha256, { brush, reasons }] = await Promise.all([
-    filePlate(report.plate),
-    cutter.guess(report.plate, name, plateName),
-  ]);
-  const plate = { sha256, ...from, recipe };
-  const body = parseBench({ brush, plates: { [plateName]: plate }, guessed: reasons });
+  const tried = plateKey({ sha256: '', ...from, recipe });
+  holdPlate(tried, report.plate);
+  const tip = { key: tried, plate: report.plate, name, plateName, origin: originOf({ recipe, made: from.made }) };
+  // the file is made and sent while first strokes are tried
+  const [sha256, [{ brush, reasons }]] = await Promise.all([filePlate(report.plate), firstStrokes(tip)]);
+  const body = parseBench({ brush, plates: { [plateName]: { sha256, ...from, recipe } }, guessed: reasons });
   const key = plateKey(body.plates[plateName]);
   holdPlate(key, report.plate);
   const thumbnail = await keepPortrait(body, { [plateName]: readyOf(key, { plate: report.plate, report }) });
@@ -196,7 +196,7 @@ export const brushFromSource = (source: SourceInfo): Promise<Arrived | undefined
 export const brushFromRecipe = (from: Origin['from'], recipe: Recipe, name: string): Promise<string | undefined> =>
   arriving(async (controller) => {
     showArrival(name, 1, controller);
-    const origin = from.made ? originOfMade(from.made) : originOf(await getJson<SourceInfo>(`/sources/${from.source}`));
+    const origin = from.made ? cameFromMade(from.made) : cameFrom(await getJson<SourceInfo>(`/sources/${from.source}`));
     return brushBy(origin, recipe, name, controller);
   });
 
@@ -224,14 +224,14 @@ export const brushFromPlate = (plate: PlateInfo): Promise<string | undefined> =>
   arriving(async (controller) => {
     const source = await sourceOf(plate, controller);
     if (source.bits === 32) return brushFrom(source, controller);
-    return brushBy({ ...originOf(source), kind: 'plate' }, asMade(), source.name, controller);
+    return brushBy({ ...cameFrom(source), kind: 'plate' }, asMade(), source.name, controller);
   });
 
 /** A brush from a file that was made here, by a recipe that leaves it as it is. */
 export const brushFromFile = (file: File, recipe: Recipe): Promise<string | undefined> =>
   arriving(async (controller) => {
     const source = await sendSource(file, controller);
-    return brushBy(originOf(source), recipe, source.name, controller);
+    return brushBy(cameFrom(source), recipe, source.name, controller);
   });
 
 /** A brush from settings that were chosen here; they stay with it. */
@@ -247,7 +247,7 @@ export const brushesFromMarks = (source: SourceInfo, recipes: readonly Recipe[])
     for (const [i, recipe] of recipes.entries()) {
       const name = `${source.name} ${i + 1}`;
       showArrival(name, i / recipes.length, controller);
-      await brushBy(originOf(source), recipe, name, controller, source.name.slice(0, 60));
+      await brushBy(cameFrom(source), recipe, name, controller, source.name.slice(0, 60));
     }
     return recipes.length;
   });

@@ -1,13 +1,17 @@
 import type { Bench } from '@amber-stamp/core/bench';
 import type { Properties } from '@amber-stamp/core/model';
 import { withoutGuess, type Guess } from '@amber-stamp/core/vary';
+import { inOrder } from '@amber-stamp/core/model';
+import { coatOf } from './coat.ts';
 import { propertiesOf } from './edit.ts';
 
 type Name = keyof Properties;
+/** How dabs meet where nothing is chosen. */
+const PLAIN_MEET = 'build';
 
 /** Whether nobody has set a row: it stands at its guess, or as it is made. */
 function isUntouched({ guessed }: Bench, name: Name, present: Properties, plain: Properties): boolean {
-  return name in guessed || JSON.stringify(present[name]) === JSON.stringify(plain[name]);
+  return name in guessed || JSON.stringify(present[name], inOrder) === JSON.stringify(plain[name], inOrder);
 }
 
 /** Whether the brush still stands at a guess in some row. */
@@ -19,11 +23,15 @@ export function takeGuess(draft: Bench, { brush, reasons }: Guess): void {
   const plain = withoutGuess(draft.brush).coats[0].properties;
   const guess = brush.coats[0].properties;
   const rows = (Object.keys(guess) as Name[]).filter((name) => isUntouched(draft, name, present, plain));
+  const meets = 'meet' in draft.guessed || coatOf(draft).meet === PLAIN_MEET;
   for (const key of Object.keys(draft.guessed)) delete draft.guessed[key];
   for (const name of rows) {
     Object.assign(present, { [name]: guess[name] });
     if (reasons[name]) draft.guessed[name] = reasons[name];
   }
+  if (!meets) return;
+  coatOf(draft).meet = brush.coats[0].meet;
+  if (reasons.meet) draft.guessed.meet = reasons.meet;
 }
 
 /** Takes back what was guessed; rows that somebody has set stay. */
@@ -31,6 +39,7 @@ export function takeGuessBack(draft: Bench): void {
   const present = propertiesOf(draft);
   const plain = withoutGuess(draft.brush).coats[0].properties;
   for (const name of Object.keys(draft.guessed)) {
+    if (name === 'meet') coatOf(draft).meet = PLAIN_MEET;
     if (name in plain) Object.assign(present, { [name]: plain[name as Name] });
     delete draft.guessed[name];
   }

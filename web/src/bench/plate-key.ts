@@ -1,6 +1,7 @@
 import type { BenchPlate } from '@amber-stamp/core/bench';
 import type { Recipe } from '@amber-stamp/core/cut';
-import { inOrder, madeKey } from '../engine/made-key.ts';
+import { inOrder } from '@amber-stamp/core/model';
+import { madeKey } from '../engine/made-key.ts';
 
 /** States never change, so what a recipe is called is found once. */
 const called = new WeakMap<Recipe, string>();

@@ -1,12 +1,7 @@
 import type { MadeSource } from '@amber-stamp/core/make';
+import { inOrder } from '@amber-stamp/core/model';
 
 const MADE = 'made ';
-
-/** Puts the keys of an object in order: the database gives them back in one of its own. */
-export const inOrder = (_: string, value: unknown): unknown =>
-  value !== null && typeof value === 'object' && !Array.isArray(value)
-    ? Object.fromEntries(Object.entries(value).sort(([a], [b]) => (a < b ? -1 : 1)))
-    : value;
 
 /** States never change, so what a made source is called is found once. */
 const called = new WeakMap<MadeSource, string>();

@@ -56,7 +56,7 @@ import {
   type Raster,
 } from '@amber-stamp/core/raster';
 import { VIEWS } from '@amber-stamp/core/relief';
-import { firstGuess } from '@amber-stamp/core/vary';
+import { firstStrokes } from '@amber-stamp/core/vary';
 import { expose, transfer } from 'comlink';
 import { carry, NEVER, type Stop } from '../engine/carry.ts';
 import { madeOf } from '../engine/made-key.ts';
@@ -328,9 +328,7 @@ const worker = {
     };
   },
 
-  guess(plate: Plate, name: string, plateName: string) {
-    return firstGuess(plate, name, plateName);
-  },
+  firstStrokes,
 };
 
 carry();

@@ -181,6 +181,13 @@ const worker: ProveApi = {
     return pairOf(standardStrips(engine, job.brush, plates.named(job.plates), { seeds: 1 }));
   },
 
+  async lay(job) {
+    const [strip] = standardStrips(engine, job.brush, plates.named(job.plates), { seeds: 1 });
+    if (!strip) return null;
+    const picture = await pictureOf(strip);
+    return transfer({ ...pairOf([strip]), picture }, [picture]);
+  },
+
   strokes(job, given) {
     const strips = strokeStrips(engine, job.brush, plates.named(job.plates), given);
     return strips.length > 0 ? pairOf(strips) : null;

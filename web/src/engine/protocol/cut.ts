@@ -1,6 +1,6 @@
 import type { Facts, Mark, Prints, Profile, Reading, Recipe, RecipeStep } from '@amber-stamp/core/cut';
-import type { Brush } from '@amber-stamp/core/model';
 import type { BorderReport, Plate, Raster } from '@amber-stamp/core/raster';
+import type { FirstStrokes, Origin } from '@amber-stamp/core/vary';
 import type { Stop } from '../carry.ts';
 
 /** What a recipe made, told without its rasters. */
@@ -90,5 +90,6 @@ export interface CutApi {
   sides(source: string, up: 'y' | 'z'): Promise<(ImageBitmap | null)[]>;
   recipeFor(source: string, reading: Reading, region?: RecipeStep): Promise<Recipe>;
   inspect(plate: Plate): Inspection;
-  guess(plate: Plate, name: string, plateName: string): { brush: Brush; reasons: Record<string, string> };
+  /** What a plate is taken for, and the first strokes that are worth trying with it. */
+  firstStrokes(plate: Plate, name: string, plateName: string, origin: Origin): FirstStrokes;
 }

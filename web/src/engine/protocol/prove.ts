@@ -113,6 +113,8 @@ export interface ProveApi extends PlateApi {
   measure(job: ProveJob, seeds: number): EchoView;
   /** What is measured of a brush along its standard stroke with one seed: for many at once. */
   pair(job: ProveJob): EchoPair;
+  /** The same, with a picture of the stroke; null where nothing prints. */
+  lay(job: ProveJob): Promise<(EchoPair & { picture: ImageBitmap }) | null>;
   /** The means of given strokes; null where none has dabs enough. */
   strokes(job: ProveJob, strokes: readonly NumberedStroke[]): EchoPair | null;
   /** Where the tip of a card gives itself away; null where it prints too few dabs. */

@@ -26,7 +26,7 @@ function useTried(tip: MadeTip | null): Tried | null {
   useAbortable(
     (signal) => {
       if (!tip) return;
-      void cutter.guess(tip.plate, 'tip', CARD).then(({ brush }) => {
+      void cutter.firstStrokes(tip.plate, 'tip', CARD, {}).then(({ guesses: [{ brush }] }) => {
         if (signal.aborted) return;
         const sha256 = `made here ${++made}`;
         holdPlate(`sha ${sha256}`, tip.plate);

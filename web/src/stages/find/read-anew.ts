@@ -1,18 +1,30 @@
 import type { Bench } from '@amber-stamp/core/bench';
 import { readingOf, regionIn, type Reading, type Recipe, type RecipeStep } from '@amber-stamp/core/cut';
+import type { Guess } from '@amber-stamp/core/vary';
 import { useEffect, useRef } from 'react';
 import { presentPlate } from '../../bench/edit.ts';
 import { standsAtGuess, takeGuess } from '../../bench/guessed.ts';
 import { change, presentBench, useBench } from '../../bench/store.ts';
-import { cutter } from '../../engine/pool.ts';
+import { firstStrokes, originOf } from '../../bench/first-strokes.ts';
+import { plateKey } from '../../bench/plate-key.ts';
+import { inOrder } from '@amber-stamp/core/model';
+import { cutter, holdPlate } from '../../engine/pool.ts';
+
+/** The best first stroke of what a recipe makes. */
+async function guessFor(bench: Bench, source: string, recipe: Recipe): Promise<Guess> {
+  const { name: plateName, plate: present } = presentPlate(bench);
+  const { plate } = await cutter.cut(source, recipe);
+  const made = { ...present, recipe };
+  const key = plateKey(made);
+  holdPlate(key, plate);
+  const [best] = await firstStrokes({ key, plate, plateName, name: bench.brush.name, origin: originOf(made) });
+  return best;
+}
 
 /** Puts a recipe into the present plate, and guesses anew what nobody has set. */
 async function putRecipe(source: string, recipe: Recipe, what: string): Promise<void> {
   const bench = presentBench();
-  const { name } = presentPlate(bench);
-  const guess = standsAtGuess(bench)
-    ? await cutter.guess((await cutter.cut(source, recipe)).plate, bench.brush.name, name)
-    : undefined;
+  const guess = standsAtGuess(bench) ? await guessFor(bench, source, recipe) : undefined;
   if (presentBench() !== bench) return;
   change(what, (draft) => {
     presentPlate(draft).plate.recipe = recipe;
@@ -45,7 +57,11 @@ export async function answer(bench: Bench, source: string, reading: Reading): Pr
 async function readPart(source: string, recipe: Recipe, before: RecipeStep | undefined): Promise<void> {
   if (!(await cutter.isAutomatic(source, recipe, before))) return;
   const made = await cutter.recipeFor(source, readingOf(recipe), regionIn(recipe));
-  if (JSON.stringify(made) === JSON.stringify(recipe) || presentPlate(presentBench()).plate.recipe !== recipe) return;
+  if (
+    JSON.stringify(made, inOrder) === JSON.stringify(recipe, inOrder) ||
+    presentPlate(presentBench()).plate.recipe !== recipe
+  )
+    return;
   await putRecipe(source, made, 'the recipe for the part that is taken');
 }
 

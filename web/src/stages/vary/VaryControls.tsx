@@ -5,9 +5,9 @@ import { useCallback, useState } from 'react';
 import { coatOf, coatPlace } from '../../bench/coat.ts';
 import { definitionOf, propertiesOf, propertyOf, type RangeName } from '../../bench/edit.ts';
 import { useBenchEye } from '../../bench/eye.ts';
-import { takeGuessBack } from '../../bench/guessed.ts';
 import { change } from '../../bench/store.ts';
 import { rowsAtHand, starOf, useHabit } from './at-hand.ts';
+import { FirstStrokes } from './FirstStrokes.tsx';
 import { MirrorRow } from './MirrorRow.tsx';
 import { CoatsPanel } from './panels/CoatsPanel.tsx';
 import { DeckPanel } from './panels/DeckPanel.tsx';
@@ -26,22 +26,6 @@ const plain = (what: string) =>
     Object.assign(coat, { properties, count });
     draft.guessed = {};
   });
-
-/** What was guessed for a new plate, and the one press that takes it back. */
-function Guessed({ bench }: { bench: Bench }) {
-  const count = Object.keys(bench.guessed).length;
-  if (count === 0) return null;
-  return (
-    <div className="section" style={{ borderTop: 0, paddingTop: 0 }}>
-      <span className="note">
-        {count} {count === 1 ? 'row is' : 'rows are'} at a first guess from the shape of the plate; each says why.{' '}
-      </span>
-      <button className="link" onClick={() => change('first guess taken back', takeGuessBack)}>
-        take the guess back
-      </button>
-    </div>
-  );
-}
 
 const PARTS = ['rows', 'deck', 'ink', 'grain', 'ends', 'relief', 'coats'] as const;
 type Part = (typeof PARTS)[number];
@@ -177,7 +161,7 @@ export function VaryControls({ bench }: { bench: Bench }) {
       <RowSearch wanted={wanted} onWant={setWanted} />
       {!searching && <PartTabs part={part} onPart={setPart} />}
       <CoatChoice bench={bench} />
-      {part === 'rows' && !searching && <Guessed bench={bench} />}
+      {part === 'rows' && !searching && <FirstStrokes bench={bench} />}
       {parts.map((p) => (
         <PartPanel key={p} part={p} bench={bench} />
       ))}
