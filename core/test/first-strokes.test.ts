@@ -102,8 +102,9 @@ describe('the first stroke', () => {
     const { across, size, plate } = rows('a splatter');
     expect(across.high - across.low).to.be.greaterThan(80);
     expect(size.low).to.equal(55);
-    const kept = coverage(fromPlate(plate));
-    expect(kept).to.be.greaterThan(0.03);
+    expect(coverage(fromPlate(plate))).to.be.greaterThan(0.03);
+    const recipe = recipeForReading(SOURCES_BY_KIND['a splatter'].picture, 'alpha');
+    expect(recipe.steps.map(({ step }) => step)).not.to.include('specks');
   });
 
   it('shows others that are good and differ most', () => {

@@ -136,12 +136,10 @@ export function automaticRecipe(picture: Picture, prints: Prints): Recipe {
       makeStep('fit', { resolutionPx, padPct: 0 }),
       makeStep('fade', { widthPct: 32, shape: 'round' }),
     ]);
-  return makeRecipe([
-    ...start,
-    makeStep('specks', { areaPx: speckArea(levelled, factor, side / resolutionPx) }),
-    makeStep('trim'),
-    makeStep('fit', { resolutionPx, padPct: AIR_PCT }),
-  ]);
+  // what lies on clear ground was put there: no dust is on it
+  const isClear = prints === 'alpha' || prints === 'tone';
+  const specks = isClear ? [] : [makeStep('specks', { areaPx: speckArea(levelled, factor, side / resolutionPx) })];
+  return makeRecipe([...start, ...specks, makeStep('trim'), makeStep('fit', { resolutionPx, padPct: AIR_PCT })]);
 }
 
 /** What is made of a picture where something prints. */

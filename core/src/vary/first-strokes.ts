@@ -4,7 +4,7 @@ import type { Coat } from '../model/coat-schema.ts';
 import { fromPlate, type Plate, type Raster } from '../raster/raster.ts';
 import { evenSpacing } from './even-spacing.ts';
 import { firstGuess, type Guess } from './guess.ts';
-import { detailOf, isRound, measureShape, reduced, type PlateShape } from './shape.ts';
+import { detailOf, isRound, measureShape, reduced, smoothness, type PlateShape } from './shape.ts';
 
 export const KINDS = ['word', 'relief', 'droplets', 'plain', 'ground', 'line', 'long', 'flat', 'object'] as const;
 /** What a plate most likely is, as far as its first stroke is concerned. */
@@ -27,6 +27,8 @@ interface Seen {
 const FULL_BOX = 0.8;
 /** The ends of a leaf hold so much less than its middle. */
 const NARROW_ENDS = 0.75;
+/** Of a smooth outline so much stays without its spikes. */
+const SMOOTH = 0.93;
 /** Detail above which an inside is more than shading. */
 const DETAILED = 0.045;
 
@@ -51,7 +53,7 @@ export function kindOf(plate: Plate, { isWord = false, fillsFrame = false }: Ori
   if (detailed && (shape.ringShare > 0.3 || shape.pieces > 12)) return 'ground';
   if (shape.elongation >= 1.6 && shape.boxFill > FULL_BOX) return 'flat';
   if (shape.elongation >= 1.6 && (shape.taper < 0.55 || shape.ends < NARROW_ENDS)) return 'long';
-  return detailed ? 'object' : 'plain';
+  return detailed || smoothness(r) < SMOOTH ? 'object' : 'plain';
 }
 
 const chance = () => ({ by: 'chance' as const, share: 1, curve: STRAIGHT });

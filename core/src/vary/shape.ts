@@ -3,6 +3,7 @@ import { cosineTurns, headingDeg, sineTurns } from '../maths/angles.ts';
 import { blur } from '../raster/blur.ts';
 import { distanceTo, outsideOf } from '../raster/distance.ts';
 import { coverage as meanOf } from '../raster/measure.ts';
+import { opened } from '../raster/morph.ts';
 import { pieces } from '../raster/pieces.ts';
 import type { Raster } from '../raster/raster.ts';
 import { resample } from '../raster/resample.ts';
@@ -172,6 +173,16 @@ export function detailOf(r: Raster): number {
       count++;
     }
   return sum / count;
+}
+
+/** What is thinner than twice this is no part of a smooth outline, px. */
+const SPIKE = 8;
+
+/** How much of a reduced plate stays when its spikes are taken off, 0..1: near 1 for a smooth outline. */
+export function smoothness(r: Raster): number {
+  const mask = { ...r, data: r.data.map((v) => (v > HALF ? 1 : 0)) };
+  const area = (of: Raster) => of.data.reduce((sum, v) => sum + v, 0);
+  return area(opened(mask, SPIKE)) / Math.max(1, area(mask));
 }
 
 const WAYS = 48;

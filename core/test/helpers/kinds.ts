@@ -165,6 +165,14 @@ export const SOURCES_BY_KIND: Record<string, { picture: Picture; prints: string;
     prints: 'light',
     kind: 'ground',
   },
+  'a blot': {
+    picture: paper((u, v) => {
+      const [turn, far] = [Math.atan2(v - 0.5, u - 0.5), Math.hypot(u - 0.5, v - 0.5)];
+      return edge(far - 0.2 - 0.16 * Math.max(0, Math.sin(9 * turn + 3 * Math.sin(2 * turn))) ** 6);
+    }),
+    prints: 'dark',
+    kind: 'object',
+  },
   'a leaf': { picture: paper(leaf), prints: 'dark', kind: 'long' },
   'a figure': { picture: paper(figure), prints: 'dark', kind: 'long' },
   'a coin': { picture: paper((u, v) => coin(u, v, 0.5, 0.5, 0.35)), prints: 'dark', kind: 'object' },

@@ -54,7 +54,7 @@ async function sendSource(file: File, controller: AbortController): Promise<Sour
 const showPlate = (plate: Plate): void =>
   useArrival.setState(({ arrival }) => ({ arrival: arrival && { ...arrival, phase: 'guessing', plate } }));
 
-function stopIfAborted(controller: AbortController): void {
+export function stopIfAborted(controller: AbortController): void {
   if (controller.signal.aborted) throw new AmberError('cancelled', 'Cancelled; no brush was made.');
 }
 
@@ -63,7 +63,7 @@ interface Origin {
   from: Pick<BenchPlate, 'source' | 'made'>;
   kind: string;
 }
-const cameFrom = ({ id, kind }: SourceInfo): Origin => ({ from: { source: id, made: null }, kind });
+export const cameFrom = ({ id, kind }: SourceInfo): Origin => ({ from: { source: id, made: null }, kind });
 const cameFromMade = (made: MadeSource): Origin => ({ from: { source: null, made }, kind: madeKind(made) });
 
 /** What the first version of a brush is told as, by the kind of what it is made from. */
@@ -95,7 +95,7 @@ const brushOfMade = (
 ): Promise<string> => brushBy(cameFromMade(made), recipe, name, controller);
 
 /** A new brush from a source by a recipe. */
-async function brushBy(
+export async function brushBy(
   { from, kind }: Origin,
   recipe: Recipe,
   name: string,
@@ -239,17 +239,6 @@ export const brushFromMade = (made: MadeSource, recipe?: Recipe): Promise<string
   arriving(async (controller) => {
     showArrival(madeName(made), 1, controller);
     return brushOfMade(made, controller, madeName(made), recipe);
-  });
-
-/** A brush from each mark of a sheet, in a drawer of their own; gives how many were made. */
-export const brushesFromMarks = (source: SourceInfo, recipes: readonly Recipe[]): Promise<number | undefined> =>
-  arriving(async (controller) => {
-    for (const [i, recipe] of recipes.entries()) {
-      const name = `${source.name} ${i + 1}`;
-      showArrival(name, i / recipes.length, controller);
-      await brushBy(cameFrom(source), recipe, name, controller, source.name.slice(0, 60));
-    }
-    return recipes.length;
   });
 
 function notifyFailure(cause: unknown): void {

@@ -3,39 +3,83 @@ import { Button } from '@mui/material';
 import { useState } from 'react';
 import { useNavigate } from 'react-router';
 import { coded } from '../../parts/coded.ts';
-import { brushesFromMarks } from '../../bench/arrivals.ts';
+import { brushesFromMarks, deckFromMarks, MOST_CARDS } from '../../bench/mark-brushes.ts';
 import { notify, notifyError } from '../../parts/messages.tsx';
 import { useSource } from '../../api/queries.ts';
 import { cutter } from '../../engine/pool.ts';
-import { beginRegion, regionPlace, useParts } from './parts.ts';
+import { beginRegion, regionPlace, useParts, type FoundMark } from './parts.ts';
 import { presentPrints } from './prints.ts';
 
 const notifyFailure = (cause: unknown): void => notifyError(coded(cause, 'The marks could not be looked for.'));
 
-/** A part of the source by hand, or every mark on it as a brush of its own. */
-export function PartControls({ bench, source }: { bench: Bench; source: string }) {
-  const { mode, marks, source: lookedAt } = useParts();
-  const [busy, setBusy] = useState(false);
+interface FoundProps {
+  bench: Bench;
+  source: string;
+  found: readonly FoundMark[];
+}
+
+/** What becomes of the marks that were found: one brush that deals them, or a brush of each. */
+function FoundMarks({ bench, source, found }: FoundProps) {
   const { data: info } = useSource(source);
   const navigate = useNavigate();
-  const found = lookedAt === source ? marks : [];
-  const look = async () => {
-    setBusy(true);
-    try {
-      const made = await cutter.marks(source, presentPrints(bench));
-      useParts.setState({ mode: 'marks', marks: made, source });
-    } finally {
-      setBusy(false);
-    }
-  };
-  const makeAll = async () => {
+  const taken = found.filter(({ off }) => !off);
+  const make = async (into: 'deck' | 'each') => {
     if (!info) return;
-    const recipes = await cutter.markRecipes(source, found, presentPrints(bench));
+    const recipes = await cutter.markRecipes(source, taken, presentPrints(bench));
+    if (into === 'deck') {
+      const id = await deckFromMarks(info, recipes);
+      if (id === undefined) return;
+      useParts.setState({ mode: 'look' });
+      await navigate(`/brush/${id}/vary`);
+      return;
+    }
     const count = await brushesFromMarks(info, recipes);
     if (count === undefined) return;
     notify(`${count} brushes are in the drawer ${info.name}.`);
     useParts.setState({ mode: 'look' });
     await navigate(`/?shelf=${encodeURIComponent(`drawer:${info.name.slice(0, 60)}`)}`);
+  };
+  if (found.length === 0)
+    return (
+      <span className="note" role="status">
+        No separate marks stand out of this source. Take a part of it by hand.
+      </span>
+    );
+  return (
+    <>
+      {taken.length > 0 && (
+        <div className="buttons">
+          <Button
+            variant="contained"
+            disabled={taken.length > MOST_CARDS}
+            onClick={() => void make('deck').catch(notifyFailure)}
+          >
+            One brush, a deck of these ({taken.length})
+          </Button>
+          <Button onClick={() => void make('each').catch(notifyFailure)}>Make a brush of each ({taken.length})</Button>
+        </div>
+      )}
+      <span className="note">
+        {taken.length > MOST_CARDS
+          ? `A deck holds ${MOST_CARDS}: press marks on the picture to leave them out.`
+          : 'Press a mark on the picture to leave it out, or to take it in again.'}
+      </span>
+    </>
+  );
+}
+
+/** A part of the source by hand, or the marks on it. */
+export function PartControls({ bench, source }: { bench: Bench; source: string }) {
+  const { mode, marks, source: lookedAt } = useParts();
+  const [busy, setBusy] = useState(false);
+  const look = async () => {
+    setBusy(true);
+    try {
+      const made = await cutter.marks(source, presentPrints(bench));
+      useParts.setState({ mode: 'marks', marks: made.map((mark) => ({ ...mark, off: false })), source });
+    } finally {
+      setBusy(false);
+    }
   };
   return (
     <div className="section">
@@ -57,17 +101,8 @@ export function PartControls({ bench, source }: { bench: Bench; source: string }
         <Button disabled={busy} onClick={() => void look().catch(notifyFailure)}>
           {busy ? 'looking…' : 'Find the marks'}
         </Button>
-        {mode === 'marks' && lookedAt === source && found.length > 0 && (
-          <Button variant="contained" onClick={() => void makeAll().catch(notifyFailure)}>
-            Make a brush of each ({found.length})
-          </Button>
-        )}
       </div>
-      {mode === 'marks' && lookedAt === source && found.length === 0 && (
-        <span className="note" role="status">
-          No separate marks stand out of this source. Take a part of it by hand.
-        </span>
-      )}
+      {mode === 'marks' && lookedAt === source && <FoundMarks bench={bench} source={source} found={marks} />}
     </div>
   );
 }

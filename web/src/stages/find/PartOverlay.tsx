@@ -4,7 +4,7 @@ import { Stage } from 'react-konva';
 import { useBoxSize } from '../../parts/useBoxSize.ts';
 import { RegionHandles } from '../cut/handles/RegionHandles.tsx';
 import { recipeOf } from '../cut/steps.ts';
-import { regionPlace, useParts } from './parts.ts';
+import { regionPlace, toggleMark, useParts } from './parts.ts';
 
 /** What lies over the picture of the source: the handles of a region, or the marks that were found. */
 export function PartOverlay({ bench, source }: { bench: Bench; source: string }) {
@@ -25,9 +25,13 @@ export function PartOverlay({ bench, source }: { bench: Bench; source: string })
       {mode === 'marks' &&
         lookedAt === source &&
         marks.map((m, i) => (
-          <span
+          <button
             key={i}
             className="mark"
+            aria-pressed={!m.off}
+            aria-label={`Mark ${i + 1}`}
+            title={m.off ? 'left out; press to take it in' : 'taken; press to leave it out'}
+            onClick={() => toggleMark(i)}
             style={{
               left: `${m.x0 * 100}%`,
               top: `${m.y0 * 100}%`,
@@ -36,7 +40,7 @@ export function PartOverlay({ bench, source }: { bench: Bench; source: string })
             }}
           >
             <b>{i + 1}</b>
-          </span>
+          </button>
         ))}
     </div>
   );

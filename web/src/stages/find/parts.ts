@@ -4,12 +4,19 @@ import { create } from 'zustand';
 import { presentPlate } from '../../bench/edit.ts';
 import { change } from '../../bench/store.ts';
 
+/** A mark that was found; one that is off is left out. */
+export interface FoundMark extends Mark {
+  off: boolean;
+}
+
 /** What is being done on the picture of the source: looked at, a part taken, or marks found on it. */
-export const useParts = create<{ mode: 'look' | 'region' | 'marks'; marks: Mark[]; source: string | null }>(() => ({
-  mode: 'look',
-  marks: [],
-  source: null,
-}));
+export const useParts = create<{ mode: 'look' | 'region' | 'marks'; marks: FoundMark[]; source: string | null }>(
+  () => ({ mode: 'look', marks: [], source: null }),
+);
+
+/** Leaves a mark out, or takes it in again. */
+export const toggleMark = (place: number): void =>
+  useParts.setState(({ marks }) => ({ marks: marks.map((m, i) => (i === place ? { ...m, off: !m.off } : m)) }));
 
 /** The place of the recipe's region step, -1 without one. */
 export const regionPlace = (bench: Bench): number =>
