@@ -27,7 +27,7 @@ interface Seen {
 const FULL_BOX = 0.8;
 /** The ends of a leaf hold so much less than its middle. */
 const NARROW_ENDS = 0.75;
-/** Of a smooth outline so much stays without its spikes. */
+/** Of a smooth outline so much stays without its thorns. */
 const SMOOTH = 0.93;
 /** Detail above which an inside is more than shading. */
 const DETAILED = 0.045;

@@ -176,13 +176,13 @@ export function detailOf(r: Raster): number {
 }
 
 /** What is thinner than twice this is no part of a smooth outline, px. */
-const SPIKE = 8;
+const THORN = 8;
 
-/** How much of a reduced plate stays when its spikes are taken off, 0..1: near 1 for a smooth outline. */
+/** How much of a reduced plate stays when its thorns are taken off, 0..1: near 1 for a smooth outline. */
 export function smoothness(r: Raster): number {
   const mask = { ...r, data: r.data.map((v) => (v > HALF ? 1 : 0)) };
   const area = (of: Raster) => of.data.reduce((sum, v) => sum + v, 0);
-  return area(opened(mask, SPIKE)) / Math.max(1, area(mask));
+  return area(opened(mask, THORN)) / Math.max(1, area(mask));
 }
 
 const WAYS = 48;
