@@ -193,3 +193,12 @@ export async function bringFile(page: Page, url: string, name: string, bytes: Ui
   await expect(page.getByRole('navigation', { name: 'Stages' })).toBeVisible({ timeout: 30_000 });
   await drawn(page, 'sheet');
 }
+
+/** Scans the made-up sheet of ink blots, small; ends in Find. */
+export async function scanBlots(page: Page, url: string): Promise<void> {
+  await page.goto(`${url}/new/scanner`);
+  await page.getByRole('radio', { name: 'ink blots' }).click();
+  await page.getByRole('radio', { name: '300' }).click();
+  await page.getByRole('button', { name: 'Scan', exact: true }).click();
+  await expect(page).toHaveURL(/\/find$/, { timeout: 60_000 });
+}

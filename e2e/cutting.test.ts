@@ -1,5 +1,5 @@
 import type { Page } from '@playwright/test';
-import { addStep, changed, DEMO_BRUSHES, drawn, kept, middleOf, openBrush, pixels, stage } from './acts.ts';
+import { addStep, changed, DEMO_BRUSHES, drawn, kept, middleOf, openBrush, pixels, scanBlots, stage } from './acts.ts';
 import { withApp, type App } from './app.ts';
 import { expect } from './expect.ts';
 
@@ -67,11 +67,7 @@ describe('every way to a tip', () => {
   });
 
   it('a sheet is scanned, its marks are outlined, and each becomes a brush in a drawer of their own', async () => {
-    await page.goto(`${app.url}/new/scanner`);
-    await page.getByRole('radio', { name: 'ink blots' }).click();
-    await page.getByRole('radio', { name: '300' }).click();
-    await page.getByRole('button', { name: 'Scan', exact: true }).click();
-    await expect(page).toHaveURL(/\/find$/, { timeout: 60_000 });
+    await scanBlots(page, app.url);
     await page.getByRole('button', { name: 'Find the marks' }).click();
     await expect(page.locator('.part-overlay .mark')).toHaveCount(6, { timeout: 30_000 });
     await page.getByRole('button', { name: 'Make a brush of each (6)' }).click();

@@ -1,6 +1,7 @@
 import { withApp, type WatchedPage, type App } from './app.ts';
 import { expect } from './expect.ts';
-import { drawn } from './acts.ts';
+import { drawn, scanBlots } from './acts.ts';
+
 describe('the marks of a sheet', () => {
   let app: App;
   let page: WatchedPage;
@@ -13,11 +14,7 @@ describe('the marks of a sheet', () => {
   );
 
   it('a mark is left out, and the others become one brush that deals them', async () => {
-    await page.goto(`${app.url}/new/scanner`);
-    await page.getByRole('radio', { name: 'ink blots' }).click();
-    await page.getByRole('radio', { name: '300' }).click();
-    await page.getByRole('button', { name: 'Scan', exact: true }).click();
-    await expect(page).toHaveURL(/\/find$/, { timeout: 60_000 });
+    await scanBlots(page, app.url);
     await page.getByRole('button', { name: 'Find the marks' }).click();
     await page.getByRole('button', { name: 'Mark 2', exact: true }).click({ timeout: 30_000 });
     await expect(page.getByRole('button', { name: 'Mark 2', exact: true })).toHaveAttribute('aria-pressed', 'false');
