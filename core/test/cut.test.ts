@@ -45,9 +45,9 @@ describe('what prints', () => {
   it('is always told with a reason', () => {
     for (const p of [blot, negative, clear, full]) expect(guessPrints(p).reason).to.match(/^Chosen because .{20,}\.$/);
   });
-  it('has four answers, and none where there is nothing to print', () => {
+  it('has five answers, and none where there is nothing to print', () => {
     const given = answers(blot);
-    expect(given.map((a) => a.prints)).to.deep.equal(['dark', 'light', 'alpha', 'red']);
+    expect(given.map((a) => a.prints)).to.deep.equal(['dark', 'light', 'alpha', 'tone', 'red']);
     expect(given.find((a) => a.prints === 'alpha')?.recipe).to.equal(undefined);
     expect(answers(clear).find((a) => a.prints === 'alpha')?.recipe).to.not.equal(undefined);
   });
