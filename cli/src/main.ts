@@ -9,7 +9,7 @@ const COMMANDS: Readonly<Record<string, { run: (args: string[]) => Promise<objec
   plate: {
     run: plateCommand,
     usage:
-      'plate --source FILE [--recipe R.json] [--prints dark|light|alpha|red|green|blue] --out P.png|P.tif|P.exr [--bits 8|16] [--channel NAME] [--base 0|mid] [--format half|float] [--normals up|down [--strength PCT]] [--report R.json]',
+      'plate --source FILE [--recipe R.json] [--prints dark|light|alpha|tone|red|green|blue] --out P.png|P.tif|P.exr [--bits 8|16] [--channel NAME] [--base 0|mid] [--format half|float] [--normals up|down [--strength PCT]] [--report R.json]',
   },
   stroke: {
     run: strokeCommand,
