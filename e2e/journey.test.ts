@@ -132,7 +132,7 @@ describe('a picture becomes a brush', () => {
     await value.press('Enter');
     await expect(value).toHaveAttribute('aria-invalid', 'true');
     await value.press('Escape');
-    const before = await pixels(page, 'sheet');
+    const before = await rested(page, 'sheet');
     await page.getByRole('button', { name: 'Mute Size' }).click();
     const muted = await changed(page, 'sheet', before);
     await page.getByRole('button', { name: 'Mute Size' }).click();

@@ -64,7 +64,7 @@ describe('a marker', () => {
     await hand.draw([-0.3, 0], [0.3, 0]);
     await expect.poll(dark).toBeGreaterThan(20);
     const inked = await dark();
-    await hand.type(hand.row('Spacing'), '2');
+    await hand.type(hand.row('Spacing'), '10');
     await expect.poll(dark).toBeLessThan(inked);
     const thinner = await dark();
     await page.keyboard.down('t');
