@@ -107,11 +107,14 @@ function speckArea(levelled: Raster, factor: number, scale: number): number {
   return Math.max(4, Math.round(Math.min(24 * scale * scale, 0.02 * usual * factor * factor)));
 }
 
+/** Whether what prints is told from the rest by being opaque: there is no ground, and no light on it. */
+const readsClear = (prints: Prints): boolean => prints === 'alpha' || prints === 'tone';
+
 /** Gray, evened where the light is not, and automatic levels. */
 export function beginning(picture: Picture, prints: Prints): RecipeStep[] {
   const gray = makeStep('gray', { prints });
   const levels = makeStep('levels');
-  if (prints === 'alpha' || prints === 'tone') return [gray, levels];
+  if (readsClear(prints)) return [gray, levels];
   const { noise, range } = smoothGround(grayOf(picture, prints));
   return noise < EVEN && range > UNEVEN ? [gray, makeStep('light', { ground: 'smooth' }), levels] : [gray, levels];
 }
@@ -137,8 +140,9 @@ export function automaticRecipe(picture: Picture, prints: Prints): Recipe {
       makeStep('fade', { widthPct: 32, shape: 'round' }),
     ]);
   // what lies on clear ground was put there: no dust is on it
-  const isClear = prints === 'alpha' || prints === 'tone';
-  const specks = isClear ? [] : [makeStep('specks', { areaPx: speckArea(levelled, factor, side / resolutionPx) })];
+  const specks = readsClear(prints)
+    ? []
+    : [makeStep('specks', { areaPx: speckArea(levelled, factor, side / resolutionPx) })];
   return makeRecipe([...start, ...specks, makeStep('trim'), makeStep('fit', { resolutionPx, padPct: AIR_PCT })]);
 }
 
@@ -155,9 +159,10 @@ export function whatPrints<T>(make: () => T): T | undefined {
 /** Every answer to "what prints?" that has something to print, with its recipe. */
 export function answers(picture: Picture): { prints: Prints; recipe: Recipe | undefined }[] {
   const asked: Prints[] = ['dark', 'light', 'alpha', 'tone', 'red'];
+  const clear = hasClearParts(picture);
   return asked.map((prints) => {
-    if (prints === 'alpha' && !hasClearParts(picture)) return { prints, recipe: undefined };
-    if (prints === 'tone' && !(hasClearParts(picture) && toneRange(picture) > 0)) return { prints, recipe: undefined };
+    if (readsClear(prints) && !clear) return { prints, recipe: undefined };
+    if (prints === 'tone' && !(toneRange(picture) > 0)) return { prints, recipe: undefined };
     return { prints, recipe: whatPrints(() => automaticRecipe(picture, prints)) };
   });
 }

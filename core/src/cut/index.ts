@@ -12,6 +12,7 @@ export { placementOf } from './placement.ts';
 export { type Profile, heightsStepOf, profileOf } from './profile.ts';
 export { putBack } from './put-back.ts';
 export {
+  type PossibleReading,
   type Reading,
   guessReading,
   heightsOfSource,

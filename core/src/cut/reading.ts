@@ -1,6 +1,6 @@
 import { checkBorder, ring } from '../raster/measure.ts';
 import type { Picture } from '../raster/picture.ts';
-import { NOTHING } from '../raster/raster.ts';
+import { NOTHING, type Raster } from '../raster/raster.ts';
 import { answers, guessPrints, lookOf, whatPrints } from './automatic.ts';
 import { cut } from './cut.ts';
 import { MAX_RESOLUTION } from './fit.ts';
@@ -143,18 +143,25 @@ export function readingOf(recipe: Recipe | null): Reading {
   return first.step === 'gray' ? (first.prints as Reading) : 'heights';
 }
 
-/** The recipe of a relief that is not flat. Throws nothing-to-print. */
-function raised(picture: Picture): Recipe {
-  const recipe = reliefRecipe(picture);
-  cut(picture, recipe);
-  return recipe;
+/** A way to read a source, with its recipe and what that makes where something prints. */
+export interface PossibleReading {
+  reading: Reading;
+  recipe?: Recipe;
+  raster?: Raster;
 }
 
-/** Every way to read a source, with its recipe where something prints. */
-export function possibleReadings(picture: Picture): { reading: Reading; recipe: Recipe | undefined }[] {
+/** Every way to read a source. */
+export function possibleReadings(picture: Picture): PossibleReading[] {
+  const tried = (reading: Reading, recipe: Recipe | undefined): PossibleReading => ({
+    reading,
+    ...(recipe && whatPrints(() => ({ recipe, raster: cut(picture, recipe) }))),
+  });
   const printing = picture.mesh || holesOf(picture) > 0 ? [] : answers(picture);
   return [
-    ...printing.map(({ prints, recipe }) => ({ reading: prints, recipe })),
-    { reading: 'heights', recipe: whatPrints(() => raised(picture)) },
+    ...printing.map(({ prints, recipe }) => tried(prints, recipe)),
+    tried(
+      'heights',
+      whatPrints(() => reliefRecipe(picture)),
+    ),
   ];
 }

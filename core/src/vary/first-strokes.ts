@@ -3,12 +3,11 @@ import { STRAIGHT } from '../maths/curve.ts';
 import type { Coat } from '../model/coat-schema.ts';
 import { fromPlate, type Plate, type Raster } from '../raster/raster.ts';
 import { evenSpacing } from './even-spacing.ts';
-import { firstGuess, type Guess } from './guess.ts';
+import { guessFrom, type Guess } from './guess.ts';
 import { detailOf, isRound, measureShape, reduced, smoothness, type PlateShape } from './shape.ts';
 
-export const KINDS = ['word', 'relief', 'droplets', 'plain', 'ground', 'line', 'long', 'flat', 'object'] as const;
 /** What a plate most likely is, as far as its first stroke is concerned. */
-export type Kind = (typeof KINDS)[number];
+export type Kind = 'word' | 'relief' | 'droplets' | 'plain' | 'ground' | 'line' | 'long' | 'flat' | 'object';
 
 /** Settings that differ from the plain ones, and why, by row. */
 interface Candidate {
@@ -41,12 +40,10 @@ export interface Origin {
 }
 
 /** Which kind a plate is of. */
-export function kindOf(plate: Plate, { isWord = false, fillsFrame = false }: Origin = {}): Kind {
+function kindOf(plate: Plate, { r, shape }: Seen, { isWord, fillsFrame }: Origin): Kind {
   if (isWord) return 'word';
   if (plate.heights) return 'relief';
   if (fillsFrame) return 'ground';
-  const r = reduced(fromPlate(plate));
-  const shape = measureShape(r);
   if (shape.pieces >= 6 && shape.coverage < 0.25 && shape.largestShare < 0.6) return 'droplets';
   if (shape.thinness < 0.06) return 'line';
   const detailed = detailOf(r) > DETAILED;
@@ -252,9 +249,9 @@ export interface FirstStrokes {
 export function firstStrokes(plate: Plate, name: string, plateName: string, origin: Origin = {}): FirstStrokes {
   const r = reduced(fromPlate(plate));
   const seen = { shape: measureShape(r), r, side: Math.max(plate.width, plate.height) };
-  const kind = kindOf(plate, origin);
+  const kind = kindOf(plate, seen, origin);
   const guesses = TABLE[kind](seen).map(({ set, why }) => {
-    const { brush, reasons } = firstGuess(plate, name, plateName);
+    const { brush, reasons } = guessFrom(plate, seen, name, plateName);
     const [coat] = brush.coats;
     set(coat);
     const rows = { ...reasons, ...why };

@@ -122,9 +122,18 @@ function plateHash(plate: Plate): number {
  * the plate. Only for new brushes: when a tip is replaced its settings stay.
  */
 export function firstGuess(plate: Plate, name: string, plateName: string): Guess {
-  const brush = plainBrush(name, plateName, plateHash(plate) % 1000);
   const r = reduced(fromPlate(plate));
-  const shape = measureShape(r);
+  return guessFrom(plate, { r, shape: measureShape(r) }, name, plateName);
+}
+
+/** The same of a plate that was looked at already: reduced, and measured. */
+export function guessFrom(
+  plate: Plate,
+  { r, shape }: { r: Raster; shape: PlateShape },
+  name: string,
+  plateName: string,
+): Guess {
+  const brush = plainBrush(name, plateName, plateHash(plate) % 1000);
   const p = brush.coats[0].properties;
   const reasons: Record<string, string> = {};
   p.size.rest = Math.min(Math.round(SHEET_SIDE * SIZE_SHARE), Math.max(plate.width, plate.height));

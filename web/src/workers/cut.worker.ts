@@ -33,6 +33,7 @@ import {
   speckBoxes,
   STARTERS,
   type Mark,
+  type PossibleReading,
   type Prints,
   type Profile,
   type Reading,
@@ -40,7 +41,6 @@ import {
   type RecipeStep,
   type StepOutcome,
 } from '@amber-stamp/core/cut';
-import { AmberError } from '@amber-stamp/core/errors';
 import { madePicture, type MadeSource } from '@amber-stamp/core/make';
 import { Lru } from '@amber-stamp/core/maths';
 import {
@@ -169,16 +169,11 @@ async function thumbnail(recipe: Recipe, raster: Raster, side: number): Promise<
   return createImageBitmap(kept.bitmap);
 }
 
-/** One answer with its picture; what prints nothing after all is none. */
-async function answerBy(draft: Picture, { reading, recipe }: Possible): Promise<Answer> {
-  try {
-    if (recipe) return { reading, recipe, picture: await seen(recipe, cut(draft, recipe), 192) };
-  } catch (cause) {
-    if (!(cause instanceof AmberError)) throw cause;
-  }
-  return { reading, recipe: null, picture: null };
+/** One answer with its picture. */
+async function answerBy({ reading, recipe, raster }: PossibleReading): Promise<Answer> {
+  if (!recipe || !raster) return { reading, recipe: null, picture: null };
+  return { reading, recipe, picture: await seen(recipe, raster, 192) };
 }
-type Possible = ReturnType<typeof possibleReadings>[number];
 
 const worker = {
   watch(onProgress: (share: number) => void): void {
@@ -241,7 +236,7 @@ const worker = {
     const part = partIn(region);
     const picture = part ? partOf(all, part) : all;
     const draft = reducePicture(picture, ANSWER_SIDE);
-    const found = await Promise.all(possibleReadings(draft).map((possible) => answerBy(draft, possible)));
+    const found = await Promise.all(possibleReadings(draft).map(answerBy));
     return transfer(
       { answers: found, ...guessReading(picture), heightsFirst: mayBeHeights(picture) },
       found.flatMap((a) => a.picture ?? []),

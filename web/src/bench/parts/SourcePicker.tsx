@@ -3,6 +3,7 @@ import { plateTitle } from '@amber-stamp/core/raster';
 import { useState } from 'react';
 import { usePlateList, useSources } from '../../api/lists.ts';
 import { plateUrl, sourceUrl } from '../../api/queries.ts';
+import { More } from '../../parts/More.tsx';
 import { orNotifyError } from '../../parts/messages.tsx';
 import { PicturesButton } from '../../parts/PicturesButton.tsx';
 import { arriveSource, plateAsSource } from '../arrivals.ts';
@@ -30,13 +31,6 @@ const Pick = ({ name, picture, onPick }: PickProps) => (
     <span>{name}</span>
   </button>
 );
-
-const More = ({ what, more }: { what: string; more: (() => void) | undefined }) =>
-  more && (
-    <button className="link wide" onClick={more}>
-      more {what}
-    </button>
-  );
 
 const fits = (name: string, words: string): boolean => name.toLowerCase().includes(words.trim().toLowerCase());
 

@@ -2,6 +2,7 @@ import { plateTitle } from '@amber-stamp/core/raster';
 import type { PlateInfo } from '@amber-stamp/core/api';
 import { usePlateList } from '../../../api/lists.ts';
 import { plateUrl } from '../../../api/queries.ts';
+import { More } from '../../../parts/More.tsx';
 import { PicturesButton } from '../../../parts/PicturesButton.tsx';
 
 interface Props {
@@ -35,11 +36,7 @@ export function PlatePicker({ label, onPick, several = false }: Props) {
               <span>{plateTitle(plate.name)}</span>
             </button>
           ))}
-          {more && (
-            <button className="link wide" onClick={more}>
-              more plates
-            </button>
-          )}
+          <More what="plates" more={more} />
         </>
       )}
     </PicturesButton>
