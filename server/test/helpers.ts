@@ -42,6 +42,8 @@ export async function startApi(
   const server = await new Promise<Server>((done) => {
     const s: Server = app.listen(0, '127.0.0.1', () => done(s));
   });
+  // a test that works for long goes on with the connection that it had
+  server.keepAliveTimeout = 10 * 60_000;
   const { port } = server.address() as AddressInfo;
   const close = async () => {
     server.closeAllConnections();
