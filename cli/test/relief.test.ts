@@ -88,7 +88,8 @@ describe('plates of heights on the command line', () => {
     expect(existsSync(at('no.exr'))).to.equal(false);
     const steps = [{ step: 'heights', base: 'typed', unit: 'file', holes: 'fill' }];
     writeFileSync(at('fill.json'), JSON.stringify({ format: 'amber-stamp/recipe', version: 1, steps }));
-    expect(plate('holed.tif', 'yes.exr', '--recipe', at('fill.json')).status).to.equal(0);
+    const filled = plate('holed.tif', 'yes.exr', '--recipe', at('fill.json'));
+    expect([filled.status, filled.err]).to.deep.equal([0, '']);
     expect(floatsOf('yes.exr').every((v) => Number.isFinite(v))).to.equal(true);
     expect(floatsOf('yes.exr')[10]).to.equal(heights.data[10]);
   });

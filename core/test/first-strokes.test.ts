@@ -19,13 +19,13 @@ interface Begun {
 }
 
 /** What a new user gets of a source: how it is read, and its plate. */
-function begun({ picture, kind }: (typeof SOURCES_BY_KIND)[string]): Begun {
+function begun({ picture }: (typeof SOURCES_BY_KIND)[string]): Begun {
   const { reading } = guessReading(picture);
   const recipe = recipeForReading(picture, reading);
   const { raster } = cutAll(picture, recipe);
   const fillsFrame = recipe.steps.some(({ step }) => step === 'fade') && !makesRelief(recipe);
   const plate = makesRelief(recipe) ? heightPlate(raster) : toPlate(raster);
-  return { reading, plate, origin: { isWord: kind === 'word', fillsFrame } };
+  return { reading, plate, origin: { fillsFrame } };
 }
 
 describe('the first stroke', () => {

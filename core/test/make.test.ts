@@ -116,7 +116,7 @@ describe('marks on a sheet', () => {
   });
   it('are cut as if each had been scanned alone', () => {
     for (const mark of findMarks(sheet, 'dark')) {
-      const plate = cut(sheet, recipeForReading(sheet, 'dark', regionOf(mark)));
+      const plate = cut(sheet, recipeForReading(sheet, 'dark', { region: regionOf(mark) }));
       expect(at(plate, plate.width / 2, plate.height / 2)).to.be.greaterThan(0.9);
       expect(at(plate, 2, 2)).to.equal(0);
       const inked = area(plate) / plate.data.length;
@@ -133,7 +133,9 @@ describe('marks on a sheet', () => {
 describe('a family', () => {
   const steps = (recipe: { steps: { step: string }[] }) => recipe.steps.map((s) => s.step);
   it('shares a recipe, but each keeps the part of the sheet that is its own', () => {
-    const [first, second] = findMarks(sheet, 'dark').map((mark) => recipeForReading(sheet, 'dark', regionOf(mark)));
+    const [first, second] = findMarks(sheet, 'dark').map((mark) =>
+      recipeForReading(sheet, 'dark', { region: regionOf(mark) }),
+    );
     const tuned = { ...first, steps: [...first.steps, makeStep('blur')] };
     const taken = withRegionOf(tuned, second);
     expect(steps(taken)).to.deep.equal(steps(tuned));
@@ -144,9 +146,11 @@ describe('a family', () => {
   it('takes no region where it had none', () => {
     const whole = makeRecipe([makeStep('gray'), makeStep('levels')]);
     const [mark] = findMarks(sheet, 'dark');
-    expect(steps(withRegionOf(recipeForReading(sheet, 'dark', regionOf(mark)), whole))).not.to.include('region');
+    expect(steps(withRegionOf(recipeForReading(sheet, 'dark', { region: regionOf(mark) }), whole))).not.to.include(
+      'region',
+    );
     const without = makeRecipe([makeStep('levels')]);
-    expect(steps(withRegionOf(without, recipeForReading(sheet, 'dark', regionOf(mark))))).to.deep.equal([
+    expect(steps(withRegionOf(without, recipeForReading(sheet, 'dark', { region: regionOf(mark) })))).to.deep.equal([
       'region',
       'levels',
     ]);

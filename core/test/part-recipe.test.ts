@@ -94,7 +94,7 @@ describe('the recipe for a part', () => {
   const steps = (recipe: { steps: { step: string }[] }) => recipe.steps.map(({ step }) => step);
 
   it('evens the light of the whole before the part is taken, and prints no paper', () => {
-    const recipe = recipeForReading(page, 'dark', bar);
+    const recipe = recipeForReading(page, 'dark', { region: bar });
     expect(steps(recipe).slice(0, 3)).to.deep.equal(['gray', 'light', 'region']);
     const plate = cut(page, recipe);
     const ring = [0, plate.width - 1, plate.data.length - plate.width, plate.data.length - 1];
@@ -105,18 +105,18 @@ describe('the recipe for a part', () => {
   });
 
   it('is known as untouched until a step of it is changed, whichever part it takes', () => {
-    const recipe = recipeForReading(page, 'dark', bar);
-    expect(isAutomatic(page, recipe, bar)).to.equal(true);
+    const recipe = recipeForReading(page, 'dark', { region: bar });
+    expect(isAutomatic(page, recipe, { region: bar })).to.equal(true);
     expect(isAutomatic(page, recipe)).to.equal(false);
     const moved = makeRecipe(
       recipe.steps.map((step) => (step.step === 'region' ? regionOf({ x0: 0, y0: 0, x1: 0.5, y1: 1 }) : step)),
     );
-    expect(isAutomatic(page, moved, bar)).to.equal(true);
+    expect(isAutomatic(page, moved, { region: bar })).to.equal(true);
     // as a database may give it back
     const turned = moved.steps.map((step) => Object.fromEntries(Object.entries(step).reverse()) as typeof step);
-    expect(isAutomatic(page, makeRecipe(turned), bar)).to.equal(true);
+    expect(isAutomatic(page, makeRecipe(turned), { region: bar })).to.equal(true);
     const tuned = makeRecipe([...recipe.steps, makeStep('blur')]);
-    expect(isAutomatic(page, tuned, bar)).to.equal(false);
+    expect(isAutomatic(page, tuned, { region: bar })).to.equal(false);
     expect(isAutomatic(page, recipeForReading(page, 'light'))).to.equal(true);
   });
 

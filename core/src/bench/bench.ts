@@ -15,6 +15,8 @@ const plateSchema = shape({
   /** the source where it is made of settings here, and stays open to change */
   made: madeSchema,
   recipe: recipeSchema.nullable().default(null),
+  /** it ends in straight lines on purpose: that is not told any more */
+  asItIs: boolean().optional().default(undefined),
 });
 /** A plate of the bench: its kept bytes and the chain that it came from. */
 export interface BenchPlate extends InferType<typeof plateSchema> {}

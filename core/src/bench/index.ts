@@ -11,3 +11,4 @@ export {
   nextNumber,
   parseBench,
 } from './bench.ts';
+export { intentOf, partsOfSource } from './intent.ts';

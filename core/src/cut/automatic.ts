@@ -5,6 +5,7 @@ import { pieces } from '../raster/pieces.ts';
 import type { Raster } from '../raster/raster.ts';
 import { smoothGround, type Ground } from '../raster/surface.ts';
 import { contentBox } from '../raster/content-box.ts';
+import { hasBed } from './bed.ts';
 import { blank, cut } from './cut.ts';
 import { MAX_RESOLUTION, MIN_RESOLUTION } from './fit.ts';
 import { grayOf, toneRange, type Prints } from './gray.ts';
@@ -67,9 +68,26 @@ export function guessPrints(picture: Picture): PrintsGuess {
   const light = grayOf(look, 'light');
   const ground = smoothGround(light);
   if (ground.noise < EVEN) return byGround(light, ground);
-  return quantile(light.data, 0.5) > 0.5
-    ? { prints: 'dark', reason: 'Chosen because most of the picture is pale; it fills its frame, so look at both.' }
-    : { prints: 'light', reason: 'Chosen because most of the picture is dark; it fills its frame, so look at both.' };
+  return byTexture(look, light);
+}
+
+/** A picture whose middle is darker would print as one dark field. */
+const NIGHT = 0.16;
+/** So much of the border prints where an answer prints the whole of a texture, and not a few things on it. */
+const WHOLE = 0.3;
+
+/** A texture that fills its frame looks on paper as in its picture where its dark prints, unless that is only a part of it. */
+function byTexture(look: Picture, light: Raster): PrintsGuess {
+  const shareOf = (prints: Prints) =>
+    whatPrints(() => checkBorder(cut(look, makeRecipe(beginning(look, prints)))).share) ?? 0;
+  const isWhole = (prints: Prints) => shareOf(prints) > WHOLE;
+  const pale = quantile(light.data, 0.5) <= NIGHT || (!isWhole('dark') && isWhole('light'));
+  return pale
+    ? {
+        prints: 'light',
+        reason: 'Chosen because it fills its frame, and what is pale is what stands out; look at both.',
+      }
+    : { prints: 'dark', reason: 'Chosen because it fills its frame: so it looks as in the picture; look at both.' };
 }
 
 /** The ground is even or evenly lit: what differs from it more is the mark. */
@@ -119,16 +137,24 @@ export function beginning(picture: Picture, prints: Prints): RecipeStep[] {
   return noise < EVEN && range > UNEVEN ? [gray, makeStep('light', { ground: 'smooth' }), levels] : [gray, levels];
 }
 
+/** The beginning, with the dark edges of a scanner away where there are some, and what it makes. */
+export function cleanBeginning(look: Picture, prints: Prints): { steps: RecipeStep[]; levelled: Raster } {
+  const steps = beginning(look, prints);
+  const levelled = cut(look, makeRecipe(steps));
+  if (readsClear(prints) || !hasBed(levelled)) return { steps, levelled };
+  const clean = [...steps, makeStep('bed')];
+  return { steps: clean, levelled: cut(look, makeRecipe(clean)) };
+}
+
 /**
- * The recipe a new source starts with: gray by what prints, even light where the ground slopes, automatic levels, specks
- * away, trim and centre, fit a square; where the picture fills its frame, no trim and a border fade, so that no dab
+ * The recipe a new source starts with: gray by what prints, even light where the ground slopes, automatic levels, dark
+ * edges and specks away, trim and centre, fit a square; where the picture fills its frame, no trim and a border fade, so that no dab
  * prints a square. Found on a smaller picture; the steps then find their own ends on the whole.
  */
 export function automaticRecipe(picture: Picture, prints: Prints): Recipe {
   const look = lookOf(picture);
   const factor = picture.width / look.width;
-  const start = beginning(look, prints);
-  const levelled = cut(look, makeRecipe(start));
+  const { steps: start, levelled } = cleanBeginning(look, prints);
   const box = contentBox(levelled, 0.03);
   if (!box) throw blank();
   const side = factor * Math.max(box.x1 - box.x0, box.y1 - box.y0);
@@ -137,7 +163,8 @@ export function automaticRecipe(picture: Picture, prints: Prints): Recipe {
     return makeRecipe([
       ...start,
       makeStep('fit', { resolutionPx, padPct: 0 }),
-      makeStep('fade', { widthPct: 32, shape: 'round' }),
+      // of a picture that is not square the fade follows its own sides
+      makeStep('fade', { widthPct: 32, shape: 'round', from: 'content' }),
     ]);
   // what lies on clear ground was put there: no dust is on it
   const specks = readsClear(prints)

@@ -6,8 +6,9 @@ export { holesOf } from './height-values.ts';
 export { holesError } from './heights.ts';
 export { endsMeet } from './joint.ts';
 export { bias } from './levels.ts';
-export { type Mark, findMarks, partOf } from './marks.ts';
-export { answerRecipe, isAutomatic, partIn, recipeForReading, regionIn, regionOf } from './part-recipe.ts';
+export { type Mark, type MarkJoin, around, findMarks, MARK_JOINS, partOf, splitMark } from './marks.ts';
+export { type Intent, type SheetMarks, guessIntent, INTENTS, marksOf, recipeForUse } from './intent.ts';
+export { type Wish, answerRecipe, isAutomatic, partIn, recipeForReading, regionIn, regionOf } from './part-recipe.ts';
 export { placementOf } from './placement.ts';
 export { type Profile, heightsStepOf, profileOf } from './profile.ts';
 export { putBack } from './put-back.ts';
@@ -37,6 +38,8 @@ export { RELATIVES, type Relative, derivedPlate } from './relatives.ts';
 export { distinctLevels, emptyBorder, plateReport, speckBoxes } from './report.ts';
 export { type Clay, clayOfStep, sculpted, tipRaster } from './sculpt.ts';
 export { STARTERS } from './starters.ts';
+export { type OtherRecipe, recipeForOther } from './other-source.ts';
+export { type TriedUse, triedUses } from './uses.ts';
 export { DRAWN_COLUMNS, type DrawnStroke, WRAPS, drawnFields, drawnSchema, makeStroke, nextDrawn } from './drawn.ts';
 export {
   type NumberParam,
@@ -46,6 +49,7 @@ export {
   type Param,
   type ParamValue,
   type Rows,
+  type Size,
   STEP_GROUPS,
   choice as choiceParam,
   number as numberParam,

@@ -1,7 +1,8 @@
-import { dilate } from '../raster/morph.ts';
+import type { Box } from '../raster/box.ts';
+import { dilate, transposed } from '../raster/morph.ts';
 import { reducePicture, type Picture } from '../raster/picture.ts';
 import { pieces, touchingFrame } from '../raster/pieces.ts';
-import type { Raster } from '../raster/raster.ts';
+import { raster, type Raster } from '../raster/raster.ts';
 import { groundOf } from './even-light.ts';
 import { grayOf, type Prints } from './gray.ts';
 
@@ -22,22 +23,44 @@ const SMALLEST_MARK = 0.03;
 const MARGIN = 0.012;
 const MAX_MARKS = 40;
 
-/**
- * The marks on a scanned sheet in reading order: what stands out of the ground, parts that lie close together as one;
- * what touches the frame is the bed of the scanner or cut off, and is left out.
- */
-export function findMarks(picture: Picture, prints: Prints): Mark[] {
-  const small = reducePicture(picture, ANALYSIS_SIDE_PX);
-  const gray = grayOf(small, prints);
+/** What is one mark: parts that lie close together, or whole lines, as of writing. */
+export const MARK_JOINS = ['near', 'lines'] as const;
+export type MarkJoin = (typeof MARK_JOINS)[number];
+/** Of a line, parts nearer than this share of the width belong together. */
+const LINE_DISTANCE = 0.06;
+
+/** Px by which parts grow to both sides until they touch, along the lines and across them. */
+function reach(join: MarkJoin, width: number, longest: number): readonly [number, number] {
+  const near = Math.max(1, Math.round(longest * JOIN_DISTANCE));
+  return join === 'near' ? [near, near] : [Math.round(width * LINE_DISTANCE), Math.max(1, near >> 2)];
+}
+
+/** Grown by so many px to the left and right, and up and down. */
+const grown = (mask: Raster, across: number, down: number): Raster =>
+  across === down ? dilate(mask, across) : transposed(dilateRows(transposed(dilateRows(mask, across)), down));
+
+/** The rows of a mask, each grown by so many px to both sides. */
+function dilateRows({ width, height, data }: Raster, by: number): Raster {
+  const made = raster(width, height);
+  for (let y = 0; y < height; y++)
+    for (let x = 0; x < width; x++)
+      if (data[y * width + x] > 0)
+        made.data.fill(1, y * width + Math.max(0, x - by), y * width + Math.min(width, x + by + 1));
+  return made;
+}
+
+/** What stands out of the ground, without what touches the frame: the bed of the scanner, or cut off. */
+export function standingOut(picture: Picture, prints: Prints): Raster {
+  const gray = grayOf(reducePicture(picture, ANALYSIS_SIDE_PX), prints);
   const { width, height } = gray;
-  const longest = Math.max(width, height);
-  const ground = groundOf(gray, longest * 0.2);
-  const over = withoutFrame({
-    width,
-    height,
-    data: gray.data.map((v, i) => (v - ground.data[i] > PRINTS_ABOVE ? 1 : 0)),
-  });
-  const { label, count } = pieces(dilate(over, Math.max(1, Math.round(longest * JOIN_DISTANCE))), 0.5);
+  const ground = groundOf(gray, Math.max(width, height) * 0.2);
+  return withoutFrame({ width, height, data: gray.data.map((v, i) => (v - ground.data[i] > PRINTS_ABOVE ? 1 : 0)) });
+}
+
+/** The boxes around what stands out, px: parts that lie close together in one. */
+function boxesAround(over: Raster, join: MarkJoin): Box[] {
+  const { width, height } = over;
+  const { label, count } = pieces(grown(over, ...reach(join, width, Math.max(width, height))), 0.5);
   const boxes = Array.from({ length: count + 1 }, () => ({ x0: width, y0: height, x1: 0, y1: 0 }));
   for (let i = 0; i < label.length; i++) {
     if (label[i] === 0 || over.data[i] === 0) continue;
@@ -49,17 +72,114 @@ export function findMarks(picture: Picture, prints: Prints): Mark[] {
     box.x1 = Math.max(box.x1, x + 1);
     box.y1 = Math.max(box.y1, y + 1);
   }
-  const air = Math.round(longest * MARGIN);
-  return boxes
-    .filter((b) => b.x1 - b.x0 > width * SMALLEST_MARK && b.y1 - b.y0 > height * SMALLEST_MARK)
+  return boxes.slice(1);
+}
+
+/** Boxes that share more than this of the smaller one are one mark. */
+const OVERLAP = 0.3;
+
+const areaOf = ({ x0, y0, x1, y1 }: Box): number => Math.max(0, x1 - x0) * Math.max(0, y1 - y0);
+
+/** The box around two. */
+export const around = (a: Mark, b: Mark): Mark => ({
+  x0: Math.min(a.x0, b.x0),
+  y0: Math.min(a.y0, b.y0),
+  x1: Math.max(a.x1, b.x1),
+  y1: Math.max(a.y1, b.y1),
+});
+
+function overlap(a: Box, b: Box): boolean {
+  const shared = areaOf({
+    x0: Math.max(a.x0, b.x0),
+    y0: Math.max(a.y0, b.y0),
+    x1: Math.min(a.x1, b.x1),
+    y1: Math.min(a.y1, b.y1),
+  });
+  return shared > OVERLAP * Math.min(areaOf(a), areaOf(b));
+}
+
+/** Boxes of which no two lie over each other: those that do are one. */
+function apart(boxes: readonly Box[]): Box[] {
+  const made: Box[] = [];
+  for (const box of boxes) {
+    let joined = box;
+    const next = () => made.findIndex((other) => overlap(joined, other));
+    for (let k = next(); k >= 0; k = next()) joined = around(joined, made.splice(k, 1)[0]);
+    made.push(joined);
+  }
+  return made;
+}
+
+/** A place as it is written in a recipe. */
+const share = (v: number): number => Math.round(v * 1e5) / 1e5;
+
+/** A box of nearly the whole sheet is no mark on it. */
+const WHOLE = 0.85;
+
+/**
+ * The marks on a scanned sheet in reading order: what stands out of the ground, parts that lie close together (or in one
+ * line) as one; what touches the frame is left out, and so is a box around everything.
+ */
+export function findMarks(picture: Picture, prints: Prints, join: MarkJoin = 'near'): Mark[] {
+  const over = standingOut(picture, prints);
+  const { width, height } = over;
+  const air = Math.round(Math.max(width, height) * MARGIN);
+  const least = join === 'near' ? SMALLEST_MARK : SMALLEST_MARK / 3;
+  const boxes = boxesAround(over, join).filter(
+    (b) => b.x1 - b.x0 > width * SMALLEST_MARK && b.y1 - b.y0 > height * least,
+  );
+  return apart(boxes)
+    .filter((b) => b.x1 - b.x0 < WHOLE * width || b.y1 - b.y0 < WHOLE * height)
     .map((b) => ({
-      x0: Math.max(0, b.x0 - air) / width,
-      y0: Math.max(0, b.y0 - air) / height,
-      x1: Math.min(width, b.x1 + air) / width,
-      y1: Math.min(height, b.y1 + air) / height,
+      x0: share(Math.max(0, b.x0 - air) / width),
+      y0: share(Math.max(0, b.y0 - air) / height),
+      x1: share(Math.min(width, b.x1 + air) / width),
+      y1: share(Math.min(height, b.y1 + air) / height),
     }))
     .sort(byReading)
     .slice(0, MAX_MARKS);
+}
+
+/** A mark as two, where the widest gap between its parts is; undefined where it is of one part. */
+export function splitMark(picture: Picture, prints: Prints, mark: Mark): readonly [Mark, Mark] | undefined {
+  const { width, height, data } = standingOut(picture, prints);
+  const [left, right] = [mark.x0, mark.x1].map((x) => Math.round(x * width));
+  const [top, bottom] = [mark.y0, mark.y1].map((y) => Math.round(y * height));
+  const inColumn = (x: number) => Array.from({ length: bottom - top }, (_, k) => data[(top + k) * width + x]);
+  const inRow = (y: number) => Array.from(data.subarray(y * width + left, y * width + right));
+  const across = widestGap(left, right, (x) => inColumn(x).some((v) => v > 0));
+  const down = widestGap(top, bottom, (y) => inRow(y).some((v) => v > 0));
+  if (!across && !down) return undefined;
+  if (across && (!down || across.length >= down.length)) {
+    const at = share(across.middle / width);
+    return [
+      { ...mark, x1: at },
+      { ...mark, x0: at },
+    ];
+  }
+  const at = share((down as Gap).middle / height);
+  return [
+    { ...mark, y1: at },
+    { ...mark, y0: at },
+  ];
+}
+
+interface Gap {
+  middle: number;
+  length: number;
+}
+
+/** The widest stretch without anything between two with something. */
+function widestGap(from: number, to: number, holds: (at: number) => boolean): Gap | undefined {
+  let best: Gap | undefined;
+  let last = -1;
+  for (let at = from; at < to; at++) {
+    if (!holds(at)) continue;
+    const length = at - last - 1;
+    if (last >= 0 && length > (best?.length ?? 0)) best = { middle: last + 1 + length / 2, length };
+    last = at;
+  }
+  return best;
 }
 
 /** The mask without the pieces that touch the frame. */

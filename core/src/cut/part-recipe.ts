@@ -2,6 +2,7 @@ import { inOrder } from '../model/in-order.ts';
 import type { Picture } from '../raster/picture.ts';
 import { automaticRecipe, beginning, lookOf, whatPrints } from './automatic.ts';
 import type { Prints } from './gray.ts';
+import { tilingRecipe, type Intent } from './intent.ts';
 import { partOf, type Mark } from './marks.ts';
 import { READS, readingOf, reliefRecipe, type Reading } from './reading.ts';
 import { makeRecipe, makeStep, type Recipe, type RecipeStep } from './recipe.ts';
@@ -33,19 +34,30 @@ export function partIn(region: RecipeStep | undefined): Mark | undefined {
   return part.x1 > part.x0 && part.y1 > part.y0 ? part : undefined;
 }
 
+/** What is asked of a source besides how it is read: the part that is taken, and what it is for. */
+export interface Wish {
+  region?: RecipeStep;
+  /** a tip where nothing is said */
+  intent?: Intent;
+}
+
 /** The recipe that a source starts with when it is read so. Throws nothing-to-print. */
-const recipeOfAll = (picture: Picture, reading: Reading): Recipe =>
-  reading === 'heights' ? reliefRecipe(picture) : automaticRecipe(picture, reading);
+function recipeOfAll(picture: Picture, reading: Reading, intent: Intent | undefined): Recipe {
+  if (reading === 'heights') return reliefRecipe(picture);
+  return intent === 'grain' || intent === 'band'
+    ? tilingRecipe(picture, reading, intent)
+    : automaticRecipe(picture, reading);
+}
 
 /**
  * The recipe that a source starts with when it is read so: of all of it, or of what a region takes as if that had been scanned
  * alone. Its light is evened on the whole before: around a part alone there is too little of its ground. Throws
  * nothing-to-print.
  */
-export function recipeForReading(picture: Picture, reading: Reading, region?: RecipeStep): Recipe {
+export function recipeForReading(picture: Picture, reading: Reading, { region, intent }: Wish = {}): Recipe {
   const part = partIn(region);
-  if (!region || !part) return recipeOfAll(picture, reading);
-  const [first, ...rest] = recipeOfAll(partOf(picture, part), reading).steps;
+  if (!region || !part) return recipeOfAll(picture, reading, intent);
+  const [first, ...rest] = recipeOfAll(partOf(picture, part), reading, intent).steps;
   if (reading === 'heights') return makeRecipe([first, region, ...rest]);
   const light = beginning(lookOf(picture), reading).find(({ step }) => step === 'light');
   const own = light ? rest.filter(({ step }) => step !== 'light') : rest;
@@ -53,13 +65,13 @@ export function recipeForReading(picture: Picture, reading: Reading, region?: Re
 }
 
 /** Whether a recipe is the one that its source starts with, with this part taken: nothing in it was touched by hand. */
-export function isAutomatic(picture: Picture, recipe: Recipe, region?: RecipeStep): boolean {
+export function isAutomatic(picture: Picture, recipe: Recipe, wish: Wish = {}): boolean {
   const bare = ({ steps }: Recipe) =>
     JSON.stringify(
       steps.filter((step) => !isRegion(step)),
       inOrder,
     );
-  const made = whatPrints(() => recipeForReading(picture, readingOf(recipe), region));
+  const made = whatPrints(() => recipeForReading(picture, readingOf(recipe), wish));
   return made !== undefined && bare(made) === bare(recipe);
 }
 

@@ -5,6 +5,8 @@ import type { Recipe } from './recipe.ts';
 import type { StepOutcome } from './cut.ts';
 import { readingOf, type Reading } from './reading.ts';
 import { contentBox } from '../raster/content-box.ts';
+import { straightSides } from '../raster/straight-edges.ts';
+import { makesRelief } from './steps.ts';
 
 /** What was found about a finished plate. */
 export interface PlateReport {
@@ -75,11 +77,12 @@ export function distinctLevels({ data }: Plate): number {
   return count;
 }
 
-/** Says when what stands after a step already touched the frame of the source. */
-function cutByFrame(recipe: Recipe, outcomes: readonly StepOutcome[]): boolean {
-  const at = recipe.steps.findIndex((step) => step.on && step.step === 'trim');
-  return at > 0 && checkBorder(outcomes[at - 1].raster).share > 0.01;
-}
+/** The sides at which the frame of the source cut the mark off, in words; empty where it did not. */
+const cutAt = (outcomes: readonly StepOutcome[]): string =>
+  String(outcomes.map(({ facts }) => facts.cut).find((cut) => cut !== undefined) ?? '');
+
+/** So many straight sides are a rectangle. */
+const RECTANGLE = 3;
 
 function warningsOf(source: Raster, recipe: Recipe, outcomes: readonly StepOutcome[]): string[] {
   const said: string[] = [];
@@ -87,8 +90,13 @@ function warningsOf(source: Raster, recipe: Recipe, outcomes: readonly StepOutco
   if (verdict === 'square') said.push('The border prints a square: every dab would show its frame; add a border fade.');
   if (verdict === 'touches')
     said.push('The mark touches the border: dabs end in a straight line there; add a border fade.');
-  if (cutByFrame(recipe, outcomes))
-    said.push('The mark is cut by the frame of the source: one of its sides is a straight line.');
+  const cut = cutAt(outcomes);
+  if (cut)
+    said.push(
+      `The mark is cut by the frame of the source (${cut}): dabs end in a straight line there; fade that side.`,
+    );
+  if (verdict === 'clear' && !makesRelief(recipe) && straightSides(source).length >= RECTANGLE)
+    said.push('It prints a rectangle: its content ends in straight lines; fade its sides, or take another part.');
   recipe.steps.forEach((step, i) => {
     const from = outcomes[i]?.facts.from;
     if (step.on && step.step === 'fit' && typeof from === 'number' && from < source.width * 0.7)

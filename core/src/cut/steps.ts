@@ -1,4 +1,5 @@
 import { baseStep } from './base.ts';
+import { bedStep } from './bed.ts';
 import { blurStep, sharpenStep, smearStep } from './blurs.ts';
 import { falloffStep, shiftStep } from './border.ts';
 import { castStep } from './cast-mesh.ts';
@@ -18,6 +19,7 @@ import { mirrorStep } from './mirror.ts';
 import { overlayStep } from './overlay.ts';
 import { placeStep } from './place.ts';
 import { regionStep } from './region.ts';
+import { resizeStep } from './resize.ts';
 import { retouchStep } from './retouch.ts';
 import { displacementStep, plainStep, sculptStep } from './sculpt.ts';
 import { tileStep } from './seam.ts';
@@ -37,12 +39,14 @@ export const STEPS = [
   crushStep,
   invertStep,
   evenLightStep,
+  bedStep,
   specksStep,
   healStep,
   linesStep,
   regionStep,
   trimStep,
   fitStep,
+  resizeStep,
   placeStep,
   blurStep,
   sharpenStep,

@@ -2,6 +2,7 @@ import { AmberError } from '../errors.ts';
 import type { Box } from '../raster/box.ts';
 import { contentBox } from '../raster/content-box.ts';
 import { raster, type Raster } from '../raster/raster.ts';
+import { cutSides } from '../raster/straight-edges.ts';
 import { fact, defineStep } from './step.ts';
 
 function centreOf(source: Raster, box: Box, by: string): [number, number] {
@@ -18,6 +19,9 @@ function centreOf(source: Raster, box: Box, by: string): [number, number] {
     }
   return [mx / mass, my / mass];
 }
+
+/** What is fainter at the frame cuts nothing off that is seen. */
+const CUT_ABOVE = 0.1;
 
 export const trimStep = defineStep({
   name: 'trim',
@@ -72,6 +76,8 @@ export const trimStep = defineStep({
       top: dy,
       sideX: target.width,
       sideY: target.height,
+      // where the mark goes on beyond what came in
+      cut: cutSides(input, box, Math.max(values.thresholdPct / 100, CUT_ABOVE)).join(', '),
     };
     return { raster: target, facts };
   },

@@ -16,6 +16,7 @@ export {
   parseMade,
   plainPicture,
   renderMade,
+  softRound,
   typeSchema,
   typeSource,
 } from './made.ts';

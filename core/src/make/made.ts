@@ -78,6 +78,8 @@ export const numbersSource = (): NumbersSource => ({
   sizePx: 512,
   ...usualNumbers(),
 });
+/** What a grain is printed through by: round, with a soft rim. */
+export const softRound = (): NumbersSource => ({ ...numbersSource(), sizePx: 256, softPct: 55 });
 export const typeSource = (): TypeSource => typeSchema.cast({ format: 'amber-stamp/type', version: 1, text: 'Tide' });
 export const emptySource = (widthPx: number, heightPx: number): EmptySource => ({
   format: 'amber-stamp/empty',

@@ -33,6 +33,8 @@ export const grainSchema = shape({
 });
 /** A tiling plate that takes away from the ink. */
 export interface Grain extends InferType<typeof grainSchema> {}
+/** A grain with every default, from a plate. */
+export const plainGrain = (plate: string): Grain => grainSchema.cast({ plate });
 
 export const cardSchema = shape({
   plate: plateName(),
@@ -43,9 +45,12 @@ export const cardSchema = shape({
 });
 export interface Card extends InferType<typeof cardSchema> {}
 
+/** A deck deals no more cards. */
+export const MOST_CARDS = 24;
+
 export const deckSchema = shape({
   deal: string().oneOf(DEALS).default('in-order'),
-  cards: array(cardSchema).min(1).max(24).required(),
+  cards: array(cardSchema).min(1).max(MOST_CARDS).required(),
   softness: finite().min(0).max(100).default(0),
 });
 export interface Deck extends InferType<typeof deckSchema> {}

@@ -68,6 +68,9 @@ export interface BorderReport {
 
 /** A value that shows on paper when it ends in a straight line. */
 const VISIBLE = 0.02;
+/** Where all of the border prints, even this shows: dabs that lie close add up to much. */
+const ADDS_UP = 0.004;
+const ALL = 0.9;
 
 /** Looks at the outermost pixel ring of what was cut: what prints there ends in a straight line at every dab. */
 export const checkBorder = (source: Raster): BorderReport => judged(ring(source, 1));
@@ -83,13 +86,16 @@ export function plateBorder(plate: Plate): BorderReport {
 function judged(values: ArrayLike<number> & Iterable<number>): BorderReport {
   let max = 0;
   let printing = 0;
+  let faint = 0;
   // of a relief a step down shows as well as a step up
   for (const value of values) {
     const v = Math.abs(value);
     if (v > max) max = v;
     if (v > VISIBLE) printing++;
+    if (v > ADDS_UP) faint++;
   }
   const share = printing / values.length;
+  if (faint > ALL * values.length) return { max, share: Math.max(share, faint / values.length), verdict: 'square' };
   return { max, share, verdict: max <= VISIBLE ? 'clear' : share > 0.12 ? 'square' : 'touches' };
 }
 

@@ -6,3 +6,4 @@ export { type FirstStrokes, type Origin, firstStrokes, isMeasured, ranked } from
 export { type Guess, firstGuess, withoutGuess } from './guess.ts';
 export { driverSilhouette, idleDrivers } from './silhouette.ts';
 export { SWEEPS, type Sweep, sweepNamed, sweepValues, swept } from './sweep.ts';
+export { narrower, SOFT_TIP } from './material-strokes.ts';

@@ -138,14 +138,14 @@ export const SOURCES_BY_KIND: Record<string, { picture: Picture; prints: string;
       const [first, second, which] = cells(u, v, 0.07);
       return second - first < 0.12 ? 0.95 : 0.15 + 0.5 * noiseAt(which, 9) + 0.2 * first;
     }),
-    prints: 'light',
+    prints: 'dark',
     kind: 'ground',
   },
   grass: {
     picture: paper(
       (u, v) => 0.25 + 0.7 * Math.abs(Math.sin(90 * (u + 0.08 * cloud(u, v, 0.1)) + 6 * cloud(u, v, 0.05, 4))),
     ),
-    prints: 'light',
+    prints: 'dark',
     kind: 'ground',
   },
   bricks: {
@@ -162,7 +162,7 @@ export const SOURCES_BY_KIND: Record<string, { picture: Picture; prints: string;
       (u, v) =>
         0.2 + 0.75 * Math.abs(Math.sin(22 * (u + 0.12 * cloud(u, v, 0.13)))) ** 2 * (0.5 + cloud(u, v, 0.02, 2)),
     ),
-    prints: 'light',
+    prints: 'dark',
     kind: 'ground',
   },
   'a blot': {
