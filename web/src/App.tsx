@@ -3,6 +3,7 @@ import { Route, Routes } from 'react-router';
 import { useDoor } from './api/client.ts';
 import { Arriving } from './bench/parts/Arriving.tsx';
 import { DropAnywhere } from './bench/parts/DropAnywhere.tsx';
+import { Guide } from './guide/Guide.tsx';
 import { BenchPage } from './pages/BenchPage.tsx';
 import { CabinetPage } from './pages/CabinetPage.tsx';
 import { NewPage } from './pages/NewPage.tsx';
@@ -21,6 +22,7 @@ const Inside = () => (
       <Route path="*" element={<NothingHere />} />
     </Routes>
     <Arriving />
+    <Guide />
   </DropAnywhere>
 );
 

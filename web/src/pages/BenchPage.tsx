@@ -18,6 +18,7 @@ import { BenchHeader } from './bench/BenchHeader.tsx';
 import { Run } from './bench/Run.tsx';
 import { Sheet } from './bench/Sheet.tsx';
 import { isStage, STAGES, StageControls, StageWork } from './bench/stages.tsx';
+import { Lesson } from '../lesson/Lesson.tsx';
 import { Status } from './bench/Status.tsx';
 import { castOf } from '../stages/find/relief/cast-place.ts';
 import { useWide } from '../wide/widened.ts';
@@ -97,6 +98,7 @@ function Bench({ id, stage }: { id: string; stage: string }) {
         </main>
         <Status />
       </div>
+      <Lesson id={id} stage={stage} />
     </div>
   );
 }

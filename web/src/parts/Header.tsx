@@ -1,6 +1,7 @@
 import { IconButton, Tooltip } from '@mui/material';
 import { useState, type ReactNode } from 'react';
 import { Link } from 'react-router';
+import { openGuide } from '../guide/open.ts';
 import { SettingsIcon } from './icons.tsx';
 import { Keys } from './Keys.tsx';
 import { Logo } from './Logo.tsx';
@@ -19,6 +20,9 @@ export function Header({ crumb, children }: { crumb: ReactNode; children?: React
       </nav>
       <span className="spacer" />
       {children}
+      <button className="quiet" onClick={() => openGuide()}>
+        Guide
+      </button>
       <button className="quiet" onClick={() => setKeys(true)}>
         Keys ?
       </button>

@@ -1,5 +1,7 @@
 import { Button, Dialog } from '@mui/material';
 import { useHotkeys } from 'react-hotkeys-hook';
+import { openGuide } from '../guide/open.ts';
+import { useBeginLesson } from '../lesson/useBeginLesson.ts';
 import { EVERYWHERE } from './keys.ts';
 
 const KEYS: readonly (readonly [string, string])[] = [
@@ -28,6 +30,7 @@ const KEYS: readonly (readonly [string, string])[] = [
 ];
 
 export function Keys({ open, onOpen, onClose }: { open: boolean; onOpen: () => void; onClose: () => void }) {
+  const lesson = useBeginLesson();
   useHotkeys('shift+slash, ?', onOpen, { ...EVERYWHERE, preventDefault: true });
   return (
     <Dialog open={open} onClose={onClose} aria-labelledby="keys-title">
@@ -45,7 +48,23 @@ export function Keys({ open, onOpen, onClose }: { open: boolean; onOpen: () => v
             </div>
           ))}
         </div>
-        <div style={{ textAlign: 'right' }}>
+        <div style={{ display: 'flex', justifyContent: 'flex-end', gap: 10 }}>
+          <Button
+            onClick={() => {
+              onClose();
+              lesson();
+            }}
+          >
+            The first lesson
+          </Button>
+          <Button
+            onClick={() => {
+              onClose();
+              openGuide();
+            }}
+          >
+            The guide
+          </Button>
           <Button onClick={onClose} autoFocus>
             Close
           </Button>

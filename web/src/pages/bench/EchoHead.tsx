@@ -1,11 +1,10 @@
 import { Tooltip } from '@mui/material';
 import { useEcho } from '../../bench/echo.ts';
 import { useOwnEcho } from '../../bench/own-echo.ts';
+import { Explain } from '../../guide/Explain.tsx';
 import { Dial, pairWords, PARTS, strengthColour, type EchoNumbers } from '../../parts/Dial.tsx';
 
 const HELP = {
-  echo: 'How strongly the eye notices that the same dab, or something of it, returns: 0 never, 50 after a few seconds, 100 nothing else is seen.',
-  texture: 'How much of the material is still seen: 0 a plain blob or a solid line, 100 rich and crisp.',
   outline:
     'How much the outlines of dabs are known again, turned or not: where they stand free, poke out, or carry bumps and specks.',
   inside: 'How much what lies inside repeats: texture, holes, lines, dense patches.',
@@ -14,11 +13,10 @@ const HELP = {
 
 function Sum({ what, value }: { what: 'echo' | 'texture'; value: number }) {
   return (
-    <Tooltip title={HELP[what]}>
-      <h2 tabIndex={0}>
-        {what === 'echo' ? 'Echo' : 'Texture'} <b>{Math.round(value)}</b>
-      </h2>
-    </Tooltip>
+    <h2>
+      {what === 'echo' ? 'Echo' : 'Texture'} <b>{Math.round(value)}</b>
+      <Explain what={what} />
+    </h2>
   );
 }
 

@@ -3,6 +3,7 @@ import { protection, useDrafts } from '../../bench/drafts.ts';
 import { useBench } from '../../bench/store.ts';
 import { useInkFacts, useInkTrouble } from '../../bench/parts/InkProof.tsx';
 import { usePlates } from '../../bench/plates.ts';
+import { Explain } from '../../guide/Explain.tsx';
 import { CutProgress } from './CutProgress.tsx';
 
 /** How long ago, in words; renewed every second while it is short. */
@@ -38,8 +39,14 @@ export function Status() {
   const ms = (sheet?.ms ?? 0) + (wide?.ms ?? 0);
   return (
     <footer className="status">
-      <span data-testid="dabs">{dabs} dabs</span>
-      <span>{ms.toFixed(1)} ms</span>
+      <span>
+        <span data-testid="dabs">{dabs} dabs</span>
+        <Explain what="dabs" />
+      </span>
+      <span>
+        {ms.toFixed(1)} ms
+        <Explain what="ms" />
+      </span>
       <span>sheet 50 %</span>
       {error && (
         <span role="alert" style={{ color: 'var(--brick)', fontWeight: 600 }}>

@@ -5,7 +5,7 @@ import type { Plate } from '@amber-stamp/core/raster';
 import { memo, type ReactNode } from 'react';
 import { Link } from 'react-router';
 import { sourceUrl, useSource } from '../../api/queries.ts';
-import { useBorder } from '../../bench/border.ts';
+import { useFrame, type FrameVerdict } from '../../bench/border.ts';
 import { useEcho } from '../../bench/echo.ts';
 import { usePlates } from '../../bench/plates.ts';
 import { useBench } from '../../bench/store.ts';
@@ -90,13 +90,19 @@ export const FindTile = memo(function FindTile({ source: key, made, ...placed }:
   );
 });
 
+const WARNINGS: Partial<Record<FrameVerdict, string>> = {
+  square: 'border prints a square',
+  rectangle: 'prints a rectangle',
+  touches: 'cut by its frame',
+  cut: 'cut by its frame',
+};
+
 /** What is wrong with a plate, in a few words. */
 function useWarning(name: string): string | undefined {
   const trouble = usePlates((s) => s.trouble);
-  const border = useBorder(name);
+  const frame = useFrame(name);
   if (trouble) return trouble.code === 'cancelled' ? 'cancelled: as before' : 'nothing prints';
-  if (border === 'square') return 'border prints a square';
-  return border === 'touches' ? 'cut by its frame' : undefined;
+  return frame && WARNINGS[frame.verdict];
 }
 
 interface CutProps extends Placed {
@@ -112,8 +118,8 @@ export const CutTile = memo(function CutTile({ name, plate, width, steps, ...pla
   const warning = useWarning(name);
   const size = width === null ? '' : `${width} px`;
   const facts = [steps === null ? size : `${steps} ${steps === 1 ? 'step' : 'steps'}, ${size}`];
-  const bent = useBorder(name) === 'bent';
-  if (!warning) facts.push(bent ? 'bent along the path' : 'border is clear');
+  const laid = useFrame(name)?.verdict === 'laid';
+  if (!warning) facts.push(laid ? 'laid side by side' : 'border is clear');
   return (
     <Tile
       {...placed}

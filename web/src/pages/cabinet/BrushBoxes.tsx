@@ -7,6 +7,7 @@ import type { BrushListing } from '@amber-stamp/core/api';
 import { useChooseFile } from '../../bench/parts/DropAnywhere.tsx';
 import { notify, orNotifyError } from '../../parts/messages.tsx';
 import { BoxGrid } from './BoxGrid.tsx';
+import { useBeginLesson } from '../../lesson/useBeginLesson.ts';
 import { SampleSources } from './SampleSources.tsx';
 import type { Shelf } from './shelves.ts';
 
@@ -43,6 +44,7 @@ const BrushBox = ({ brush }: { brush: BrushListing }) => (
 /** What a shelf without brushes says, and how one comes to lie on it. */
 function NoBrush({ shelf, find }: { shelf: Shelf; find: string }) {
   const choose = useChooseFile();
+  const lesson = useBeginLesson();
   if (find !== '')
     return (
       <div className="empty">
@@ -66,6 +68,13 @@ function NoBrush({ shelf, find }: { shelf: Shelf; find: string }) {
       <Button variant="contained" onClick={choose}>
         Choose a picture
       </Button>
+      <span>
+        New here?{' '}
+        <button className="link" onClick={lesson}>
+          Take the first lesson: from gravel to a stroke that does not repeat
+        </button>
+        , two minutes.
+      </span>
       <SampleSources />
     </div>
   );

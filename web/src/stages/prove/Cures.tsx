@@ -15,6 +15,7 @@ import {
 import { undo } from '../../bench/store.ts';
 import { tryAhead } from '../../bench/cures-ahead.ts';
 import { useEcho } from '../../bench/echo.ts';
+import { Explain } from '../../guide/Explain.tsx';
 import { BitmapView } from '../../parts/BitmapView.tsx';
 import { Working } from '../../parts/Working.tsx';
 import { useProveEye } from './view.ts';
@@ -75,6 +76,27 @@ function Done({ done }: { done: Cured }) {
   );
 }
 
+/** How far the cures may move the look. */
+function Budget({ budget }: { budget: number }) {
+  return (
+    <label className="note budget">
+      <span>
+        the look may change by {percent(budget)}
+        <Explain what="look" />
+      </span>
+      <Slider
+        size="small"
+        aria-label="How far the look may change"
+        value={budget}
+        min={0.02}
+        max={0.4}
+        step={0.01}
+        onChange={(_, v) => useCures.setState({ budget: v })}
+      />
+    </label>
+  );
+}
+
 /** Fixes that were really tried, ranked; one is taken with one press, or the best set within a budget for the look. */
 export function Cures({ bench }: { bench: Bench }) {
   const { tried, before, work, budget, of, said, done } = useCures();
@@ -95,18 +117,7 @@ export function Cures({ bench }: { bench: Bench }) {
       <div className="top">
         <h2>Cures tried</h2>
       </div>
-      <label className="note budget">
-        the look may change by {percent(budget)}
-        <Slider
-          size="small"
-          aria-label="How far the look may change"
-          value={budget}
-          min={0.02}
-          max={0.4}
-          step={0.01}
-          onChange={(_, v) => useCures.setState({ budget: v })}
-        />
-      </label>
+      <Budget budget={budget} />
       <div className="buttons" style={{ padding: '0 16px 10px' }}>
         <Button variant="contained" disabled={work !== null || echo === null} onClick={() => void cureForMe()}>
           Cure it for me
