@@ -68,8 +68,7 @@ describe('every way to a tip', () => {
 
   it('a sheet is scanned, its marks are outlined, and each becomes a brush in a drawer of their own', async () => {
     await scanBlots(page, app.url);
-    await page.getByRole('button', { name: 'Find the marks' }).click();
-    await expect(page.locator('.part-overlay .mark')).toHaveCount(6, { timeout: 30_000 });
+    await expect(page.getByRole('button', { name: /^Mark \d+$/ })).toHaveCount(6, { timeout: 30_000 });
     await page.getByRole('button', { name: 'Make a brush of each (6)' }).click();
     await expect(page.getByRole('article')).toHaveCount(6, { timeout: 60_000 });
     await expect(page.getByRole('article').first().getByRole('img')).toBeVisible();

@@ -14,7 +14,7 @@ import {
 } from '@amber-stamp/core/make';
 import { PLAIN_BAND } from '@amber-stamp/core/model';
 import { expect } from 'chai';
-import { useBorder } from '../src/bench/border.ts';
+import { useFrame } from '../src/bench/border.ts';
 import { presentPlate } from '../src/bench/edit.ts';
 import { plateKey, sourceKey } from '../src/bench/plate-key.ts';
 import { readyOf, usePlates } from '../src/bench/plates.ts';
@@ -184,19 +184,19 @@ describe('the plate of a band', () => {
   });
 
   it('may run up to its border, where a stamp would print a square', () => {
-    const Told = ({ name }: { name: string }) => <p>{useBorder(name) ?? 'not yet'}</p>;
+    const Told = ({ name }: { name: string }) => <p>{useFrame(name)?.verdict ?? 'not yet'}</p>;
     const bench = benchOf();
     const { now } = showOnBench((b) => <Told name={Object.keys(b.plates)[0]} />, bench);
     ready(now());
     expect(screen.getByText('square')).to.not.equal(null);
   });
 
-  it('and is called bent there', () => {
-    const Told = ({ name }: { name: string }) => <p>{useBorder(name) ?? 'not yet'}</p>;
+  it('and is called laid there', () => {
+    const Told = ({ name }: { name: string }) => <p>{useFrame(name)?.verdict ?? 'not yet'}</p>;
     const bench = benchOf();
     bench.brush.coats[0].band = { ...PLAIN_BAND };
     const { now } = showOnBench((b) => <Told name={Object.keys(b.plates)[0]} />, bench);
     ready(now());
-    expect(screen.getByText('bent')).to.not.equal(null);
+    expect(screen.getByText('laid')).to.not.equal(null);
   });
 });

@@ -1,6 +1,6 @@
 import { showOnBench, withBenchPage } from './helpers/page.tsx';
 import { arrived, standIn } from './helpers/workers.ts';
-import { makeRecipe, makeStep, type Recipe, type RecipeStep } from '@amber-stamp/core/cut';
+import { makeRecipe, makeStep, type Recipe, type RecipeStep, type Wish } from '@amber-stamp/core/cut';
 import { act } from '@testing-library/react';
 import { expect } from 'chai';
 import { takeGuessBack } from '../src/bench/guessed.ts';
@@ -26,7 +26,7 @@ describe('a source that is read anew', () => {
   beforeEach(() => {
     standIn('cut', {
       isAutomatic: (_: string, recipe: Recipe) => !recipe.steps.some(({ step }) => step === 'blur'),
-      recipeFor: (_: string, prints: string, taken?: RecipeStep) => automatic(prints, taken),
+      recipeFor: (_: string, prints: string, { region: taken }: Wish) => automatic(prints, taken),
       cut: () => ({ plate: plateOf(9, 32) }),
       firstStrokes: () => {
         const guess = firstGuess({ ...plateOf(9, 32), data: new Uint16Array(1024).fill(40_000) }, 'n', 'tip.png');

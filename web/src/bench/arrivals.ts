@@ -1,9 +1,10 @@
 import { v4 as newId } from 'uuid';
-import { parseBench, type BenchPlate } from '@amber-stamp/core/bench';
-import { makesRelief, type Recipe } from '@amber-stamp/core/cut';
+import type { BenchPlate } from '@amber-stamp/core/bench';
+import type { Recipe } from '@amber-stamp/core/cut';
 import { AmberError } from '@amber-stamp/core/errors';
-import { fileName, isExr } from '@amber-stamp/core/formats';
+import { isExr } from '@amber-stamp/core/formats';
 import { asMade, madeKind, madeName, parseMade, type MadeSource } from '@amber-stamp/core/make';
+import { MOST_CARDS } from '@amber-stamp/core/model';
 import { plateTitle, type Plate } from '@amber-stamp/core/raster';
 import { create } from 'zustand';
 import { api, getJson, sendJson } from '../api/client.ts';
@@ -11,11 +12,9 @@ import { listsChanged } from '../api/queries.ts';
 import type { Imported, CreatedBrush, PlateInfo, SourceInfo } from '@amber-stamp/core/api';
 import { upload } from '../api/upload.ts';
 import { notify, notifyError } from '../parts/messages.tsx';
-import { cutter, holdPlate, openSource } from '../engine/pool.ts';
-import { firstStrokes, originOf } from './first-strokes.ts';
+import { cutter, openSource } from '../engine/pool.ts';
+import { begun, cutPlates, type Beginning } from './begin.ts';
 import { keepPortrait } from './keeping.ts';
-import { plateKey, sourceKey } from './plate-key.ts';
-import { filePlate, readyOf } from './plates.ts';
 
 /** A file on its way in. */
 export interface Arrival {
@@ -76,11 +75,20 @@ const MADE_FROM: Readonly<Record<string, string>> = {
   plate: 'made from a plate',
 };
 
-/** A new brush from a source: what prints, recipe and settings are guessed; it is in the cabinet at once. */
+/** A new brush from a source: what prints, what it is for, recipe and settings are guessed; it is in the cabinet at once. */
 async function brushFrom(source: SourceInfo, controller: AbortController): Promise<string> {
   if (source.kind === MADE) return brushOfMade(await settingsOf(source), controller, source.name);
   const reading = await cutter.reading(source.id);
-  return brushBy(cameFrom(source), await cutter.recipeFor(source.id, reading), source.name, controller);
+  const intent = await cutter.intent(source.id, reading);
+  const recipes =
+    intent === 'marks' && reading !== 'heights'
+      ? await cutter.markRecipes(
+          source.id,
+          (await cutter.marks(source.id, reading)).marks.slice(0, MOST_CARDS),
+          reading,
+        )
+      : [await cutter.recipeFor(source.id, reading, { intent })];
+  return newBrush({ ...cameFrom(source), recipes, name: source.name, intent }, controller);
 }
 
 /** The settings of a source that is made of them, from its file. */
@@ -94,27 +102,21 @@ const brushOfMade = (
   recipe = asMade(),
 ): Promise<string> => brushBy(cameFromMade(made), recipe, name, controller);
 
-/** A new brush from a source by a recipe. */
-export async function brushBy(
-  { from, kind }: Origin,
-  recipe: Recipe,
-  name: string,
+/** A new brush by the recipes of its plates. */
+async function newBrush(
+  { kind, ...beginning }: Beginning & { kind: string },
   controller: AbortController,
   drawer?: string,
 ): Promise<string> {
-  const report = await cutter.cut(sourceKey(from) as string, recipe, false, controller.signal);
+  const { signal } = controller;
+  const onPlate = (place: number, count: number) => {
+    if (count > 1) showArrival(`${beginning.name} ${place + 1}`, place / count, controller);
+  };
+  const plates = await cutPlates(beginning, { signal, onPlate });
   stopIfAborted(controller);
-  showPlate(report.plate);
-  const plateName = `${fileName(name)}.${makesRelief(recipe) ? 'exr' : 'png'}`;
-  const tried = plateKey({ sha256: '', ...from, recipe });
-  holdPlate(tried, report.plate);
-  const tip = { key: tried, plate: report.plate, name, plateName, origin: originOf({ recipe, made: from.made }) };
-  // the file is made and sent while first strokes are tried
-  const [sha256, [{ brush, reasons }]] = await Promise.all([filePlate(report.plate), firstStrokes(tip)]);
-  const body = parseBench({ brush, plates: { [plateName]: { sha256, ...from, recipe } }, guessed: reasons });
-  const key = plateKey(body.plates[plateName]);
-  holdPlate(key, report.plate);
-  const thumbnail = await keepPortrait(body, { [plateName]: readyOf(key, { plate: report.plate, report }) });
+  showPlate(plates[0].report.plate);
+  const { body, ready } = await begun(beginning, plates);
+  const thumbnail = await keepPortrait(body, ready);
   stopIfAborted(controller);
   const made = await sendJson<CreatedBrush>('POST', '/brushes', {
     id: newId(),
@@ -127,6 +129,15 @@ export async function brushBy(
   listsChanged();
   return made.brush.id;
 }
+
+/** A new brush from a source by a recipe, to be stamped. */
+export const brushBy = (
+  { from, kind }: Origin,
+  recipe: Recipe,
+  name: string,
+  controller: AbortController,
+  drawer?: string,
+): Promise<string> => newBrush({ from, kind, recipes: [recipe], name, intent: 'tip' }, controller, drawer);
 
 async function importPack(file: File, controller: AbortController): Promise<string | undefined> {
   const show = (share: number) =>

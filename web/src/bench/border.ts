@@ -1,29 +1,82 @@
-import { plateBorder, type BorderReport, type Plate } from '@amber-stamp/core/raster';
-import type { Bench } from '@amber-stamp/core/bench';
-import { usePlates } from './plates.ts';
+import { intentOf, type Bench } from '@amber-stamp/core/bench';
+import type { Facts } from '@amber-stamp/core/cut';
+import {
+  heightsOf,
+  plateBorder,
+  straightSides,
+  type BorderReport,
+  type Plate,
+  type Side,
+} from '@amber-stamp/core/raster';
+import { usePlates, type ReadyPlate } from './plates.ts';
 import { useBench } from './store.ts';
 
-const checked = new WeakMap<Plate, BorderReport>();
-
-function borderOf(plate: Plate): BorderReport {
-  let report = checked.get(plate);
-  if (!report) {
-    report = plateBorder(plate);
-    checked.set(plate, report);
-  }
-  return report;
+/** Of a plate alone: what its outermost ring does, and the sides on which its content ends in a straight line. */
+interface Edges {
+  border: BorderReport['verdict'];
+  straight: readonly Side[];
 }
 
-/** Whether a plate is only bent along the path: its ends meet, so that they may run up to the border. */
-const onlyBent = (bench: Bench | null, name: string): boolean => {
-  const coats = bench?.brush.coats.filter(({ deck }) => deck.cards.some(({ plate }) => plate === name)) ?? [];
-  return coats.length > 0 && coats.every(({ band }) => band !== undefined);
+const checked = new WeakMap<Plate, Edges>();
+
+function edgesOf(plate: Plate): Edges {
+  const known = checked.get(plate);
+  if (known) return known;
+  const border = plateBorder(plate).verdict;
+  const straight = plate.heights || border !== 'clear' ? [] : straightSides(heightsOf(plate));
+  const edges = { border, straight };
+  checked.set(plate, edges);
+  return edges;
+}
+
+/** How a plate ends: `laid` is one that is not stamped, whose sides may run up to the border. */
+export type FrameVerdict = BorderReport['verdict'] | 'laid' | 'rectangle' | 'cut';
+
+export interface Frame {
+  verdict: FrameVerdict;
+  /** where it ends in a straight line, or is cut off */
+  sides: readonly string[];
+}
+
+const CLEAR: Frame = { verdict: 'clear', sides: [] };
+/** So many straight sides are a rectangle. */
+const RECTANGLE = 3;
+
+/** The sides at which the frame of the source cut the mark off, as the recipe found. */
+const cutBy = (facts: readonly Facts[]): string[] =>
+  String(facts.find(({ cut }) => cut !== undefined)?.cut ?? '')
+    .split(', ')
+    .filter(Boolean);
+
+function frameOf({ plate, report }: ReadyPlate, asItIs: boolean): Frame {
+  const { border, straight } = edgesOf(plate);
+  if (border !== 'clear') return { verdict: border, sides: [] };
+  if (asItIs) return CLEAR;
+  if (straight.length >= RECTANGLE) return { verdict: 'rectangle', sides: straight };
+  const cut = cutBy(report?.facts ?? []).filter((side) => straight.includes(side as Side));
+  return cut.length > 0 ? { verdict: 'cut', sides: cut } : CLEAR;
+}
+
+/** Whether a plate is only printed through or bent along the path, wherever the brush uses it. */
+function isLaid(bench: Bench | null, name: string): boolean {
+  if (!bench || !(name in bench.plates)) return false;
+  const uses = bench.brush.coats.filter(
+    ({ deck, grain }) => grain?.plate === name || deck.cards.some(({ plate }) => plate === name),
+  );
+  return uses.length > 0 && uses.every((coat) => ['grain', 'band'].includes(intentOf(bench, coat, name)));
+}
+
+/** A plate that is taken as it is, or made of settings here, ends as it is meant to. */
+const isMeant = (bench: Bench | null, name: string): boolean => {
+  const plate = bench?.plates[name];
+  return plate?.asItIs === true || (plate?.made ?? null) !== null;
 };
 
-/** What the outermost ring of a ready plate does; of one that is only bent along the path nothing is asked. */
-export function useBorder(name: string): BorderReport['verdict'] | 'bent' | undefined {
-  const plate = usePlates((s) => s.ready[name]?.plate);
-  const bent = useBench((s) => onlyBent(s.bench, name));
-  if (!plate) return undefined;
-  return bent ? 'bent' : borderOf(plate).verdict;
+/** How a ready plate ends; of one that is not stamped nothing is asked. */
+export function useFrame(name: string): Frame | undefined {
+  const ready = usePlates((s) => s.ready[name]);
+  const laid = useBench((s) => isLaid(s.bench, name));
+  const meant = useBench((s) => isMeant(s.bench, name));
+  if (!ready) return undefined;
+  return laid ? { verdict: 'laid', sides: [] } : frameOf(ready, meant);
 }

@@ -1,5 +1,13 @@
 import type { Bench } from '@amber-stamp/core/bench';
-import { COUNT, PROPERTIES, type Property, type PropertyDefinition, type PropertyName } from '@amber-stamp/core/model';
+import {
+  COUNT,
+  PROPERTIES,
+  type Coat,
+  type Property,
+  type PropertyDefinition,
+  type PropertyName,
+} from '@amber-stamp/core/model';
+import { SOFT_TIP } from '@amber-stamp/core/vary';
 import { coatOf } from './coat.ts';
 import { useBenchEye } from './eye.ts';
 import { change, live } from './store.ts';
@@ -54,10 +62,16 @@ const namedPlate = (bench: Bench, name: string) => ({ name, plate: bench.plates[
 /** The plate that the first card of a brush prints with, and its name: for brushes that are not on the bench. */
 export const firstPlate = (bench: Bench) => namedPlate(bench, bench.brush.coats[0].deck.cards[0].plate);
 
-/** The plate that is looked at and cut: the chosen one, or that of the first card of the coat. */
+/** The plate that a coat is about: that of its first card, or its grain where that is printed by the usual soft tip. */
+function mainPlate({ deck, grain }: Coat): string {
+  const [{ plate }] = deck.cards;
+  return plate === SOFT_TIP && grain ? grain.plate : plate;
+}
+
+/** The plate that is looked at and cut: the chosen one, or the one that the coat is about. */
 export function presentPlate(bench: Bench) {
   const { plate: chosen } = useBenchEye.getState();
-  return namedPlate(bench, chosen !== null && chosen in bench.plates ? chosen : coatOf(bench).deck.cards[0].plate);
+  return namedPlate(bench, chosen !== null && chosen in bench.plates ? chosen : mainPlate(coatOf(bench)));
 }
 
 /** Another seed of 0..999: every chance falls anew. The steps pass through all of them (Hull and Dobell 1962). */

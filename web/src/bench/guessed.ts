@@ -34,6 +34,13 @@ export function takeGuess(draft: Bench, { brush, reasons }: Guess): void {
   if (reasons.meet) draft.guessed.meet = reasons.meet;
 }
 
+/** Puts a first stroke that is chosen as a whole: what its plate is for, too. */
+export function takeStroke(draft: Bench, guess: Guess): void {
+  takeGuess(draft, guess);
+  const { grain, band } = guess.brush.coats[0];
+  Object.assign(coatOf(draft), { grain, band });
+}
+
 /** Takes back what was guessed; rows that somebody has set stay. */
 export function takeGuessBack(draft: Bench): void {
   const present = propertiesOf(draft);

@@ -1,42 +1,21 @@
 import type { BrushWithPlates } from '@amber-stamp/core/ink';
-import type {
-  Answer,
-  Answers,
-  CutApi,
-  CutReport,
-  Inspection,
-  StarterPicture,
-  StepView,
-} from '../engine/protocol/cut.ts';
+import type { CutApi, CutReport, Inspection, StarterPicture, StepView } from '../engine/protocol/cut.ts';
 import {
   blank,
   Cutter,
   cut,
   distinctLevels,
   emptyBorder,
-  findMarks,
   grayOf,
   guessPrints,
-  guessReading,
-  isAutomatic,
   makesRelief,
   makeStep,
   makeRecipe,
   materialsNamed,
-  mayBeHeights,
-  partIn,
-  partOf,
   profileOf,
-  possibleReadings,
-  recipeForReading,
-  regionOf,
   speckBoxes,
   STARTERS,
-  type Mark,
-  type PossibleReading,
-  type Prints,
   type Profile,
-  type Reading,
   type Recipe,
   type RecipeStep,
   type StepOutcome,
@@ -61,7 +40,8 @@ import { expose, transfer } from 'comlink';
 import { carry, NEVER, type Stop } from '../engine/carry.ts';
 import { madeOf } from '../engine/made-key.ts';
 import { fontOf } from './fonts.ts';
-import { clayOf, pictureOf } from './picture-bitmap.ts';
+import { asking, SMALL_SIDE } from './asking.ts';
+import { clayOf, pictureOf, seen, withRemoved } from './picture-bitmap.ts';
 import { readBrush } from './read-brush.ts';
 import { readPicture } from './read-picture.ts';
 import { stoppable, tellSteps, watchSteps } from './telling.ts';
@@ -77,7 +57,6 @@ interface OpenSource {
 const BLANK = 1 / 65535;
 /** Clay may still be flat, and what is drawn on still empty. */
 const BEGUN_EMPTY = new Set(['sculpt', 'draw']);
-const ANSWER_SIDE = 560;
 /** Of the pictures of the six sides of a mesh. */
 const SIDE_PX = 128;
 /** Places along a cut through heights. */
@@ -156,10 +135,6 @@ const upTo = (recipe: Recipe, place: number): Recipe => makeRecipe(recipe.steps.
 const plateOf = (recipe: Recipe, made: Raster, displaced?: Float32Array): Plate =>
   makesRelief(recipe) ? { ...heightPlate(made), ...(displaced ? { displaced } : {}) } : toPlate(made);
 
-/** What a recipe made as it is looked at: in print, or as clay. */
-const seen = (recipe: Recipe, made: Raster, side: number): Promise<ImageBitmap> =>
-  makesRelief(recipe) ? clayOf(made, side) : pictureOf(made, side);
-
 async function thumbnail(recipe: Recipe, raster: Raster, side: number): Promise<ImageBitmap> {
   let kept = small.get(raster);
   if (!kept || kept.side !== side) {
@@ -169,13 +144,9 @@ async function thumbnail(recipe: Recipe, raster: Raster, side: number): Promise<
   return createImageBitmap(kept.bitmap);
 }
 
-/** One answer with its picture. */
-async function answerBy({ reading, recipe, raster }: PossibleReading): Promise<Answer> {
-  if (!recipe || !raster) return { reading, recipe: null, picture: null };
-  return { reading, recipe, picture: await seen(recipe, raster, 192) };
-}
-
 const worker = {
+  ...asking(async (source) => (await opened(source)).picture),
+
   watch(onProgress: (share: number) => void): void {
     watchSteps(onProgress);
   },
@@ -223,6 +194,14 @@ const worker = {
     return transfer({ bitmap, width: raster.width, height: raster.height }, [bitmap]);
   },
 
+  async removed(source: string, recipe: Recipe, place: number, side: number, stop: Stop = NEVER): Promise<StepView> {
+    const { picture, cutter } = await withOthers(source, recipe, stop);
+    const outcomes = stoppable(stop, () => cutter.run(recipe));
+    const after = outcomes[place].raster;
+    const bitmap = await withRemoved(outcomes[place - 1]?.raster ?? grayOf(picture, 'dark'), after, side);
+    return transfer({ bitmap, width: after.width, height: after.height }, [bitmap]);
+  },
+
   async thumbnails(source: string, recipe: Recipe, side: number, stop: Stop = NEVER): Promise<ImageBitmap[]> {
     const { cutter } = await withOthers(source, recipe, stop);
     const bitmaps = await Promise.all(
@@ -231,38 +210,9 @@ const worker = {
     return transfer(bitmaps, bitmaps);
   },
 
-  async answers(source: string, region?: RecipeStep): Promise<Answers> {
-    const { picture: all } = await opened(source);
-    const part = partIn(region);
-    const picture = part ? partOf(all, part) : all;
-    const draft = reducePicture(picture, ANSWER_SIDE);
-    const found = await Promise.all(possibleReadings(draft).map(answerBy));
-    return transfer(
-      { answers: found, ...guessReading(picture), heightsFirst: mayBeHeights(picture) },
-      found.flatMap((a) => a.picture ?? []),
-    );
-  },
-
-  async reading(source: string): Promise<Reading> {
-    return guessReading((await opened(source)).picture).reading;
-  },
-
-  async marks(source: string, prints: Prints): Promise<Mark[]> {
-    return findMarks((await opened(source)).picture, prints);
-  },
-
-  async markRecipes(source: string, marks: readonly Mark[], prints: Prints): Promise<Recipe[]> {
-    const { picture } = await opened(source);
-    return marks.map((mark) => recipeForReading(picture, prints, regionOf(mark)));
-  },
-
-  async isAutomatic(source: string, recipe: Recipe, region?: RecipeStep): Promise<boolean> {
-    return isAutomatic((await opened(source)).picture, recipe, region);
-  },
-
   async starters(source: string): Promise<StarterPicture[]> {
     const { picture } = await opened(source);
-    const draft = reducePicture(picture, ANSWER_SIDE);
+    const draft = reducePicture(picture, SMALL_SIDE);
     const { prints } = guessPrints(picture);
     const made = await Promise.all(
       STARTERS.map(async ({ name, label, help, make }) => {
@@ -305,10 +255,6 @@ const worker = {
       made,
       made.filter((bitmap) => bitmap !== null),
     );
-  },
-
-  async recipeFor(source: string, reading: Reading, region?: RecipeStep): Promise<Recipe> {
-    return recipeForReading((await opened(source)).picture, reading, region);
   },
 
   inspect(plate: Plate): Inspection {

@@ -1,3 +1,4 @@
+import { makesRelief, type Recipe } from '@amber-stamp/core/cut';
 import { resample, type Raster } from '@amber-stamp/core/raster';
 import { shadeHeights } from '@amber-stamp/core/relief';
 
@@ -35,6 +36,26 @@ export function clayOf(heights: Raster, side: number): Promise<ImageBitmap> {
   for (let i = 0; i < lit.data.length; i++) {
     const v = lit.data[i] * 255;
     pixels.data.set([v, v, v, 255], 4 * i);
+  }
+  return createImageBitmap(pixels);
+}
+
+/** What a recipe made as it is looked at: in print, or as clay. */
+export const seen = (recipe: Recipe, made: Raster, side: number): Promise<ImageBitmap> =>
+  makesRelief(recipe) ? clayOf(made, side) : pictureOf(made, side);
+
+/** What prints after a step, with what it took away in red, at most `side` px. */
+export async function withRemoved(before: Raster, after: Raster, side: number): Promise<ImageBitmap> {
+  const { width, height } = sizeOf(after, side);
+  const [was, is] = [before, after].map((r) => resample(r, width, height));
+  const pixels = new ImageData(width, height);
+  for (let i = 0; i < is.data.length; i++) {
+    const paper = 255 * (1 - Math.min(1, Math.max(0, is.data[i])));
+    const gone = Math.min(1, 2 * Math.max(0, was.data[i] - is.data[i]));
+    pixels.data.set(
+      [paper + (205 - paper) * gone, paper * (1 - gone) + 40 * gone, paper * (1 - gone) + 30 * gone, 255],
+      4 * i,
+    );
   }
   return createImageBitmap(pixels);
 }

@@ -1,4 +1,19 @@
-import type { Facts, Mark, Prints, Profile, Reading, Recipe, RecipeStep } from '@amber-stamp/core/cut';
+import type {
+  Facts,
+  Intent,
+  Mark,
+  MarkJoin,
+  OtherRecipe,
+  Prints,
+  Profile,
+  Reading,
+  Recipe,
+  RecipeStep,
+  SheetMarks,
+  Size,
+  TriedUse,
+  Wish,
+} from '@amber-stamp/core/cut';
 import type { BorderReport, Plate, Raster } from '@amber-stamp/core/raster';
 import type { FirstStrokes, Origin } from '@amber-stamp/core/vary';
 import type { Stop } from '../carry.ts';
@@ -59,6 +74,12 @@ export interface Answers {
   heightsFirst: boolean;
 }
 
+export interface Uses {
+  tried: TriedUse[];
+  intent: Intent;
+  reason: string;
+}
+
 /** A source is named by its id, or by its settings where it is made of them (`madeKey`). */
 export interface CutApi {
   /** From now on `onProgress` is told how far long steps are. */
@@ -73,22 +94,32 @@ export interface CutApi {
   heights(source: string, recipe: Recipe, place: number, stop?: Stop): Promise<Raster>;
   /** What stands after step `place`, -1 the source itself, at most `side` px large. */
   view(source: string, recipe: Recipe, place: number, side: number, stop?: Stop): Promise<StepView>;
+  /** The same, with what the step took away in red. */
+  removed(source: string, recipe: Recipe, place: number, side: number, stop?: Stop): Promise<StepView>;
   thumbnails(source: string, recipe: Recipe, side: number, stop?: Stop): Promise<ImageBitmap[]>;
   /** Every answer to "what prints?" for a source, or for what a region takes of it. */
   answers(source: string, region?: RecipeStep): Promise<Answers>;
   /** How it is read, by a look at the whole. */
   reading(source: string): Promise<Reading>;
-  /** The separate marks on a sheet, in reading order. */
-  marks(source: string, prints: Prints): Promise<Mark[]>;
+  /** What it is for, by a look at the whole. */
+  intent(source: string, reading: Reading): Promise<Intent>;
+  /** A source, or a part of it, tried for everything that it may be for, small. */
+  uses(source: string, reading: Reading, region?: RecipeStep): Promise<Uses>;
+  /** The separate marks on a sheet, in reading order: near parts or lines as one, or as they are most likely meant. */
+  marks(source: string, prints: Prints, join?: MarkJoin): Promise<SheetMarks>;
   markRecipes(source: string, marks: readonly Mark[], prints: Prints): Promise<Recipe[]>;
-  /** Whether a recipe is the one that its source starts with, with this part taken. */
-  isAutomatic(source: string, recipe: Recipe, region?: RecipeStep): Promise<boolean>;
+  /** A mark as two; undefined where it is of one part. */
+  splitMark(source: string, mark: Mark, prints: Prints): Promise<readonly [Mark, Mark] | undefined>;
+  /** Whether a recipe is the one that its source starts with, for what is wished of it. */
+  isAutomatic(source: string, recipe: Recipe, wish?: Wish): Promise<boolean>;
   starters(source: string): Promise<StarterPicture[]>;
   /** A cut through a source that is read as heights by a step. */
   profile(source: string, step: RecipeStep): Promise<Profile>;
   /** The six sides of a mesh as clay, in the order of VIEWS; null where nothing is seen. */
   sides(source: string, up: 'y' | 'z'): Promise<(ImageBitmap | null)[]>;
-  recipeFor(source: string, reading: Reading, region?: RecipeStep): Promise<Recipe>;
+  recipeFor(source: string, reading: Reading, wish?: Wish): Promise<Recipe>;
+  /** A recipe under another picture than the one that it was made for, of `before` px. */
+  recipeForOther(source: string, recipe: Recipe, before: Size | null): Promise<OtherRecipe>;
   inspect(plate: Plate): Inspection;
   /** What a plate is taken for, and the first strokes that are worth trying with it. */
   firstStrokes(plate: Plate, name: string, plateName: string, origin: Origin): FirstStrokes;

@@ -1,38 +1,17 @@
 import type { Bench } from '@amber-stamp/core/bench';
 import { Button } from '@mui/material';
-import { useBorder } from '../../bench/border.ts';
 import { presentPlate } from '../../bench/edit.ts';
 import { sourceKey } from '../../bench/plate-key.ts';
 import { usePlates } from '../../bench/plates.ts';
 import { AddStep } from './AddStep.tsx';
+import { FrameWarning } from './FrameWarning.tsx';
 import { PlateChoice } from './PlateChoice.tsx';
 import { RecipeMenu } from './RecipeMenu.tsx';
 import { StepCards } from './StepCards.tsx';
 import { addStep, recipeOf } from './steps.ts';
 
-const CURE = { widthPct: 12, shape: 'square' } as const;
-
-/** Says that every dab would show its frame, with the cure one press away. */
-function BorderWarning({ name }: { name: string }) {
-  const border = useBorder(name);
-  if (border !== 'square' && border !== 'touches') return null;
-  return (
-    <div className="warning" role="alert">
-      <span>
-        <b>{border === 'square' ? 'The border prints a square.' : 'The mark is cut by its frame.'}</b>{' '}
-        {border === 'square'
-          ? 'Every dab would show its frame.'
-          : 'Where it touches the border, dabs end in a straight line.'}
-      </span>
-      <Button onClick={() => addStep('fade', 'Border fade', CURE)} sx={{ justifySelf: 'start' }}>
-        Cure it: add a border fade
-      </Button>
-    </div>
-  );
-}
-
 export function CutControls({ bench }: { bench: Bench }) {
-  const { name, plate } = presentPlate(bench);
+  const { plate } = presentPlate(bench);
   const recipe = recipeOf(bench);
   const error = usePlates((s) => s.trouble);
   const source = sourceKey(plate);
@@ -63,7 +42,7 @@ export function CutControls({ bench }: { bench: Bench }) {
           <span>The last plate stays in print until the recipe prints again.</span>
         </div>
       )}
-      <BorderWarning name={name} />
+      <FrameWarning bench={bench} />
       <StepCards count={recipe.steps.length} />
       {recipe.steps.length === 0 && (
         <div className="empty" style={{ margin: 14, padding: 20 }}>

@@ -17,6 +17,7 @@ import { BitmapView } from '../../parts/BitmapView.tsx';
 import { useStepView } from '../../bench/useStepView.ts';
 import { Inspector } from './Inspector.tsx';
 import { NineTimes } from './NineTimes.tsx';
+import { RemovedTools, RemovedWork, specksPlace, useRemoved } from './Removed.tsx';
 import { recipeOf } from './steps.ts';
 
 const LOOKS = { b: 'before', n: 'upto' } as const;
@@ -138,6 +139,7 @@ function PlateFacts({ bench }: { bench: Bench }) {
           </span>
           <span>
             specks <b>{removed === undefined ? 'not looked for' : `${removed} taken out`}</b>
+            {Number(removed) > 0 && <RemovedTools bench={bench} />}
           </span>
           <span>
             values <b>{report.levels.toLocaleString('en')}</b> in {pixels.toLocaleString('en')} px
@@ -161,6 +163,7 @@ export function CutWork({ bench }: { bench: Bench }) {
   const [close, setClose] = useState(false);
   const [nine, setNine] = useState(false);
   const [clay, setClay] = useState(true);
+  const red = useRemoved((s) => s.shown);
   useHotkeys('i', () => setClose(true), EVERYWHERE);
   if (!ready) return <section className="work" aria-busy="true" />;
   const plate = held ?? ready.plate;
@@ -172,6 +175,7 @@ export function CutWork({ bench }: { bench: Bench }) {
       </Suspense>
     );
   if (isPlaced(step) && !held && step.on) return <StepWork bench={bench} place={chosen} />;
+  if (red && !held && specksPlace(bench) >= 0) return <RemovedWork bench={bench} />;
   const title =
     held && step ? `plate ${look === 'before' ? 'before' : 'up to'} ${stepNamed(step.step).label}` : 'plate';
   const tiles = recipeOf(bench).steps.some((s) => s.on && s.step === 'tile');

@@ -4,6 +4,7 @@ import { ParamField } from '../../parts/ParamField.tsx';
 import type { ParamProps } from './param-props.ts';
 import { StrokesParam } from './drawing/StrokesParam.tsx';
 import { BrushParam } from './BrushParam.tsx';
+import { PlacesParam } from './PlacesParam.tsx';
 import { RowsParam } from './RowsParam.tsx';
 import { SourceParam } from './SourceParam.tsx';
 import { setParam } from './steps.ts';
@@ -14,7 +15,7 @@ export const ParamControl = memo(function ParamControl(props: ParamProps) {
   if (param.kind === 'source') return <SourceParam {...props} />;
   if (param.kind === 'brush') return <BrushParam {...props} />;
   if (param.kind === 'strokes') return <StrokesParam {...props} />;
-  if (param.kind === 'rows') return <RowsParam {...props} />;
+  if (param.kind === 'rows') return name === 'places' ? <PlacesParam {...props} /> : <RowsParam {...props} />;
   return (
     <ParamField
       param={param}

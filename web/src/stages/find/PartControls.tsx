@@ -1,86 +1,74 @@
 import type { Bench } from '@amber-stamp/core/bench';
 import { Button } from '@mui/material';
-import { useState } from 'react';
 import { useNavigate } from 'react-router';
-import { coded } from '../../parts/coded.ts';
-import { brushesFromMarks, deckFromMarks, MOST_CARDS } from '../../bench/mark-brushes.ts';
-import { notify, notifyError } from '../../parts/messages.tsx';
 import { useSource } from '../../api/queries.ts';
+import { brushesFromMarks } from '../../bench/mark-brushes.ts';
+import { presentIntent } from '../../bench/use.ts';
 import { cutter } from '../../engine/pool.ts';
-import { beginRegion, regionPlace, useParts, type FoundMark } from './parts.ts';
+import { notify } from '../../parts/messages.tsx';
+import { takenMarks } from './deal-marks.ts';
+import { findAgain, joinMark, splitMark } from './edit-marks.ts';
+import { notifyMarks } from './notify-marks.ts';
+import { beginRegion, regionPlace, shownMarks, useParts } from './parts.ts';
 import { presentPrints } from './prints.ts';
 
-const notifyFailure = (cause: unknown): void => notifyError(coded(cause, 'The marks could not be looked for.'));
-
-interface FoundProps {
+interface Props {
   bench: Bench;
   source: string;
-  found: readonly FoundMark[];
 }
 
-/** What becomes of the marks that were found: one brush that deals them, or a brush of each. */
-function FoundMarks({ bench, source, found }: FoundProps) {
+/** What becomes of the mark that was pressed last. */
+function ChosenMark({ bench, source }: Props) {
+  const parts = useParts();
+  const marks = shownMarks(bench, source, parts);
+  const { chosen } = parts;
+  if (chosen === null || !marks[chosen]) return null;
+  return (
+    <div className="buttons">
+      <span className="note">Mark {chosen + 1}</span>
+      <Button onClick={() => void splitMark(source, chosen).catch(notifyMarks)}>Split it</Button>
+      <Button disabled={marks.length < 2} onClick={() => void joinMark(source, chosen).catch(notifyMarks)}>
+        Join with the nearest
+      </Button>
+    </div>
+  );
+}
+
+/** The marks of a sheet: the deck deals those that are taken. */
+function Marks({ bench, source }: Props) {
   const { data: info } = useSource(source);
   const navigate = useNavigate();
-  const taken = found.filter(({ off }) => !off);
-  const make = async (into: 'deck' | 'each') => {
+  const taken = takenMarks(bench);
+  const each = async () => {
     if (!info) return;
     const recipes = await cutter.markRecipes(source, taken, presentPrints(bench));
-    if (into === 'deck') {
-      const id = await deckFromMarks(info, recipes);
-      if (id === undefined) return;
-      useParts.setState({ mode: 'look' });
-      await navigate(`/brush/${id}/vary`);
-      return;
-    }
     const count = await brushesFromMarks(info, recipes);
     if (count === undefined) return;
     notify(`${count} brushes are in the drawer ${info.name}.`);
-    useParts.setState({ mode: 'look' });
     await navigate(`/?shelf=${encodeURIComponent(`drawer:${info.name.slice(0, 60)}`)}`);
   };
-  if (found.length === 0)
-    return (
-      <span className="note" role="status">
-        No separate marks stand out of this source. Take a part of it by hand.
-      </span>
-    );
   return (
-    <>
-      {taken.length > 0 && (
-        <div className="buttons">
-          <Button
-            variant="contained"
-            disabled={taken.length > MOST_CARDS}
-            onClick={() => void make('deck').catch(notifyFailure)}
-          >
-            One brush, a deck of these ({taken.length})
-          </Button>
-          <Button onClick={() => void make('each').catch(notifyFailure)}>Make a brush of each ({taken.length})</Button>
-        </div>
-      )}
+    <div className="section">
+      <h3>One brush, a deck of these ({taken.length})</h3>
       <span className="note">
-        {taken.length > MOST_CARDS
-          ? `A deck holds ${MOST_CARDS}: press marks on the picture to leave them out.`
-          : 'Press a mark on the picture to leave it out, or to take it in again.'}
+        Press a mark on the picture to leave it out or to take it in; drag it, or its corner; draw another one beside.
       </span>
-    </>
+      <ChosenMark bench={bench} source={source} />
+      <div className="buttons">
+        <Button onClick={() => void findAgain(source, 'near').catch(notifyMarks)}>Part by part</Button>
+        <Button onClick={() => void findAgain(source, 'lines').catch(notifyMarks)}>Line by line</Button>
+      </div>
+      <div className="buttons">
+        <Button onClick={() => void each().catch(notifyMarks)}>Make a brush of each ({taken.length})</Button>
+      </div>
+    </div>
   );
 }
 
 /** A part of the source by hand, or the marks on it. */
-export function PartControls({ bench, source }: { bench: Bench; source: string }) {
-  const { mode, marks, source: lookedAt } = useParts();
-  const [busy, setBusy] = useState(false);
-  const look = async () => {
-    setBusy(true);
-    try {
-      const made = await cutter.marks(source, presentPrints(bench));
-      useParts.setState({ mode: 'marks', marks: made.map((mark) => ({ ...mark, off: false })), source });
-    } finally {
-      setBusy(false);
-    }
-  };
+export function PartControls({ bench, source }: Props) {
+  const { mode } = useParts();
+  if (presentIntent(bench) === 'marks') return <Marks bench={bench} source={source} />;
   return (
     <div className="section">
       <h3>A part of it</h3>
@@ -98,11 +86,7 @@ export function PartControls({ bench, source }: { bench: Bench; source: string }
         >
           {mode === 'region' ? 'Done' : 'Take a part'}
         </Button>
-        <Button disabled={busy} onClick={() => void look().catch(notifyFailure)}>
-          {busy ? 'looking…' : 'Find the marks'}
-        </Button>
       </div>
-      {mode === 'marks' && lookedAt === source && <FoundMarks bench={bench} source={source} found={marks} />}
     </div>
   );
 }

@@ -3,20 +3,32 @@ import { type Mark, makeStep, placeForRegion } from '@amber-stamp/core/cut';
 import { create } from 'zustand';
 import { presentPlate } from '../../bench/edit.ts';
 import { change } from '../../bench/store.ts';
+import { markKey, takenMarks } from './deal-marks.ts';
 
-/** A mark that was found; one that is off is left out. */
-export interface FoundMark extends Mark {
+/** A mark of the sheet; one that is off is left out. */
+export interface ShownMark extends Mark {
   off: boolean;
 }
 
-/** What is being done on the picture of the source: looked at, a part taken, or marks found on it. */
-export const useParts = create<{ mode: 'look' | 'region' | 'marks'; marks: FoundMark[]; source: string | null }>(
-  () => ({ mode: 'look', marks: [], source: null }),
-);
+interface Parts {
+  /** what is being done on the picture of the source: looked at, or a part taken */
+  mode: 'look' | 'region';
+  /** the marks that were found or drawn on a source, also those that are left out */
+  marks: readonly Mark[];
+  source: string | null;
+  /** the place of the mark that was pressed last */
+  chosen: number | null;
+}
+export const useParts = create<Parts>(() => ({ mode: 'look', marks: [], source: null, chosen: null }));
 
-/** Leaves a mark out, or takes it in again. */
-export const toggleMark = (place: number): void =>
-  useParts.setState(({ marks }) => ({ marks: marks.map((m, i) => (i === place ? { ...m, off: !m.off } : m)) }));
+/** All marks of a source: those that were found, and those that the deck deals. */
+export function shownMarks(bench: Bench, source: string, { marks, source: lookedAt }: Parts): ShownMark[] {
+  const taken = new Map(takenMarks(bench).map((mark) => [markKey(mark), mark]));
+  const found = lookedAt === source ? marks : [];
+  const known = new Set(found.map(markKey));
+  const others = [...taken.values()].filter((mark) => !known.has(markKey(mark)));
+  return [...found, ...others].map((mark) => ({ ...mark, off: !taken.has(markKey(mark)) }));
+}
 
 /** The place of the recipe's region step, -1 without one. */
 export const regionPlace = (bench: Bench): number =>

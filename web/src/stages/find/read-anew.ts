@@ -1,36 +1,25 @@
 import type { Bench } from '@amber-stamp/core/bench';
-import { readingOf, regionIn, type Reading, type Recipe, type RecipeStep } from '@amber-stamp/core/cut';
-import type { Guess } from '@amber-stamp/core/vary';
+import {
+  readingOf,
+  recipeForUse,
+  regionIn,
+  type Intent,
+  type Reading,
+  type Recipe,
+  type RecipeStep,
+} from '@amber-stamp/core/cut';
+import { inOrder } from '@amber-stamp/core/model';
 import { useEffect, useRef } from 'react';
 import { presentPlate } from '../../bench/edit.ts';
-import { standsAtGuess, takeGuess } from '../../bench/guessed.ts';
 import { change, presentBench, useBench } from '../../bench/store.ts';
-import { firstStrokes, originOf } from '../../bench/first-strokes.ts';
-import { plateKey } from '../../bench/plate-key.ts';
-import { inOrder } from '@amber-stamp/core/model';
-import { cutter, holdPlate } from '../../engine/pool.ts';
+import { presentIntent, takeUse } from '../../bench/use.ts';
+import { cutter } from '../../engine/pool.ts';
+import { dealMarks, takenMarks } from './deal-marks.ts';
+import { presentPrints } from './prints.ts';
 
-/** The best first stroke of what a recipe makes. */
-async function guessFor(bench: Bench, source: string, recipe: Recipe): Promise<Guess> {
-  const { name: plateName, plate: present } = presentPlate(bench);
-  const { plate } = await cutter.cut(source, recipe);
-  const made = { ...present, recipe };
-  const key = plateKey(made);
-  holdPlate(key, plate);
-  const [best] = await firstStrokes({ key, plate, plateName, name: bench.brush.name, origin: originOf(made) });
-  return best;
-}
-
-/** Puts a recipe into the present plate, and guesses anew what nobody has set. */
-async function putRecipe(source: string, recipe: Recipe, what: string): Promise<void> {
-  const bench = presentBench();
-  const guess = standsAtGuess(bench) ? await guessFor(bench, source, recipe) : undefined;
-  if (presentBench() !== bench) return;
-  change(what, (draft) => {
-    presentPlate(draft).plate.recipe = recipe;
-    if (guess) takeGuess(draft, guess);
-  });
-}
+/** Puts a recipe into the present plate, for what it is for now. */
+const putRecipe = (recipe: Recipe, what: string, intent = presentIntent(presentBench())): Promise<void> =>
+  takeUse(intent, [{ name: presentPlate(presentBench()).name, recipe }], what);
 
 /** Puts an answer into a recipe that begins by reading its source in the same way; gives whether it could. */
 function answerInPlace(bench: Bench, reading: Reading): boolean {
@@ -46,23 +35,62 @@ function answerInPlace(bench: Bench, reading: Reading): boolean {
 
 /** Answers the question: by a new automatic recipe where no step was touched by hand, else in its gray step alone. */
 export async function answer(bench: Bench, source: string, reading: Reading): Promise<void> {
+  const intent = presentIntent(bench);
+  if (intent === 'marks' && reading !== 'heights')
+    return dealMarks(source, takenMarks(bench), `prints: ${reading}`, { prints: reading, anew: true });
   const { recipe } = presentPlate(bench).plate;
   const region = regionIn(recipe);
-  const untouched = !recipe || (await cutter.isAutomatic(source, recipe, region));
+  const untouched = !recipe || (await cutter.isAutomatic(source, recipe, { region, intent }));
   if (!untouched && answerInPlace(bench, reading)) return;
-  await putRecipe(source, await cutter.recipeFor(source, reading, region), `prints: ${reading}`);
+  // heights are a relief, and what is no relief any more is a tip
+  const next = reading === 'heights' ? 'relief' : intent === 'relief' || intent === 'marks' ? 'tip' : intent;
+  await putRecipe(await cutter.recipeFor(source, reading, { region, intent: next }), `prints: ${reading}`, next);
+}
+
+const WORDS: Record<Intent, string> = {
+  tip: 'a tip',
+  grain: 'a grain',
+  band: 'a band',
+  relief: 'a relief',
+  marks: 'several marks',
+};
+
+/** Takes the source for something else: by a new automatic recipe, or by the one that somebody has changed, as far as that goes. */
+export async function takeFor(bench: Bench, source: string, intent: Intent): Promise<void> {
+  const { recipe } = presentPlate(bench).plate;
+  const before = presentIntent(bench);
+  const what = `for: ${WORDS[intent]}`;
+  if (intent === 'marks') {
+    const prints = presentPrints(bench);
+    const { marks } = await cutter.marks(source, prints);
+    return dealMarks(source, marks, what, { prints });
+  }
+  // of a deck all is taken again
+  const region = before === 'marks' ? undefined : regionIn(recipe);
+  const stays = before !== 'marks' && before !== 'relief' && intent !== 'relief';
+  if (recipe && stays && !(await cutter.isAutomatic(source, recipe, { region, intent: before })))
+    return putRecipe(recipeForUse(recipe, intent), what, intent);
+  const reading = intent === 'relief' ? 'heights' : before === 'relief' ? await printsOf(source) : readingOf(recipe);
+  await putRecipe(await cutter.recipeFor(source, reading, { region, intent }), what, intent);
+}
+
+/** What prints of a source that was read as heights. */
+async function printsOf(source: string): Promise<Reading> {
+  const guessed = await cutter.reading(source);
+  return guessed === 'heights' ? 'light' : guessed;
 }
 
 /** Makes the automatic recipe anew for the part that is taken, where no step of it was touched by hand. */
 async function readPart(source: string, recipe: Recipe, before: RecipeStep | undefined): Promise<void> {
-  if (!(await cutter.isAutomatic(source, recipe, before))) return;
-  const made = await cutter.recipeFor(source, readingOf(recipe), regionIn(recipe));
+  const intent = presentIntent(presentBench());
+  if (intent === 'marks' || !(await cutter.isAutomatic(source, recipe, { region: before, intent }))) return;
+  const made = await cutter.recipeFor(source, readingOf(recipe), { region: regionIn(recipe), intent });
   if (
     JSON.stringify(made, inOrder) === JSON.stringify(recipe, inOrder) ||
     presentPlate(presentBench()).plate.recipe !== recipe
   )
     return;
-  await putRecipe(source, made, 'the recipe for the part that is taken');
+  await putRecipe(made, 'the recipe for the part that is taken');
 }
 
 /** While Find is open: once another part is taken, what was made for the part before is made for this one. */

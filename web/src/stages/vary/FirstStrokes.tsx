@@ -2,7 +2,8 @@ import type { Bench } from '@amber-stamp/core/bench';
 import { useQuery } from '@tanstack/react-query';
 import { presentPlate } from '../../bench/edit.ts';
 import { originOf, shownFirstStrokes, standsAt, type ShownStroke } from '../../bench/first-strokes.ts';
-import { standsAtGuess, takeGuess, takeGuessBack } from '../../bench/guessed.ts';
+import { standsAtGuess, takeGuessBack, takeStroke } from '../../bench/guessed.ts';
+import { presentIntent } from '../../bench/use.ts';
 import { usePlates } from '../../bench/plates.ts';
 import { change } from '../../bench/store.ts';
 import { BitmapView } from '../../parts/BitmapView.tsx';
@@ -21,7 +22,7 @@ const Choice = ({ stroke, place, chosen }: ChoiceProps) => (
     aria-checked={chosen}
     aria-label={`First stroke ${place + 1}: ${stroke.reasons.spacing ?? ''}`}
     title={Object.values(stroke.reasons).join('\n')}
-    onClick={() => change(`first stroke ${place + 1}`, (draft) => takeGuess(draft, stroke))}
+    onClick={() => change(`first stroke ${place + 1}`, (draft) => takeStroke(draft, stroke))}
   >
     {stroke.picture && <BitmapView bitmap={stroke.picture} label="" />}
     <span>
@@ -36,10 +37,21 @@ const Choice = ({ stroke, place, chosen }: ChoiceProps) => (
 function useChoices(bench: Bench): ShownStroke[] {
   const { name: plateName, plate } = presentPlate(bench);
   const ready = usePlates((s) => s.ready[plateName]);
+  const intent = presentIntent(bench);
   const { data = [] } = useQuery({
-    queryKey: ['first strokes', ready?.key],
-    queryFn: () => shownFirstStrokes({ ...ready, name: bench.brush.name, plateName, origin: originOf(plate) }),
-    enabled: ready !== undefined && standsAtGuess(bench),
+    queryKey: ['first strokes', ready?.key, intent],
+    queryFn: () => {
+      const keys = { [plateName]: ready.key };
+      return shownFirstStrokes({
+        plate: ready.plate,
+        keys,
+        name: bench.brush.name,
+        plateName,
+        origin: originOf(plate, intent),
+      });
+    },
+    // a deck of marks is laid by its first one alone, so its pictures would show another brush
+    enabled: ready !== undefined && intent !== 'marks' && standsAtGuess(bench),
     staleTime: Infinity,
   });
   return data.some((stroke) => standsAt(bench, stroke)) ? data : [];

@@ -1,16 +1,10 @@
 import { STRAIGHT } from '@amber-stamp/core/maths';
-import {
-  FOLLOWS,
-  PLAIN_BAND,
-  type DriverName,
-  type Follow,
-  type PenStroke,
-  type Property,
-} from '@amber-stamp/core/model';
+import { FOLLOWS, type DriverName, type Follow, type PenStroke, type Property } from '@amber-stamp/core/model';
 import { driverSilhouette, idleDrivers } from '@amber-stamp/core/vary';
 import { Tooltip } from '@mui/material';
 import { memo, useMemo } from 'react';
 import { definitionOf, editProperty, propertiesOf, propertyOf, type RangeName } from '../../bench/edit.ts';
+import { bend } from '../../bench/bend.ts';
 import { coatOf } from '../../bench/coat.ts';
 import { change, presentBench, settle, useBench } from '../../bench/store.ts';
 import { Choices } from '../../parts/Choices.tsx';
@@ -21,6 +15,7 @@ import { endsOf, placeOf, setEnds, setStill, valueAt, type RowDefinition } from 
 import { MuteAndReset, StarAndTogether } from './RowTools.tsx';
 import { Ruler } from './Ruler.tsx';
 import { settleSoon } from '../../bench/settle-soon.ts';
+import { BeyondDetail } from './BeyondDetail.tsx';
 import { SpacingCost } from './SpacingCost.tsx';
 import { DRIVER_WORDS } from './driver-words.ts';
 import { moveLinked, useLinkedRows } from './linked-rows.ts';
@@ -136,7 +131,7 @@ const BENT = 'it does nothing here: the plate is bent along the path';
 const BENT_WORDS: Partial<Record<RangeName, string>> = { spacing: BENT, along: BENT, angle: BENT, count: BENT };
 
 /** Links end to end become one plate along the path. */
-const bendIt = (): void => change('bent along the path', (draft) => void (coatOf(draft).band ??= { ...PLAIN_BAND }));
+const bendIt = (): void => change('bent along the path', (draft) => bend(draft));
 
 /** What is worth knowing about a row as it is. */
 function RowNotes({ row: { name }, property, strokes, reason, follow }: Props) {
@@ -165,6 +160,7 @@ function RowNotes({ row: { name }, property, strokes, reason, follow }: Props) {
         </div>
       )}
       {name === 'spacing' && !bent && <SpacingCost property={property} />}
+      {name === 'size' && !bent && <BeyondDetail property={property} />}
       {property.drivers.length > 0 && low === high && (
         <div className="why">its drivers do nothing: both ends are the same</div>
       )}

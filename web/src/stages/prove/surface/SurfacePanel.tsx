@@ -3,11 +3,13 @@ import { choiceParam, numberParam, type Param } from '@amber-stamp/core/cut';
 import { pressesOn, pressFields, SURFACES, type SurfaceName } from '@amber-stamp/core/relief';
 import { limitsOf } from '@amber-stamp/core/model';
 import { Button } from '@mui/material';
-import { change } from '../../../bench/store.ts';
+import { usePlates } from '../../../bench/plates.ts';
+import { change, useBench } from '../../../bench/store.ts';
+import { tipNames } from '../../../bench/surface.ts';
 import { Choices } from '../../../parts/Choices.tsx';
 import { SheetLamp } from '../../../bench/parts/SheetLamp.tsx';
 import { ParamField } from '../../../parts/ParamField.tsx';
-import { useSurfaceEye } from './eye.ts';
+import { depthFor, useSurfaceEye } from './eye.ts';
 
 const { min, max } = limitsOf(pressFields.depthPct);
 const DEPTH: Param = {
@@ -44,6 +46,8 @@ const MEET = choiceParam(
 /** What a drag on the clay lays, and how. */
 function DragSettings() {
   const { lays, depthPct, edge, sizePct, follow, meet } = useSurfaceEye();
+  const tip = useBench((s) => (s.bench ? tipNames(s.bench)[0] : ''));
+  const plate = usePlates((s) => s.ready[tip]?.plate);
   const set = (values: Partial<ReturnType<typeof useSurfaceEye.getState>>) => useSurfaceEye.setState(values);
   const nothing = () => undefined;
   return (
@@ -58,7 +62,12 @@ function DragSettings() {
         ]}
         onChange={(next) => set({ lays: next })}
       />
-      <ParamField param={DEPTH} value={depthPct} onLive={(v) => set({ depthPct: Number(v) })} onDone={nothing} />
+      <ParamField
+        param={DEPTH}
+        value={depthFor(depthPct, plate)}
+        onLive={(v) => set({ depthPct: Number(v) })}
+        onDone={nothing}
+      />
       <ParamField param={SIZE} value={sizePct} onLive={(v) => set({ sizePct: Number(v) })} onDone={nothing} />
       <ParamField
         param={EDGE}

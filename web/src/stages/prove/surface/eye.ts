@@ -1,3 +1,4 @@
+import type { Plate } from '@amber-stamp/core/raster';
 import type { Press } from '@amber-stamp/core/relief';
 import { create } from 'zustand';
 import { turnedOn } from '../../../parts/table-turn.ts';
@@ -5,7 +6,8 @@ import { turnedOn } from '../../../parts/table-turn.ts';
 /** How the next dabs are pressed, and from where the surface is seen: choices of the hand and eye, not of the brush. */
 interface SurfaceEye {
   lays: 'dab' | 'stroke';
-  depthPct: number;
+  /** null: as suits the tip */
+  depthPct: number | null;
   edge: Press['edge'];
   /** of the dabs of a stroke, in percent of the surface's width */
   sizePct: number;
@@ -18,7 +20,7 @@ interface SurfaceEye {
 }
 export const useSurfaceEye = create<SurfaceEye>(() => ({
   lays: 'dab',
-  depthPct: 20,
+  depthPct: null,
   edge: 'constant',
   sizePct: 14,
   follow: true,
@@ -27,6 +29,14 @@ export const useSurfaceEye = create<SurfaceEye>(() => ({
   pitchDeg: 14,
   zoom: 1,
 }));
+
+/** A relief is seen well at so much; what moves clay in three directions goes its whole way. */
+const USUAL_DEPTH = 20;
+const WHOLE_WAY = 100;
+
+/** How deep the next dab is pressed: as it was set, or as suits the tip. */
+export const depthFor = (set: number | null, tip: Plate | undefined): number =>
+  set ?? (tip?.displaced ? WHOLE_WAY : USUAL_DEPTH);
 
 const within = (v: number, low: number, high: number): number => Math.max(low, Math.min(high, v));
 

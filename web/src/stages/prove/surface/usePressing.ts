@@ -6,7 +6,8 @@ import { tipNames } from '../../../bench/surface.ts';
 import { change } from '../../../bench/store.ts';
 import { notify } from '../../../parts/messages.tsx';
 import { turnByDrag, turnByKeys } from '../../../parts/table-turn.ts';
-import { turnBy, useSurfaceEye, zoomBy } from './eye.ts';
+import { usePlates } from '../../../bench/plates.ts';
+import { depthFor, turnBy, useSurfaceEye, zoomBy } from './eye.ts';
 import type { Hit, SurfaceScene } from '../../../parts/surface-scene.ts';
 
 /** A drag that is shorter than this is a click: it lays a dab of the size that strokes have. */
@@ -28,8 +29,11 @@ interface Grip {
 
 /** What stays the same for all dabs of a gesture. */
 function plainPress(bench: Bench, number: number): Pick<Press, 'on' | 'depthPct' | 'edge' | 'card' | 'stroke'> {
-  const { depthPct, edge } = useSurfaceEye.getState();
-  return { on: bench.sheet.surface.shape, depthPct, edge, card: number % tipNames(bench).length, stroke: 0 };
+  const { depthPct: set, edge } = useSurfaceEye.getState();
+  const names = tipNames(bench);
+  const card = number % names.length;
+  const depthPct = depthFor(set, usePlates.getState().ready[names[card]]?.plate);
+  return { on: bench.sheet.surface.shape, depthPct, edge, card, stroke: 0 };
 }
 
 /** The number of a new stroke; 0 where its dabs are to add up. */

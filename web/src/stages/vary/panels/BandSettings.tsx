@@ -11,6 +11,7 @@ import {
 } from '@amber-stamp/core/model';
 import { portraitStroke } from '@amber-stamp/core/path';
 import { useMemo } from 'react';
+import { bend } from '../../../bench/bend.ts';
 import { coatOf, coatPlace, editCoat } from '../../../bench/coat.ts';
 import { InkProof } from '../../../bench/parts/InkProof.tsx';
 import { change } from '../../../bench/store.ts';
@@ -85,9 +86,8 @@ function LaidChoice({ bench }: { bench: Bench }) {
   );
   const choose = (bent: boolean) =>
     change(bent ? 'bent along the path' : 'stamped', (draft) => {
-      const coat = coatOf(draft);
-      if (bent) coat.band ??= { ...PLAIN_BAND };
-      else delete coat.band;
+      if (bent) bend(draft);
+      else delete coatOf(draft).band;
     });
   return (
     <div className="laid" role="radiogroup" aria-label="How the tip is laid">

@@ -60,10 +60,16 @@ function End({ name, label, taper }: { name: 'head' | 'tail'; label: string; tap
     });
     settle(`${name} tapers by ${by === 'lengthPct' ? 'share' : by === 'lengthPx' ? 'px' : 'dabs'}`);
   };
+  // a length by itself would change nothing: the dabs begin by going to a point
+  const lengthen = (to: number) =>
+    edit((t) => {
+      if (t[unit] === 0 && to > 0 && t.size === 100 && t.opacity === 100) t.size = 0;
+      t[unit] = to;
+    });
   return (
     <section className="panel" aria-label={label}>
       <h3>{label}</h3>
-      <Setting param={LENGTHS[unit]} value={taper[unit]} onLive={(v) => edit((t) => void (t[unit] = Number(v)))} />
+      <Setting param={LENGTHS[unit]} value={taper[unit]} onLive={(v) => lengthen(Number(v))} />
       <Choices label={`Length of the ${name} in`} value={unit} options={UNITS} onChange={measure} />
       {taper[unit] > 0 && (
         <>
@@ -82,6 +88,16 @@ function End({ name, label, taper }: { name: 'head' | 'tail'; label: string; tap
   );
 }
 
+/** Away from the eye as a floor lies: up on the sheet, degrees clockwise from right. */
+const UP = -90;
+
+/** Tilts the sheet; one that lay flat begins as a floor. */
+const tilt = (to: number): void =>
+  editCoat(({ floor }) => {
+    if (floor.tiltDeg === 0 && floor.directionDeg === 0) floor.directionDeg = UP;
+    floor.tiltDeg = to;
+  });
+
 /** Both ends of the stroke, the hand that draws it, and how the sheet lies. */
 export function EndsPanel({ bench }: { bench: Bench }) {
   const { ends, steady } = bench.brush;
@@ -96,11 +112,7 @@ export function EndsPanel({ bench }: { bench: Bench }) {
       </section>
       <section className="panel" aria-label="How the sheet lies">
         <h3>How the sheet lies</h3>
-        <Setting
-          param={TILT}
-          value={floor.tiltDeg}
-          onLive={(v) => editCoat((c) => void (c.floor.tiltDeg = Number(v)))}
-        />
+        <Setting param={TILT} value={floor.tiltDeg} onLive={(v) => tilt(Number(v))} />
         {floor.tiltDeg > 0 && (
           <Setting
             param={DIRECTION}

@@ -1,7 +1,7 @@
 import type { Bench } from '@amber-stamp/core/bench';
 import { choiceParam, numberParam } from '@amber-stamp/core/cut';
 import { BLEND_MODES, type BlendMode } from '@amber-stamp/core/maths';
-import { grainSchema, PROPERTIES, parseBrush, type Coat, type Grain } from '@amber-stamp/core/model';
+import { grainSchema, plainGrain, PROPERTIES, type Coat, type Grain } from '@amber-stamp/core/model';
 import { plateTitle } from '@amber-stamp/core/raster';
 import { useState } from 'react';
 import { coatOf, dropUnused, editCoat, freePlateName } from '../../../bench/coat.ts';
@@ -38,12 +38,6 @@ const APPLIES = choiceParam(
   'stroke',
   'The finished stroke, or each dab before it meets the others.',
 );
-
-/** A grain with every default, from a plate. */
-function plainGrain(plate: string): Grain {
-  const coats = [{ deck: { cards: [{ plate }] }, grain: { plate } }];
-  return parseBrush({ format: 'amber-stamp/brush', version: 1, coats }).coats[0].grain as Grain;
-}
 
 /** Whose grain is set: the coat's, or that of the card at a place of its deck. */
 type Owner = number | null;
