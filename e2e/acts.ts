@@ -61,13 +61,17 @@ export async function pixels(page: Page, view: string): Promise<string> {
 /** Views are mostly drawn within a few frames: looked for more often than Playwright would. */
 const OFTEN = { timeout: 20_000, intervals: [50, 100, 100, 100, 200, 300] };
 
-/** Waits until a view shows something else than `before`, and the same at two looks: not a state on the way. */
+/** Whether a view is being drawn again. */
+const isBusy = async (page: Page, view: string): Promise<boolean> =>
+  (await page.locator(`canvas[data-view="${view}"]`).getAttribute('aria-busy')) === 'true';
+
+/** Waits until a view shows something else than `before`, and the same at two looks with nothing on its way. */
 export async function changed(page: Page, view: string, before: string): Promise<string> {
   let now = before;
   const rests = async () => {
     const last = now;
     now = await pixels(page, view);
-    return now !== before && now === last;
+    return now !== before && now === last && !(await isBusy(page, view));
   };
   await expect.poll(rests, OFTEN).toBe(true);
   return now;

@@ -132,7 +132,7 @@ describe('states are compared with pins and in ladders', () => {
   });
 
   it('a cell is taken with one press and taken back with one key', async () => {
-    const before = await pixels(page, 'sheet');
+    const before = await rested(page, 'sheet');
     await page.getByRole('button', { name: /^Take spacing 60, angle 0,/ }).click();
     const after = await changed(page, 'sheet', before);
     await kept(page);

@@ -1,5 +1,17 @@
 import type { Page } from '@playwright/test';
-import { addStep, changed, DEMO_BRUSHES, drawn, kept, middleOf, openBrush, pixels, scanBlots, stage } from './acts.ts';
+import {
+  addStep,
+  changed,
+  DEMO_BRUSHES,
+  drawn,
+  kept,
+  middleOf,
+  openBrush,
+  pixels,
+  rested,
+  scanBlots,
+  stage,
+} from './acts.ts';
 import { withApp, type App } from './app.ts';
 import { expect } from './expect.ts';
 
@@ -100,7 +112,7 @@ describe('every way to a tip', () => {
   it('a part of a source taken with the pointer changes the strokes, and undo takes it back', async () => {
     await openBrush(page, app.url, 'Crust lichen');
     await stage(page, 'Find').click();
-    const whole = await pixels(page, 'sheet');
+    const whole = await rested(page, 'sheet');
     await page.getByRole('button', { name: 'Take a part' }).click();
     await over(page, [0.3, 0.3], [0.7, 0.75]);
     await changed(page, 'sheet', whole);
@@ -139,7 +151,7 @@ describe('every way to a tip', () => {
   it('pins bend the plate, paint takes out of it, and both stay editable steps', async () => {
     await stage(page, 'Cut').click();
     await add(page, 'Warp by pins');
-    const before = await pixels(page, 'sheet');
+    const before = await rested(page, 'sheet');
     await over(page, [0.25, 0.5], [0.25, 0.5]);
     await over(page, [0.7, 0.5], [0.85, 0.4]);
     await expect(page.getByText('2 pins, 1 of them carried')).toBeVisible();
@@ -155,7 +167,7 @@ describe('every way to a tip', () => {
   });
 
   it('paint is laid with a brush of the cabinet, and a step is looked at alone', async () => {
-    const round = await pixels(page, 'sheet');
+    const round = await rested(page, 'sheet');
     await page.getByRole('button', { name: 'pick a stroke' }).click();
     const { x, y } = await middleOf(page.getByTestId('handles').first());
     await page.mouse.click(x, y);
@@ -207,7 +219,7 @@ describe('every way to a tip', () => {
     await page.getByRole('menuitem', { name: 'Copy this recipe' }).click();
     await openBrush(page, app.url, 'Boat paint');
     await stage(page, 'Cut').click();
-    const before = await pixels(page, 'sheet');
+    const before = await rested(page, 'sheet');
     await recipes.click();
     await page.getByRole('menuitem', { name: 'Put the copied recipe here' }).click();
     await expect(page.getByRole('listitem', { name: 'Wave' })).toHaveCount(2);

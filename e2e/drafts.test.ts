@@ -1,5 +1,5 @@
 import type { Page } from '@playwright/test';
-import { addStep, drawn, kept, middleOf, openBrush, pixels, stage } from './acts.ts';
+import { addStep, drawn, kept, middleOf, openBrush, pixels, rested, stage } from './acts.ts';
 import { withApp, type App } from './app.ts';
 import { expect } from './expect.ts';
 
@@ -60,7 +60,7 @@ describe('what is too slow to follow the hand', () => {
       .poll(() => page.locator(sheet).getAttribute('data-ms').then(Number), { timeout: 30_000 })
       .toBeGreaterThan(60);
     const full = await widthOf(sheet);
-    const before = await pixels(page, 'sheet');
+    const before = await rested(page, 'sheet');
     await page.getByRole('group', { name: 'Opacity' }).scrollIntoViewIfNeeded();
     await holding('[aria-label="Opacity"] [role=slider]', async () => {
       await expect.poll(() => widthOf(sheet), { timeout: 60_000 }).toBeLessThan(full * 0.6);

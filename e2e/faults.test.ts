@@ -1,6 +1,6 @@
 import type { Page } from '@playwright/test';
 import { App } from './app.ts';
-import { blotPicture, changed, DEMO_BRUSHES, drawn, kept, openBrush, pixels, same, stage } from './acts.ts';
+import { blotPicture, changed, DEMO_BRUSHES, drawn, kept, openBrush, rested, same, stage } from './acts.ts';
 import { expect } from './expect.ts';
 
 const spacing = async (page: Page, text: string): Promise<void> => {
@@ -19,7 +19,7 @@ describe('nothing is lost', () => {
   it('when the server is killed in the middle of the work', async () => {
     const page = await app.page();
     await openBrush(page, app.url, 'Crust lichen');
-    const before = await pixels(page, 'sheet');
+    const before = await rested(page, 'sheet');
     await app.kill();
     await spacing(page, '47');
     const after = await changed(page, 'sheet', before);

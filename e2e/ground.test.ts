@@ -1,6 +1,6 @@
 import type { Page } from '@playwright/test';
 import { decode } from 'fast-png';
-import { changed, darkOver, drawn, kept, middleOf, openBrush, picture, pixels, same, stage } from './acts.ts';
+import { changed, darkOver, drawn, kept, middleOf, openBrush, picture, rested, same, stage } from './acts.ts';
 import { withApp, type App } from './app.ts';
 import { expect } from './expect.ts';
 
@@ -58,7 +58,7 @@ describe('strokes are tried on a ground and edited afterwards', () => {
 
   it('keys make the brush larger and smaller', async () => {
     const size = page.getByRole('textbox', { name: 'Size value' });
-    const before = await pixels(page, 'wide');
+    const before = await rested(page, 'wide');
     await page.keyboard.press('+');
     await changed(page, 'wide', before);
     await page.keyboard.press('-');
@@ -73,7 +73,7 @@ describe('strokes are tried on a ground and edited afterwards', () => {
     await page.mouse.click(x, y);
     const editor = page.getByRole('group', { name: 'The picked stroke' });
     await expect(editor).toContainText('Stroke 1 of 1');
-    const before = await pixels(page, 'wide');
+    const before = await rested(page, 'wide');
     const handle = page.getByRole('slider', { name: 'Width 50 % along the stroke' });
     await handle.focus();
     await page.keyboard.press('Shift+ArrowUp');
@@ -87,7 +87,7 @@ describe('strokes are tried on a ground and edited afterwards', () => {
 
   it('it takes another brush and a colour of its own, stands twice, moves over and under, and goes', async () => {
     const editor = page.getByRole('group', { name: 'The picked stroke' });
-    const before = await pixels(page, 'wide');
+    const before = await rested(page, 'wide');
     await editor.getByRole('combobox', { name: 'Brush of the stroke' }).click();
     await page.getByRole('option', { name: 'Crust lichen' }).click();
     const lichen = await changed(page, 'wide', before);
@@ -110,14 +110,14 @@ describe('strokes are tried on a ground and edited afterwards', () => {
   });
 
   it('strokes are played again sample by sample and shown whole at the end', async () => {
-    const whole = await pixels(page, 'wide');
+    const whole = await rested(page, 'wide');
     await page.getByRole('button', { name: 'play again' }).click();
     await expect(page.getByRole('button', { name: 'once more' })).toBeVisible({ timeout: 20_000 });
     const slider = page.getByRole('slider', { name: 'How far the strokes are drawn' });
     await slider.focus();
     await page.keyboard.press('Home');
     await changed(page, 'wide', whole);
-    const start = await pixels(page, 'wide');
+    const start = await rested(page, 'wide');
     for (let k = 0; k < 8; k++) await page.getByRole('button', { name: 'a sample on' }).click();
     await changed(page, 'wide', start);
     await page.getByRole('button', { name: 'all', exact: true }).click();
@@ -125,7 +125,7 @@ describe('strokes are tried on a ground and edited afterwards', () => {
   });
 
   it('the sheet is seen at half and double its size', async () => {
-    const whole = await pixels(page, 'wide');
+    const whole = await rested(page, 'wide');
     await page.getByRole('button', { name: /^Sheet at 100 %/ }).click();
     const double = await changed(page, 'wide', whole);
     // every part of it can be brought into its window, the strokes lie under the hand there
@@ -152,7 +152,7 @@ describe('strokes are tried on a ground and edited afterwards', () => {
   it('on the scene strokes lie behind, in front of and only on its layers', async () => {
     await stage(page, 'Prove').click();
     await page.getByRole('radio', { name: 'ground', exact: true }).click();
-    const white = await pixels(page, 'wide');
+    const white = await rested(page, 'wide');
     await ground().getByRole('radio', { name: 'the scene' }).click();
     const front = await changed(page, 'wide', white);
     await page.getByRole('radio', { name: 'behind', exact: true }).click();
@@ -190,7 +190,7 @@ describe('strokes are tried on a ground and edited afterwards', () => {
 
   it('one dab is put back where the tip was cut from', async () => {
     await stage(page, 'Prove').click();
-    const black = await pixels(page, 'wide');
+    const black = await rested(page, 'wide');
     await page.getByRole('button', { name: 'Its own source' }).click();
     const source = await changed(page, 'wide', black);
     await page.getByRole('button', { name: 'One dab where it was cut' }).click();

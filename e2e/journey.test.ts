@@ -16,7 +16,6 @@ import {
   drawn,
   kept,
   openBrush,
-  pixels,
   pngPixels,
   rested,
   same,
@@ -53,7 +52,7 @@ describe('a picture becomes a brush', () => {
   });
 
   it('another answer to what prints changes the strokes, and undo brings them back', async () => {
-    const before = await pixels(page, 'sheet');
+    const before = await rested(page, 'sheet');
     await page.getByRole('radio', { name: 'The pale' }).click();
     await changed(page, 'sheet', before);
     await kept(page, 2);
@@ -78,7 +77,7 @@ describe('a picture becomes a brush', () => {
   });
 
   it('steps are moved by keys and removed, and the strokes follow', async () => {
-    const before = await pixels(page, 'sheet');
+    const before = await rested(page, 'sheet');
     await page.getByRole('combobox', { name: 'Add a step' }).click();
     await page.getByRole('option', { name: /^Invert/ }).click();
     const inverted = await changed(page, 'sheet', before);
@@ -153,7 +152,7 @@ describe('a picture becomes a brush', () => {
       .getByRole('group', { name: 'Opacity', exact: true })
       .getByRole('button', { name: 'Opacity', exact: true })
       .click();
-    const before = await pixels(page, 'sheet');
+    const before = await rested(page, 'sheet');
     const point = page.getByRole('slider', { name: 'Curve of pressure in Opacity, point 2' });
     await drag(page, point, 0, 50);
     await changed(page, 'sheet', before);
@@ -161,7 +160,7 @@ describe('a picture becomes a brush', () => {
   });
 
   it('own strokes are drawn with the pointer, stay, and follow the brush', async () => {
-    const before = await pixels(page, 'wide');
+    const before = await rested(page, 'wide');
     await scribble(page);
     const drawnOnce = await changed(page, 'wide', before);
     await kept(page);
@@ -173,7 +172,7 @@ describe('a picture becomes a brush', () => {
   });
 
   it('changing the source keeps every other setting', async () => {
-    const before = await pixels(page, 'sheet');
+    const before = await rested(page, 'sheet');
     await stage(page, 'Find').click();
     const seed = await page.getByText(/^seed \d+$/).textContent();
     await page.getByRole('button', { name: 'A source from the cabinet' }).click();
@@ -191,7 +190,7 @@ describe('a picture becomes a brush', () => {
   });
 
   it('any version can be brought back, which is a version too', async () => {
-    const before = await pixels(page, 'sheet');
+    const before = await rested(page, 'sheet');
     await page.getByRole('button', { name: /^kept/ }).click();
     const list = page.getByLabel('Versions');
     await expect(list.getByText('made from a picture')).toBeVisible();
@@ -279,7 +278,7 @@ describe('a picture becomes a brush', () => {
   });
 
   it('an exported pack, dropped into another cabinet, prints the same pixels and makes no second copy', async () => {
-    const shown = await pixels(page, 'sheet');
+    const shown = await rested(page, 'sheet');
     const other = await App.start({ demo: false });
     const elsewhere = await other.page();
     await elsewhere.goto(other.url);

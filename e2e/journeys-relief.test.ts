@@ -1,7 +1,7 @@
 import { encodeExr, exrPicture } from '@amber-stamp/core/exr';
 import type { Page } from '@playwright/test';
 import { readFileSync } from 'node:fs';
-import { addStep, bringFile, changed, drag, drawn, kept, middleOf, pixels, stage } from './acts.ts';
+import { addStep, bringFile, changed, drag, drawn, kept, middleOf, rested, stage } from './acts.ts';
 import { withApp, type App } from './app.ts';
 import { expect } from './expect.ts';
 
@@ -116,7 +116,7 @@ describe('whole jobs with reliefs', () => {
     await expect(page.getByRole('listitem', { name: 'Border fade' })).toBeVisible();
     await page.getByRole('switch', { name: 'Border fade on' }).click();
     await expect(page.getByRole('alert').getByText('The border prints a square.')).toBeVisible({ timeout: 20_000 });
-    const before = await pixels(page, 'sheet');
+    const before = await rested(page, 'sheet');
     await addStep(page, 'Move the base');
     await expect(page.getByRole('alert').getByText('The border prints a square.')).toHaveCount(0, { timeout: 20_000 });
     await changed(page, 'sheet', before);

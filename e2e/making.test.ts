@@ -1,6 +1,6 @@
 import { makeFigure, makeShapes, shapesSvg } from '@amber-stamp/core/make';
 import type { Page } from '@playwright/test';
-import { changed, drawn, drawOn, handles, kept, middleOf, pixels, rested, same, stage, type Place } from './acts.ts';
+import { changed, drawn, drawOn, handles, kept, middleOf, type Place, rested, same, stage } from './acts.ts';
 import { withApp, type App } from './app.ts';
 import { expect } from './expect.ts';
 
@@ -108,7 +108,7 @@ describe('what a tip is made of stays open', () => {
   });
 
   it('a line is drawn point by point, and its thickness changes along it', async () => {
-    const before = await pixels(page, 'sheet');
+    const before = await rested(page, 'sheet');
     await page.getByRole('button', { name: 'Draw a line' }).click();
     const { x, y, width, height } = await middleOf(handles(page));
     for (const [u, v] of [
@@ -224,7 +224,7 @@ describe('tips that are drawn', () => {
   });
 
   it('are drawn with a brush of the cabinet; when that changes they say so, and follow with one press', async () => {
-    const round = await pixels(page, 'sheet');
+    const round = await rested(page, 'sheet');
     await page.locator('.param', { hasText: 'Brush' }).getByRole('combobox').click();
     await page.getByRole('option', { name: 'Drawn tip' }).click();
     await expect(page.locator('[role=listbox]')).toHaveCount(0);
@@ -239,7 +239,7 @@ describe('tips that are drawn', () => {
     const { x, y, width, height } = await middleOf(handles(page));
     await page.mouse.click(x + 0.2 * width, y - 0.35 * height);
     await expect(page.getByText(/^Made with an older version/)).toBeVisible();
-    const older = await pixels(page, 'sheet');
+    const older = await rested(page, 'sheet');
     await page.getByRole('button', { name: /^follow to version/ }).click();
     await changed(page, 'sheet', older);
     await kept(page);
@@ -267,7 +267,7 @@ describe('tips that are drawn', () => {
     await page.getByRole('button', { name: 'new brush from it' }).first().click();
     await expect(page).toHaveURL(/\/cut$/, { timeout: 30_000 });
     await drawn(page, 'sheet');
-    const before = await pixels(page, 'sheet');
+    const before = await rested(page, 'sheet');
     const add = page.getByRole('combobox', { name: 'Add a step' });
     await add.fill('Lay another source over');
     await add.press('Enter');

@@ -1,5 +1,5 @@
 import type { Page } from '@playwright/test';
-import { changed, drawn, echoAtRest, kept, openBrush, pixels, rested, same, scribble, stage } from './acts.ts';
+import { changed, drawn, echoAtRest, kept, openBrush, rested, same, scribble, stage } from './acts.ts';
 import { withApp, type App } from './app.ts';
 import { expect } from './expect.ts';
 
@@ -95,7 +95,7 @@ describe('repetition is measured, shown and cured', () => {
     await changed(page, 'present', plain);
     await region('Comparison').hover();
     await same(page, 'present', plain);
-    const sheet = await pixels(page, 'sheet');
+    const sheet = await rested(page, 'sheet');
     await first.getByRole('button', { name: /^Take: / }).click();
     const after = await changed(page, 'sheet', sheet);
     await kept(page);

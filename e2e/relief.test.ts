@@ -40,7 +40,7 @@ describe('reliefs', () => {
     await expect(page.getByRole('radio', { name: 'Its heights' })).toBeChecked();
     await expect(controls().getByText(/3 places have no number and are filled/)).toBeVisible();
     await expect(controls().getByText(/Values 1.* \.\. 4\.9|Values 1.* \.\. 5/)).toBeVisible();
-    const before = await pixels(page, 'sheet');
+    const before = await rested(page, 'sheet');
     await page.getByRole('radio', { name: 'The lowest place' }).click();
     await changed(page, 'sheet', before);
     await kept(page);
@@ -61,7 +61,7 @@ describe('reliefs', () => {
     await stage(page, 'Find').click();
     await expect(page.getByRole('heading', { name: 'Seen from where?' })).toBeVisible();
     await expect(page.getByText(/12,096 triangles/)).toBeVisible();
-    const before = await pixels(page, 'sheet');
+    const before = await rested(page, 'sheet');
     await page.getByRole('radio', { name: 'top', exact: true }).click();
     const top = await changed(page, 'sheet', before);
     await drag(page, page.getByTestId('object'), 60, 20);
@@ -90,7 +90,7 @@ describe('reliefs', () => {
     await page.mouse.move(x + width / 2 - 60, y - 20, { steps: 5 });
     await page.mouse.up();
     await expect.poll(() => lattice.getAttribute('data-chosen').then(Number)).toBeGreaterThan(2);
-    const before = await pixels(page, 'sheet');
+    const before = await rested(page, 'sheet');
     await page.keyboard.press('ArrowUp');
     await page.keyboard.press('ArrowUp');
     const bent = await changed(page, 'sheet', before);
@@ -159,7 +159,7 @@ describe('reliefs', () => {
 
   it('a stroke is given thickness, and the lamp shows it from where it stands', async () => {
     await openBrush(page, app.url, 'Splatter');
-    const flat = await pixels(page, 'sheet');
+    const flat = await rested(page, 'sheet');
     await page.getByRole('tab', { name: 'relief' }).click();
     await page.getByLabel('Thickness value').fill('12');
     await page.getByLabel('Thickness value').press('Enter');

@@ -1,6 +1,6 @@
 import type { Page } from '@playwright/test';
 import { withApp, type App } from './app.ts';
-import { changed, echoAtRest, kept, middleOf, openBrush, pixels, same, stage } from './acts.ts';
+import { changed, echoAtRest, kept, middleOf, openBrush, rested, same, stage } from './acts.ts';
 import { expect } from './expect.ts';
 
 describe('everything that varies', () => {
@@ -18,7 +18,7 @@ describe('everything that varies', () => {
     await stage(page, 'Vary').click();
     await part('deck');
     await expect(cards()).toHaveCount(1);
-    const alone = await pixels(page, 'sheet');
+    const alone = await rested(page, 'sheet');
     await page.getByRole('button', { name: 'Add relatives' }).click();
     await page.getByRole('menuitem', { name: 'one of each kind' }).click();
     await expect(cards()).toHaveCount(6);
@@ -63,7 +63,7 @@ describe('everything that varies', () => {
 
   it('dabs meet otherwise, in two inks that change along the stroke', async () => {
     await part('ink');
-    const black = await pixels(page, 'sheet');
+    const black = await rested(page, 'sheet');
     await page.getByLabel('First ink').fill('#b03020');
     const red = await changed(page, 'sheet', black);
     await page.getByLabel('Second ink').fill('#2040c0');
@@ -80,7 +80,7 @@ describe('everything that varies', () => {
 
   it('a grain is taken from the cabinet, is scaled, and goes again', async () => {
     await part('grain');
-    const plain = await pixels(page, 'sheet');
+    const plain = await rested(page, 'sheet');
     await page.getByRole('button', { name: 'Choose a plate' }).click();
     // every plate is seen, those of heights as well
     const seen = page.locator('.plate-pick img');
@@ -116,7 +116,7 @@ describe('everything that varies', () => {
 
   it('a second coat masks the first, and is taken away again', async () => {
     await part('coats');
-    const one = await pixels(page, 'sheet');
+    const one = await rested(page, 'sheet');
     await page.getByRole('button', { name: 'One more coat, like this one' }).click();
     await expect(page.getByRole('listitem', { name: 'Coat 2' })).toBeVisible();
     await expect(page.getByRole('radio', { name: 'coat 2' })).toBeChecked();
@@ -137,7 +137,7 @@ describe('everything that varies', () => {
     await page.getByRole('textbox', { name: 'Find a row' }).fill('thinner at the end');
     const tail = page.getByRole('region', { name: 'Tail of the stroke' });
     await expect(tail).toBeVisible();
-    const full = await pixels(page, 'sheet');
+    const full = await rested(page, 'sheet');
     await tail.getByLabel('Length value').fill('50');
     await page.keyboard.press('Enter');
     await tail.getByLabel('Size there value').fill('5');
@@ -156,7 +156,7 @@ describe('everything that varies', () => {
     await page.keyboard.press('Enter');
     await page.getByRole('textbox', { name: 'Find a row' }).fill('');
     const wide = await middleOf(page.getByTestId('wide'));
-    const before = await pixels(page, 'wide');
+    const before = await rested(page, 'wide');
     await page.mouse.move(wide.x - 150, wide.y);
     await page.mouse.down();
     for (let k = 0; k <= 20; k++) await page.mouse.move(wide.x - 150 + 15 * k, wide.y + 8 * (k % 2));
@@ -173,7 +173,7 @@ describe('everything that varies', () => {
     await page.getByLabel('Name of the recording').fill('Tide line');
     await page.getByRole('button', { name: 'keep mine' }).click();
     await expect(page.getByText('Kept as Tide line')).toBeVisible();
-    const before = await pixels(page, 'wide');
+    const before = await rested(page, 'wide');
     await page.getByRole('button', { name: 'recorded strokes' }).click();
     await page.getByRole('menuitem', { name: /^Tide line/ }).click();
     await changed(page, 'wide', before);
@@ -190,7 +190,7 @@ describe('everything that varies', () => {
   it('recorded strokes are laid on the sheet, and a leaning pen drives what had no effect before', async () => {
     await part('rows');
     await page.getByRole('button', { name: 'hide the trial' }).click();
-    const before = await pixels(page, 'wide');
+    const before = await rested(page, 'wide');
     await page.getByRole('button', { name: 'Add a driver to Spacing' }).first().click();
     await page.getByRole('menuitem', { name: 'moved by tilt of the pen' }).click();
     await expect(page.getByText(/tilt does nothing here: no stroke on the sheet/)).toBeVisible();
@@ -234,7 +234,7 @@ describe('everything that varies', () => {
 
   it('the plate is bent along the path instead of stamped, and what then does nothing says so', async () => {
     await part('deck');
-    const stamped = await pixels(page, 'sheet');
+    const stamped = await rested(page, 'sheet');
     await page.getByRole('radio', { name: 'bent along the path' }).click();
     const repeated = await changed(page, 'sheet', stamped);
     expect(await echoAtRest(page)).toBeGreaterThan(0);
@@ -250,7 +250,7 @@ describe('everything that varies', () => {
   });
 
   it('all of it comes back after a reload', async () => {
-    const drawnBefore = await pixels(page, 'sheet');
+    const drawnBefore = await rested(page, 'sheet');
     await page.reload();
     await same(page, 'sheet', drawnBefore);
     await expect(page.getByRole('group', { name: 'Hue' })).toBeVisible();

@@ -115,9 +115,10 @@ await page.goto(`${app.url}/new/scanner`);
 await page.getByRole('button', { name: 'Scan', exact: true }).click();
 await expect(page).toHaveURL(/\/find$/, { timeout: 60_000 });
 await drawn(page, 'sheet');
-await page.getByRole('button', { name: 'Find the marks' }).click();
-await expect(page.locator('.part-overlay .mark')).toHaveCount(12, { timeout: 30_000 });
-await expect(page.getByText(/^Chosen/)).toBeVisible({ timeout: 30_000 });
+await page.getByRole('radio', { name: 'Several marks' }).click({ timeout: 30_000 });
+await expect(page.getByRole('button', { name: /^Mark \d+$/ })).toHaveCount(12, { timeout: 30_000 });
+await expect(page.getByText(/^Chosen/).first()).toBeVisible({ timeout: 30_000 });
+await rested(page, 'sheet');
 await page.mouse.move(640, 120);
 await shot(page, 'marks');
 

@@ -1,6 +1,6 @@
 import type { Page } from '@playwright/test';
 import { decode } from 'fast-png';
-import { changed, drawn, kept, picture, pixels } from '../acts.ts';
+import { changed, drawn, kept, picture, rested } from '../acts.ts';
 import { withApp, type App } from '../app.ts';
 import { Hand } from './hand.ts';
 import { expect } from '../expect.ts';
@@ -48,7 +48,7 @@ describe('sparks over the glasshouse', () => {
 
     // strokes that are drawn already change along with every row
     const few = await bright();
-    const before = await pixels(page, 'wide');
+    const before = await rested(page, 'wide');
     await hand.type(hand.row('Size'), '20 – 60');
     const large = await changed(page, 'wide', before);
     await expect.poll(bright).toBeGreaterThan(few * 2);

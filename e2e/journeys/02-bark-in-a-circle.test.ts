@@ -1,6 +1,6 @@
 import type { Page } from '@playwright/test';
 import { decode } from 'fast-png';
-import { changed, drawn, kept, picture, pixels, same } from '../acts.ts';
+import { changed, drawn, kept, picture, rested, same } from '../acts.ts';
 import { withApp, type App } from '../app.ts';
 import { Hand } from './hand.ts';
 import { expect } from '../expect.ts';
@@ -26,14 +26,14 @@ describe('bark in a circle', () => {
     await hand.press(page.getByRole('button', { name: 'One more coat, like this one' }));
     await hand.press(coat(2).getByRole('combobox'));
     await hand.press(page.getByRole('option', { name: 'keeps what is below only where it prints' }));
-    const round = await pixels(page, 'wide');
+    const round = await rested(page, 'wide');
     await part('deck');
     await hand.press(page.getByRole('button', { name: 'Add plates' }));
     await hand.press(page.getByRole('button', { name: 'bark', exact: true }));
     await changed(page, 'wide', round);
     await hand.press(page.getByRole('button', { name: /^Take .*(out|away)/ }).first());
     await part('rows');
-    const before = await pixels(page, 'wide');
+    const before = await rested(page, 'wide');
     await hand.type(hand.row('Size'), '70 – 140');
     const both = await changed(page, 'wide', before);
     await kept(page);

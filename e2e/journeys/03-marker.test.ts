@@ -1,6 +1,6 @@
 import type { Page } from '@playwright/test';
 import { decode } from 'fast-png';
-import { changed, darkOver, kept, picture, pixels } from '../acts.ts';
+import { changed, darkOver, kept, picture, rested } from '../acts.ts';
 import { withApp, type App } from '../app.ts';
 import { expect } from '../expect.ts';
 import { Hand } from './hand.ts';
@@ -43,7 +43,7 @@ describe('a marker', () => {
     // a single value is the same at every pressure; opacity alone follows it
     await expect(hand.row('Size')).toHaveValue('160 px');
     await expect(hand.row('Opacity')).toHaveValue('30 – 100 %');
-    const follows = await pixels(page, 'sheet');
+    const follows = await rested(page, 'sheet');
     await page.getByRole('button', { name: 'Mute Opacity' }).click();
     const even = await changed(page, 'sheet', follows);
     await page.getByRole('button', { name: 'Mute Opacity' }).click();

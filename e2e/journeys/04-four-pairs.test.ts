@@ -2,7 +2,7 @@ import type { Bench } from '@amber-stamp/core/bench';
 import { trialStrokes } from '@amber-stamp/core/path';
 import { dabsOf } from '@amber-stamp/core/vary';
 import type { Page } from '@playwright/test';
-import { changed, kept, openBrush, pixels } from '../acts.ts';
+import { changed, kept, openBrush, rested } from '../acts.ts';
 import { withApp, type App } from '../app.ts';
 import { Hand } from './hand.ts';
 import { expect } from '../expect.ts';
@@ -20,7 +20,7 @@ describe('four pairs', () => {
     page.getByRole('radiogroup', { name: group }).getByRole('radio', { name, exact: true });
   /** Does something and waits until the trial strokes show it. */
   const seen = async (act: () => Promise<void>): Promise<void> => {
-    const before = await pixels(page, 'sheet');
+    const before = await rested(page, 'sheet');
     await act();
     await changed(page, 'sheet', before);
   };

@@ -1,7 +1,7 @@
 import type { Page } from '@playwright/test';
 import { decode } from 'fast-png';
 import sharp from 'sharp';
-import { changed, kept, middleOf, picture, pixels } from '../acts.ts';
+import { changed, kept, middleOf, picture, rested } from '../acts.ts';
 import { withApp, type App } from '../app.ts';
 import { expect } from '../expect.ts';
 import { Hand } from './hand.ts';
@@ -62,7 +62,7 @@ describe('a wash from a photograph', () => {
     await hand.arrived();
     await hand.look('Find');
     await hand.press(page.getByRole('button', { name: 'Take a part' }));
-    const whole = await pixels(page, 'sheet');
+    const whole = await rested(page, 'sheet');
     const source = page.locator('.part-overlay');
     const { x, y, width, height } = await middleOf(source);
     const at = (a: number) =>
@@ -84,7 +84,7 @@ describe('a wash from a photograph', () => {
     await expect(page.getByRole('link', { name: /^Cut/ })).toContainText('border is clear');
     await hand.look('Prove');
     await page.getByRole('radio', { name: 'ground', exact: true }).click();
-    const white = await pixels(page, 'wide');
+    const white = await rested(page, 'wide');
     await hand.press(
       page.getByRole('region', { name: 'Ground', exact: true }).getByRole('radio', { name: 'the scene' }),
     );

@@ -1,5 +1,5 @@
 import type { Page } from '@playwright/test';
-import { changed, download, drawn, kept, middleOf, pixels, same, stage } from '../acts.ts';
+import { changed, download, drawn, kept, middleOf, pixels, rested, same, stage } from '../acts.ts';
 import { App, withApp } from '../app.ts';
 import { expect } from '../expect.ts';
 import { Hand } from './hand.ts';
@@ -31,7 +31,7 @@ describe('a ragged blot', () => {
     await hand.arrived();
     await hand.look('Cut');
     await hand.addStep('Retouch by hand');
-    const round = await pixels(page, 'sheet');
+    const round = await rested(page, 'sheet');
     await hand.pick(page.locator('.param', { hasText: 'Brush' }).getByRole('combobox'), 'Dabs');
     const { x, y, width, height } = await middleOf(page.getByTestId('handles'));
     hand.gestures++;
@@ -71,7 +71,7 @@ describe('a ragged blot', () => {
     expect(new Set(cells).size).toBe(4);
 
     // to a colleague and back
-    const shown = await pixels(page, 'sheet');
+    const shown = await rested(page, 'sheet');
     await hand.look('Pack');
     const pack = await download(page, page.getByRole('button', { name: 'Save the pack' }));
     const other = await App.start({ demo: false });

@@ -1,5 +1,5 @@
 import type { Page } from '@playwright/test';
-import { changed, echoAtRest, kept, middleOf, pixels } from '../acts.ts';
+import { changed, echoAtRest, kept, middleOf, rested } from '../acts.ts';
 import { withApp, type App } from '../app.ts';
 import { Hand } from './hand.ts';
 import { expect } from '../expect.ts';
@@ -29,7 +29,7 @@ describe('dust in the light', () => {
     await hand.type(hand.row('Spacing'), '120');
     await hand.look('Prove');
     await page.getByRole('radio', { name: 'ground', exact: true }).click();
-    const white = await pixels(page, 'wide');
+    const white = await rested(page, 'wide');
     const ground = page.getByRole('region', { name: 'Ground', exact: true });
     await hand.press(ground.getByRole('radio', { name: 'the scene' }));
     const scene = await changed(page, 'wide', white);

@@ -1,6 +1,6 @@
 import { renderMade } from '@amber-stamp/core/make';
 import type { Page } from '@playwright/test';
-import { changed, drawn, kept, pixels, rested } from '../acts.ts';
+import { changed, drawn, kept, rested } from '../acts.ts';
 import { withApp, type App } from '../app.ts';
 import { expect } from '../expect.ts';
 import { keptBench } from './band.ts';
@@ -87,7 +87,7 @@ describe('reed hairs', () => {
     await hand.look('Prove');
     await page.getByRole('radio', { name: 'ground', exact: true }).click();
     await drawn(page, 'wide');
-    const white = await pixels(page, 'wide');
+    const white = await rested(page, 'wide');
     await page.getByRole('region', { name: 'Ground', exact: true }).getByRole('radio', { name: 'the scene' }).click();
     const front = await changed(page, 'wide', white);
     await page.getByRole('radio', { name: 'behind', exact: true }).click();

@@ -1,5 +1,5 @@
 import type { Page } from '@playwright/test';
-import { changed, drawn, kept, pixels } from '../acts.ts';
+import { changed, drawn, kept, pixels, rested } from '../acts.ts';
 import { withApp, type App } from '../app.ts';
 import { Hand } from './hand.ts';
 import { expect } from '../expect.ts';
@@ -47,7 +47,7 @@ describe('a tip by numbers', () => {
     const hand = new Hand(page);
     await page.goto(`${app.url}/new/type`);
     await drawn(page, 'tip');
-    const before = await pixels(page, 'tip');
+    const before = await rested(page, 'tip');
     await hand.type(page.getByRole('textbox', { name: 'Text' }), 'Ebb');
     await changed(page, 'tip', before);
     await hand.press(page.getByRole('button', { name: 'Make a brush of it' }));

@@ -1,5 +1,5 @@
 import type { Page } from '@playwright/test';
-import { changed, drawn, kept, middleOf, pixels } from '../acts.ts';
+import { changed, drawn, kept, middleOf, rested } from '../acts.ts';
 import { withApp, type App } from '../app.ts';
 import { Hand } from './hand.ts';
 import { expect } from '../expect.ts';
@@ -20,7 +20,7 @@ describe('a scale from a mussel', () => {
     await page.goto(`${app.url}/new/clay`);
     await hand.press(page.getByRole('button', { name: /^ball/ }));
     await hand.arrived();
-    const ball = await pixels(page, 'sheet');
+    const ball = await rested(page, 'sheet');
     await hand.press(page.getByRole('radio', { name: 'bends it' }));
     const lattice = page.getByTestId('lattice');
     const { x, y, width, height } = await middleOf(lattice);

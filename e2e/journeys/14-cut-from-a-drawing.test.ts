@@ -1,6 +1,6 @@
 import type { Page } from '@playwright/test';
 import sharp from 'sharp';
-import { changed, kept, middleOf, picture, pixels, rested, same } from '../acts.ts';
+import { changed, kept, middleOf, picture, rested, same } from '../acts.ts';
 import { decode } from 'fast-png';
 import { withApp, type App } from '../app.ts';
 import { expect } from '../expect.ts';
@@ -97,7 +97,7 @@ describe('a tip cut from a drawing', () => {
     const { x, y, width } = await printed();
     expect(Math.abs(x - (box.width / 2 + 40))).toBeLessThan(1.5);
     expect(Math.abs(y - (box.height / 2 - 30))).toBeLessThan(1.5);
-    const at = await pixels(page, 'wide');
+    const at = await rested(page, 'wide');
     await page.getByRole('button', { name: /^Sheet at 100 %/ }).click();
     await changed(page, 'wide', at);
     expect(Math.abs((await printed()).width - width)).toBeLessThanOrEqual(1);
@@ -112,7 +112,7 @@ describe('a tip cut from a drawing', () => {
     await kept(page);
     await new Hand(page).look('Prove');
     await page.getByRole('radio', { name: 'ground', exact: true }).click();
-    const white = await pixels(page, 'wide');
+    const white = await rested(page, 'wide');
     await page.getByRole('button', { name: 'Its own source' }).click();
     const source = await changed(page, 'wide', white);
     const before = decode(await picture(page, 'wide'));

@@ -1,6 +1,6 @@
 import type { Page } from '@playwright/test';
 import sharp from 'sharp';
-import { changed, echoAtRest, kept, pixels } from '../acts.ts';
+import { changed, echoAtRest, kept, rested } from '../acts.ts';
 import { withApp, type App } from '../app.ts';
 import { Hand } from './hand.ts';
 import { expect } from '../expect.ts';
@@ -62,7 +62,7 @@ describe('a weathered ground that never repeats', () => {
     });
 
     // a photograph is laid over for texture
-    const plain = await pixels(page, 'sheet');
+    const plain = await rested(page, 'sheet');
     await hand.addStep('Lay another source over');
     const over = page.getByRole('listitem', { name: 'Lay another source over' });
     await hand.press(over.getByRole('button', { name: /^Source: / }));
@@ -73,7 +73,7 @@ describe('a weathered ground that never repeats', () => {
     await hand.look('Prove');
     await hand.press(page.getByRole('button', { name: 'Try the cures' }));
     await expect(page.getByRole('progressbar', { name: 'Trying cures' })).toHaveCount(0, { timeout: 90_000 });
-    const before = await pixels(page, 'sheet');
+    const before = await rested(page, 'sheet');
     await hand.press(page.getByRole('button', { name: 'Cure it for me' }));
     await changed(page, 'sheet', before);
     await kept(page);
@@ -85,7 +85,7 @@ describe('a weathered ground that never repeats', () => {
     // a cure may let chance make dabs smaller; how large the brush is stays as it was
     const largest = (value: string) => value.split(' – ').at(-1);
     expect(largest(await hand.row('Size').inputValue())).toBe(largest(size));
-    const cured = await pixels(page, 'sheet');
+    const cured = await rested(page, 'sheet');
     await page.getByRole('button', { name: /^kept/ }).click();
     await page.getByLabel('Versions').getByRole('button', { name: 'Bring back version 1', exact: true }).click();
     await changed(page, 'sheet', cured);

@@ -1,5 +1,5 @@
 import type { Page } from '@playwright/test';
-import { changed, kept, openBrush, pixels, same } from '../acts.ts';
+import { changed, kept, openBrush, rested, same } from '../acts.ts';
 import { withApp, type App } from '../app.ts';
 import { Hand } from './hand.ts';
 import { expect } from '../expect.ts';
@@ -21,7 +21,7 @@ describe('a family of grains', () => {
     const hand = new Hand(page);
     await openBrush(page, app.url, 'Crust lichen');
     await part('grain');
-    const plain = await pixels(page, 'sheet');
+    const plain = await rested(page, 'sheet');
     await choose(hand, 'reed-paper');
     const whole = await changed(page, 'sheet', plain);
     await hand.type(page.getByRole('textbox', { name: 'Scale value' }), '40');
@@ -37,7 +37,7 @@ describe('a family of grains', () => {
     await hand.press(page.getByRole('button', { name: 'kelp-blade', exact: true }));
     await changed(page, 'sheet', inverted);
     await kept(page);
-    const two = await pixels(page, 'sheet');
+    const two = await rested(page, 'sheet');
     expect(hand.gestures).toBeLessThanOrEqual(12);
 
     // painted over in another colour the paper shows the same places: only the ink is another

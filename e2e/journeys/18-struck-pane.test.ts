@@ -1,5 +1,5 @@
 import type { Page } from '@playwright/test';
-import { changed, kept, pixels, rested, stage, type Place } from '../acts.ts';
+import { changed, kept, type Place, rested, stage } from '../acts.ts';
 import { withApp, type App } from '../app.ts';
 import { expect } from '../expect.ts';
 import { Hand } from './hand.ts';
@@ -30,7 +30,7 @@ describe('a struck pane', () => {
       await changed(page, 'sheet', before);
     };
     const add = async (label: string): Promise<void> => {
-      const before = await pixels(page, 'sheet');
+      const before = await rested(page, 'sheet');
       await hand.addStep(label);
       await expect(page.getByRole('listitem', { name: label }).last()).toBeVisible();
       await changed(page, 'sheet', before);
@@ -48,7 +48,7 @@ describe('a struck pane', () => {
     await stroke([-0.42, 0.03], [0.42, -0.03]);
     await add('Twirl');
     await add('Gradient');
-    const less = await pixels(page, 'sheet');
+    const less = await rested(page, 'sheet');
     await hand.press(page.getByRole('radio', { name: 'denser', exact: true }));
     const denser = await changed(page, 'sheet', less);
     await hand.addStep('Gradient');

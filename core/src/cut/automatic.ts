@@ -81,7 +81,8 @@ function byTexture(look: Picture, light: Raster): PrintsGuess {
   const shareOf = (prints: Prints) =>
     whatPrints(() => checkBorder(cut(look, makeRecipe(beginning(look, prints)))).share) ?? 0;
   const isWhole = (prints: Prints) => shareOf(prints) > WHOLE;
-  const pale = quantile(light.data, 0.5) <= NIGHT || (!isWhole('dark') && isWhole('light'));
+  const middle = quantile(light.data, 0.5);
+  const pale = middle <= NIGHT || (middle <= 0.5 && !isWhole('dark') && isWhole('light'));
   return pale
     ? {
         prints: 'light',

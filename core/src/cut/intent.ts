@@ -19,8 +19,8 @@ export type Intent = (typeof INTENTS)[number];
 /** No larger piece of a material is needed, since it tiles. */
 const GRAIN_SIDE = 1024;
 /** Parts of a material that differ more than this, of the whole range, are lit otherwise. */
-const UNEVEN = 0.04;
-const PARTS = 4;
+const UNEVEN = 0.08;
+const PARTS = 2;
 
 /** Whether the parts of a picture that fills its frame are lit differently: a joint would show that. */
 function isLitUnevenly(gray: Raster): boolean {

@@ -1,25 +1,36 @@
 import { smoothstep } from '../maths/ramps.ts';
 import { distanceTo } from '../raster/distance.ts';
 import { windowOfRaster, type Raster } from '../raster/raster.ts';
-import { choice, mapped, number, type Rows, defineStep } from './step.ts';
+import { choice, mapped, number, type Rows, type Size, defineStep } from './step.ts';
 
-/** Which pixels have their centre inside a closed outline (even and odd crossings), as 0 and 1. */
-export function insideOutline(points: Rows, width: number, height: number): Uint8Array {
+/** A part of a raster that is looked at, px. */
+interface Window {
+  left: number;
+  top: number;
+  width: number;
+  height: number;
+}
+
+const whole = ({ width, height }: Size): Window => ({ left: 0, top: 0, width, height });
+
+/** Which pixels of a part have their centre inside a closed outline (even and odd crossings), as 0 and 1. */
+export function insideOutline(points: Rows, size: Size, part = whole(size)): Uint8Array {
+  const { left, top, width, height } = part;
   const inside = new Uint8Array(width * height);
   const crossings: number[] = [];
   for (let y = 0; y < height; y++) {
-    const at = (y + 0.5) / height;
+    const at = (top + y + 0.5) / size.height;
     crossings.length = 0;
     for (let k = 0; k < points.length; k++) {
       const [ax, ay] = points[k];
       const [bx, by] = points[(k + 1) % points.length];
-      if (ay > at !== by > at) crossings.push((ax + ((at - ay) / (by - ay)) * (bx - ax)) * width);
+      if (ay > at !== by > at) crossings.push((ax + ((at - ay) / (by - ay)) * (bx - ax)) * size.width);
     }
     crossings.sort((a, b) => a - b);
     for (let k = 0; k + 1 < crossings.length; k += 2) {
-      const first = Math.max(0, Math.ceil(crossings[k] - 0.5));
-      const last = Math.min(width, Math.ceil(crossings[k + 1] - 0.5));
-      if (last > first) inside.fill(1, y * width + first, y * width + last);
+      const first = Math.max(left, Math.ceil(crossings[k] - 0.5));
+      const last = Math.min(left + width, Math.ceil(crossings[k + 1] - 0.5));
+      if (last > first) inside.fill(1, y * width + first - left, y * width + last - left);
     }
   }
   return inside;
@@ -47,16 +58,18 @@ function groundAlong(input: Raster, inside: Uint8Array): number {
   return along[along.length >> 1] ?? 0;
 }
 
-/** The raster with what lies outside taken away, and the share that stays. */
+/** A part of a raster with what lies outside taken away, and the share of all that stays. */
 function kept(
-  input: Raster,
+  all: Raster,
+  part: Window,
   corners: Rows,
   values: { inverted: boolean; featherPx: number; outside: string },
 ): { raster: Raster; share: number } {
-  const { width, height } = input;
-  const inside = insideOutline(corners, width, height);
+  const { width, height } = part;
+  const input = windowOfRaster(all, part.left, part.top, width, height);
+  const inside = insideOutline(corners, all, part);
   const stays = values.inverted ? inside.map((v) => 1 - v) : inside;
-  const share = stays.reduce((sum, v) => sum + v, 0) / stays.length;
+  const share = stays.reduce((sum, v) => sum + v, 0) / all.data.length;
   const feather = values.featherPx;
   const ground = values.outside === 'the ground' ? groundAlong(input, stays) : 0;
   if (feather === 0) return { raster: mapped(input, (v, i) => (stays[i] ? v : ground)), share };
@@ -70,14 +83,40 @@ function kept(
 }
 
 /** The box around an outline, at least one pixel. */
-function cropped(source: Raster, corners: Rows): Raster {
-  const { width, height } = source;
+function boxAround({ width, height }: Size, corners: Rows): Window {
   const within = (v: number, side: number) => Math.max(0, Math.min(side, Math.round(v * side)));
   const left = Math.min(width - 1, within(Math.min(...corners.map(([x]) => x)), width));
   const top = Math.min(height - 1, within(Math.min(...corners.map(([, y]) => y)), height));
   const right = Math.max(left + 1, within(Math.max(...corners.map(([x]) => x)), width));
   const bottom = Math.max(top + 1, within(Math.max(...corners.map(([, y]) => y)), height));
-  return windowOfRaster(source, left, top, right - left, bottom - top);
+  return { left, top, width: right - left, height: bottom - top };
+}
+
+/** Beyond the box of an outline so many px tell what lies along it. */
+const BESIDE = 2;
+
+/** A box with what lies beside it, within its raster. */
+function widened({ left, top, width, height }: Window, { width: w, height: h }: Size): Window {
+  const [x, y] = [Math.max(0, left - BESIDE), Math.max(0, top - BESIDE)];
+  return {
+    left: x,
+    top: y,
+    width: Math.min(w, left + width + BESIDE) - x,
+    height: Math.min(h, top + height + BESIDE) - y,
+  };
+}
+
+/** What a region keeps of a raster; cut to its box, only that is worked on, however large the raster is. */
+function taken(
+  input: Raster,
+  corners: Rows,
+  values: { inverted: boolean; featherPx: number; outside: string; crop: boolean },
+): { raster: Raster; share: number } {
+  if (!values.crop || values.inverted) return kept(input, whole(input), corners, values);
+  const box = boxAround(input, corners);
+  const around = widened(box, input);
+  const { raster: made, share } = kept(input, around, corners, values);
+  return { raster: windowOfRaster(made, box.left - around.left, box.top - around.top, box.width, box.height), share };
 }
 
 export const regionStep = defineStep({
@@ -116,9 +155,9 @@ export const regionStep = defineStep({
     const outline = values.outline;
     if (outline.length < 2) return { raster: input, facts: {} };
     const corners = outline.length === 2 ? boxOutline(outline) : outline;
-    const { raster: made, share } = kept(input, corners, values);
+    const { raster: made, share } = taken(input, corners, values);
     const facts = { keptPct: Math.round(share * 1000) / 10 };
-    return { raster: values.crop && !values.inverted ? cropped(made, corners) : made, facts };
+    return { raster: made, facts };
   },
   sentence: (values, facts) => {
     const count = values.outline.length;

@@ -52,7 +52,9 @@ function tensorOf({ width, height, data }: Raster): { steep: Float32Array; xx: R
 /** The middle of a strip: so many nominal tips are enough to know its texture. */
 const TIPS = 4;
 
-function middleOf({ image, side }: Strip): Raster {
+/** Of a stroke on paper its grain is seen too, as it lies on the sheet. */
+function middleOf({ image: bare, side, grain }: Strip): Raster {
+  const image = grain?.grained ?? bare;
   const width = Math.max(1, Math.min(image.width - Math.round(2.6 * side), TIPS * side));
   const left = Math.floor((image.width - width) / 2);
   return windowOfRaster(image, left, 0, width, image.height);

@@ -67,8 +67,8 @@ export function firstStrokes(plate: Plate, name: string, plateName: string, orig
 /** Whether the first strokes of a kind are measured: elsewhere echo and texture say nothing about which is right. */
 export const isMeasured = (kind: Kind): boolean => kind === 'ground';
 
-/** An echo that is good enough. */
-const GOOD_ECHO = 15;
+/** An echo that is good enough: less is bought with what the material is known by. */
+const GOOD_ECHO = 24;
 
 /** Others are shown where they are worse by no more than this. */
 const STILL_GOOD = 30;

@@ -88,10 +88,12 @@ export const TABLE: Record<Kind, (seen: Seen) => Candidate[]> = {
     const ground = (share: number, percent: number, more: Candidate) =>
       all(turned(turnFreely, FREE), aside, large(seen, share), space(percent, 'room for the texture'), more);
     return [
+      // as close as single stones can still be told from one another
+      ground(0.27, 13, strongest),
+      ground(0.33, 18, strongest),
+      ground(0.27, 8, strongest),
       ground(0.27, 25, strongest),
       ground(0.27, 35, strongest),
-      ground(0.22, 20, strongest),
-      ground(0.33, 30, strongest),
       ground(0.27, 45, flowing(60, 'thin, so that the texture shows through')),
     ];
   },

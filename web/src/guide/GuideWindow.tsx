@@ -85,9 +85,12 @@ export default function GuideWindow({ at }: { at: GuidePlace }) {
   const [wanted, setWanted] = useState('');
   const chapter = CHAPTERS.find(({ name }) => name === at.chapter) ?? CHAPTERS[0];
   return (
-    <Dialog open onClose={closeGuide} maxWidth={false} aria-label="The guide">
+    <Dialog open onClose={closeGuide} maxWidth={false} aria-labelledby="guide-title">
       <div className="guide">
         <nav>
+          <h2 id="guide-title" style={{ fontSize: 19, margin: 0 }}>
+            The guide
+          </h2>
           <InputBase
             className="guide-search"
             placeholder="look for anything"

@@ -79,6 +79,7 @@ export function InkProof({ view, label, brush, plates, strokes, scale, ground, c
       drawn.current = made;
       const main = { brush, plates: Object.fromEntries(JSON.parse(named) as [string, string][]) };
       const job = inkJob(view, main, strokes, { width, height, zoom }, ground);
+      target.ariaBusy = 'true';
       draw(job)
         .then((result) => {
           if (!result) return;
@@ -94,6 +95,10 @@ export function InkProof({ view, label, brush, plates, strokes, scale, ground, c
         .catch((cause: unknown) => {
           const error = coded(cause, 'The strokes could not be drawn; take the last change back.');
           useInkTrouble.setState({ error });
+        })
+        .finally(() => {
+          // a newer wish is still being drawn
+          if (drawn.current === made) target.ariaBusy = 'false';
         });
     };
     if (calm) {

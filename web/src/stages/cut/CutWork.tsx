@@ -2,10 +2,11 @@ import { cutSignal } from '../../bench/long-cut.ts';
 import { useAbortable } from '../../parts/useAbortable.ts';
 import type { Bench } from '@amber-stamp/core/bench';
 import { stepNamed } from '@amber-stamp/core/cut';
-import type { Plate } from '@amber-stamp/core/raster';
+import type { BorderReport, Plate } from '@amber-stamp/core/raster';
 import { lazy, Suspense, useState, type PointerEvent, type ReactNode } from 'react';
 import { useHotkeys } from 'react-hotkeys-hook';
 import { EVERYWHERE } from '../../parts/keys.ts';
+import { useFrame } from '../../bench/border.ts';
 import { presentPlate } from '../../bench/edit.ts';
 import { sourceKey } from '../../bench/plate-key.ts';
 import { usePlates } from '../../bench/plates.ts';
@@ -116,24 +117,33 @@ const Switched = ({
   </button>
 );
 
+/** What the outermost ring does; of a plate that is laid side by side its sides may print. */
+const BorderFact = ({ border: { verdict, max }, laid }: { border: BorderReport; laid: boolean }) => (
+  <span>
+    border ring{' '}
+    {laid ? (
+      <b>goes on: laid side by side</b>
+    ) : (
+      <span className={verdict === 'clear' ? 'good' : 'bad'}>
+        {verdict === 'clear' ? 'clear' : verdict === 'square' ? 'prints a square' : 'touched'}, max {max.toFixed(3)}
+      </span>
+    )}
+  </span>
+);
+
 /** What was found about the plate: its border, what it covers, its specks and values. */
 function PlateFacts({ bench }: { bench: Bench }) {
   const ready = usePlates((s) => s.ready[presentPlate(bench).name]);
   const report = ready?.report;
   const border = report?.border;
+  const laid = useFrame(presentPlate(bench).name)?.verdict === 'laid';
   const removed = report?.facts.find((f) => f.removed !== undefined)?.removed;
   const pixels = ready ? ready.size.width * ready.size.height : 0;
   return (
     <div className="strip">
       {report && border ? (
         <>
-          <span>
-            border ring{' '}
-            <span className={border.verdict === 'clear' ? 'good' : 'bad'}>
-              {border.verdict === 'clear' ? 'clear' : border.verdict === 'square' ? 'prints a square' : 'touched'}, max{' '}
-              {border.max.toFixed(3)}
-            </span>
-          </span>
+          <BorderFact border={border} laid={laid} />
           <span>
             covered <b>{report.coveragePct.toFixed(0)} %</b>
           </span>
@@ -161,7 +171,10 @@ export function CutWork({ bench }: { bench: Bench }) {
   const held = useHeldLook(bench);
   const [spot, setSpot] = useState<Spot | null>(null);
   const [close, setClose] = useState(false);
-  const [nine, setNine] = useState(false);
+  // of what is laid side by side the joint is what matters
+  const laid = useFrame(name)?.verdict === 'laid';
+  const [chosenNine, setNine] = useState<boolean | null>(null);
+  const nine = chosenNine ?? laid;
   const [clay, setClay] = useState(true);
   const red = useRemoved((s) => s.shown);
   useHotkeys('i', () => setClose(true), EVERYWHERE);
@@ -178,7 +191,7 @@ export function CutWork({ bench }: { bench: Bench }) {
   if (red && !held && specksPlace(bench) >= 0) return <RemovedWork bench={bench} />;
   const title =
     held && step ? `plate ${look === 'before' ? 'before' : 'up to'} ${stepNamed(step.step).label}` : 'plate';
-  const tiles = recipeOf(bench).steps.some((s) => s.on && s.step === 'tile');
+  const tiles = laid || recipeOf(bench).steps.some((s) => s.on && s.step === 'tile');
   const { width, height } = held ?? ready.size;
   return (
     <section className="work" aria-label="Plate">
