@@ -98,8 +98,8 @@ const suites = {
     const demo = await (ready ??= makeReady());
     const env = { TEST_DATABASE_URL: await databaseUrl(), DEMO_DATABASE: demo };
     const files = named.length > 0 ? named.map((name) => `e2e/**/${name}.test.ts`) : ['e2e/**/*.test.ts'];
-    // each file has a server, a database and a browser of its own, and mostly waits
-    await mocha('browser', ['--parallel', '--jobs=2', ...files], env);
+    // one after another: a page with its workers, the server and the database keep two cores busy
+    await mocha('browser', files, env);
   },
 };
 

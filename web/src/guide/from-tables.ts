@@ -5,9 +5,9 @@ import { PROPERTIES, PROPERTY_NAMES } from '@amber-stamp/core/model';
 
 export function rowsChapter(): string {
   const rows = PROPERTY_NAMES.map((name) => {
-    const { label, help, unit, ruler } = PROPERTIES[name];
+    const { label, help, ruler } = PROPERTIES[name];
     const words = ruler ? `\n\nFound by: ${ruler.words}.` : '';
-    return `## ${label}\n\n${help}${unit ? ` In ${unit}.` : ''}${words}`;
+    return `## ${label}\n\n${help}${words}`;
   });
   return ['# Every row', 'What each row of Vary does to a dab.', ...rows].join('\n\n');
 }

@@ -25,11 +25,10 @@ export function RemovedTools({ bench }: { bench: Bench }) {
   const place = specksPlace(bench);
   if (place < 0) return null;
   return (
-    <>
-      {' '}
+    <span className="removed-tools">
       <button className="small" aria-pressed={shown} onClick={() => useRemoved.setState({ shown: !shown })}>
         {shown ? 'as it prints' : 'show them in red'}
-      </button>{' '}
+      </button>
       <button
         className="small"
         onClick={() => {
@@ -39,7 +38,7 @@ export function RemovedTools({ bench }: { bench: Bench }) {
       >
         put them back
       </button>
-    </>
+    </span>
   );
 }
 
