@@ -33,6 +33,8 @@ await shot(page, 'vary');
 await stage(page, 'Find').click();
 await expect(page.getByText(/^Chosen/)).toBeVisible({ timeout: 30_000 });
 await page.waitForLoadState('networkidle');
+await expect(page.locator('.intent canvas').first()).toBeVisible({ timeout: 30_000 });
+await expect(page.locator('.intent .shot', { hasText: '…' })).toHaveCount(0, { timeout: 30_000 });
 await shot(page, 'find');
 
 await stage(page, 'Cut').click();
@@ -118,6 +120,7 @@ await drawn(page, 'sheet');
 await page.getByRole('radio', { name: 'Several marks' }).click({ timeout: 30_000 });
 await expect(page.getByRole('button', { name: /^Mark \d+$/ })).toHaveCount(12, { timeout: 30_000 });
 await expect(page.getByText(/^Chosen/).first()).toBeVisible({ timeout: 30_000 });
+await expect(page.locator('.intent canvas')).toHaveCount(5, { timeout: 30_000 });
 await rested(page, 'sheet');
 await page.mouse.move(640, 120);
 await shot(page, 'marks');

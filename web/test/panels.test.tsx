@@ -216,6 +216,33 @@ describe('the ends of a stroke', () => {
     expect(now().brush.ends.head.lengthPx).to.equal(2500);
   });
 
+  const lengthen = async (user: ReturnType<typeof shown>['user'], text: string) => {
+    const field = head().getByRole('textbox', { name: 'Length value' });
+    await user.clear(field);
+    await user.type(field, `${text}{Enter}`);
+  };
+
+  it('go to a point where only a length is given, so that a length by itself does something', async () => {
+    const { user, now } = shown();
+    await lengthen(user, '30');
+    expect([now().brush.ends.head.lengthPct, now().brush.ends.head.size]).to.deep.equal([30, 0]);
+  });
+
+  it('keep what was set there before a length is given', async () => {
+    const { user, now } = shown({ opacity: 20 });
+    await lengthen(user, '30');
+    expect([now().brush.ends.head.size, now().brush.ends.head.opacity]).to.deep.equal([100, 20]);
+  });
+
+  it('of a sheet that is tilted at first lie back as a floor does', async () => {
+    const { user, now } = shown();
+    await enter(user, 'Tilt value', '50');
+    expect(coat(now()).floor).to.deep.equal({ tiltDeg: 50, directionDeg: -90 });
+    await enter(user, 'Direction value', '30');
+    await enter(user, 'Tilt value', '20');
+    expect(coat(now()).floor).to.deep.equal({ tiltDeg: 20, directionDeg: 30 });
+  });
+
   it('ask in which direction the sheet lies back only where it does', async () => {
     const { user, now } = shown();
     expect(screen.queryByRole('textbox', { name: 'Direction value' })).to.equal(null);

@@ -1,14 +1,5 @@
 import type { Bench } from '@amber-stamp/core/bench';
-import {
-  INTENTS,
-  partIn,
-  readingOf,
-  regionIn,
-  type Intent,
-  type Reading,
-  type RecipeStep,
-  type TriedUse,
-} from '@amber-stamp/core/cut';
+import { INTENTS, partIn, readingOf, regionIn, type Intent, type TriedUse } from '@amber-stamp/core/cut';
 import { keepPreviousData, useQuery } from '@tanstack/react-query';
 import { useRef } from 'react';
 import { presentPlate } from '../../bench/edit.ts';
@@ -44,72 +35,84 @@ async function strokeFor(key: string, { intent, made }: TriedUse): Promise<Image
   return picture;
 }
 
-interface TriedIntents {
-  intent: Intent;
-  reason: string;
-  pictures: Partial<Record<Intent, ImageBitmap>>;
-}
-
-async function tryAll(source: string, reading: Reading, region: RecipeStep | undefined): Promise<TriedIntents> {
-  const { tried, intent, reason } = await cutter.uses(source, reading, region);
-  const key = `${source} ${reading} ${JSON.stringify(partIn(region))}`;
-  const pictures: TriedIntents['pictures'] = {};
-  for (const use of tried) {
-    const picture = await strokeFor(key, use);
-    if (picture) pictures[use.intent] = picture;
-  }
-  return { intent, reason, pictures };
-}
-
-/** What a source may be for, each tried; while a hand takes another part those before stay. */
-function useIntents(bench: Bench, source: string) {
+/** What a source may be for, each tried small; while a hand takes another part what was tried before stays. */
+function useUses(bench: Bench, source: string) {
   const gesturing = useBench((s) => s.gesturing);
   const { recipe } = presentPlate(bench).plate;
   const settled = useRef(recipe);
   if (!gesturing) settled.current = recipe;
   const region = presentIntent(bench) === 'marks' ? undefined : regionIn(settled.current);
   const reading = readingOf(settled.current);
-  return useQuery({
-    queryKey: ['intents', source, reading, JSON.stringify(region)],
-    queryFn: () => tryAll(source, reading, region),
+  const key = `${source} ${reading} ${JSON.stringify(partIn(region))}`;
+  const { data } = useQuery({
+    queryKey: ['uses', key],
+    queryFn: async () => ({ key, ...(await cutter.uses(source, reading, region)) }),
     placeholderData: keepPreviousData,
     staleTime: Infinity,
     gcTime: Infinity,
   });
+  return data;
+}
+
+type TriedUses = NonNullable<ReturnType<typeof useUses>>;
+
+interface ChoiceProps {
+  intent: Intent;
+  uses: TriedUses | undefined;
+  chosen: boolean;
+  onChoose: () => void;
+}
+
+/** One thing that the source may be for, as a stroke of it; each stands there as soon as it is laid. */
+function Choice({ intent, uses, chosen, onChoose }: ChoiceProps) {
+  const use = uses?.tried.find((one) => one.intent === intent);
+  const { data: picture } = useQuery({
+    queryKey: ['stroke for', intent, uses?.key],
+    queryFn: () => (use && uses ? strokeFor(uses.key, use) : null),
+    enabled: use !== undefined,
+    placeholderData: keepPreviousData,
+    staleTime: Infinity,
+    gcTime: Infinity,
+  });
+  const [word, yes] = WORDS[intent];
+  return (
+    <button
+      className="intent"
+      role="radio"
+      aria-checked={chosen}
+      aria-label={word}
+      disabled={!chosen && !use?.made.length}
+      onClick={onChoose}
+    >
+      <span className="shot">
+        {picture ? <BitmapView bitmap={picture} label="" /> : picture === null ? 'nothing' : '…'}
+      </span>
+      <b>{word}</b>
+      <span>{yes}</span>
+    </button>
+  );
 }
 
 /** What the source is for, asked by pictures: each is a stroke of it. */
 export function Intents({ bench, source }: { bench: Bench; source: string }) {
-  const { data } = useIntents(bench, source);
+  const uses = useUses(bench, source);
   const present = presentIntent(bench);
   return (
     <>
       <h3 className="asked-for">What is it for?</h3>
       <div className="intents" role="radiogroup" aria-label="What is it for?">
-        {INTENTS.map((intent) => {
-          const picture = data?.pictures[intent];
-          const [word, yes] = WORDS[intent];
-          return (
-            <button
-              key={intent}
-              className="intent"
-              role="radio"
-              aria-checked={intent === present}
-              aria-label={word}
-              disabled={!picture && intent !== present}
-              onClick={() => void takeFor(bench, source, intent).catch(notifyFailure)}
-            >
-              <span className="shot">
-                {picture ? <BitmapView bitmap={picture} label="" /> : data ? 'nothing' : '…'}
-              </span>
-              <b>{word}</b>
-              <span>{yes}</span>
-            </button>
-          );
-        })}
+        {INTENTS.map((intent) => (
+          <Choice
+            key={intent}
+            intent={intent}
+            uses={uses}
+            chosen={intent === present}
+            onChoose={() => void takeFor(bench, source, intent).catch(notifyFailure)}
+          />
+        ))}
       </div>
       <p className="note" style={{ padding: '0 16px', margin: '0 0 12px' }}>
-        {data ? (data.intent === present ? data.reason : 'Chosen by you.') : 'A stroke of each is being laid…'}
+        {uses ? (uses.intent === present ? uses.reason : 'Chosen by you.') : 'A stroke of each is being laid…'}
       </p>
     </>
   );
