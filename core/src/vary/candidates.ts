@@ -15,6 +15,9 @@ export const turnNever = ({ properties: { angle } }: Coat): void =>
   void Object.assign(angle, { rest: 0, low: 0, high: 0, follow: 'none', drivers: [] });
 export const follow = ({ properties: { angle } }: Coat, rest: number): void =>
   void Object.assign(angle, { rest: Math.round(rest), low: -6, high: 6, follow: 'path', drivers: [chance()] });
+/** Exactly along the path: what is to make one smooth edge is not shaken. */
+export const followStiffly = ({ properties: { angle } }: Coat, rest: number): void =>
+  void Object.assign(angle, { rest: Math.round(rest), low: 0, high: 0, follow: 'path', drivers: [] });
 
 export const space = (percent: number, why: string): Candidate => ({
   set: ({ properties }) => void (properties.spacing.rest = Math.round(percent)),

@@ -5,6 +5,7 @@ import {
   chance,
   flowing,
   follow,
+  followStiffly,
   FREE,
   FULL,
   never,
@@ -56,7 +57,7 @@ export const TABLE: Record<Kind, (seen: Seen) => Candidate[]> = {
     const turn = round
       ? turned(turnNever, 'not turned: the tip is as round as it can be')
       : shape.mirrorX > 0.85 && shape.mirrorY > 0.85
-        ? turned((coat) => follow(coat, 0), 'follows the path: its sides then make the edge of the stroke')
+        ? turned((coat) => followStiffly(coat, 0), 'follows the path: its sides then make the edge of the stroke')
         : turned(turnFreely, FREE);
     const solid = all(
       never,
@@ -76,7 +77,7 @@ export const TABLE: Record<Kind, (seen: Seen) => Candidate[]> = {
   },
   line: () => [
     all(
-      turned((coat) => follow(coat, 0), 'follows the path: the tip is a thin line'),
+      turned((coat) => followStiffly(coat, 0), 'follows the path: the tip is a thin line'),
       space(2, 'a thin line needs dabs close together'),
     ),
   ],
@@ -91,7 +92,6 @@ export const TABLE: Record<Kind, (seen: Seen) => Candidate[]> = {
       // as close as single stones can still be told from one another
       ground(0.27, 13, strongest),
       ground(0.33, 18, strongest),
-      ground(0.27, 8, strongest),
       ground(0.27, 25, strongest),
       ground(0.27, 35, strongest),
       ground(0.27, 45, flowing(60, 'thin, so that the texture shows through')),
@@ -115,7 +115,7 @@ export const TABLE: Record<Kind, (seen: Seen) => Candidate[]> = {
   },
   flat: ({ shape, r }) => {
     const across = turned(
-      (coat) => follow(coat, 90 - shape.axisDeg),
+      (coat) => followStiffly(coat, 90 - shape.axisDeg),
       'across the path: the tip is long, like a flat brush',
     );
     const even = clamp(evenSpacing(r), 2, 8);
