@@ -36,6 +36,21 @@ describe('a recipe under another source', () => {
     expect({ ...made, steps: made.steps.slice(1) }).to.deep.equal({ ...recipe, steps: recipe.steps.slice(1) });
   });
 
+  it('has its levels found again where those that were set by hand would clip the picture, and says so', () => {
+    const faint = paper((u, v) => (Math.hypot(u - 0.5, v - 0.5) < 0.3 ? 0.1 + 0.5 * u : 0));
+    const hard = makeRecipe(
+      recipe.steps.map((step) =>
+        step.step === 'levels' ? { ...step, automatic: false, low: 0.02, high: 0.08 } : step,
+      ),
+    );
+    const { recipe: made, levelled } = recipeForOther(faint, hard, before);
+    expect([levelled, made.steps[1].automatic]).to.deep.equal([true, true]);
+    const kept = makeRecipe(
+      recipe.steps.map((step) => (step.step === 'levels' ? { ...step, automatic: false, low: 0.1, high: 0.9 } : step)),
+    );
+    expect(recipeForOther(faint, kept, before)).to.deep.equal({ recipe: kept });
+  });
+
   it('stays where nothing can be told: heights, and a texture that fills its frame', () => {
     const heights = makeRecipe([makeStep('heights')]);
     expect(recipeForOther(chalk, heights, before).recipe).to.deep.equal(heights);
