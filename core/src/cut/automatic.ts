@@ -73,14 +73,14 @@ export function guessPrints(picture: Picture): PrintsGuess {
 
 /** A picture whose middle is darker would print as one dark field. */
 const NIGHT = 0.16;
-/** So much of the border prints where an answer prints the whole of a texture, and not a few things on it. */
-const WHOLE = 0.3;
+/** So much of the border prints where what prints goes on beyond its frame. */
+const FILLED = 0.3;
+export const fillsFrame = (levelled: Raster): boolean => checkBorder(levelled).share > FILLED;
 
 /** A texture that fills its frame looks on paper as in its picture where its dark prints, unless that is only a part of it. */
 function byTexture(look: Picture, light: Raster): PrintsGuess {
-  const shareOf = (prints: Prints) =>
-    whatPrints(() => checkBorder(cut(look, makeRecipe(beginning(look, prints)))).share) ?? 0;
-  const isWhole = (prints: Prints) => shareOf(prints) > WHOLE;
+  const isWhole = (prints: Prints) =>
+    whatPrints(() => fillsFrame(cut(look, makeRecipe(beginning(look, prints))))) ?? false;
   const middle = quantile(light.data, 0.5);
   const pale = middle <= NIGHT || (middle <= 0.5 && !isWhole('dark') && isWhole('light'));
   return pale
@@ -160,7 +160,7 @@ export function automaticRecipe(picture: Picture, prints: Prints): Recipe {
   if (!box) throw blank();
   const side = factor * Math.max(box.x1 - box.x0, box.y1 - box.y0);
   const resolutionPx = resolutionFor(side);
-  if (checkBorder(levelled).share > 0.3)
+  if (fillsFrame(levelled))
     return makeRecipe([
       ...start,
       makeStep('fit', { resolutionPx, padPct: 0 }),

@@ -6,7 +6,7 @@ export { holesOf } from './height-values.ts';
 export { holesError } from './heights.ts';
 export { endsMeet } from './joint.ts';
 export { bias } from './levels.ts';
-export { type Mark, type MarkJoin, around, findMarks, MARK_JOINS, partOf, splitMark } from './marks.ts';
+export { type Mark, type MarkJoin, around, findMarks, partOf, splitMark } from './marks.ts';
 export { type Intent, type SheetMarks, guessIntent, INTENTS, marksOf, recipeForUse } from './intent.ts';
 export { type Wish, answerRecipe, isAutomatic, partIn, recipeForReading, regionIn, regionOf } from './part-recipe.ts';
 export { placementOf } from './placement.ts';

@@ -1,10 +1,9 @@
-import { checkBorder } from '../raster/measure.ts';
 import { transposed } from '../raster/morph.ts';
 import { MOST_CARDS } from '../model/coat-schema.ts';
 import type { Picture } from '../raster/picture.ts';
 import { type Raster, toPlate } from '../raster/raster.ts';
 import { resample } from '../raster/resample.ts';
-import { cleanBeginning, lookOf } from './automatic.ts';
+import { cleanBeginning, fillsFrame, lookOf } from './automatic.ts';
 import { MAX_RESOLUTION } from './fit.ts';
 import { grayOf, type Prints } from './gray.ts';
 import { endsMeet, endsWereMade } from './joint.ts';
@@ -28,9 +27,9 @@ function isLitUnevenly(gray: Raster): boolean {
   return Math.max(...data) - Math.min(...data) > UNEVEN;
 }
 
-/** Whether what prints goes on beyond the frame of its picture. */
-const fillsFrame = (levelled: Raster): boolean => checkBorder(levelled).share > FILLED;
-const FILLED = 0.3;
+/** The step that makes the sides of a material meet: of a band its two ends alone. */
+const joined = (intent: 'grain' | 'band') =>
+  makeStep('tile', { sides: intent === 'grain' ? 'all sides' : 'left and right' });
 
 /** The recipe of a material that is laid side by side: nothing is trimmed or faded, its light is even, and its sides meet. */
 export function tilingRecipe(picture: Picture, prints: Prints, intent: 'grain' | 'band'): Recipe {
@@ -44,10 +43,9 @@ export function tilingRecipe(picture: Picture, prints: Prints, intent: 'grain' |
   const light = lit ? [makeStep('light', { radiusPct: 30 })] : [];
   const most = intent === 'grain' ? GRAIN_SIDE : MAX_RESOLUTION;
   const size = Math.max(picture.width, picture.height) > most ? [makeStep('resize', { longerPx: most })] : [];
-  const sides = intent === 'grain' ? 'all sides' : 'left and right';
   const [gray, ...rest] = start;
   const steps = [gray, ...light, ...rest, ...size];
-  return makeRecipe(meets(levelled, intent) ? steps : [...steps, makeStep('tile', { sides })]);
+  return makeRecipe(meets(levelled, intent) ? steps : [...steps, joined(intent)]);
 }
 
 /** Whether a material can be laid side by side as it is. */
@@ -65,8 +63,7 @@ export function recipeForUse(recipe: Recipe, intent: Intent): Recipe {
     if (ENDS.has(step.step)) return { ...step, on: !tiles };
     return step.step === 'tile' ? { ...step, on: tiles } : step;
   });
-  if (tiles && !steps.some(({ step }) => step === 'tile'))
-    steps.push(makeStep('tile', { sides: intent === 'grain' ? 'all sides' : 'left and right' }));
+  if (tiles && !steps.some(({ step }) => step === 'tile')) steps.push(joined(intent));
   return makeRecipe(steps);
 }
 

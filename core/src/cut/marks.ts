@@ -24,8 +24,7 @@ const MARGIN = 0.012;
 const MAX_MARKS = 40;
 
 /** What is one mark: parts that lie close together, or whole lines, as of writing. */
-export const MARK_JOINS = ['near', 'lines'] as const;
-export type MarkJoin = (typeof MARK_JOINS)[number];
+export type MarkJoin = 'near' | 'lines';
 /** Of a line, parts nearer than this share of the width belong together. */
 const LINE_DISTANCE = 0.06;
 
@@ -51,6 +50,17 @@ function dilateRows({ width, height, data }: Raster, by: number): Raster {
 
 /** What stands out of the ground, without what touches the frame: the bed of the scanner, or cut off. */
 export function standingOut(picture: Picture, prints: Prints): Raster {
+  const known = stood.get(picture);
+  if (known?.prints === prints) return known.over;
+  const over = lookForMarks(picture, prints);
+  stood.set(picture, { prints, over });
+  return over;
+}
+
+/** What was found last of a picture: marks, lines and gaps are looked for in it one after the other. */
+const stood = new WeakMap<Picture, { prints: Prints; over: Raster }>();
+
+function lookForMarks(picture: Picture, prints: Prints): Raster {
   const gray = grayOf(reducePicture(picture, ANALYSIS_SIDE_PX), prints);
   const { width, height } = gray;
   const ground = groundOf(gray, Math.max(width, height) * 0.2);

@@ -5,7 +5,7 @@ import type { Recipe } from './recipe.ts';
 import type { StepOutcome } from './cut.ts';
 import { readingOf, type Reading } from './reading.ts';
 import { contentBox } from '../raster/content-box.ts';
-import { straightSides } from '../raster/straight-edges.ts';
+import { isRectangle, straightSides } from '../raster/straight-edges.ts';
 import { makesRelief } from './steps.ts';
 
 /** What was found about a finished plate. */
@@ -81,9 +81,6 @@ export function distinctLevels({ data }: Plate): number {
 const cutAt = (outcomes: readonly StepOutcome[]): string =>
   String(outcomes.map(({ facts }) => facts.cut).find((cut) => cut !== undefined) ?? '');
 
-/** So many straight sides are a rectangle. */
-const RECTANGLE = 3;
-
 function warningsOf(source: Raster, recipe: Recipe, outcomes: readonly StepOutcome[]): string[] {
   const said: string[] = [];
   const { verdict } = checkBorder(source);
@@ -95,7 +92,7 @@ function warningsOf(source: Raster, recipe: Recipe, outcomes: readonly StepOutco
     said.push(
       `The mark is cut by the frame of the source (${cut}): dabs end in a straight line there; fade that side.`,
     );
-  if (verdict === 'clear' && !makesRelief(recipe) && straightSides(source).length >= RECTANGLE)
+  if (verdict === 'clear' && !makesRelief(recipe) && isRectangle(straightSides(source)))
     said.push('It prints a rectangle: its content ends in straight lines; fade its sides, or take another part.');
   recipe.steps.forEach((step, i) => {
     const from = outcomes[i]?.facts.from;

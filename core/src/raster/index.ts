@@ -3,4 +3,4 @@ export { type BorderReport, checkBorder, coverage, histogram, plateBorder } from
 export { type Mesh, type Picture, isUniform, reducePicture, workingFactor } from './picture.ts';
 export { type Plate, type Raster, fromPlate, heightPlate, heightsOf, plateTitle, raster, toPlate } from './raster.ts';
 export { resample } from './resample.ts';
-export { type Side, SIDES, straightSides } from './straight-edges.ts';
+export { isRectangle, type Side, straightSides } from './straight-edges.ts';

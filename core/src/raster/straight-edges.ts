@@ -62,6 +62,10 @@ export function straightSides(source: Raster): Side[] {
   return SIDES.filter((side) => isStraight(r, box, side));
 }
 
+/** So many straight sides are a rectangle. */
+const RECTANGLE = 3;
+export const isRectangle = (straight: readonly Side[]): boolean => straight.length >= RECTANGLE;
+
 /** So much of a side of the content along its frame is cut off by it; less only touches it. */
 const CUT = 0.08;
 

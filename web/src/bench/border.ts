@@ -2,6 +2,7 @@ import { intentOf, type Bench } from '@amber-stamp/core/bench';
 import type { Facts } from '@amber-stamp/core/cut';
 import {
   heightsOf,
+  isRectangle,
   plateBorder,
   straightSides,
   type BorderReport,
@@ -39,9 +40,6 @@ export interface Frame {
 }
 
 const CLEAR: Frame = { verdict: 'clear', sides: [] };
-/** So many straight sides are a rectangle. */
-const RECTANGLE = 3;
-
 /** The sides at which the frame of the source cut the mark off, as the recipe found. */
 const cutBy = (facts: readonly Facts[]): string[] =>
   String(facts.find(({ cut }) => cut !== undefined)?.cut ?? '')
@@ -52,7 +50,7 @@ function frameOf({ plate, report }: ReadyPlate, asItIs: boolean): Frame {
   const { border, straight } = edgesOf(plate);
   if (border !== 'clear') return { verdict: border, sides: [] };
   if (asItIs) return CLEAR;
-  if (straight.length >= RECTANGLE) return { verdict: 'rectangle', sides: straight };
+  if (isRectangle(straight)) return { verdict: 'rectangle', sides: straight };
   const cut = cutBy(report?.facts ?? []).filter((side) => straight.includes(side as Side));
   return cut.length > 0 ? { verdict: 'cut', sides: cut } : CLEAR;
 }
