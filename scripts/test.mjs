@@ -11,6 +11,8 @@ const { buildCli } = await import('./build-cli.mjs');
 await buildCli();
 
 const count = { passed: 0, failed: 0 };
+/** What failed, to be read once more at the end, where a log that is cut still has it. */
+const failures = [];
 let database;
 
 /** Runs a command, shows its output, and gives its exit status and text. */
@@ -34,8 +36,9 @@ function run(command, args, env = {}) {
 
 async function check(name, command, args) {
   console.log(`\n== ${name}`);
-  const { status } = await run(command, args);
+  const { status, text } = await run(command, args);
   count[status === 0 ? 'passed' : 'failed']++;
+  if (status !== 0) failures.push(`${name}:\n${text.split('\n').slice(-40).join('\n')}`);
 }
 
 async function mocha(name, files, env) {
@@ -46,6 +49,7 @@ async function mocha(name, files, env) {
   count.passed += number('passing');
   // a suite that ends without having counted its failures has failed all the same
   count.failed += status === 0 ? failed : Math.max(1, failed);
+  if (status !== 0) failures.push(`${name}:\n${(/^ +\d+ failing$[^]*/m.exec(text)?.[0] ?? text).slice(-8000)}`);
 }
 
 async function databaseUrl() {
@@ -130,5 +134,6 @@ try {
 } finally {
   database?.stop();
 }
+if (failures.length > 0) console.log(`\n== what failed\n\n${failures.join('\n')}`);
 console.log(`\n${count.passed} passed, ${count.failed} failed`);
 process.exit(count.failed === 0 ? 0 : 1);

@@ -35,7 +35,7 @@ export const protection = (safe: boolean): string =>
     : 'This browser keeps no drafts: only this page holds your work, so leave it open.';
 
 /** A store that does not open within so long is taken for none, ms. */
-const PATIENCE_MS = 3000;
+const PATIENCE_MS = 8000;
 
 let opening: Promise<IDBPDatabase<Schema>> | undefined;
 
@@ -67,9 +67,16 @@ const PAGE = newId();
 
 const keyOf = ({ brushId, place }: Draft): string => `${brushId} ${PAGE} ${String(place).padStart(9, '0')}`;
 
+/** Puts a draft in its place. Committed at once: what waits for the page to hear of it is taken back when the page goes. */
+async function put(db: IDBPDatabase<Schema>, key: string, draft: Draft): Promise<void> {
+  const writing = db.transaction('drafts', 'readwrite');
+  const written = writing.store.put(draft, key);
+  writing.commit();
+  await Promise.all([written, writing.done]);
+}
+
 /** Writes a draft, or writes it anew. Never rejects: `useDrafts` says whether drafts are safe. */
-export const writeDraft = (draft: Draft): Promise<void> =>
-  withStore(async (db) => void (await db.put('drafts', draft, keyOf(draft))), undefined);
+export const writeDraft = (draft: Draft): Promise<void> => withStore((db) => put(db, keyOf(draft), draft), undefined);
 
 /** Takes a draft of this page away. */
 export const dropDraft = (draft: Draft): Promise<void> => forgetDraft(keyOf(draft));
@@ -84,6 +91,6 @@ export const leftDrafts = (brushId: string): Promise<{ key: string; draft: Draft
 
 /** Says of a draft that some page left by which sentence it was refused for good. */
 export const refuseDraft = (key: string, draft: Draft, refused: string): Promise<void> =>
-  withStore(async (db) => void (await db.put('drafts', { ...draft, refused }, key)), undefined);
+  withStore((db) => put(db, key, { ...draft, refused }), undefined);
 
 export const forgetDraft = (key: string): Promise<void> => withStore((db) => db.delete('drafts', key), undefined);
