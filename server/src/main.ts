@@ -3,6 +3,7 @@ import { createApp } from './app.ts';
 import { hostsIn } from './doors.ts';
 import { warmHeavy } from './heavy/pool.ts';
 import { sweepFiles } from './services/care.ts';
+import { findMissingWords } from './services/words.ts';
 import { sweepUploads } from './services/receive.ts';
 import { BUILT_PAGES } from './places.ts';
 import { openDatabase } from './db/database.ts';
@@ -47,6 +48,10 @@ server.requestTimeout = 15 * 60_000;
 server.keepAliveTimeout = 10_000;
 warmHeavy();
 void sweepUploads().catch((cause: unknown) => logger.warn({ err: cause }, 'old uploads stay'));
+
+void findMissingWords(database.db).catch((cause: unknown) =>
+  logger.warn({ err: cause }, 'the words that brushes are found by are not all there'),
+);
 
 const SWEEP_MS = 6 * 3600 * 1000;
 /** All states are read for it: not while a start has other things to do. */

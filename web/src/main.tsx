@@ -13,6 +13,8 @@ import './theme/cards.css';
 import './theme/maker.css';
 import './theme/answers.css';
 import './theme/cabinet.css';
+import './theme/boxes.css';
+import './theme/asked.css';
 import './theme/overlays.css';
 import { QueryClientProvider } from '@tanstack/react-query';
 import { StrictMode } from 'react';

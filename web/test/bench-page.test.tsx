@@ -23,6 +23,7 @@ const version = (number: number, more: Partial<VersionInfo> = {}): VersionInfo =
   parentId: null,
   what: `size ${number}`,
   thumbnail: null,
+  echo: null,
   createdAt: '2026-03-01T10:00:00Z',
   ...more,
 });

@@ -1,5 +1,5 @@
 import { screen, show, within, withPage } from './helpers/page.tsx';
-import type { BrushListing } from '@amber-stamp/core/api';
+import type { BrushChange, BrushListing } from '@amber-stamp/core/api';
 import { AmberError } from '@amber-stamp/core/errors';
 import { cleanup, fireEvent, waitFor } from '@testing-library/react';
 import { expect } from 'chai';
@@ -15,6 +15,11 @@ const listing = (id: string, name: string, more: Partial<BrushListing> = {}): Br
   putAwayAt: null,
   createdAt: '2026-01-01T00:00:00Z',
   version: 1,
+  versionId: `version-${id}`,
+  tags: [],
+  words: [],
+  echo: 12,
+  texture: 40,
   thumbnail: null,
   keptAt: '2026-01-01T00:00:00Z',
   tips: 1,
@@ -45,6 +50,15 @@ const brushesOf = (brushes: readonly BrushListing[]) =>
       [null, drawer].includes(query.get('drawer')) && (putAwayAt !== null) === query.has('away'),
   );
 
+interface Changes {
+  changes: [BrushChange];
+}
+/** What takes a change of putting away back. */
+const undone = (body: unknown): BrushChange => {
+  const { ids, putAway } = (body as Changes).changes[0];
+  return { ids, putAway: !putAway };
+};
+
 describe('the cabinet', () => {
   withPage();
   let server: StandInServer;
@@ -55,9 +69,11 @@ describe('the cabinet', () => {
     server.on('GET /plates', listOf([]));
     server.on('GET /cabinet', () => ({
       drawers: [
-        { name: 'Tideline', count: 1 },
-        { name: 'Wood and paint', count: 1 },
+        { name: 'Tideline', note: 'sets for the glasshouse', count: 1 },
+        { name: 'Wood and paint', note: '', count: 1 },
       ],
+      tags: [],
+      olderPlates: 0,
       brushes: 2,
       away: 1,
       sources: 1,
@@ -75,6 +91,7 @@ describe('the cabinet', () => {
   };
   const rests = () => waitFor(() => expect(screen.queryByText('opening the cabinet…')).to.equal(null));
   const names = () => screen.queryAllByRole('article').map((box) => box.getAttribute('aria-label'));
+  const changes = () => server.to('POST /cabinet/changes').map(({ body }) => (body as Changes).changes[0]);
   const shelf = (name: RegExp) => screen.getByRole('link', { name });
 
   it('shows every brush that is not put away', async () => {
@@ -110,23 +127,23 @@ describe('the cabinet', () => {
   });
 
   it('puts a brush away, and takes it out again', async () => {
-    server.on('PATCH /brushes/*', () => ({}));
+    server.on('POST /cabinet/changes', ({ body }) => ({ undo: [undone(body)] }));
     const user = await opened();
     await user.click(
       within(screen.getByRole('article', { name: 'Boat paint' })).getByRole('button', { name: 'put away' }),
     );
-    expect((await screen.findByText(/Boat paint is put away/)).textContent).to.include('never gone');
+    expect(await screen.findByText('Boat paint is put away.')).to.not.equal(null);
     await user.click(shelf(/^Put away/));
     await user.click(await screen.findByRole('button', { name: 'take out' }));
-    await waitFor(() => expect(server.to('PATCH /brushes/*')).to.have.length(2));
-    expect(server.to('PATCH /brushes/*').map(({ path, body }) => [path, body])).to.deep.equal([
-      ['/brushes/2', { putAway: true }],
-      ['/brushes/3', { putAway: false }],
+    await waitFor(() => expect(changes()).to.have.length(2));
+    expect(changes()).to.deep.equal([
+      { ids: ['2'], putAway: true },
+      { ids: ['3'], putAway: false },
     ]);
   });
 
   it('says what went wrong where a brush could not be put away', async () => {
-    server.on('PATCH /brushes/*', () => {
+    server.on('POST /cabinet/changes', () => {
       throw new AmberError('storage-failed', 'The disk is full; free some space.');
     });
     const user = await opened();

@@ -136,20 +136,22 @@ describe('echo and texture on the screen', () => {
 describe('the shelves of the cabinet', () => {
   const { drawers, material } = shelvesOf({
     drawers: [
-      { name: 'Tideline', count: 1 },
-      { name: 'New', count: 2 },
+      { name: 'Tideline', note: 'at low tide', count: 1 },
+      { name: 'New', note: '', count: 2 },
     ],
+    tags: [],
+    olderPlates: 0,
     brushes: 3,
     away: 4,
     sources: 7,
     plates: 9,
   });
 
-  it('are all brushes, each drawer by its name, and what is put away', () => {
+  it('are all brushes, each drawer in the order of the cabinet, and what is put away', () => {
     expect(drawers.map(({ key, count }) => [key, count])).to.deep.equal([
       ['all', 3],
-      ['drawer:New', 2],
       ['drawer:Tideline', 1],
+      ['drawer:New', 2],
       ['away', 4],
     ]);
   });
@@ -157,8 +159,8 @@ describe('the shelves of the cabinet', () => {
   it('ask for the brushes of one drawer, or of all', () => {
     expect(drawers.map(({ drawer, kind }) => [kind, drawer])).to.deep.equal([
       ['brushes', ''],
-      ['brushes', 'New'],
       ['brushes', 'Tideline'],
+      ['brushes', 'New'],
       ['away', ''],
     ]);
   });

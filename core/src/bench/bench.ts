@@ -9,7 +9,7 @@ import { strokeSchema } from '../model/strokes.ts';
 import { surfaceSchema } from '../relief/press.ts';
 import { LAMP, LAMP_ALTITUDE } from '../relief/shade.ts';
 
-const plateSchema = shape({
+export const plateSchema = shape({
   sha256: sha256Schema().required(),
   source: string().uuid().nullable().default(null),
   /** the source where it is made of settings here, and stays open to change */

@@ -12,3 +12,4 @@ export {
   parseBench,
 } from './bench.ts';
 export { intentOf, partsOfSource } from './intent.ts';
+export { benchWords } from './words.ts';

@@ -3,9 +3,12 @@ export { encodeObj } from './obj.ts';
 export {
   type Pack,
   type PlateOrigin,
+  brushPath,
   brushPaths,
   fileName,
+  manifestOf,
   manifestSchema,
+  packedDocument,
   readPack,
   sha256Hex,
   writePack,

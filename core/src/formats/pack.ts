@@ -159,33 +159,42 @@ export interface PackContents {
   origins?: Record<string, PlateOrigin>;
 }
 
-/** Where brushes lie in a pack, in their order: two of one name get different paths. */
+/** Where a brush lies in a pack that has `taken` already, as the one of that place: two of one name get different paths. */
+export function brushPath(name: string, place: number, taken: Set<string>): string {
+  const plain = `brushes/${fileName(name)}.json`;
+  const path = taken.has(plain) ? `brushes/${fileName(name)}-${place + 1}.json` : plain;
+  taken.add(path);
+  return path;
+}
+
+/** Where brushes lie in a pack, in their order. */
 export function brushPaths(brushes: readonly Brush[]): string[] {
   const taken = new Set<string>();
-  return brushes.map(({ name }, i) => {
-    const plain = `brushes/${fileName(name)}.json`;
-    const path = taken.has(plain) ? `brushes/${fileName(name)}-${i + 1}.json` : plain;
-    taken.add(path);
-    return path;
-  });
+  return brushes.map(({ name }, place) => brushPath(name, place, taken));
 }
+
+/** A document as it stands in a pack. */
+export const packedDocument = (value: unknown): Uint8Array => strToU8(`${JSON.stringify(value, null, 2)}\n`);
+
+/** The manifest of a pack whose entries have these hashes, by path. */
+export const manifestOf = (entries: PackManifest['entries'], origins: PackManifest['origins']): PackManifest => ({
+  format: 'amber-stamp/pack',
+  version: 1,
+  entries,
+  origins,
+});
 
 /** Writes a pack; the same contents give the same bytes. Pictures are stored as they are, they are compressed already. */
 export function writePack(contents: PackContents): Uint8Array {
   const files = new Map<string, Uint8Array>();
-  const json = (value: unknown) => strToU8(`${JSON.stringify(value, null, 2)}\n`);
-  brushPaths(contents.brushes).forEach((path, i) => files.set(path, json(contents.brushes[i])));
+  brushPaths(contents.brushes).forEach((path, i) => files.set(path, packedDocument(contents.brushes[i])));
   for (const [name, bytes] of contents.plates) files.set(`plates/${name}`, bytes);
-  for (const [path, recipe] of contents.recipes ?? []) files.set(path, json(recipe));
+  for (const [path, recipe] of contents.recipes ?? []) files.set(path, packedDocument(recipe));
   for (const [path, bytes] of contents.sources ?? []) files.set(path, bytes);
   for (const [path, bytes] of contents.previews ?? []) files.set(path, bytes);
-  const manifest: PackManifest = {
-    format: 'amber-stamp/pack',
-    version: 1,
-    entries: Object.fromEntries([...files].map(([path, bytes]) => [path, sha256Hex(bytes)])),
-    origins: contents.origins ?? {},
-  };
-  const zip: Zippable = { 'manifest.json': [json(manifest), { level: 6 }] };
+  const hashes = Object.fromEntries([...files].map(([path, bytes]) => [path, sha256Hex(bytes)]));
+  const manifest = manifestOf(hashes, contents.origins ?? {});
+  const zip: Zippable = { 'manifest.json': [packedDocument(manifest), { level: 6 }] };
   for (const [path, bytes] of files) zip[path] = [bytes, { level: path.endsWith('.json') ? 6 : 0 }];
   return zipSync(zip, { mtime: '1980-01-02' });
 }

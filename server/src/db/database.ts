@@ -16,6 +16,21 @@ export interface OpenDatabase {
   close: () => Promise<void>;
 }
 
+/** Whoever brings the tables up to date holds this lock of the database: several servers may start on one. */
+const MIGRATING = 52_700_002;
+
+/** Brings the tables up to date, one server at a time. */
+async function migrateOnce(pool: pg.Pool): Promise<void> {
+  const client = await pool.connect();
+  try {
+    await client.query('select pg_advisory_lock($1)', [MIGRATING]);
+    await migrate(drizzle(client), { migrationsFolder: MIGRATIONS });
+  } finally {
+    // ended, not given back: its lock goes with it
+    client.release(true);
+  }
+}
+
 /** Connects and brings the tables up to date. A lost connection is made again at the next query. */
 export async function openDatabase(
   url: string,
@@ -24,6 +39,6 @@ export async function openDatabase(
   const pool = new pg.Pool({ connectionString: url, max: 10 });
   pool.on('error', onError);
   const db = drizzle(pool, { schema });
-  await migrate(db, { migrationsFolder: MIGRATIONS });
+  await migrateOnce(pool);
   return { db, close: () => pool.end() };
 }

@@ -7,6 +7,7 @@ import {
   jsonb,
   pgTable,
   primaryKey,
+  real,
   text,
   timestamp,
   uuid,
@@ -83,6 +84,13 @@ export const plates = pgTable(
   (t) => [index('plates_made').on(t.createdAt, t.sha256)],
 );
 
+/** Drawers of the cabinet in their order; one may be empty. */
+export const drawers = pgTable('drawers', {
+  name: text('name').primaryKey(),
+  place: integer('place').notNull(),
+  note: text('note').notNull().default(''),
+});
+
 export const brushes = pgTable(
   'brushes',
   {
@@ -90,6 +98,9 @@ export const brushes = pgTable(
     name: text('name').notNull(),
     drawer: text('drawer').notNull().default('New'),
     note: text('note').notNull().default(''),
+    tags: text('tags').array().notNull().default([]),
+    /** what it is and does, in the words that it is found by; null: not worked out yet */
+    words: text('words').array(),
     /** the version on the main line that is shown; set right after the first version is written */
     currentId: uuid('current_id'),
     /** when the version that is shown was kept: the order of the cabinet */
@@ -117,9 +128,25 @@ export const versions = pgTable(
     what: text('what').notNull(),
     thumbnail: text('thumbnail'),
     body: jsonb('body').$type<Bench>().notNull(),
+    /** as its standard stroke was measured; null: it was not */
+    echo: real('echo'),
+    texture: real('texture'),
     createdAt: made(),
   },
   (t) => [index('versions_brush').on(t.brushId, t.number)],
+);
+
+/** Which version names which file or source, wherever in its state: by SHA-256 or id. */
+export const uses = pgTable(
+  'uses',
+  {
+    versionId: uuid('version_id')
+      .notNull()
+      .references(() => versions.id, { onDelete: 'cascade' }),
+    brushId: uuid('brush_id').notNull(),
+    what: text('what').notNull(),
+  },
+  (t) => [primaryKey({ columns: [t.versionId, t.what] }), index('uses_what').on(t.what)],
 );
 
 /** Pen strokes that are kept by a name of their own, to be laid on any sheet. */

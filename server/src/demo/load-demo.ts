@@ -7,6 +7,7 @@ import type { Picture } from '@amber-stamp/core/raster';
 import type { MadeSource } from '@amber-stamp/core/make';
 import {
   BRUSHES,
+  DRAWER_NOTES,
   makeBrushes,
   SOURCES,
   type DemoBrush,
@@ -24,6 +25,7 @@ import { settings } from '../db/schema.ts';
 import { endHeavy } from '../heavy/pool.ts';
 import { storeBytes } from '../services/blobs.ts';
 import { createBrush } from '../services/brushes.ts';
+import { changeDrawer } from '../services/drawers.ts';
 import { fileOf } from '../services/file.ts';
 import { addSource } from '../services/sources.ts';
 import { paintSources } from './paint.ts';
@@ -91,6 +93,7 @@ async function load(db: Queries): Promise<boolean> {
     const versions = new Map<string, string>();
     for (const one of makeBrushes(BRUSHES, (source) => sources.get(source)!.picture))
       await loadBrush(tx, engine, one, { sources, versions });
+    for (const [name, note] of Object.entries(DRAWER_NOTES)) await changeDrawer(tx, name, { note });
     await tx.insert(settings).values({ key: DONE, value: 'yes' });
     return true;
   });

@@ -71,10 +71,10 @@ export async function heavy<K extends keyof HeavyWork>(
   what: K,
   file: string | Uint8Array,
   where: string,
-  { side = 0, whole = false }: { side?: number; whole?: boolean } = {},
+  { side = 0, whole = false, plates = {} }: Partial<Pick<HeavyTask, 'side' | 'whole' | 'plates'>> = {},
 ): Promise<HeavyWork[K]> {
   if (line.pendingCount >= heavyLimits.waiting) throw tooBusy();
-  const task: HeavyTask = { what, file, where, side, whole };
+  const task: HeavyTask = { what, file, where, side, whole, plates };
   let answer: { done: HeavyWork[K] } | { refused: Refusal };
   try {
     answer = await line(

@@ -1,6 +1,9 @@
 import { holesOf } from '@amber-stamp/core/cut';
 import { AmberError, type ErrorCode } from '@amber-stamp/core/errors';
 import { readPack, type Pack } from '@amber-stamp/core/formats';
+import { InkEngine } from '@amber-stamp/core/ink';
+import { parseBrush } from '@amber-stamp/core/model';
+import { echoOf, echoReport } from '@amber-stamp/core/prove';
 import { isUniform, type Picture } from '@amber-stamp/core/raster';
 import {
   decodeSource,
@@ -35,6 +38,7 @@ export interface HeavyWork {
   plateSize: { width: number; height: number };
   plateThumbnail: Buffer;
   unpack: Pack;
+  measure: { echo: number; texture: number };
 }
 
 export interface HeavyTask {
@@ -47,6 +51,8 @@ export interface HeavyTask {
   side: number;
   /** the picture of what is looked at is wanted too */
   whole: boolean;
+  /** files of the plates that a brush prints with, by their names */
+  plates: Readonly<Record<string, Uint8Array>>;
 }
 
 /** An error as it goes from thread to thread. */
@@ -57,18 +63,13 @@ export interface Refusal {
 }
 
 /** A task with what its file holds. */
-interface Work {
-  bytes: Uint8Array;
-  where: string;
-  side: number;
-  whole: boolean;
-}
+type Work = Omit<HeavyTask, 'what' | 'file'> & { bytes: Uint8Array };
 
-async function read({ file, where, side, whole }: HeavyTask): Promise<Work> {
+async function read({ file, where, side, whole, plates }: HeavyTask): Promise<Work> {
   const bytes = typeof file === 'string' ? await readFile(file) : file;
   if (bytes.length === 0)
     throw new AmberError('empty-file', `${where} is empty (0 bytes); choose another file.`, where);
-  return { bytes, where, side, whole };
+  return { bytes, where, side, whole, plates };
 }
 
 /** Reads a file whole: only that shows that it is complete and that there is something to see. */
@@ -101,6 +102,14 @@ async function thumbnail({ bytes, where, side }: Work): Promise<Buffer> {
   return picture.mesh ? meshThumbnail(picture.mesh, side) : madeThumbnail(picture, side);
 }
 
+/** Echo and texture of the standard stroke of a brush, whose document the bytes are. */
+function measure({ bytes, where, plates }: Work): HeavyWork['measure'] {
+  const brush = parseBrush(JSON.parse(Buffer.from(bytes).toString()), where);
+  const decoded = new Map(Object.entries(plates).map(([name, file]) => [name, readPlate(file, name)]));
+  const { echo, texture } = echoReport(echoOf(new InkEngine(), brush, decoded), brush, decoded);
+  return { echo, texture };
+}
+
 const TASKS: { [K in keyof HeavyWork]: (task: Work) => HeavyWork[K] | Promise<HeavyWork[K]> } = {
   look,
   decode: ({ bytes, where }) => decodeSource(bytes, where),
@@ -111,6 +120,7 @@ const TASKS: { [K in keyof HeavyWork]: (task: Work) => HeavyWork[K] | Promise<He
   },
   plateThumbnail: ({ bytes, where, side }) => thumbnailOfPlate(readPlate(bytes, where), side),
   unpack: ({ bytes }) => readPack(bytes, readPlate),
+  measure,
 };
 
 /** Does one task; what is refused is given back, since an error loses its code on the way. */

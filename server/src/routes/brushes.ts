@@ -2,23 +2,29 @@ import {
   brushAnswer,
   createdBrushAnswer,
   keptAnswer,
+  measuredAnswer,
   openBrushAnswer,
+  plateOriginAnswer,
   versionAnswer,
   versionListing,
+  type BrushChange,
 } from '@amber-stamp/core/api';
 import { benchSchema, parseBench, type Bench } from '@amber-stamp/core/bench';
 import { sha256Schema, shape } from '@amber-stamp/core/model';
-import { array, boolean, string } from 'yup';
+import { array, boolean, number, string } from 'yup';
 import {
-  changeBrush,
   createBrush,
   getBrush,
   getVersion,
   listVersions,
+  measureHere,
+  measureVersion,
   openBrush,
-  plateThumbnail,
   saveVersion,
+  type Measured,
 } from '../services/brushes.ts';
+import { changeBrushes, copyBrush, renameBrush } from '../services/cabinet.ts';
+import { plateOrigin, plateThumbnail, renamePlate } from '../services/plates.ts';
 import type { Route } from './route.ts';
 import { thumbnailRoute } from './thumbnail.ts';
 
@@ -40,9 +46,18 @@ const saveSchema = shape({
   goesOn: boolean().default(false),
 });
 const changeSchema = shape({
-  drawer: string().min(1).max(60).default(undefined),
+  name: string().trim().min(1).max(120).default(undefined),
+  drawer: string().trim().min(1).max(60).default(undefined),
+  note: string().max(200).default(undefined),
   putAway: boolean().default(undefined),
 });
+const measuredSchema = shape({
+  echo: number().min(0).max(100).nullable().required(),
+  texture: number().min(0).max(100).nullable().default(null),
+});
+
+const plateNameSchema = shape({ name: string().trim().min(1).max(120).required() });
+const plateNameAnswer = shape({ sha256: sha256Schema().required(), name: string().required() });
 
 interface SaveBody {
   id: string;
@@ -81,11 +96,26 @@ export const brushRoutes: readonly Route[] = [
   {
     method: 'patch',
     path: '/api/brushes/{id}',
-    summary: 'Move a brush to a drawer, put it away or take it out again',
+    summary: 'Rename a brush, move it to a drawer, note something on it, put it away or take it out again',
     body: changeSchema,
     answer: 'The brush',
     answers: brushAnswer,
-    run: ({ db, param, body }) => changeBrush(db, param('id'), body as { drawer?: string; putAway?: boolean }),
+    run: async ({ db, param, body }) => {
+      const { name, ...change } = body as Omit<BrushChange, 'ids'> & { name?: string };
+      const { id } = await getBrush(db, param('id'));
+      if (Object.values(change).some((value) => value !== undefined))
+        await changeBrushes(db, [{ ids: [id], ...change }]);
+      return name === undefined ? getBrush(db, id) : renameBrush(db, id, name);
+    },
+  },
+  {
+    method: 'post',
+    path: '/api/brushes/{id}/copies',
+    summary: 'A second brush like one as it is kept now, in the same drawer',
+    status: 201,
+    answer: 'The new brush',
+    answers: brushAnswer,
+    run: ({ db, param }) => copyBrush(db, param('id')),
   },
   {
     method: 'get',
@@ -115,6 +145,40 @@ export const brushRoutes: readonly Route[] = [
       const version = await getVersion(db, param('id'));
       return { ...version, body: parseBench(version.body) };
     },
+  },
+  {
+    method: 'post',
+    path: '/api/versions/{id}/measure',
+    summary: 'Measure the echo of a version, where it is not known',
+    answer: 'Echo and texture of its standard stroke',
+    answers: measuredAnswer,
+    run: ({ db, param }) => measureHere(db, param('id')),
+  },
+  {
+    method: 'patch',
+    path: '/api/versions/{id}',
+    summary: 'Write down what a version was measured as',
+    body: measuredSchema,
+    answer: 'The version, without its body',
+    answers: keptAnswer,
+    run: ({ db, param, body }) => measureVersion(db, param('id'), body as Measured),
+  },
+  {
+    method: 'patch',
+    path: '/api/plates/{sha256}',
+    summary: 'Give a plate another name in lists',
+    body: plateNameSchema,
+    answer: 'Its name',
+    answers: plateNameAnswer,
+    run: ({ db, param, body }) => renamePlate(db, param('sha256'), (body as { name: string }).name),
+  },
+  {
+    method: 'get',
+    path: '/api/plates/{sha256}/origin',
+    summary: 'How a plate was cut, as the newest state that prints with it says',
+    answer: 'Its name there, and its source and recipe',
+    answers: plateOriginAnswer,
+    run: ({ db, param }) => plateOrigin(db, param('sha256')),
   },
   thumbnailRoute(
     '/api/plates/{sha256}/thumbnail',

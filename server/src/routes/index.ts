@@ -2,6 +2,7 @@ import { healthAnswer } from '@amber-stamp/core/api';
 import { sql } from 'drizzle-orm';
 import { blobRoutes } from './blobs.ts';
 import { brushRoutes } from './brushes.ts';
+import { cabinetRoutes } from './cabinet.ts';
 import { listRoutes } from './lists.ts';
 import { packRoutes } from './packs.ts';
 import { recordingRoutes } from './recordings.ts';
@@ -23,6 +24,7 @@ const healthRoute: Route = {
 /** Every route of the API: the server and the OpenAPI document are both made from this table. */
 export const ROUTES: readonly Route[] = [
   healthRoute,
+  ...cabinetRoutes,
   ...listRoutes,
   ...sourceRoutes,
   ...blobRoutes,

@@ -1,6 +1,6 @@
-import { brushListing, cabinetAnswer, pageAnswer, plateAnswer, sourceAnswer } from '@amber-stamp/core/api';
+import { brushListing, pageAnswer, plateAnswer, sourceListing } from '@amber-stamp/core/api';
 import type { Schema } from 'yup';
-import { countCabinet, listBrushes, listPlates, listSources } from '../services/lists.ts';
+import { listBrushes, listPlates, listSources, sortAsked, type BrushFilter } from '../services/lists.ts';
 import { pageAsked } from '../services/pages.ts';
 import type { Context, Route } from './route.ts';
 
@@ -26,33 +26,43 @@ const listRoute = ({ entries, query, ...route }: List): Route => ({
   ...route,
 });
 
+/** Which brushes are meant. */
+export const FILTER_QUERY = {
+  find: PAGE_QUERY.find,
+  drawer: 'of one drawer alone',
+  tag: 'with one tag alone',
+  away: 'true: those that are put away, in place of those that are not',
+};
+
+export const filterAsked = (query: Context['query']): BrushFilter => ({
+  drawer: query('drawer'),
+  tag: query('tag'),
+  away: query('away') === 'true',
+  find: pageAsked(query).find,
+});
+
 export const listRoutes: readonly Route[] = [
-  {
-    method: 'get',
-    path: '/api/cabinet',
-    summary: 'How much lies where in the cabinet',
-    answer: 'Drawers by name, and counts',
-    answers: cabinetAnswer,
-    run: ({ db }) => countCabinet(db),
-  },
   listRoute({
     path: '/api/brushes',
-    summary: 'Brushes with what the cabinet shows, last kept first',
-    query: { drawer: 'of one drawer alone', away: 'true: those that are put away, in place of those that are not' },
+    summary: 'Brushes with what the cabinet shows',
+    query: {
+      ...FILTER_QUERY,
+      sort: 'kept (the last first, if nothing is told), name, echo (the least first) or texture',
+    },
     entries: brushListing,
-    run: ({ db, query }) =>
-      listBrushes(db, { ...pageAsked(query), drawer: query('drawer'), away: query('away') === 'true' }),
+    run: ({ db, query }) => listBrushes(db, filterAsked(query), pageAsked(query), sortAsked(query('sort'))),
   }),
   listRoute({
     path: '/api/plates',
-    summary: 'Plates that a kept state prints with, latest first',
+    summary: 'Plates that brushes print with, latest first',
+    query: { older: 'true: those too that only older versions print with' },
     entries: plateAnswer,
-    run: ({ db, query }) => listPlates(db, pageAsked(query)),
+    run: ({ db, query }) => listPlates(db, pageAsked(query), query('older') === 'true'),
   }),
   listRoute({
     path: '/api/sources',
     summary: 'Sources, latest first',
-    entries: sourceAnswer,
+    entries: sourceListing,
     run: ({ db, query }) => listSources(db, pageAsked(query)),
   }),
 ];

@@ -8,7 +8,7 @@ export interface Services {
 
 /** What a route gives back: JSON unless it answers by itself. */
 export interface Route {
-  method: 'get' | 'post' | 'patch';
+  method: 'get' | 'post' | 'patch' | 'delete';
   /** with {name} for parameters, as OpenAPI writes them */
   path: string;
   summary: string;

@@ -15,8 +15,13 @@ export async function sendStream(
   chunks: AsyncIterable<Buffer>,
 ): Promise<void> {
   res.set({ 'cache-control': 'private, max-age=31536000, immutable', 'content-length': String(size) }).type(type);
+  await sendParts(res, chunks);
+}
+
+/** Sends what comes in parts, as it comes. */
+export async function sendParts(res: Response, parts: AsyncIterable<Uint8Array>): Promise<void> {
   try {
-    await pipeline(Readable.from(chunks), res);
+    await pipeline(Readable.from(parts), res);
   } catch (cause) {
     // whoever asked has gone: a page that was left, a download that was cancelled
     if (!res.destroyed || (cause as { code?: string }).code !== 'ERR_STREAM_PREMATURE_CLOSE') throw cause;

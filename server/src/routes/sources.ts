@@ -1,11 +1,22 @@
 import { sourceAnswer } from '@amber-stamp/core/api';
-import { addSource, getSource, sourceMesh, sourceThumbnail, workingPicture } from '../services/sources.ts';
+import { shape } from '@amber-stamp/core/model';
+import { string } from 'yup';
+import {
+  addSource,
+  getSource,
+  renameSource,
+  sourceMesh,
+  sourceThumbnail,
+  workingPicture,
+} from '../services/sources.ts';
 import { MAX_FILE_BYTES } from '@amber-stamp/io';
 import { blobChunksOf, findBlob } from '../services/blobs.ts';
 import { received } from '../services/receive.ts';
 import type { Route } from './route.ts';
 import { sendForever, sendStream } from './send.ts';
 import { thumbnailRoute } from './thumbnail.ts';
+
+const nameSchema = shape({ name: string().trim().min(1).max(120).required() });
 
 export const sourceRoutes: readonly Route[] = [
   {
@@ -29,6 +40,15 @@ export const sourceRoutes: readonly Route[] = [
     answer: 'The source',
     answers: sourceAnswer,
     run: ({ db, param }) => getSource(db, param('id')),
+  },
+  {
+    method: 'patch',
+    path: '/api/sources/{id}',
+    summary: 'Rename a source',
+    body: nameSchema,
+    answer: 'The source',
+    answers: sourceAnswer,
+    run: ({ db, param, body }) => renameSource(db, param('id'), (body as { name: string }).name),
   },
   {
     method: 'get',

@@ -71,10 +71,16 @@ export async function* blobChunksOf(db: Queries, id: number): AsyncGenerator<Buf
   }
 }
 
-/** A whole blob. Throws not-found. */
-export async function readBlob(db: Queries, sha256: string): Promise<Buffer> {
+/** A blob that must be here. Throws not-found. */
+export async function requireBlob(db: Queries, sha256: string): Promise<{ id: number; size: number }> {
   const blob = await findBlob(db, sha256);
   if (!blob) throw new AmberError('not-found', `There is no file ${sha256.slice(0, 12)}….`, sha256);
+  return blob;
+}
+
+/** A whole blob. Throws not-found. */
+export async function readBlob(db: Queries, sha256: string): Promise<Buffer> {
+  const blob = await requireBlob(db, sha256);
   const parts: Buffer[] = [];
   for await (const part of blobChunksOf(db, blob.id)) parts.push(part);
   return Buffer.concat(parts);

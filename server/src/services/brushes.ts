@@ -2,15 +2,17 @@ import type { Kept } from '@amber-stamp/core/api';
 import type { Bench } from '@amber-stamp/core/bench';
 import { AmberError } from '@amber-stamp/core/errors';
 import { plateNames } from '@amber-stamp/core/model';
-import { plateTitle } from '@amber-stamp/core/raster';
 import { desc, eq, inArray, sql } from 'drizzle-orm';
 import { randomUUID } from 'node:crypto';
 import type { Queries } from '../db/database.ts';
-import { brushes, plates, sources, versions } from '../db/schema.ts';
-import { heavy } from '../heavy/pool.ts';
+import { brushes, versions } from '../db/schema.ts';
 import { findBlob, readBlob } from './blobs.ts';
-import { storedThumbnail } from './thumbnails.ts';
+import { rememberPlates } from './plates.ts';
+import { heavy } from '../heavy/pool.ts';
+import { needDrawer } from './drawers.ts';
 import { isId } from './ids.ts';
+import { rememberUses } from './uses.ts';
+import { wordsOf } from './words.ts';
 
 export type BrushRow = typeof brushes.$inferSelect;
 export type VersionRow = typeof versions.$inferSelect;
@@ -24,38 +26,22 @@ export interface Save {
   body: Bench;
   /** it becomes the present line although it goes on from an older version */
   goesOn?: boolean;
+  /** where it prints like a version that was measured */
+  measured?: Measured;
 }
+/** As the standard stroke of a version was measured; null where it was not. */
+export interface Measured {
+  echo: number | null;
+  texture: number | null;
+}
+const measuredOf = ({ measured }: Pick<Save, 'measured'>): Measured => ({
+  echo: measured?.echo ?? null,
+  texture: measured?.texture ?? null,
+});
 const idTaken = () =>
   new AmberError('bad-value', 'A version of another brush has this id already; take a new one.', 'id');
 const noVersion = (id: string) => new AmberError('not-found', 'There is no such version.', id);
 const noBrush = (id: string) => new AmberError('not-found', 'There is no such brush.', id);
-
-/** Remembers the plates of a state, after checking that their bytes are here and are plates. */
-async function rememberPlates(tx: Queries, body: Bench): Promise<void> {
-  const wanted = Object.entries(body.plates);
-  const rows = await tx
-    .select({ sha256: plates.sha256 })
-    .from(plates)
-    .where(
-      inArray(
-        plates.sha256,
-        wanted.map(([, { sha256 }]) => sha256),
-      ),
-    );
-  const known = new Set(rows.map(({ sha256 }) => sha256));
-  for (const [name, plate] of wanted) {
-    if (known.has(plate.sha256)) continue;
-    const { width, height } = await heavy('plateSize', await readBlob(tx, plate.sha256), name);
-    if (plate.source) {
-      const [source] = await tx.select({ id: sources.id }).from(sources).where(eq(sources.id, plate.source));
-      if (!source) throw new AmberError('not-found', `The source of ${name} is not here.`, `plates.${name}.source`);
-    }
-    await tx
-      .insert(plates)
-      .values({ sha256: plate.sha256, name: plateTitle(name), width, height, sourceId: plate.source })
-      .onConflictDoNothing();
-  }
-}
 
 /** Refuses a picture of a state whose bytes are not here. */
 async function checkThumbnail(tx: Queries, sha256: string | null): Promise<void> {
@@ -83,8 +69,13 @@ export async function createBrush(
     await checkThumbnail(tx, save.thumbnail);
     await rememberPlates(tx, save.body);
     const id = randomUUID();
-    await tx.insert(brushes).values({ id, name: save.body.brush.name, drawer, note });
-    await tx.insert(versions).values({ ...save, brushId: id, number: 1, parentId: null });
+    const { what, thumbnail, body } = save;
+    await needDrawer(tx, drawer);
+    await tx.insert(brushes).values({ id, name: body.brush.name, drawer, note, words: await wordsOf(tx, body) });
+    await tx
+      .insert(versions)
+      .values({ id: save.id, what, thumbnail, body, ...measuredOf(save), brushId: id, number: 1, parentId: null });
+    await rememberUses(tx, { id: save.id, brushId: id, body });
     const [brush] = await tx.update(brushes).set({ currentId: save.id }).where(eq(brushes.id, id)).returning();
     return { brush, kept: { id: save.id, number: 1, branch: 0, current: true } };
   });
@@ -136,13 +127,20 @@ export async function saveVersion(db: Queries, brushId: string, save: Save): Pro
       what: save.what,
       thumbnail: save.thumbnail,
       body: save.body,
+      ...measuredOf(save),
     });
+    await rememberUses(tx, { id: save.id, brushId, body: save.body });
     // whoever stood on the present line stays on it, on whichever branch it runs
     const current = save.goesOn === true || brush.currentId === parent.id;
     if (current)
       await tx
         .update(brushes)
-        .set({ currentId: save.id, keptAt: sql`clock_timestamp()`, name: save.body.brush.name })
+        .set({
+          currentId: save.id,
+          keptAt: sql`clock_timestamp()`,
+          name: save.body.brush.name,
+          words: await wordsOf(tx, save.body),
+        })
         .where(eq(brushes.id, brushId));
     return { id: save.id, ...next, current };
   });
@@ -175,30 +173,29 @@ export async function openBrush(db: Queries, id: string): Promise<{ brush: Brush
 
 /** Versions without their bodies, newest first. */
 export function listVersions(db: Queries, brushId: string) {
-  const { id, number, branch, parentId, what, thumbnail, createdAt } = versions;
+  const { id, number, branch, parentId, what, thumbnail, echo, createdAt } = versions;
   return db
-    .select({ id, number, branch, parentId, what, thumbnail, createdAt })
+    .select({ id, number, branch, parentId, what, thumbnail, echo, createdAt })
     .from(versions)
     .where(eq(versions.brushId, brushId))
     .orderBy(desc(versions.number));
 }
 
-export async function changeBrush(
-  db: Queries,
-  id: string,
-  change: { drawer?: string; putAway?: boolean },
-): Promise<BrushRow> {
-  await getBrush(db, id);
-  const set: Partial<BrushRow> = {};
-  if (change.drawer !== undefined) set.drawer = change.drawer;
-  if (change.putAway !== undefined) set.putAwayAt = change.putAway ? new Date() : null;
-  if (Object.keys(set).length > 0) await db.update(brushes).set(set).where(eq(brushes.id, id));
-  return getBrush(db, id);
+/** Measures echo and texture of a version's standard stroke, where they are not known, and writes them down. */
+export async function measureHere(db: Queries, id: string): Promise<Measured> {
+  const { echo, texture, body } = await getVersion(db, id);
+  if (echo !== null) return { echo, texture };
+  const { brush } = body;
+  const files = plateNames(brush).map(async (name) => [name, await readBlob(db, body.plates[name].sha256)] as const);
+  const plates = Object.fromEntries(await Promise.all(files));
+  const measured = await heavy('measure', Buffer.from(JSON.stringify(brush)), brush.name, { plates });
+  await measureVersion(db, id, measured);
+  return measured;
 }
 
-/** A small WebP of a plate that is kept here, as it prints. */
-export async function plateThumbnail(db: Queries, sha256: string, side: number): Promise<Buffer> {
-  const [row] = await db.select().from(plates).where(eq(plates.sha256, sha256));
-  if (!row) throw new AmberError('not-found', `There is no plate ${sha256.slice(0, 12)}….`, sha256);
-  return storedThumbnail(db, { what: 'plateThumbnail', sha256, where: row.name, side });
+/** Writes down what a version was measured as. */
+export async function measureVersion(db: Queries, id: string, measured: Measured): Promise<Kept> {
+  const { brushId, number, branch } = await getVersion(db, id);
+  await db.update(versions).set(measured).where(eq(versions.id, id));
+  return { id, number, branch, current: (await getBrush(db, brushId)).currentId === id };
 }

@@ -1,18 +1,25 @@
 import type { BenchPlate } from '@amber-stamp/core/bench';
 import { materialsNamed, withMaterials, type Recipe } from '@amber-stamp/core/cut';
 import { AmberError } from '@amber-stamp/core/errors';
-import { brushPaths, fileName, isExr, writePack, type PlateOrigin } from '@amber-stamp/core/formats';
+import { brushPath, fileName, isExr, manifestOf, packedDocument, type PlateOrigin } from '@amber-stamp/core/formats';
 import { madeKind, madeName, type MadeSource } from '@amber-stamp/core/make';
 import type { Brush } from '@amber-stamp/core/model';
 import { plateTitle } from '@amber-stamp/core/raster';
+import { and, eq } from 'drizzle-orm';
 import type { Queries } from '../db/database.ts';
-import { readBlob } from './blobs.ts';
-import { getVersion } from './brushes.ts';
+import { blobChunks } from '../db/schema.ts';
+import { blobChunksOf, requireBlob } from './blobs.ts';
+import { getBrush, getVersion } from './brushes.ts';
+import { fileOf } from './file.ts';
 import { getSource } from './sources.ts';
+import { zipStream, type ZipPart } from './zip-stream.ts';
 
-/** The ending of a plate's name says what its file is; a plate that became a relief later gets the other one. */
-const packedName = (name: string, bytes: Uint8Array): string =>
-  isExr(bytes) === name.endsWith('.exr') ? name : plateTitle(name) + (isExr(bytes) ? '.exr' : '.png');
+/** What lies under a path of a pack: a document, or a file that is kept here under its hash. */
+interface Entry {
+  sha256: string;
+  bytes?: Uint8Array;
+}
+type Entries = Map<string, Entry>;
 
 /** A brush that names its plates by other names. */
 const renamed = (brush: Brush, names: ReadonlyMap<string, string>): Brush =>
@@ -20,38 +27,49 @@ const renamed = (brush: Brush, names: ReadonlyMap<string, string>): Brush =>
     key === 'plate' && typeof value === 'string' ? (names.get(value) ?? value) : value,
   ) as Brush;
 
-const sameBytes = (a: Uint8Array, b: Uint8Array): boolean => Buffer.compare(a, b) === 0;
+const documentEntry = (value: unknown): Entry => {
+  const bytes = packedDocument(value);
+  return { sha256: fileOf(bytes).sha256, bytes };
+};
 
-/** Puts bytes under a path, or under one with a number where something else has that path; gives the path. */
-function place(
-  files: Map<string, Uint8Array>,
-  path: string,
-  bytes: Uint8Array,
-  mayShare: (path: string) => boolean = () => true,
-): string {
-  const [, stem, ending] = /^(.*?)(\.[^./]+)?$/.exec(path) as RegExpExecArray;
-  for (let number = 1; ; number++) {
-    const free = number === 1 ? path : `${stem}-${number}${ending ?? ''}`;
-    const there = files.get(free);
-    if (there && !(sameBytes(there, bytes) && mayShare(free))) continue;
-    files.set(free, bytes);
-    return free;
+/** Puts files under paths: where something else has one, under it with a number. */
+class Places {
+  readonly files: Entries = new Map();
+  private readonly numbers = new Map<string, number>();
+
+  /** Gives the path; `mayShare`: whether what lies there already may stand for this too. */
+  put(path: string, entry: Entry, mayShare: (path: string) => boolean = () => true): string {
+    const [, stem, ending] = /^(.*?)(\.[^./]+)?$/.exec(path) as RegExpExecArray;
+    // what is the same lies under the first of its numbers, mostly; a new thing is put behind the last
+    const last = this.numbers.get(path) ?? 0;
+    const named = (number: number) => (number === 1 ? path : `${stem}-${number}${ending ?? ''}`);
+    for (let number = 1; number <= last; number++) {
+      const there = named(number);
+      if (this.files.get(there)?.sha256 === entry.sha256 && mayShare(there)) return there;
+    }
+    for (let number = last + 1; ; number++) {
+      if (this.files.has(named(number))) continue;
+      this.numbers.set(path, number);
+      this.files.set(named(number), entry);
+      return named(number);
+    }
   }
 }
 
-/** Gathers kept versions with everything that they are made from. */
+/** Gathers kept versions with everything that they are made from; files stay where they are kept until they are written. */
 class Packing {
   private readonly db: Queries;
   private readonly withSources: boolean;
   /** where each version lies that was taken in */
   private readonly paths = new Map<string, string>();
-  private readonly brushes: Brush[] = [];
-  private readonly plates = new Map<string, Uint8Array>();
+  private readonly taken = new Set<string>();
+  private readonly brushes: Entries = new Map();
+  private readonly plates = new Places();
   /** what each plate was cut from, and how */
   private readonly cutAs = new Map<string, string>();
-  private readonly recipes = new Map<string, Recipe>();
-  private readonly sources = new Map<string, Uint8Array>();
-  private readonly previews = new Map<string, Uint8Array>();
+  private readonly recipes: Entries = new Map();
+  private readonly sources = new Places();
+  private readonly previews: Entries = new Map();
   private readonly origins: Record<string, PlateOrigin> = {};
 
   constructor(db: Queries, withSources: boolean) {
@@ -66,20 +84,22 @@ class Packing {
     const { body, thumbnail } = await getVersion(this.db, id);
     const names = new Map<string, string>();
     for (const [name, plate] of Object.entries(body.plates)) names.set(name, await this.plate(name, plate));
-    this.brushes.push(renamed(body.brush, names));
-    const path = brushPaths(this.brushes).at(-1) as string;
+    const path = brushPath(body.brush.name, this.brushes.size, this.taken);
+    this.brushes.set(path, documentEntry(renamed(body.brush, names)));
     this.paths.set(id, path);
     for (const [name, plate] of Object.entries(body.plates)) await this.origin(names.get(name) as string, plate);
     const preview = path.replace(/^brushes\/(.*)\.json$/, 'previews/$1.png');
-    if (thumbnail) this.previews.set(preview, await readBlob(this.db, thumbnail));
+    if (thumbnail) this.previews.set(preview, { sha256: thumbnail });
     return path;
   }
 
   /** Plates of the same pixels share a file only when they were cut alike. */
   private async plate(name: string, { sha256, source, made, recipe }: BenchPlate): Promise<string> {
-    const bytes = await readBlob(this.db, sha256);
     const cutAs = JSON.stringify([source, made, recipe]);
-    const path = place(this.plates, packedName(name, bytes), bytes, (there) => this.cutAs.get(there) === cutAs);
+    const ending = (await beginsAsExr(this.db, sha256)) ? '.exr' : '.png';
+    // the ending of a plate's name says what its file is; a plate that became a relief later gets the other one
+    const packed = name.endsWith('.exr') === (ending === '.exr') ? name : plateTitle(name) + ending;
+    const path = this.plates.put(packed, { sha256 }, (there) => this.cutAs.get(there) === cutAs);
     this.cutAs.set(path, cutAs);
     return path;
   }
@@ -91,8 +111,8 @@ class Packing {
     if (recipe) {
       const plain = `recipes/${plateTitle(packed)}.json`;
       origin.recipe = this.recipes.has(plain) ? `recipes/${packed}.json` : plain;
-      this.recipes.set(origin.recipe, recipe);
-      if (this.withSources) this.recipes.set(origin.recipe, await this.carried(recipe));
+      this.recipes.set(origin.recipe, documentEntry(recipe));
+      if (this.withSources) this.recipes.set(origin.recipe, documentEntry(await this.carried(recipe)));
     }
     // settings are as small as a recipe and go along like one
     if (made) origin.source = this.made(made);
@@ -100,13 +120,12 @@ class Packing {
   }
 
   private made(made: MadeSource): string {
-    const bytes = new TextEncoder().encode(`${JSON.stringify(made, null, 2)}\n`);
-    return place(this.sources, `sources/${fileName(madeName(made))}.${madeKind(made)}.json`, bytes);
+    return this.sources.put(`sources/${fileName(madeName(made))}.${madeKind(made)}.json`, documentEntry(made));
   }
 
   private async source(id: string): Promise<string> {
     const { name, format, sha256 } = await getSource(this.db, id);
-    return place(this.sources, `sources/${fileName(name)}.${format}`, await readBlob(this.db, sha256));
+    return this.sources.put(`sources/${fileName(name)}.${format}`, { sha256 });
   }
 
   /** A recipe that names what comes with it by its path; what is not there any more keeps its word. */
@@ -124,24 +143,59 @@ class Packing {
     return withMaterials(recipe, (_, name) => paths.get(name) ?? name);
   }
 
-  /** Everything as a pack. */
-  bytes(): Uint8Array {
-    const { brushes, plates, recipes, sources, previews, origins } = this;
-    return writePack({ brushes, plates, recipes, sources, previews, origins });
+  /** Everything as the parts of a zip file, the manifest first: the same contents give the same bytes. */
+  async *parts(): AsyncGenerator<ZipPart> {
+    const plates = [...this.plates.files].map(([name, entry]) => [`plates/${name}`, entry] as const);
+    const files = [...this.brushes, ...plates, ...this.recipes, ...this.sources.files, ...this.previews];
+    const hashes = Object.fromEntries(files.map(([path, { sha256 }]) => [path, sha256]));
+    yield { path: 'manifest.json', bytes: packedDocument(manifestOf(hashes, this.origins)) };
+    for (const [path, { sha256, bytes }] of files)
+      yield bytes ? { path, bytes } : { path, chunks: blobChunksOf(this.db, (await requireBlob(this.db, sha256)).id) };
   }
 }
 
+/** Whether a kept file begins as one of heights does. */
+async function beginsAsExr(db: Queries, sha256: string): Promise<boolean> {
+  const { id } = await requireBlob(db, sha256);
+  const [first] = await db
+    .select({ data: blobChunks.data })
+    .from(blobChunks)
+    .where(and(eq(blobChunks.blobId, id), eq(blobChunks.place, 0)));
+  return first !== undefined && isExr(first.data);
+}
+
+/** A pack that is written while it is read. */
+export interface PackOut {
+  name: string;
+  stream: AsyncIterable<Uint8Array>;
+}
+
 /**
- * A kept version as a pack: brush, plates, recipes and, when wanted, the sources as they came, with what the steps of
- * the recipes name: other sources, and other brushes with all of theirs.
+ * Kept versions as a pack: brushes, plates, recipes and, when wanted, the sources as they came, with what the steps of the
+ * recipes name: other sources, and other brushes with all of theirs. Throws not-found before anything is written.
  */
-export async function exportPack(
-  db: Queries,
-  versionId: string,
-  withSources: boolean,
-): Promise<{ name: string; bytes: Uint8Array }> {
-  const { body } = await getVersion(db, versionId);
+async function packOf(db: Queries, versions: readonly string[], withSources: boolean, name: string): Promise<PackOut> {
   const packing = new Packing(db, withSources);
-  await packing.version(versionId);
-  return { name: `${fileName(body.brush.name)}.zip`, bytes: packing.bytes() };
+  for (const id of versions) await packing.version(id);
+  return { name: `${fileName(name)}.zip`, stream: zipStream(packing.parts()) };
+}
+
+/** One kept version as a pack. */
+export async function exportPack(db: Queries, versionId: string, withSources: boolean): Promise<PackOut> {
+  const { body } = await getVersion(db, versionId);
+  return packOf(db, [versionId], withSources, body.brush.name);
+}
+
+/** Any number of brushes as one pack, as they are kept now. */
+export async function exportBrushes(db: Queries, ids: readonly string[], withSources: boolean): Promise<PackOut> {
+  const rows = [];
+  for (const id of ids) rows.push(await getBrush(db, id));
+  const drawers = new Set(rows.map(({ drawer }) => drawer));
+  const name = rows.length === 1 ? rows[0].name : drawers.size === 1 ? rows[0].drawer : 'brushes';
+  return packOf(
+    db,
+    rows.flatMap(({ currentId }) => currentId ?? []),
+    withSources,
+    name,
+  );
 }

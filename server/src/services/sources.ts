@@ -83,6 +83,12 @@ export async function getSource(db: Queries, id: string): Promise<SourceRow> {
   return row;
 }
 
+export async function renameSource(db: Queries, id: string, name: string): Promise<SourceRow> {
+  await getSource(db, id);
+  await db.update(sources).set({ name }).where(eq(sources.id, id));
+  return getSource(db, id);
+}
+
 /** What a source is called in sentences; by its ending a mesh is known. */
 const fileNameOf = (row: SourceRow): string => (isMesh(row) ? `${row.name}.${row.format}` : row.name);
 

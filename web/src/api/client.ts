@@ -43,7 +43,7 @@ export async function getJson<T>(path: string, init?: RequestInit): Promise<T> {
   return (await api(path, init)).json() as Promise<T>;
 }
 
-export async function sendJson<T>(method: 'POST' | 'PATCH', path: string, body: unknown): Promise<T> {
+export async function sendJson<T>(method: 'POST' | 'PATCH' | 'DELETE', path: string, body: unknown): Promise<T> {
   const init = { method, body: JSON.stringify(body), headers: { 'content-type': 'application/json' } };
   return (await api(path, init)).json() as Promise<T>;
 }

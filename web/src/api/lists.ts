@@ -1,4 +1,4 @@
-import type { BrushListing, Page, PlateInfo, SourceInfo } from '@amber-stamp/core/api';
+import type { BrushListing, Page, PlateInfo, SourceListing } from '@amber-stamp/core/api';
 import { useInfiniteQuery } from '@tanstack/react-query';
 import { useMemo } from 'react';
 import { getJson } from './client.ts';
@@ -39,11 +39,30 @@ function usePages<T>(list: string, part: Readonly<Record<string, string>>, find:
   };
 }
 
-/** Brushes of one drawer or of all, last kept first; or those that are put away. */
-export const useBrushes = ({ drawer = '', away = false, find = '' } = {}): Pages<BrushListing> =>
-  usePages<BrushListing>('brushes', { drawer, away: away ? 'true' : '' }, find.trim());
-export const useSources = (find = ''): Pages<SourceInfo> => usePages<SourceInfo>('sources', {}, find.trim());
-export const usePlateList = (find = ''): Pages<PlateInfo> => usePages<PlateInfo>('plates', {}, find.trim());
+/** Which brushes are meant; missing: whichever. */
+export interface BrushFilter {
+  drawer?: string;
+  tag?: string;
+  away?: boolean;
+  find?: string;
+}
+/** What brushes are sorted by. */
+export const SORTS = ['kept', 'name', 'echo', 'texture'] as const;
+export type Sort = (typeof SORTS)[number];
+
+const words = ({ drawer = '', tag = '', away = false }: BrushFilter) => ({ drawer, tag, away: away ? 'true' : '' });
+
+/** Brushes that are meant, in an order. */
+export const useBrushes = (filter: BrushFilter = {}, sort: Sort = 'kept'): Pages<BrushListing> =>
+  usePages<BrushListing>('brushes', { ...words(filter), sort }, (filter.find ?? '').trim());
+export const useSources = (find = ''): Pages<SourceListing> => usePages<SourceListing>('sources', {}, find.trim());
+/** Plates that brushes print with; `older`: those too that only older versions print with. */
+export const usePlateList = (find = '', older = false): Pages<PlateInfo> =>
+  usePages<PlateInfo>('plates', { older: older ? 'true' : '' }, find.trim());
+
+/** All brushes that are meant, by id, however many. */
+export const everyId = async (filter: BrushFilter): Promise<string[]> =>
+  (await getJson<{ ids: string[] }>(`/cabinet/found?${asked({ ...words(filter), find: filter.find ?? '' })}`)).ids;
 
 /** All brushes of a drawer, however many. */
 export async function everyBrush(drawer: string): Promise<BrushListing[]> {

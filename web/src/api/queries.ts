@@ -1,6 +1,6 @@
 import { QueryClient, useQuery } from '@tanstack/react-query';
 import { getJson } from './client.ts';
-import type { Cabinet, Recording, SourceInfo, Version, VersionInfo } from '@amber-stamp/core/api';
+import type { BrushUse, Cabinet, Recording, SourceInfo, Version, VersionInfo } from '@amber-stamp/core/api';
 
 export const queryClient = new QueryClient({ defaultOptions: { queries: { retry: 1, staleTime: 5000 } } });
 
@@ -29,9 +29,13 @@ export const useVersion = (id: string) =>
     staleTime: Infinity,
   });
 
+/** The brushes that use a file or a source. */
+export const useUses = (what: string) =>
+  useQuery({ queryKey: ['uses', what], queryFn: () => getJson<BrushUse[]>(`/uses/${what}`), enabled: what !== '' });
+
 /** Lists that a kept brush may have changed are read again. */
 export function listsChanged(): void {
-  for (const key of ['cabinet', 'brushes', 'sources', 'plates'])
+  for (const key of ['cabinet', 'brushes', 'sources', 'plates', 'uses'])
     void queryClient.invalidateQueries({ queryKey: [key] });
 }
 

@@ -1,6 +1,6 @@
 import { v4 as newId } from 'uuid';
 import type { BenchPlate } from '@amber-stamp/core/bench';
-import type { Recipe } from '@amber-stamp/core/cut';
+import type { Intent, Recipe } from '@amber-stamp/core/cut';
 import { AmberError } from '@amber-stamp/core/errors';
 import { isExr } from '@amber-stamp/core/formats';
 import { asMade, madeKind, madeName, parseMade, type MadeSource } from '@amber-stamp/core/make';
@@ -9,7 +9,7 @@ import { plateTitle, type Plate } from '@amber-stamp/core/raster';
 import { create } from 'zustand';
 import { api, getJson, sendJson } from '../api/client.ts';
 import { listsChanged } from '../api/queries.ts';
-import type { Imported, CreatedBrush, PlateInfo, SourceInfo } from '@amber-stamp/core/api';
+import type { Imported, CreatedBrush, PlateInfo, PlateOrigin, SourceInfo } from '@amber-stamp/core/api';
 import { upload } from '../api/upload.ts';
 import { notify, notifyError } from '../parts/messages.tsx';
 import { cutter, openSource } from '../engine/pool.ts';
@@ -76,10 +76,10 @@ const MADE_FROM: Readonly<Record<string, string>> = {
 };
 
 /** A new brush from a source: what prints, what it is for, recipe and settings are guessed; it is in the cabinet at once. */
-async function brushFrom(source: SourceInfo, controller: AbortController): Promise<string> {
+async function brushFrom(source: SourceInfo, controller: AbortController, wanted?: Intent): Promise<string> {
   if (source.kind === MADE) return brushOfMade(await settingsOf(source), controller, source.name);
   const reading = await cutter.reading(source.id);
-  const intent = await cutter.intent(source.id, reading);
+  const intent = wanted ?? (await cutter.intent(source.id, reading));
   const recipes =
     intent === 'marks' && reading !== 'heights'
       ? await cutter.markRecipes(
@@ -196,11 +196,11 @@ export const arriveSource = (file: File): Promise<SourceInfo | undefined> =>
     return source;
   });
 
-/** A new brush from a source that is here already. */
-export const brushFromSource = (source: SourceInfo): Promise<Arrived | undefined> =>
+/** A new brush from a source that is here already; without an intent it is guessed. */
+export const brushFromSource = (source: SourceInfo, intent?: Intent): Promise<Arrived | undefined> =>
   arriving(async (controller) => {
     showArrival(source.name, 1, controller);
-    return { brushId: await brushFrom(source, controller), fresh: true };
+    return { brushId: await brushFrom(source, controller, intent), fresh: true };
   });
 
 /** A new brush from a source by a recipe of its own; the bench stays as it is. */
@@ -230,12 +230,18 @@ export const plateAsSource = (plate: PlateInfo): Promise<SourceInfo | undefined>
     return source;
   });
 
-/** A new brush from a plate: it prints as it is; heights stay heights. */
-export const brushFromPlate = (plate: PlateInfo): Promise<string | undefined> =>
+/** A new brush from a plate: cut from the same source by the same recipe, as far as they are known; else as it is. */
+export const brushFromPlate = (plate: PlateInfo, intent: Intent = 'tip'): Promise<string | undefined> =>
   arriving(async (controller) => {
+    const name = plateTitle(plate.name);
+    showArrival(name, 1, controller);
+    const { source: id, made, recipe } = (await getJson<PlateOrigin>(`/plates/${plate.sha256}/origin`)).plate;
+    if (recipe && (id || made))
+      return newBrush({ from: { source: id, made }, kind: 'plate', recipes: [recipe], name, intent }, controller);
     const source = await sourceOf(plate, controller);
     if (source.bits === 32) return brushFrom(source, controller);
-    return brushBy({ ...cameFrom(source), kind: 'plate' }, asMade(), source.name, controller);
+    const from = cameFrom(source);
+    return newBrush({ ...from, kind: 'plate', recipes: [asMade()], name: source.name, intent }, controller);
   });
 
 /** A brush from a file that was made here, by a recipe that leaves it as it is. */

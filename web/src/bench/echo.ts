@@ -14,12 +14,14 @@ interface EchoState {
   told: EchoView | null;
   /** what `told` was measured of */
   key: string;
+  /** … with all seeds */
+  whole: boolean;
   /** a newer state is being measured */
   busy: boolean;
   /** why it could not be measured, in a sentence; empty: it could */
   failed: string;
 }
-export const useEcho = create<EchoState>(() => ({ told: null, key: '', busy: false, failed: '' }));
+export const useEcho = create<EchoState>(() => ({ told: null, key: '', whole: false, busy: false, failed: '' }));
 
 /** How long the hand must rest, ms. */
 const REST_MS = 90;
@@ -62,7 +64,7 @@ async function measure(job: ProveJob, signal: AbortSignal): Promise<void> {
   for (let seeds = 1; seeds <= SEEDS && !signal.aborted; seeds++) {
     const told = await (await proverFor(job))?.measure(job, seeds);
     if (!told || signal.aborted) continue;
-    useEcho.setState({ told, key, failed: '' });
+    useEcho.setState({ told, key, whole: seeds === SEEDS, failed: '' });
     if (seeds < SEEDS) continue;
     finished = key;
     // what cannot be warmed now will fail, and be told, when it is wanted
@@ -78,7 +80,7 @@ async function measureNow(): Promise<void> {
   try {
     await measuring.ask((signal) => measure(job, signal));
   } catch (cause) {
-    useEcho.setState({ told: null, key: '', failed: coded(cause, AGAIN).message });
+    useEcho.setState({ told: null, key: '', whole: false, failed: coded(cause, AGAIN).message });
   }
   if (!measuring.busy) useEcho.setState({ busy: false });
 }
@@ -96,7 +98,7 @@ export function useMeasuring(): void {
       drop();
       measuring.cancel();
       finished = '';
-      useEcho.setState({ told: null, key: '', busy: false, failed: '' });
+      useEcho.setState({ told: null, key: '', whole: false, busy: false, failed: '' });
     };
   }, []);
 }

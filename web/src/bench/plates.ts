@@ -42,6 +42,9 @@ export function trustPlates(bench: Bench): void {
   for (const plate of Object.values(bench.plates)) knownBytes.set(plateKey(plate), plate.sha256);
 }
 
+/** Whether a plate is still the one whose bytes its state names. */
+export const isKeptAs = (plate: BenchPlate): boolean => knownBytes.get(plateKey(plate)) === plate.sha256;
+
 type MadePlate = Pick<ReadyPlate, 'plate' | 'report'>;
 
 async function make(plate: BenchPlate, key: string, wantReport: boolean, draft = false): Promise<MadePlate> {

@@ -23,7 +23,19 @@ export function notify(sentence: string): void {
 }
 
 /** Something that can be done about what is told; it stays until it is done or closed. */
-export function notifyOffer(sentence: string, label: string, onTake: () => void): void {
+export const notifyOffer = (sentence: string, label: string, onTake: () => void): void =>
+  offer(sentence, label, onTake, { persist: true });
+
+/** Something that was done, for a while with the way to take it back. */
+export const notifyDone = (sentence: string, onTakeBack: () => void): void =>
+  offer(sentence, 'take back', onTakeBack, { autoHideDuration: 10_000 });
+
+function offer(
+  sentence: string,
+  label: string,
+  onTake: () => void,
+  lasting: { persist: true } | { autoHideDuration: number },
+): void {
   enqueueSnackbar({
     content: (id) => (
       <div className="said" role="status">
@@ -41,7 +53,7 @@ export function notifyOffer(sentence: string, label: string, onTake: () => void)
         <Close id={id} />
       </div>
     ),
-    persist: true,
+    ...lasting,
   });
 }
 

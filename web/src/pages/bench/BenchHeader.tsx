@@ -4,39 +4,24 @@ import { Link } from 'react-router';
 import { useStore } from 'zustand';
 import { change, redo, undo, useBench, type KeepState } from '../../bench/store.ts';
 import { Header } from '../../parts/Header.tsx';
+import { NameField } from '../../parts/NameField.tsx';
 import { KeptIcon, RedoIcon, UndoIcon, WaitIcon } from '../../parts/icons.tsx';
 import { Versions } from './Versions.tsx';
 
 /** The brush's name; pressed, it is renamed in place. */
 function Name({ name }: { name: string }) {
-  const [draft, setDraft] = useState<string | null>(null);
-  const finish = () => {
-    const next = draft?.trim().slice(0, 120);
-    setDraft(null);
-    if (next && next !== name) change(`named ${next}`, (d) => void (d.brush.name = next));
-  };
-  if (draft === null)
+  const [renaming, setRenaming] = useState(false);
+  if (!renaming)
     return (
-      <button className="name" onClick={() => setDraft(name)} title="Rename" aria-label={`Rename ${name}`}>
+      <button className="name" onClick={() => setRenaming(true)} title="Rename" aria-label={`Rename ${name}`}>
         {name}
       </button>
     );
-  return (
-    <input
-      className="name"
-      aria-label="Name of the brush"
-      value={draft}
-      autoFocus
-      maxLength={120}
-      onFocus={(e) => e.target.select()}
-      onChange={(e) => setDraft(e.target.value)}
-      onBlur={finish}
-      onKeyDown={(e) => {
-        if (e.key === 'Enter') finish();
-        if (e.key === 'Escape') setDraft(null);
-      }}
-    />
-  );
+  const end = (next: string | undefined) => {
+    setRenaming(false);
+    if (next) change(`named ${next}`, (d) => void (d.brush.name = next));
+  };
+  return <NameField className="name" label="Name of the brush" name={name} onEnd={end} />;
 }
 
 /** How it looks, and in words, that the present state is not kept yet. */

@@ -4,8 +4,6 @@ import { Fragment, useEffect, useRef, type ReactNode } from 'react';
 import type { Pages } from '../../api/lists.ts';
 import { useBoxSize } from '../../parts/useBoxSize.ts';
 
-/** Between boxes, css px. */
-const GAP = 14;
 /** Rows that are there above and below what is seen, so that a quick wheel finds them. */
 const BEYOND = 6;
 
@@ -15,6 +13,10 @@ interface Props<T> {
   keyOf: (item: T) => string;
   /** a box is at least so wide, css px */
   least: number;
+  /** and about so high */
+  high?: number;
+  /** between boxes, css px */
+  gap?: number;
   /** what stands there when there is nothing */
   empty: ReactNode;
   children: (item: T) => ReactNode;
@@ -36,17 +38,17 @@ export function BoxGrid<T>(props: Props<T>) {
 }
 
 /** Boxes in rows, of which only those exist that are seen or soon will be; reads on as its end comes near. */
-function Rows<T>({ label, pages, keyOf, least, children }: Props<T>) {
+function Rows<T>({ label, pages, keyOf, least, high = 188, gap = 14, children }: Props<T>) {
   const { items, more } = pages;
   const ref = useRef<HTMLDivElement>(null);
   const { width } = useBoxSize(ref);
-  const columns = Math.max(1, Math.floor((width + GAP) / (least + GAP)));
+  const columns = Math.max(1, Math.floor((width + gap) / (least + gap)));
   const count = Math.ceil(items.length / columns);
   const rows = useVirtualizer({
     count,
     getScrollElement: () => ref.current?.closest<HTMLElement>('.shelf') ?? null,
-    estimateSize: () => 188,
-    gap: GAP,
+    estimateSize: () => high,
+    gap,
     overscan: BEYOND,
   });
   const shown = rows.getVirtualItems();
@@ -62,7 +64,11 @@ function Rows<T>({ label, pages, keyOf, least, children }: Props<T>) {
           ref={rows.measureElement}
           data-index={index}
           className="boxes"
-          style={{ gridTemplateColumns: `repeat(${columns}, minmax(0, 1fr))`, transform: `translateY(${start}px)` }}
+          style={{
+            gap,
+            gridTemplateColumns: `repeat(${columns}, minmax(0, 1fr))`,
+            transform: `translateY(${start}px)`,
+          }}
         >
           {items.slice(index * columns, (index + 1) * columns).map((item) => (
             <Fragment key={keyOf(item)}>{children(item)}</Fragment>

@@ -1,45 +1,21 @@
 import { Button } from '@mui/material';
-import { Link } from 'react-router';
-import { sendJson } from '../../api/client.ts';
-import { useBrushes } from '../../api/lists.ts';
-import { blobUrl, listsChanged } from '../../api/queries.ts';
-import type { BrushListing } from '@amber-stamp/core/api';
+import { useMemo } from 'react';
+import { useBrushes, type BrushFilter } from '../../api/lists.ts';
 import { useChooseFile } from '../../bench/parts/DropAnywhere.tsx';
-import { notify, orNotifyError } from '../../parts/messages.tsx';
+import { Asked } from './Asked.tsx';
 import { BoxGrid } from './BoxGrid.tsx';
+import { BrushBox } from './BrushBox.tsx';
 import { useBeginLesson } from '../../lesson/useBeginLesson.ts';
 import { SampleSources } from './SampleSources.tsx';
+import { SelectionBar } from './SelectionBar.tsx';
 import type { Shelf } from './shelves.ts';
+import { TagRow } from './TagRow.tsx';
+import { useMeasuring } from './measuring.ts';
+import { useView } from './view.ts';
 
-async function putAway(brush: BrushListing, away: boolean): Promise<void> {
-  await sendJson('PATCH', `/brushes/${brush.id}`, { putAway: away });
-  listsChanged();
-  notify(away ? `${brush.name} is put away; it is never gone.` : `${brush.name} is back in its drawer.`);
-}
-
-const BrushBox = ({ brush }: { brush: BrushListing }) => (
-  <article className="box" aria-label={brush.name}>
-    <Link to={`/brush/${brush.id}/vary`}>
-      <div className="face">
-        {brush.thumbnail ? (
-          <img src={blobUrl(brush.thumbnail)} alt={`A stroke of ${brush.name}`} />
-        ) : (
-          <span className="note">no stroke kept yet</span>
-        )}
-      </div>
-      <div className="cap">
-        <b>{brush.name}</b>
-        <span>v {brush.version}</span>
-        <span>{[brush.note, brush.tips === 1 ? '1 tip' : `${brush.tips} tips`].filter(Boolean).join(', ')}</span>
-      </div>
-    </Link>
-    <div className="over">
-      <button onClick={() => orNotifyError(putAway(brush, !brush.putAwayAt))}>
-        {brush.putAwayAt ? 'take out' : 'put away'}
-      </button>
-    </div>
-  </article>
-);
+/** How wide a box is at least and how high it is about, css px. */
+const BOXES = { least: 290, high: 188, gap: 14 };
+const LINES = { least: 4000, high: 52, gap: 0 };
 
 /** What a shelf without brushes says, and how one comes to lie on it. */
 function NoBrush({ shelf, find }: { shelf: Shelf; find: string }) {
@@ -49,7 +25,10 @@ function NoBrush({ shelf, find }: { shelf: Shelf; find: string }) {
     return (
       <div className="empty">
         <h2>No brush is found by that</h2>
-        <span>Names, notes and drawers are searched. Try fewer letters, or look under All brushes.</span>
+        <span>
+          Names, tags, notes, drawers and what a brush is and does are searched. Try fewer letters, or look under All
+          brushes.
+        </span>
       </div>
     );
   if (shelf.kind === 'away')
@@ -57,6 +36,13 @@ function NoBrush({ shelf, find }: { shelf: Shelf; find: string }) {
       <div className="empty">
         <h2>Nothing is put away</h2>
         <span>Brushes that you put away lie here and can be taken out again.</span>
+      </div>
+    );
+  if (shelf.drawer !== '')
+    return (
+      <div className="empty">
+        <h2>{shelf.name} is empty</h2>
+        <span>Carry brushes here from All brushes, or choose several and press “to a drawer…”.</span>
       </div>
     );
   return (
@@ -80,17 +66,33 @@ function NoBrush({ shelf, find }: { shelf: Shelf; find: string }) {
   );
 }
 
-export function BrushBoxes({ shelf, find }: { shelf: Shelf; find: string }) {
-  const brushes = useBrushes({ drawer: shelf.drawer, away: shelf.kind === 'away', find });
+interface Props {
+  shelf: Shelf;
+  filter: BrushFilter;
+}
+
+/** The brushes of a shelf, and what can be done with those that are chosen. */
+export function BrushBoxes({ shelf, filter }: Props) {
+  const { sort, shown } = useView();
+  const brushes = useBrushes(filter, sort);
+  const order = useMemo(() => brushes.items.map(({ id }) => id), [brushes.items]);
+  const find = filter.find ?? '';
+  const list = shown === 'list';
+  useMeasuring(brushes.items);
   return (
-    <BoxGrid
-      label="Brushes"
-      pages={brushes}
-      keyOf={(brush) => brush.id}
-      least={290}
-      empty={<NoBrush shelf={shelf} find={find} />}
-    >
-      {(brush) => <BrushBox brush={brush} />}
-    </BoxGrid>
+    <>
+      <TagRow chosen={filter.tag ?? ''} shown={shelf.kind === 'brushes'} />
+      <SelectionBar filter={filter} shown={brushes.items} />
+      <BoxGrid
+        label="Brushes"
+        pages={brushes}
+        keyOf={(brush) => brush.id}
+        {...(list ? LINES : BOXES)}
+        empty={<NoBrush shelf={shelf} find={`${find}${filter.tag ?? ''}`} />}
+      >
+        {(brush) => <BrushBox brush={brush} find={find} order={order} line={list} />}
+      </BoxGrid>
+      <Asked shown={brushes.items} />
+    </>
   );
 }

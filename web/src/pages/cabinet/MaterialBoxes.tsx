@@ -1,10 +1,14 @@
 import { useNavigate } from 'react-router';
+import type { Intent } from '@amber-stamp/core/cut';
+import type { PlateInfo, SourceListing } from '@amber-stamp/core/api';
+import { plateTitle } from '@amber-stamp/core/raster';
 import { brushFromPlate } from '../../bench/arrivals.ts';
 import { usePlateList, useSources } from '../../api/lists.ts';
-import { plateUrl, sourceUrl } from '../../api/queries.ts';
-import type { PlateInfo, SourceInfo } from '@amber-stamp/core/api';
+import { blobUrl, plateUrl, sourceUrl, useCabinet } from '../../api/queries.ts';
 import { BoxGrid } from './BoxGrid.tsx';
+import { Material } from './Material.tsx';
 import { useBrushFromSource } from './SampleSources.tsx';
+import { useView } from './view.ts';
 
 const Nothing = ({ what, find }: { what: string; find: string }) => (
   <div className="empty">
@@ -13,48 +17,22 @@ const Nothing = ({ what, find }: { what: string; find: string }) => (
   </div>
 );
 
-interface BoxProps<T> {
-  item: T;
-  onStart: (item: T) => void;
-}
-
-const SourceBox = ({ item: source, onStart }: BoxProps<SourceInfo>) => (
-  <article className="box" aria-label={source.name}>
-    <div className="face full">
-      <img src={sourceUrl(source.id, 400)} alt={source.name} />
-    </div>
-    <div className="cap">
-      <b>{source.name}</b>
-      <span>{source.bits} bit</span>
-      <span>
-        {source.kind}, {source.width} x {source.height} px
-      </span>
-    </div>
-    <div className="over">
-      <button onClick={() => onStart(source)}>new brush from it</button>
-    </div>
-  </article>
-);
-
-const PlateBox = ({ item: plate, onStart }: BoxProps<PlateInfo>) => (
-  <article className="box" aria-label={plate.name}>
-    <div className="face">
-      <img src={plateUrl(plate.sha256, 320)} alt={plate.name} style={{ padding: 4 }} />
-    </div>
-    <div className="cap">
-      <b style={{ gridColumn: '1 / -1' }}>{plate.name}</b>
-      <span>
-        {plate.width} x {plate.height} px
-      </span>
-    </div>
-    <div className="over">
-      <button onClick={() => onStart(plate)}>new brush from it</button>
-    </div>
-  </article>
-);
-
 export function SourceBoxes({ find }: { find: string }) {
   const start = useBrushFromSource();
+  const box = (source: SourceListing) => (
+    <Material
+      name={source.name}
+      what={source.id}
+      users={source.users}
+      picture={sourceUrl(source.id, 400)}
+      full
+      facts={`${source.kind}, ${source.width} x ${source.height} px`}
+      beside={`${source.bits} bit`}
+      address={`/sources/${source.id}`}
+      file={{ url: `/api/sources/${source.id}/file`, name: `${source.name}.${source.format}` }}
+      onStart={(intent) => start(source, intent)}
+    />
+  );
   return (
     <BoxGrid
       label="Sources"
@@ -63,26 +41,58 @@ export function SourceBoxes({ find }: { find: string }) {
       least={190}
       empty={<Nothing what="sources" find={find} />}
     >
-      {(source) => <SourceBox item={source} onStart={start} />}
+      {box}
     </BoxGrid>
+  );
+}
+
+/** Whether plates are listed too that only older versions print with. */
+function OlderPlates() {
+  const { data } = useCabinet();
+  const older = useView((s) => s.older);
+  if (!older && !data?.olderPlates) return null;
+  return (
+    <p className="note" style={{ margin: '0 0 12px' }}>
+      {older ? 'Those too that only older versions print with. ' : `${data?.olderPlates} more are of older versions. `}
+      <button className="link" onClick={() => useView.setState({ older: !older })}>
+        {older ? 'only those in use' : 'show them too'}
+      </button>
+    </p>
   );
 }
 
 export function PlateBoxes({ find }: { find: string }) {
   const navigate = useNavigate();
-  const start = (plate: PlateInfo) =>
-    void brushFromPlate(plate).then((id) => {
+  const older = useView((s) => s.older);
+  const start = (plate: PlateInfo, intent?: Intent) =>
+    void brushFromPlate(plate, intent).then((id) => {
       if (id) void navigate(`/brush/${id}/cut`);
     });
+  const box = (plate: PlateInfo) => (
+    <Material
+      name={plateTitle(plate.name)}
+      what={plate.sha256}
+      users={plate.users}
+      picture={plateUrl(plate.sha256, 320)}
+      facts={plate.sourceName ? `from ${plate.sourceName}` : 'made here'}
+      beside={`${plate.width} x ${plate.height}`}
+      address={`/plates/${plate.sha256}`}
+      file={{ url: blobUrl(plate.sha256), name: plate.name }}
+      onStart={(intent) => start(plate, intent)}
+    />
+  );
   return (
-    <BoxGrid
-      label="Plates"
-      pages={usePlateList(find)}
-      keyOf={(plate) => plate.sha256}
-      least={190}
-      empty={<Nothing what="plates" find={find} />}
-    >
-      {(plate) => <PlateBox item={plate} onStart={start} />}
-    </BoxGrid>
+    <>
+      <OlderPlates />
+      <BoxGrid
+        label="Plates"
+        pages={usePlateList(find, older)}
+        keyOf={(plate) => plate.sha256}
+        least={190}
+        empty={<Nothing what="plates" find={find} />}
+      >
+        {box}
+      </BoxGrid>
+    </>
   );
 }

@@ -1,3 +1,4 @@
+import type { Intent } from '@amber-stamp/core/cut';
 import { useNavigate } from 'react-router';
 import { useSources } from '../../api/lists.ts';
 import { sourceUrl } from '../../api/queries.ts';
@@ -5,10 +6,10 @@ import type { SourceInfo } from '@amber-stamp/core/api';
 import { brushFromSource } from '../../bench/arrivals.ts';
 
 /** Starts a new brush from a source that is here. */
-export function useBrushFromSource(): (source: SourceInfo) => void {
+export function useBrushFromSource(): (source: SourceInfo, intent?: Intent) => void {
   const navigate = useNavigate();
-  return (source) =>
-    void brushFromSource(source).then((arrived) => {
+  return (source, intent) =>
+    void brushFromSource(source, intent).then((arrived) => {
       if (!arrived) return;
       void navigate(`/brush/${arrived.brushId}/find`);
     });

@@ -11,13 +11,7 @@ export interface Shelf {
   drawer: string;
 }
 
-const NOTES: Readonly<Record<string, string>> = {
-  Tideline: 'sets for the glasshouse at low tide',
-  'Wood and paint': 'hulls, planks and what peels off them',
-  New: 'made or imported, not sorted yet',
-};
-
-const EMPTY: Cabinet = { drawers: [], brushes: 0, away: 0, sources: 0, plates: 0 };
+const EMPTY: Cabinet = { drawers: [], tags: [], brushes: 0, away: 0, sources: 0, plates: 0, olderPlates: 0 };
 
 const shelf = (key: string, name: string, note: string, kind: Shelf['kind'], count: number): Shelf => ({
   key,
@@ -28,20 +22,18 @@ const shelf = (key: string, name: string, note: string, kind: Shelf['kind'], cou
   drawer: '',
 });
 
-/** The drawers that brushes lie in, then all of them and what is put away; then the material. */
+/** All brushes, the drawers that they lie in, and what is put away; then the material. */
 export function shelvesOf({ drawers, brushes, away, sources, plates } = EMPTY): {
   drawers: Shelf[];
   material: Shelf[];
 } {
-  const named = drawers
-    .map(({ name, count }) => ({
-      ...shelf(`drawer:${name}`, name, NOTES[name] ?? '', 'brushes', count),
-      drawer: name,
-    }))
-    .sort((a, b) => a.name.localeCompare(b.name));
+  const named = drawers.map(({ name, note, count }) => ({
+    ...shelf(`drawer:${name}`, name, note, 'brushes', count),
+    drawer: name,
+  }));
   return {
     drawers: [
-      shelf('all', 'All brushes', 'last kept first', 'brushes', brushes),
+      shelf('all', 'All brushes', '', 'brushes', brushes),
       ...named,
       shelf('away', 'Put away', 'out of the way, never gone', 'away', away),
     ],
@@ -54,3 +46,5 @@ export function shelvesOf({ drawers, brushes, away, sources, plates } = EMPTY): 
 
 export const shelfOf = (key: string | null, shelves: readonly Shelf[]): Shelf =>
   shelves.find((s) => s.key === key) ?? shelves[0];
+
+export const shelfUrl = ({ key }: Pick<Shelf, 'key'>): string => `/?shelf=${encodeURIComponent(key)}`;

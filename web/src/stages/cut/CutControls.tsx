@@ -6,6 +6,7 @@ import { usePlates } from '../../bench/plates.ts';
 import { AddStep } from './AddStep.tsx';
 import { FrameWarning } from './FrameWarning.tsx';
 import { PlateChoice } from './PlateChoice.tsx';
+import { Sisters } from './Sisters.tsx';
 import { RecipeMenu } from './RecipeMenu.tsx';
 import { StepCards } from './StepCards.tsx';
 import { addStep, recipeOf } from './steps.ts';
@@ -43,6 +44,7 @@ export function CutControls({ bench }: { bench: Bench }) {
         </div>
       )}
       <FrameWarning bench={bench} />
+      <Sisters bench={bench} />
       <StepCards count={recipe.steps.length} />
       {recipe.steps.length === 0 && (
         <div className="empty" style={{ margin: 14, padding: 20 }}>

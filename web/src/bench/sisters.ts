@@ -1,0 +1,73 @@
+import { v4 as newId } from 'uuid';
+import type { BrushUse, Kept, OpenBrush, Version } from '@amber-stamp/core/api';
+import { parseBench, type Bench, type BenchPlate } from '@amber-stamp/core/bench';
+import { getJson, sendJson } from '../api/client.ts';
+import { listsChanged } from '../api/queries.ts';
+import { notifyDone, orNotifyError } from '../parts/messages.tsx';
+import { keepPortrait } from './keeping.ts';
+import { plateKey } from './plate-key.ts';
+import { filePlate, isKeptAs, makePlate, usePlates, type ReadyPlate } from './plates.ts';
+
+/** The bytes that the plate at hand had when its brush was opened, where it is another one by now; else undefined. */
+export function recutFrom(plate: BenchPlate): string | undefined {
+  return plate.sha256 !== '' && !isKeptAs(plate) ? plate.sha256 : undefined;
+}
+
+/** A sister as she would be with the recut plate. */
+export interface Recut {
+  version: Version;
+  body: Bench;
+  /** SHA-256 of the picture of her stroke */
+  thumbnail: string | null;
+}
+
+/** A brush that prints with the same plate, as it would print with the recut one. */
+export async function recutSister(
+  user: Pick<BrushUse, 'id'>,
+  base: string,
+  plate: BenchPlate,
+  ready: ReadyPlate,
+): Promise<Recut> {
+  const { version } = await getJson<OpenBrush>(`/brushes/${user.id}`);
+  const kept = parseBench(version.body);
+  const next = { ...plate, sha256: await filePlate(ready.plate) };
+  const plates = Object.fromEntries(
+    Object.entries(kept.plates).map(([name, one]) => [name, one.sha256 === base ? { ...next } : one]),
+  );
+  const shown: Record<string, ReadyPlate> = {};
+  for (const [name, one] of Object.entries(plates)) {
+    if (one.sha256 !== next.sha256) await makePlate(one);
+    shown[name] = { ...ready, key: plateKey(one) };
+  }
+  const body = { ...kept, plates };
+  return { version, body, thumbnail: await keepPortrait(body, shown) };
+}
+
+const keep = (brushId: string, parent: string, what: string, of: Pick<Recut, 'body' | 'thumbnail'>): Promise<Kept> =>
+  sendJson<Kept>('POST', `/brushes/${brushId}/versions`, { id: newId(), parent, what, ...of });
+
+/** Keeps the recut sisters, each as her next version; taken back, each is as she was. */
+export async function recutEverywhere(recuts: readonly Recut[], name: string): Promise<void> {
+  const kept: { before: Version; after: Kept }[] = [];
+  for (const recut of recuts) {
+    const { version } = recut;
+    kept.push({ before: version, after: await keep(version.brushId, version.id, `its plate recut in ${name}`, recut) });
+  }
+  listsChanged();
+  const told = recuts.length === 1 ? '1 other brush prints' : `${recuts.length} other brushes print`;
+  notifyDone(`${told} with the recut plate.`, () => {
+    orNotifyError(
+      (async () => {
+        for (const { before, after } of kept)
+          await keep(before.brushId, after.id, `brought back version ${before.number}`, before);
+        listsChanged();
+      })(),
+    );
+  });
+}
+
+/** The plate at hand once it is cut as it is meant. */
+export const readyPlate = (name: string, plate: BenchPlate): ReadyPlate | undefined => {
+  const ready = usePlates.getState().ready[name];
+  return ready?.key === plateKey(plate) ? ready : undefined;
+};
