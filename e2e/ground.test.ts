@@ -88,8 +88,8 @@ describe('strokes are tried on a ground and edited afterwards', () => {
   it('it takes another brush and a colour of its own, stands twice, moves over and under, and goes', async () => {
     const editor = page.getByRole('group', { name: 'The picked stroke' });
     const before = await rested(page, 'wide');
-    await editor.getByRole('combobox', { name: 'Brush of the stroke' }).click();
-    await page.getByRole('option', { name: 'Crust lichen' }).click();
+    await editor.getByRole('button', { name: /^Brush of the stroke: / }).click();
+    await page.getByRole('dialog').getByRole('button', { name: 'Crust lichen', exact: true }).click();
     const lichen = await changed(page, 'wide', before);
     await editor.getByLabel('Colour of the stroke').fill('#204060');
     const blue = await changed(page, 'wide', lichen);

@@ -20,7 +20,7 @@ describe('a kelp frond with two ends', () => {
     await hand.press(page.getByRole('button', { name: 'Draw on an empty plate' }));
     await hand.arrived();
     // marks of another brush, most of them at the head
-    await hand.pick(page.locator('.param', { hasText: 'Brush' }).getByRole('combobox'), 'Reed strands');
+    await hand.takeBrush('Reed strands');
     const empty = await rested(page, 'sheet');
     await hand.drawOnPicture([-0.46, 0], [0.46, 0.02]);
     const one = await changed(page, 'sheet', empty);

@@ -32,7 +32,7 @@ describe('a ragged blot', () => {
     await hand.look('Cut');
     await hand.addStep('Retouch by hand');
     const round = await rested(page, 'sheet');
-    await hand.pick(page.locator('.param', { hasText: 'Brush' }).getByRole('combobox'), 'Dabs');
+    await hand.takeBrush('Dabs');
     const { x, y, width, height } = await middleOf(page.getByTestId('handles'));
     hand.gestures++;
     await page.mouse.move(x - width * 0.2, y - height * 0.2);

@@ -40,6 +40,12 @@ export class Hand {
     await expect(this.page.locator('[role=listbox]')).toHaveCount(0);
   }
 
+  /** Takes another brush of the cabinet for what is drawn. */
+  async takeBrush(name: string): Promise<void> {
+    await this.press(this.page.getByRole('button', { name: /^Brush: / }));
+    await this.press(this.page.getByRole('dialog').getByRole('button', { name, exact: true }));
+  }
+
   /** Adds a step of the recipe by its name. */
   async addStep(label: string): Promise<void> {
     this.gestures++;

@@ -18,7 +18,8 @@ import { useFrame } from '../src/bench/border.ts';
 import { presentPlate } from '../src/bench/edit.ts';
 import { plateKey, sourceKey } from '../src/bench/plate-key.ts';
 import { readyOf, usePlates } from '../src/bench/plates.ts';
-import { SourcePicker } from '../src/bench/parts/SourcePicker.tsx';
+import { asSource, SOURCES_FROM } from '../src/bench/picker/picked.ts';
+import { Picker } from '../src/bench/picker/Picker.tsx';
 import { madeOf } from '../src/engine/made-key.ts';
 import { useChosenRows } from '../src/stages/find/made/chosen.ts';
 import { MadeControls } from '../src/stages/find/made/MadeControls.tsx';
@@ -124,7 +125,7 @@ describe('the key of a made source', () => {
 
 describe('sources and plates to take', () => {
   withBenchPage();
-  it('are found by a word, and a plate is taken as a source that prints the paler the more', async () => {
+  it('are found by a word, and one is taken by a press', async () => {
     const server = new StandInServer();
     server.on(
       'GET /sources',
@@ -136,16 +137,30 @@ describe('sources and plates to take', () => {
     server.on('GET /plates', listOf([{ sha256: 'a'.repeat(64), name: 'reed-tip.png', width: 8, height: 8 }]));
     const taken: unknown[] = [];
     const { user } = showOnBench(() => (
-      <SourcePicker label="none yet" onTake={(source, isPlate) => void taken.push([source.id, isPlate])} />
+      <Picker
+        label="none yet"
+        offers={SOURCES_FROM}
+        onTake={async (picked) => {
+          const one = await asSource(picked);
+          taken.push([one?.source.id, one?.isPlate]);
+        }}
+      />
     ));
     await user.click(screen.getByRole('button', { name: 'none yet' }));
-    await user.type(await screen.findByRole('textbox', { name: 'Find a source, a plate or a stroke' }), 'reed');
+    await user.type(
+      await screen.findByRole('textbox', { name: 'Find in sources, plates and strokes of the cabinet' }),
+      'reed',
+    );
     expect(await screen.findByRole('button', { name: 'reed-tip' })).to.not.equal(null);
     await waitFor(() => expect(screen.queryByRole('button', { name: 'Harbour wall' })).to.equal(null));
     await user.click(screen.getByRole('button', { name: 'Reed' }));
+    await waitFor(() => expect(taken).to.have.length(1));
     expect(taken).to.deep.equal([['s2', false]]);
     await user.click(screen.getByRole('button', { name: 'none yet' }));
-    await user.type(await screen.findByRole('textbox', { name: 'Find a source, a plate or a stroke' }), 'zzz');
+    await user.type(
+      await screen.findByRole('textbox', { name: 'Find in sources, plates and strokes of the cabinet' }),
+      'zzz',
+    );
     expect(await screen.findByText('Nothing is called zzz.')).to.not.equal(null);
     await user.keyboard('{Escape}');
     expect(screen.queryByRole('dialog')).to.equal(null);

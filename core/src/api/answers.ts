@@ -196,6 +196,8 @@ export const plateAnswer = shape({
   width: count(),
   height: count(),
   sourceId: string().uuid().defined().nullable(),
+  /** it was made to tile */
+  tiles: boolean().required(),
   sourceName: string().defined().nullable(),
   /** brushes that print with it as they are kept now */
   users: count(),

@@ -1,6 +1,7 @@
 import {
   bigint,
   bigserial,
+  boolean,
   customType,
   index,
   integer,
@@ -79,6 +80,8 @@ export const plates = pgTable(
     width: integer('width').notNull(),
     height: integer('height').notNull(),
     sourceId: uuid('source_id').references(() => sources.id),
+    /** it was made to tile */
+    tiles: boolean('tiles').notNull().default(false),
     createdAt: made(),
   },
   (t) => [index('plates_made').on(t.createdAt, t.sha256)],

@@ -55,9 +55,13 @@ export const listRoutes: readonly Route[] = [
   listRoute({
     path: '/api/plates',
     summary: 'Plates that brushes print with, latest first',
-    query: { older: 'true: those too that only older versions print with' },
+    query: {
+      older: 'true: those too that only older versions print with',
+      tiles: 'true: those alone that were made to tile',
+    },
     entries: plateAnswer,
-    run: ({ db, query }) => listPlates(db, pageAsked(query), query('older') === 'true'),
+    run: ({ db, query }) =>
+      listPlates(db, pageAsked(query), { older: query('older') === 'true', tiles: query('tiles') === 'true' }),
   }),
   listRoute({
     path: '/api/sources',

@@ -89,8 +89,12 @@ export async function findBrushes(db: Queries, filter: BrushFilter): Promise<str
   return rows.map(({ id }) => id);
 }
 
-/** Plates that brushes print with, latest first; `older`: those too that only older versions print with. */
-export async function listPlates(db: Queries, { after, limit, find }: PageQuery, older = false) {
+/** Plates that brushes print with, latest first; `older`: those too that only older versions print with; `tiles`: only those that were made to tile. */
+export async function listPlates(
+  db: Queries,
+  { after, limit, find }: PageQuery,
+  { older = false, tiles = false } = {},
+) {
   const users = countUsers(sql`${plates.sha256}`);
   const from = sql`${plates.name} || ' ' || coalesce(${sources.name}, '')`;
   const rows = await db
@@ -101,7 +105,12 @@ export async function listPlates(db: Queries, { after, limit, find }: PageQuery,
     .from(plates)
     .leftJoin(sources, eq(sources.id, plates.sourceId))
     .where(
-      and(older ? undefined : inUse(sql`${plates.sha256}`), hasWords(from, find), afterPlace(PLATES_BY_MADE, after)),
+      and(
+        older ? undefined : inUse(sql`${plates.sha256}`),
+        tiles ? eq(plates.tiles, true) : undefined,
+        hasWords(from, find),
+        afterPlace(PLATES_BY_MADE, after),
+      ),
     )
     .orderBy(...inOrder(PLATES_BY_MADE))
     .limit(limit + 1);

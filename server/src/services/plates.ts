@@ -1,5 +1,5 @@
 import type { PlateOrigin } from '@amber-stamp/core/api';
-import { parseBench, type Bench } from '@amber-stamp/core/bench';
+import { parseBench, type Bench, type BenchPlate } from '@amber-stamp/core/bench';
 import { AmberError } from '@amber-stamp/core/errors';
 import { plateTitle } from '@amber-stamp/core/raster';
 import { desc, eq, inArray } from 'drizzle-orm';
@@ -11,6 +11,9 @@ import { storedThumbnail } from './thumbnails.ts';
 
 const noPlate = (sha256: string) =>
   new AmberError('not-found', `There is no plate ${sha256.slice(0, 12)}….`, sha256.slice(0, 64));
+
+const isTiling = ({ recipe }: BenchPlate): boolean =>
+  recipe?.steps.some(({ step, on }) => on && step === 'tile') ?? false;
 
 /** Remembers the plates of a state, after checking that their bytes are here and are plates. */
 export async function rememberPlates(tx: Queries, body: Bench): Promise<void> {
@@ -34,7 +37,14 @@ export async function rememberPlates(tx: Queries, body: Bench): Promise<void> {
     }
     await tx
       .insert(plates)
-      .values({ sha256: plate.sha256, name: plateTitle(name), width, height, sourceId: plate.source })
+      .values({
+        sha256: plate.sha256,
+        name: plateTitle(name),
+        width,
+        height,
+        sourceId: plate.source,
+        tiles: isTiling(plate),
+      })
       .onConflictDoNothing();
   }
 }

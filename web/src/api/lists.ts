@@ -18,13 +18,14 @@ export interface Pages<T> {
 const asked = (words: Readonly<Record<string, string>>): string =>
   new URLSearchParams(Object.entries(words).filter(([, value]) => value !== '')).toString();
 
-/** A list of the server, page by page. While other words are looked for in one part of it, what was found stays. */
-function usePages<T>(list: string, part: Readonly<Record<string, string>>, find: string): Pages<T> {
+/** A list of the server, page by page; words that are null: it is not asked for. While other words are looked for in one part of it, what was found stays. */
+function usePages<T>(list: string, part: Readonly<Record<string, string>>, find: string | null): Pages<T> {
   const scope = asked(part);
   const { data, error, isLoading, isFetchingNextPage, hasNextPage, fetchNextPage, refetch } = useInfiniteQuery({
     queryKey: [list, scope, find],
     queryFn: ({ pageParam, signal }) =>
-      getJson<Page<T>>(`/${list}?${asked({ ...part, find, after: pageParam })}`, { signal }),
+      getJson<Page<T>>(`/${list}?${asked({ ...part, find: find ?? '', after: pageParam })}`, { signal }),
+    enabled: find !== null,
     initialPageParam: '',
     getNextPageParam: (last) => last.next ?? undefined,
     placeholderData: (before, query) => (query?.queryKey[1] === scope ? before : undefined),
@@ -55,10 +56,11 @@ const words = ({ drawer = '', tag = '', away = false }: BrushFilter) => ({ drawe
 /** Brushes that are meant, in an order. */
 export const useBrushes = (filter: BrushFilter = {}, sort: Sort = 'kept'): Pages<BrushListing> =>
   usePages<BrushListing>('brushes', { ...words(filter), sort }, (filter.find ?? '').trim());
-export const useSources = (find = ''): Pages<SourceListing> => usePages<SourceListing>('sources', {}, find.trim());
-/** Plates that brushes print with; `older`: those too that only older versions print with. */
-export const usePlateList = (find = '', older = false): Pages<PlateInfo> =>
-  usePages<PlateInfo>('plates', { older: older ? 'true' : '' }, find.trim());
+export const useSources = (find: string | null = ''): Pages<SourceListing> =>
+  usePages<SourceListing>('sources', {}, find?.trim() ?? null);
+/** Plates that brushes print with; `older`: those too that only older versions print with; `tiles`: only those that tile. */
+export const usePlateList = (find: string | null = '', { older = false, tiles = false } = {}): Pages<PlateInfo> =>
+  usePages<PlateInfo>('plates', { older: older ? 'true' : '', tiles: tiles ? 'true' : '' }, find?.trim() ?? null);
 
 /** All brushes that are meant, by id, however many. */
 export const everyId = async (filter: BrushFilter): Promise<string[]> =>

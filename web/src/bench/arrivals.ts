@@ -216,14 +216,14 @@ export const brushFromPicture = (file: File): Promise<string | undefined> =>
   arriving(async (controller) => brushFrom(await sendSource(file, controller), controller));
 
 /** The file of a plate as a source of the cabinet: the same plate gives the source that is there already. */
-async function sourceOf(plate: PlateInfo, controller: AbortController): Promise<SourceInfo> {
+async function sourceOf(plate: Pick<PlateInfo, 'name' | 'sha256'>, controller: AbortController): Promise<SourceInfo> {
   const bytes = new Uint8Array(await (await api(`/blobs/${plate.sha256}`)).arrayBuffer());
   const ending = isExr(bytes) ? '.exr' : '.png';
   return sendSource(new File([bytes], `${plateTitle(plate.name)}${ending}`), controller);
 }
 
 /** A plate taken as a source for something that is there. */
-export const plateAsSource = (plate: PlateInfo): Promise<SourceInfo | undefined> =>
+export const plateAsSource = (plate: Pick<PlateInfo, 'name' | 'sha256'>): Promise<SourceInfo | undefined> =>
   arriving(async (controller) => {
     const source = await sourceOf(plate, controller);
     listsChanged();

@@ -1,7 +1,8 @@
-import type { Bench } from '@amber-stamp/core/bench';
+import type { Bench, BenchPlate } from '@amber-stamp/core/bench';
 import { plateNames, type Coat } from '@amber-stamp/core/model';
 import { plateTitle } from '@amber-stamp/core/raster';
 import { useBenchEye } from './eye.ts';
+import { plateKey } from './plate-key.ts';
 import { live } from './store.ts';
 
 /** The place of the coat that is worked on. */
@@ -17,6 +18,15 @@ export const editCoat = (edit: (coat: Coat) => void): void => live((draft) => ed
 export function dropUnused(draft: Bench): void {
   const used = new Set(plateNames(draft.brush));
   for (const name of Object.keys(draft.plates)) if (!used.has(name)) delete draft.plates[name];
+}
+
+/** Puts a plate on the bench and gives its name there: one that is there already is used once more. */
+export function putPlate(bench: Bench, { name, plate }: { name: string; plate: BenchPlate }): string {
+  const [same] = Object.entries(bench.plates).find(([, one]) => plateKey(one) === plateKey(plate)) ?? [];
+  if (same !== undefined) return same;
+  const free = freePlateName(bench, name);
+  bench.plates[free] = plate;
+  return free;
 }
 
 /** A name that no plate of the bench has: as `base`, or with a number. */

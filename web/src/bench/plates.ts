@@ -39,11 +39,14 @@ export function clearPlates(): void {
 
 /** Says that a state's plates have the bytes that it names: true for every kept state. */
 export function trustPlates(bench: Bench): void {
-  for (const plate of Object.values(bench.plates)) knownBytes.set(plateKey(plate), plate.sha256);
+  for (const plate of Object.values(bench.plates)) trustPlate(plate);
 }
 
 /** Whether a plate is still the one whose bytes its state names. */
 export const isKeptAs = (plate: BenchPlate): boolean => knownBytes.get(plateKey(plate)) === plate.sha256;
+
+/** Says of a kept plate that it has the bytes that it names. */
+export const trustPlate = (plate: BenchPlate): void => void knownBytes.set(plateKey(plate), plate.sha256);
 
 type MadePlate = Pick<ReadyPlate, 'plate' | 'report'>;
 

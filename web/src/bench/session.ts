@@ -6,6 +6,7 @@ import { notify, notifyError, notifyOffer } from '../parts/messages.tsx';
 import { forgetDraft, leftDrafts, refuseDraft } from './drafts.ts';
 import { isWaiting, sendDraft, sentOrNewest, unkept } from './keeping.ts';
 import { clearPlates, trustPlates } from './plates.ts';
+import { rememberOpened } from './sisters.ts';
 import { isRefusal } from './save-queue.ts';
 import { change, openBench, setKeep, useBench } from './store.ts';
 
@@ -69,6 +70,7 @@ export async function openBrush(brushId: string): Promise<void> {
   const { brush, version } = await getJson<OpenBrush>(`/brushes/${brushId}`);
   const kept = parseBench(version.body);
   trustPlates(kept);
+  rememberOpened(kept);
   const { id: versionId, number, branch } = version;
   openBench(waits?.bench ?? kept, {
     brushId,

@@ -5,12 +5,17 @@ import { getJson, sendJson } from '../api/client.ts';
 import { listsChanged } from '../api/queries.ts';
 import { notifyDone, orNotifyError } from '../parts/messages.tsx';
 import { keepPortrait } from './keeping.ts';
-import { plateKey } from './plate-key.ts';
+import { plateKey, sourceKey } from './plate-key.ts';
 import { filePlate, isKeptAs, makePlate, usePlates, type ReadyPlate } from './plates.ts';
 
-/** The bytes that the plate at hand had when its brush was opened, where it is another one by now; else undefined. */
-export function recutFrom(plate: BenchPlate): string | undefined {
-  return plate.sha256 !== '' && !isKeptAs(plate) ? plate.sha256 : undefined;
+/** The plates of the brush as they were when it was opened. */
+let opened: Bench['plates'] = {};
+export const rememberOpened = (bench: Bench): void => void (opened = bench.plates);
+
+/** The bytes that a plate had when its brush was opened, where it is cut otherwise from the same source by now; else undefined. */
+export function recutFrom(name: string, plate: BenchPlate): string | undefined {
+  const before = Object.hasOwn(opened, name) ? opened[name] : undefined;
+  return before && sourceKey(before) === sourceKey(plate) && !isKeptAs(plate) ? before.sha256 : undefined;
 }
 
 /** A sister as she would be with the recut plate. */
@@ -43,8 +48,15 @@ export async function recutSister(
   return { version, body, thumbnail: await keepPortrait(body, shown) };
 }
 
-const keep = (brushId: string, parent: string, what: string, of: Pick<Recut, 'body' | 'thumbnail'>): Promise<Kept> =>
-  sendJson<Kept>('POST', `/brushes/${brushId}/versions`, { id: newId(), parent, what, ...of });
+/** Keeps a state as the next version of a brush. */
+function keep(
+  brushId: string,
+  parent: string,
+  what: string,
+  { body, thumbnail }: Pick<Recut, 'body' | 'thumbnail'>,
+): Promise<Kept> {
+  return sendJson<Kept>('POST', `/brushes/${brushId}/versions`, { id: newId(), parent, what, body, thumbnail });
+}
 
 /** Keeps the recut sisters, each as her next version; taken back, each is as she was. */
 export async function recutEverywhere(recuts: readonly Recut[], name: string): Promise<void> {

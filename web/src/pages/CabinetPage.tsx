@@ -67,9 +67,11 @@ function useCabinetKeys(filter: BrushFilter): void {
 // a little way is a press, not a carrying
 const CARRIED = { activationConstraint: { distance: 6 } };
 
+const isPress = (event: Event | null): event is MouseEvent => event !== null && 'clientX' in event;
+
 /** What is carried hangs at the pointer, however large the thing was that it was taken from. */
 const atPointer: Modifier = ({ activatorEvent, draggingNodeRect, transform }) =>
-  activatorEvent instanceof PointerEvent && draggingNodeRect
+  isPress(activatorEvent) && draggingNodeRect
     ? {
         ...transform,
         x: transform.x + activatorEvent.clientX - draggingNodeRect.left + 12,

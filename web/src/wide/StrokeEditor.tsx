@@ -3,7 +3,7 @@ import { MAX_WIDTH_POINTS } from '@amber-stamp/core/model';
 import type { Version } from '@amber-stamp/core/api';
 import { settle } from '../bench/store.ts';
 import { deleteStroke, duplicateStroke, editStroke, editStrokeLive, moveStroke } from '../bench/strokes.ts';
-import { BrushSelect, NONE } from '../parts/BrushSelect.tsx';
+import { BrushPicker } from '../bench/picker/BrushPicker.tsx';
 import { ColourInput } from '../parts/ColourInput.tsx';
 import { useHand } from '../bench/hand.ts';
 import { withPoint } from './WidthHandles.tsx';
@@ -79,12 +79,10 @@ export function StrokeEditor({ bench, stroke }: PickedProps) {
         </b>
         {stroke.away ? ', takes away' : ''}
       </span>
-      <BrushSelect
+      <BrushPicker
         label="Brush of the stroke"
         none="the present brush"
-        value={stroke.state ? '' : NONE}
         shown={stroke.state?.brush.name ?? 'the present brush'}
-        sx={{ maxWidth: 150, fontSize: 13, color: '#2a211c' }}
         onChoose={(version) => chooseBrush(number, version)}
       />
       <label>

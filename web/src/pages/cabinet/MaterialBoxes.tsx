@@ -86,7 +86,7 @@ export function PlateBoxes({ find }: { find: string }) {
       <OlderPlates />
       <BoxGrid
         label="Plates"
-        pages={usePlateList(find, older)}
+        pages={usePlateList(find, { older })}
         keyOf={(plate) => plate.sha256}
         least={190}
         empty={<Nothing what="plates" find={find} />}

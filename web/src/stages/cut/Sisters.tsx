@@ -81,7 +81,7 @@ export function Sisters({ bench }: { bench: Bench }) {
   const brushId = useBench((s) => s.standing?.brushId);
   const { data = [] } = useUses(plate.sha256);
   const users = data.filter(({ id, present }) => present && id !== brushId);
-  const base = recutFrom(plate);
+  const base = recutFrom(name, plate);
   if (users.length === 0) return null;
   if (base === undefined)
     return (

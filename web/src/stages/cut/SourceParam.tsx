@@ -1,5 +1,6 @@
 import { useSource } from '../../api/queries.ts';
-import { SourcePicker } from '../../bench/parts/SourcePicker.tsx';
+import { asSource, SOURCES_FROM } from '../../bench/picker/picked.ts';
+import { Picker } from '../../bench/picker/Picker.tsx';
 import { settle } from '../../bench/store.ts';
 import type { ParamProps } from './param-props.ts';
 import { recipeStep, setParams } from './steps.ts';
@@ -11,10 +12,14 @@ export function SourceParam({ place, step, name, param, value }: ParamProps) {
   return (
     <div className="param wide">
       <span className="note">{param.label}</span>
-      <SourcePicker
+      <Picker
         label={shown}
         name={`${param.label}: ${shown}`}
-        onTake={(source, isPlate) => {
+        offers={SOURCES_FROM}
+        onTake={async (picked) => {
+          const taken = await asSource(picked);
+          if (!taken) return;
+          const { source, isPlate } = taken;
           // a plate prints the paler the more
           const reads: Record<string, string> = isPlate && 'prints' in recipeStep(place) ? { prints: 'light' } : {};
           setParams(place, { [name]: source.id, ...reads });

@@ -2,7 +2,7 @@ import type { OpenBrush, Version } from '@amber-stamp/core/api';
 import { useQuery } from '@tanstack/react-query';
 import { getJson } from '../../api/client.ts';
 import { useVersion } from '../../api/queries.ts';
-import { BrushSelect, NONE } from '../../parts/BrushSelect.tsx';
+import { BrushPicker } from '../../bench/picker/BrushPicker.tsx';
 
 interface Props {
   label: string;
@@ -33,10 +33,9 @@ export function UsedBrush({ label, version, onChoose, onFollow }: Props) {
     <>
       <div className="param wide">
         <span className="note">{label}</span>
-        <BrushSelect
+        <BrushPicker
           label={label}
           none="round tip"
-          value={version === '' ? NONE : (used.data?.brushId ?? '')}
           shown={version === '' ? 'round tip' : name}
           onChoose={(chosen) => onChoose(chosen?.id ?? '', chosen?.body.brush.name ?? 'round tip')}
         />

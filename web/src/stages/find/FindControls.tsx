@@ -9,7 +9,8 @@ import { getJson } from '../../api/client.ts';
 import { useSource } from '../../api/queries.ts';
 import { arriveSource, settingsOf } from '../../bench/arrivals.ts';
 import { presentPlate } from '../../bench/edit.ts';
-import { SourcePicker } from '../../bench/parts/SourcePicker.tsx';
+import { asSource, SOURCES_FROM } from '../../bench/picker/picked.ts';
+import { Picker } from '../../bench/picker/Picker.tsx';
 import { usePlates } from '../../bench/plates.ts';
 import { change, presentBench } from '../../bench/store.ts';
 import { cutter } from '../../engine/pool.ts';
@@ -58,7 +59,14 @@ function OtherSource() {
   return (
     <div className="buttons">
       <Button onClick={() => input.current?.click()}>Another file</Button>
-      <SourcePicker label="A source from the cabinet" onTake={take} />
+      <Picker
+        label="A source from the cabinet"
+        offers={SOURCES_FROM}
+        onTake={async (picked) => {
+          const taken = await asSource(picked);
+          if (taken) await take(taken.source, taken.isPlate);
+        }}
+      />
       <input
         ref={input}
         type="file"

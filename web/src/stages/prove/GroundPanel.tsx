@@ -11,7 +11,8 @@ import { pickedStroke, useHand } from '../../bench/hand.ts';
 import { Choices } from '../../parts/Choices.tsx';
 import { ColourInput } from '../../parts/ColourInput.tsx';
 import { arriveSource } from '../../bench/arrivals.ts';
-import { SourcePicker } from '../../bench/parts/SourcePicker.tsx';
+import { asSource, SOURCES_FROM } from '../../bench/picker/picked.ts';
+import { Picker } from '../../bench/picker/Picker.tsx';
 import { Grounds } from '../../bench/parts/Grounds.tsx';
 import { orNotifyError } from '../../parts/messages.tsx';
 import { ParamField } from '../../parts/ParamField.tsx';
@@ -159,9 +160,13 @@ export function GroundPanel({ bench }: { bench: Bench }) {
       </div>
       <div className="section" style={{ borderTop: 0, paddingTop: 0, display: 'grid', gap: 8 }}>
         <div>
-          <SourcePicker
+          <Picker
             label={sheet.ground === 'picture' && laid ? laid.name : 'a picture of the cabinet as the ground'}
-            onTake={(source) => layPicture(source.id, 'a picture as the ground')}
+            offers={SOURCES_FROM}
+            onTake={async (picked) => {
+              const taken = await asSource(picked);
+              if (taken) layPicture(taken.source.id, 'a picture as the ground');
+            }}
           />
         </div>
         <div className="buttons">

@@ -1,10 +1,12 @@
 import type { Bench } from '@amber-stamp/core/bench';
-import { brushSchema, JOINS, mostOf, type Coat } from '@amber-stamp/core/model';
+import { brushSchema, JOINS, mostOf, plainBrush, type Coat } from '@amber-stamp/core/model';
 import { portraitStroke } from '@amber-stamp/core/path';
 import { plateTitle } from '@amber-stamp/core/raster';
 import { MenuItem, Select } from '@mui/material';
 import { useMemo } from 'react';
-import { coatPlace, dropUnused } from '../../../bench/coat.ts';
+import { asPlate, type Picked } from '../../../bench/picker/picked.ts';
+import { Picker } from '../../../bench/picker/Picker.tsx';
+import { coatPlace, dropUnused, putPlate } from '../../../bench/coat.ts';
 import { useBenchEye } from '../../../bench/eye.ts';
 import { change } from '../../../bench/store.ts';
 import { AwayIcon, MutedIcon, MuteIcon } from '../../../parts/icons.tsx';
@@ -104,6 +106,18 @@ function CoatCard({ bench, place, chosen }: { bench: Bench; place: number; chose
   );
 }
 
+/** A coat of a plate alone, over all others. */
+async function addCoat(picked: Picked, place: number): Promise<void> {
+  const taken = await asPlate(picked, 'tip');
+  if (!taken) return;
+  change(`a coat of ${plateTitle(taken.name)}`, (d) => {
+    const plate = putPlate(d, taken);
+    d.brush.coats.push({ ...plainBrush('', plate).coats[0], join: 'over' });
+    d.brush.coats[place].properties.size.rest = d.brush.coats[0].properties.size.rest;
+  });
+  useBenchEye.setState({ coat: place, plate: null });
+}
+
 /** One to four coats, the lowest first; the rows show the chosen one. */
 export function CoatsPanel({ bench }: { bench: Bench }) {
   const chosen = coatPlace(bench);
@@ -130,6 +144,16 @@ export function CoatsPanel({ bench }: { bench: Bench }) {
         >
           One more coat, like this one
         </button>
+      )}
+      {coats.length < MAX_COATS && (
+        <>
+          {' '}
+          <Picker
+            label="one of another plate"
+            offers={['plates', 'sources']}
+            onTake={(picked) => addCoat(picked, coats.length)}
+          />
+        </>
       )}
     </section>
   );

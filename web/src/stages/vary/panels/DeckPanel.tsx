@@ -6,11 +6,12 @@ import { plateTitle } from '@amber-stamp/core/raster';
 import { useSortable } from '@dnd-kit/sortable';
 import { Menu, MenuItem, Tooltip } from '@mui/material';
 import { useState } from 'react';
-import type { PlateInfo } from '@amber-stamp/core/api';
-import { coatOf, dropUnused, editCoat, freePlateName } from '../../../bench/coat.ts';
+import { coatOf, dropUnused, editCoat, freePlateName, putPlate } from '../../../bench/coat.ts';
 import { cutFurther } from '../../../bench/cut-further.ts';
 import { useBenchEye } from '../../../bench/eye.ts';
-import { barePlate, sourceKey } from '../../../bench/plate-key.ts';
+import { asPlate, type Offer, type Picked } from '../../../bench/picker/picked.ts';
+import { Picker } from '../../../bench/picker/Picker.tsx';
+import { sourceKey } from '../../../bench/plate-key.ts';
 import { usePlates } from '../../../bench/plates.ts';
 import { change, settle } from '../../../bench/store.ts';
 import { AwayIcon, GripIcon, MutedIcon, MuteIcon } from '../../../parts/icons.tsx';
@@ -18,12 +19,13 @@ import { NumberField } from '../../../parts/NumberField.tsx';
 import { PlateView } from '../../../parts/PlateView.tsx';
 import { SortList } from '../../../parts/SortList.tsx';
 import { BandSettings } from './BandSettings.tsx';
-import { PlatePicker } from './PlatePicker.tsx';
 import { Setting } from './Setting.tsx';
 import { ShapePicker } from './ShapePicker.tsx';
 import { settingOf } from '../../../parts/setting-of.ts';
 
 const { cards: CARDS, softness } = deckSchema.fields;
+/** What a card may be made from. */
+const CARDS_FROM: readonly Offer[] = ['plates', 'sources'];
 const MAX_CARDS = mostOf(CARDS);
 const WEIGHT = limitsOf(cardSchema.fields.weight);
 const DEAL_HELP: Record<Deck['deal'], string> = {
@@ -133,7 +135,13 @@ function CardRow({ id, place, card, cards }: CardProps) {
       <span className="text">
         <b>{name}</b>
         <span className="sub">
-          weight <Weight place={place} card={card} />
+          weight <Weight place={place} card={card} />{' '}
+          <Picker
+            label="another"
+            name={`Another plate for ${name}`}
+            offers={CARDS_FROM}
+            onTake={(picked) => takeCard(picked, place)}
+          />
         </span>
       </span>
       <CardTools place={place} cards={cards} />
@@ -141,11 +149,17 @@ function CardRow({ id, place, card, cards }: CardProps) {
   );
 }
 
-function addPlate(info: PlateInfo): void {
-  change(`${plateTitle(info.name)} in the deck`, (d) => {
-    const name = freePlateName(d, info.name);
-    d.plates[name] = barePlate(info.sha256);
-    coatOf(d).deck.cards.push({ plate: name, weight: 1, muted: false });
+/** Puts a plate into the deck: as one more card, or in the place of one that is there. */
+async function takeCard(picked: Picked, place?: number): Promise<void> {
+  const taken = await asPlate(picked, 'tip');
+  if (!taken) return;
+  const title = plateTitle(taken.name);
+  change(place === undefined ? `${title} in the deck` : `${title} in the place of a card`, (d) => {
+    const plate = putPlate(d, taken);
+    const { cards } = coatOf(d).deck;
+    if (place === undefined) cards.push({ plate, weight: 1, muted: false });
+    else cards[place].plate = plate;
+    dropUnused(d);
   });
 }
 
@@ -245,7 +259,7 @@ export function DeckPanel({ bench }: { bench: Bench }) {
       </SortList>
       {deck.cards.length < MAX_CARDS && (
         <p style={{ display: 'flex', flexWrap: 'wrap', gap: '4px 14px', margin: '6px 0 0' }}>
-          <PlatePicker label="Add plates" onPick={addPlate} several />
+          <Picker label="Add plates" offers={CARDS_FROM} several onTake={(picked) => takeCard(picked)} />
           <ShapePicker label="Add shapes" onPick={(shapes, label) => addShapes(bench, shapes, label)} />
           <Relatives bench={bench} />
         </p>

@@ -4,16 +4,15 @@ import { BLEND_MODES, type BlendMode } from '@amber-stamp/core/maths';
 import { grainSchema, plainGrain, PROPERTIES, type Coat, type Grain } from '@amber-stamp/core/model';
 import { plateTitle } from '@amber-stamp/core/raster';
 import { useState } from 'react';
-import { coatOf, dropUnused, editCoat, freePlateName } from '../../../bench/coat.ts';
+import { coatOf, dropUnused, editCoat, putPlate } from '../../../bench/coat.ts';
 import { useBenchEye } from '../../../bench/eye.ts';
-import { barePlate } from '../../../bench/plate-key.ts';
+import { asPlate, type Offer, type Picked } from '../../../bench/picker/picked.ts';
+import { Picker } from '../../../bench/picker/Picker.tsx';
 import { usePlates } from '../../../bench/plates.ts';
 import { change } from '../../../bench/store.ts';
 import { Choices } from '../../../parts/Choices.tsx';
 import { PlateChoices } from '../../../bench/parts/PlateChoices.tsx';
 import { PlateView } from '../../../parts/PlateView.tsx';
-import type { PlateInfo } from '@amber-stamp/core/api';
-import { PlatePicker } from './PlatePicker.tsx';
 import { Setting } from './Setting.tsx';
 import { settingOf } from '../../../parts/setting-of.ts';
 
@@ -39,6 +38,9 @@ const APPLIES = choiceParam(
   'The finished stroke, or each dab before it meets the others.',
 );
 
+/** What a grain may be made from. */
+const GRAINS_FROM: readonly Offer[] = ['plates', 'sources'];
+
 /** Whose grain is set: the coat's, or that of the card at a place of its deck. */
 type Owner = number | null;
 const ownGrain = (coat: Coat, owner: Owner): Grain | null =>
@@ -50,10 +52,11 @@ function setGrain(coat: Coat, owner: Owner, grain: Grain | null): void {
   else delete coat.deck.cards[owner].grain;
 }
 
-function take(info: PlateInfo, owner: Owner): void {
-  change(`grain: ${info.name}`, (draft) => {
-    const name = freePlateName(draft, info.name);
-    draft.plates[name] = barePlate(info.sha256);
+async function take(picked: Picked, owner: Owner): Promise<void> {
+  const taken = await asPlate(picked, 'grain');
+  if (!taken) return;
+  change(`grain: ${taken.name}`, (draft) => {
+    const name = putPlate(draft, taken);
     const coat = coatOf(draft);
     const before = ownGrain(coat, owner);
     setGrain(coat, owner, before ? { ...before, plate: name } : plainGrain(name));
@@ -92,7 +95,7 @@ function NoGrain({ owner }: { owner: Owner }) {
           ? 'No grain. A tiling plate takes ink away, as paper does. A plate is made to tile in Cut, by the step Make it tile.'
           : 'This card has no grain of its own: it prints through the grain of the coat.'}
       </p>
-      <PlatePicker label="Choose a plate" onPick={(info) => take(info, owner)} />
+      <Picker label="Choose a plate" offers={GRAINS_FROM} onTake={(picked) => take(picked, owner)} />
     </>
   );
 }
@@ -121,7 +124,7 @@ function GrainHead({ grain, owner }: GrainProps) {
       <span>
         <b>{plateTitle(grain.plate)}</b>
         <br />
-        <PlatePicker label="another" onPick={(info) => take(info, owner)} />{' '}
+        <Picker label="another" offers={GRAINS_FROM} onTake={(picked) => take(picked, owner)} />{' '}
         <button className="link" onClick={without}>
           without
         </button>
