@@ -2,6 +2,7 @@ import { pino } from 'pino';
 import { createApp } from './app.ts';
 import { hostsIn } from './doors.ts';
 import { warmHeavy } from './heavy/pool.ts';
+import { drainPacks } from './services/packed-files.ts';
 import { sweepFiles } from './services/care.ts';
 import { findMissingWords } from './services/words.ts';
 import { sweepUploads } from './services/receive.ts';
@@ -49,6 +50,7 @@ server.keepAliveTimeout = 10_000;
 warmHeavy();
 void sweepUploads().catch((cause: unknown) => logger.warn({ err: cause }, 'old uploads stay'));
 
+void drainPacks(database.db).catch((cause: unknown) => logger.warn({ err: cause }, 'a pack is not taken over yet'));
 void findMissingWords(database.db).catch((cause: unknown) =>
   logger.warn({ err: cause }, 'the words that brushes are found by are not all there'),
 );

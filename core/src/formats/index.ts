@@ -2,13 +2,21 @@ export { isExr } from './exr-header.ts';
 export { encodeObj } from './obj.ts';
 export {
   type Pack,
+  type PackShelf,
   type PlateOrigin,
+  addDocument,
   brushPath,
   brushPaths,
+  checkComplete,
+  checkEntries,
+  checkHash,
+  checkListed,
+  emptyPack,
   fileName,
   manifestOf,
   manifestSchema,
   packedDocument,
+  readManifest,
   readPack,
   sha256Hex,
   writePack,
@@ -17,3 +25,4 @@ export { openPlate, writePlate } from './plate-file.ts';
 export { SPAN_KEY, spanFromText } from './png-span.ts';
 export { decodePlate, encodePlate, encodeRgba, pngSize } from './png.ts';
 export { OwnReason, reasonOf } from './reason.ts';
+export { type ZipEntry, ZIP_HEADER, ZIP_TAIL, zipDataAt, zipEnd, zipEntries } from './zip-directory.ts';

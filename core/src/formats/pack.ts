@@ -1,7 +1,7 @@
 import { sha256 } from '@noble/hashes/sha2';
 import { bytesToHex } from '@noble/hashes/utils';
 import { strFromU8, strToU8, unzipSync, zipSync, type Zippable } from 'fflate';
-import { number, string, type InferType } from 'yup';
+import { array, number, string, type InferType } from 'yup';
 import { parseRecipe, withMaterials, type Recipe } from '../cut/recipe.ts';
 import { AmberError } from '../errors.ts';
 import { plateNames } from '../model/brush.ts';
@@ -9,7 +9,7 @@ import { parseBrush, type Brush } from '../model/brush-schema.ts';
 import { keyed, parseDocument, parseJson, sha256Schema, shape } from '../model/check.ts';
 import type { Plate } from '../raster/raster.ts';
 import { decodePlate } from './png.ts';
-import { zipDirectory } from './zip-directory.ts';
+import { zipDirectory, type ZipEntry } from './zip-directory.ts';
 
 /** A checked pack. Plates and sources are the files as they are. */
 export interface Pack {
@@ -22,8 +22,9 @@ export interface Pack {
   origins: Record<string, PlateOrigin>;
 }
 
-const MAX_ENTRIES = 5000;
-const MAX_UNPACKED = 1024 * 1024 * 1024;
+const GB = 1024 * 1024 * 1024;
+/** Of a pack that is opened whole. */
+const USUAL: PackLimits = { entries: 5000, bytes: GB };
 const FOLDERS =
   /^(manifest\.json|brushes\/[^/]+\.json|plates\/.+\.(?:png|exr)|recipes\/.+\.json|sources\/.+|previews\/.+\.png)$/;
 
@@ -40,9 +41,16 @@ function checkPath(name: string): void {
   if (!FOLDERS.test(name)) throw bad(`The pack has an entry that does not belong there (${name})`, name);
 }
 
-function checkDirectory(bytes: Uint8Array): void {
-  const entries = zipDirectory(bytes).filter((entry) => !(entry.name.endsWith('/') && entry.size === 0));
-  if (entries.length > MAX_ENTRIES) throw bad(`The pack has more than ${MAX_ENTRIES} entries`, 'pack');
+/** What a pack may hold: entries, and bytes once it is unpacked. */
+export interface PackLimits {
+  entries: number;
+  bytes: number;
+}
+
+/** Checks the directory of a pack and gives the entries that are files. Throws bad-pack. */
+export function checkEntries(all: readonly ZipEntry[], most: PackLimits = USUAL): ZipEntry[] {
+  const entries = all.filter((entry) => !(entry.name.endsWith('/') && entry.size === 0));
+  if (entries.length > most.entries) throw bad(`The pack has more than ${most.entries} entries`, 'pack');
   const seen = new Set<string>();
   let total = 0;
   for (const { name, size, isLink } of entries) {
@@ -52,13 +60,22 @@ function checkDirectory(bytes: Uint8Array): void {
     seen.add(name);
     total += size;
   }
-  if (total > MAX_UNPACKED) throw bad('The pack is larger than 1 GB when opened', 'pack');
+  if (total > most.bytes) throw bad(`The pack is larger than ${most.bytes / GB} GB when opened`, 'pack');
   if (!seen.has('manifest.json')) throw bad('The pack has no manifest.json', 'manifest.json');
+  return entries;
 }
 
 const originSchema = shape({ recipe: string().optional(), source: string().optional() });
 /** Where a plate came from, as paths of the pack. */
 export interface PlateOrigin extends InferType<typeof originSchema> {}
+
+const shelfSchema = shape({
+  drawer: string().max(60).default('New'),
+  note: string().max(200).default(''),
+  tags: array(string().max(40).required()).max(40).default([]),
+});
+/** Where a brush lay in its cabinet. */
+export interface PackShelf extends InferType<typeof shelfSchema> {}
 
 export const manifestSchema = shape({
   format: string().oneOf(['amber-stamp/pack']).required(),
@@ -67,17 +84,43 @@ export const manifestSchema = shape({
   entries: keyed(sha256Schema().required(), 'error'),
   /** by plate name */
   origins: keyed(originSchema),
+  /** by path: where brushes lay in their cabinet */
+  shelves: keyed(shelfSchema).optional(),
 });
 export interface PackManifest extends InferType<typeof manifestSchema> {}
 
-function checkHashes(manifest: PackManifest, files: Map<string, Uint8Array>): void {
-  for (const [name, bytes] of files) {
-    const hash = manifest.entries[name];
-    if (!hash) throw bad(`${name} is not listed in the manifest`, name);
-    if (sha256Hex(bytes) !== hash) throw bad(`${name} is not what the manifest says: its SHA-256 is different`, name);
-  }
+/** Reads the manifest of a pack. Throws a document's error. */
+export const readManifest = (bytes: Uint8Array): PackManifest =>
+  parseDocument(manifestSchema, parseJson(strFromU8(bytes), 'manifest.json'), 'manifest.json');
+
+/** Throws bad-pack where an entry is not what the manifest says; `hash` is what it has. */
+export function checkHash(manifest: PackManifest, name: string, hash: string): void {
+  const wanted = manifest.entries[name];
+  if (!wanted) throw bad(`${name} is not listed in the manifest`, name);
+  if (wanted !== hash) throw bad(`${name} is not what the manifest says: its SHA-256 is different`, name);
+}
+
+/** Throws bad-pack where an entry of the manifest is not there. */
+export function checkListed(manifest: PackManifest, has: (name: string) => boolean): void {
   for (const name of Object.keys(manifest.entries))
-    if (!files.has(name)) throw bad(`${name} is listed in the manifest but missing`, name);
+    if (!has(name)) throw bad(`${name} is listed in the manifest but missing`, name);
+}
+
+/** A pack of which nothing was read yet. */
+export const emptyPack = (origins: Pack['origins']): Pack => ({
+  brushes: [],
+  plates: new Map(),
+  decoded: new Map(),
+  recipes: new Map(),
+  files: new Map(),
+  origins,
+});
+
+/** Reads the document that an entry is, if it is a brush or a recipe, into a pack. Throws a document's error. */
+export function addDocument(pack: Pack, name: string, content: Uint8Array): void {
+  const json = () => parseJson(strFromU8(content), name);
+  if (name.startsWith('recipes/')) pack.recipes.set(name, parseRecipe(json(), name));
+  else if (name.startsWith('brushes/')) pack.brushes.push({ path: name, brush: parseBrush(json(), name) });
 }
 
 /**
@@ -85,7 +128,7 @@ function checkHashes(manifest: PackManifest, files: Map<string, Uint8Array>): vo
  * Throws bad-pack, newer-version or a document's error.
  */
 export function readPack(bytes: Uint8Array, decode: (file: Uint8Array, where: string) => Plate = decodePlate): Pack {
-  checkDirectory(bytes);
+  checkEntries(zipDirectory(bytes));
   let raw: Record<string, Uint8Array>;
   try {
     raw = unzipSync(bytes, { filter: (file) => !file.name.endsWith('/') });
@@ -93,26 +136,16 @@ export function readPack(bytes: Uint8Array, decode: (file: Uint8Array, where: st
     throw bad('The pack is damaged and cannot be unpacked', 'pack');
   }
   const files = new Map(Object.entries(raw));
-  const manifestBytes = files.get('manifest.json') as Uint8Array;
+  const manifest = readManifest(files.get('manifest.json') as Uint8Array);
   files.delete('manifest.json');
-  const manifest = parseDocument(manifestSchema, parseJson(strFromU8(manifestBytes), 'manifest.json'), 'manifest.json');
-  checkHashes(manifest, files);
-  const pack: Pack = {
-    brushes: [],
-    plates: new Map(),
-    decoded: new Map(),
-    recipes: new Map(),
-    files,
-    origins: manifest.origins,
-  };
+  for (const [name, content] of files) checkHash(manifest, name, sha256Hex(content));
+  checkListed(manifest, (name) => files.has(name));
+  const pack = { ...emptyPack(manifest.origins), files };
   for (const [name, content] of files) {
-    if (name.startsWith('plates/')) {
-      pack.plates.set(name.slice(7), content);
-      pack.decoded.set(name.slice(7), decode(content, name));
-    } else if (name.startsWith('recipes/'))
-      pack.recipes.set(name, parseRecipe(parseJson(strFromU8(content), name), name));
-    else if (name.startsWith('brushes/'))
-      pack.brushes.push({ path: name, brush: parseBrush(parseJson(strFromU8(content), name), name) });
+    addDocument(pack, name, content);
+    if (!name.startsWith('plates/')) continue;
+    pack.plates.set(name.slice(7), content);
+    pack.decoded.set(name.slice(7), decode(content, name));
   }
   checkComplete(pack);
   return pack;
@@ -129,7 +162,8 @@ function checkRecipe(pack: Pack, path: string, recipe: Recipe): void {
   });
 }
 
-function checkComplete(pack: Pack): void {
+/** Throws bad-pack where something names what is not in the pack. */
+export function checkComplete(pack: Pack): void {
   for (const [path, recipe] of pack.recipes) checkRecipe(pack, path, recipe);
   if (pack.brushes.length === 0) throw bad('The pack has no brush', 'pack');
   for (const { path, brush } of pack.brushes)
@@ -177,11 +211,16 @@ export function brushPaths(brushes: readonly Brush[]): string[] {
 export const packedDocument = (value: unknown): Uint8Array => strToU8(`${JSON.stringify(value, null, 2)}\n`);
 
 /** The manifest of a pack whose entries have these hashes, by path. */
-export const manifestOf = (entries: PackManifest['entries'], origins: PackManifest['origins']): PackManifest => ({
+export const manifestOf = (
+  entries: PackManifest['entries'],
+  origins: PackManifest['origins'],
+  shelves?: PackManifest['shelves'],
+): PackManifest => ({
   format: 'amber-stamp/pack',
   version: 1,
   entries,
   origins,
+  ...(shelves && { shelves }),
 });
 
 /** Writes a pack; the same contents give the same bytes. Pictures are stored as they are, they are compressed already. */

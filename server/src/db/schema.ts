@@ -54,6 +54,25 @@ export const thumbnails = pgTable(
   (t) => [primaryKey({ columns: [t.what, t.sha256, t.side] })],
 );
 
+/** Packs whose files are still being taken over, each kept whole by the server that received it. */
+export const packs = pgTable('packs', { id: uuid('id').primaryKey(), path: text('path').notNull(), createdAt: made() });
+
+/** Where a file of such a pack lies in it. */
+export const packedFiles = pgTable(
+  'packed_files',
+  {
+    sha256: text('sha256').primaryKey(),
+    packId: uuid('pack_id')
+      .notNull()
+      .references(() => packs.id, { onDelete: 'cascade' }),
+    at: bigint('at', { mode: 'number' }).notNull(),
+    packed: bigint('packed', { mode: 'number' }).notNull(),
+    size: bigint('size', { mode: 'number' }).notNull(),
+    method: integer('method').notNull(),
+  },
+  (t) => [index('packed_files_pack').on(t.packId)],
+);
+
 export const sources = pgTable(
   'sources',
   {

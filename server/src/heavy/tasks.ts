@@ -1,34 +1,21 @@
-import { holesOf } from '@amber-stamp/core/cut';
 import { AmberError, type ErrorCode } from '@amber-stamp/core/errors';
-import { readPack, type Pack } from '@amber-stamp/core/formats';
 import { InkEngine } from '@amber-stamp/core/ink';
 import { parseBrush } from '@amber-stamp/core/model';
 import { echoOf, echoReport } from '@amber-stamp/core/prove';
-import { isUniform, type Picture } from '@amber-stamp/core/raster';
+import type { Picture } from '@amber-stamp/core/raster';
 import {
   decodeSource,
   isDocument,
   isMeshName,
-  madeInfo,
   madeThumbnail,
-  meshInfo,
   meshThumbnail,
-  probePicture,
   thumbnailOf,
   thumbnailOfPlate,
-  type PictureInfo,
 } from '@amber-stamp/io';
 import { readFile } from 'node:fs/promises';
+import { lookAt, type Looked } from './look.ts';
+import { openPackFile, type OpenedPack } from './pack-file.ts';
 import { readPlate } from './read-plate.ts';
-
-/** What is known of a file once it has been read whole. */
-export interface Looked {
-  info: PictureInfo;
-  /** what it is where it is no plain picture */
-  kind: 'mesh' | 'made' | undefined;
-  /** given where it was asked for */
-  picture: Picture | undefined;
-}
 
 /** Work that takes long or much memory when a file is large or hostile: by name, what it gives. */
 export interface HeavyWork {
@@ -37,7 +24,7 @@ export interface HeavyWork {
   thumbnail: Buffer;
   plateSize: { width: number; height: number };
   plateThumbnail: Buffer;
-  unpack: Pack;
+  openPack: OpenedPack;
   measure: { echo: number; texture: number };
 }
 
@@ -72,29 +59,6 @@ async function read({ file, where, side, whole, plates }: HeavyTask): Promise<Wo
   return { bytes, where, side, whole, plates };
 }
 
-/** Reads a file whole: only that shows that it is complete and that there is something to see. */
-async function look({ bytes, where, whole }: Work): Promise<Looked> {
-  const picture = await decodeSource(bytes, where);
-  const given = whole ? picture : undefined;
-  if (picture.mesh) return { info: meshInfo(picture, where), kind: 'mesh', picture: given };
-  if (picture.made) return { info: madeInfo(picture), kind: 'made', picture: given };
-  const info = await probePicture(bytes, where);
-  // where nothing is a number there is nothing to fill from
-  if (holesOf(picture) === picture.data.length)
-    throw new AmberError(
-      'nothing-to-print',
-      `${where} holds no number at all, so nothing prints. Choose another picture.`,
-      where,
-    );
-  if (isUniform(picture))
-    throw new AmberError(
-      'nothing-to-print',
-      `${where} is blank: every pixel is the same, so nothing prints. Choose another picture.`,
-      where,
-    );
-  return { info, kind: undefined, picture: given };
-}
-
 /** A small WebP of a source, for lists. */
 async function thumbnail({ bytes, where, side }: Work): Promise<Buffer> {
   if (!isMeshName(where) && !isDocument(bytes)) return thumbnailOf(bytes, side, where);
@@ -110,8 +74,9 @@ function measure({ bytes, where, plates }: Work): HeavyWork['measure'] {
   return { echo, texture };
 }
 
-const TASKS: { [K in keyof HeavyWork]: (task: Work) => HeavyWork[K] | Promise<HeavyWork[K]> } = {
-  look,
+/** What is done with the bytes of a file; a pack is opened where it lies. */
+const TASKS: { [K in Exclude<keyof HeavyWork, 'openPack'>]: (task: Work) => HeavyWork[K] | Promise<HeavyWork[K]> } = {
+  look: lookAt,
   decode: ({ bytes, where }) => decodeSource(bytes, where),
   thumbnail,
   plateSize: ({ bytes, where }) => {
@@ -119,14 +84,14 @@ const TASKS: { [K in keyof HeavyWork]: (task: Work) => HeavyWork[K] | Promise<He
     return { width, height };
   },
   plateThumbnail: ({ bytes, where, side }) => thumbnailOfPlate(readPlate(bytes, where), side),
-  unpack: ({ bytes }) => readPack(bytes, readPlate),
   measure,
 };
 
 /** Does one task; what is refused is given back, since an error loses its code on the way. */
 export async function runTask(task: HeavyTask): Promise<{ done: unknown } | { refused: Refusal }> {
   try {
-    return { done: await TASKS[task.what](await read(task)) };
+    const { what } = task;
+    return { done: await (what === 'openPack' ? openPackFile(String(task.file)) : TASKS[what](await read(task))) };
   } catch (cause) {
     if (!(cause instanceof AmberError)) throw cause;
     const { code, message, where } = cause;

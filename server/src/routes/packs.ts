@@ -9,7 +9,7 @@ import { received } from '../services/receive.ts';
 import type { Route } from './route.ts';
 import { sendParts } from './send.ts';
 
-const MAX_PACK_BYTES = 512 * 1024 * 1024;
+const MAX_PACK_BYTES = 2 * 1024 * 1024 * 1024;
 const orderSchema = shape({
   ids: array(string().uuid().required()).min(1).max(20_000).required(),
   sources: boolean().default(false),
@@ -30,7 +30,8 @@ export const packRoutes: readonly Route[] = [
     status: 201,
     answer: 'The brushes, each with whether it was here already',
     answers: importedAnswer,
-    run: ({ db, req }) => received(req, { limit: MAX_PACK_BYTES, where: 'The pack' }, (file) => importPack(db, file)),
+    run: ({ db, req, res }) =>
+      received(req, { limit: MAX_PACK_BYTES, where: 'The pack' }, (file) => importPack(db, file, () => res.destroyed)),
   },
   {
     method: 'get',

@@ -6,7 +6,7 @@ import { desc, eq, inArray, sql } from 'drizzle-orm';
 import { randomUUID } from 'node:crypto';
 import type { Queries } from '../db/database.ts';
 import { brushes, versions } from '../db/schema.ts';
-import { findBlob, readBlob } from './blobs.ts';
+import { hasFile, readBlob } from './blobs.ts';
 import { rememberPlates } from './plates.ts';
 import { heavy } from '../heavy/pool.ts';
 import { needDrawer } from './drawers.ts';
@@ -45,7 +45,7 @@ const noBrush = (id: string) => new AmberError('not-found', 'There is no such br
 
 /** Refuses a picture of a state whose bytes are not here. */
 async function checkThumbnail(tx: Queries, sha256: string | null): Promise<void> {
-  if (sha256 !== null && !(await findBlob(tx, sha256)))
+  if (sha256 !== null && !(await hasFile(tx, sha256)))
     throw new AmberError('not-found', 'The thumbnail is not here; send its file first, or none.', 'thumbnail');
 }
 

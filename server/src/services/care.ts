@@ -86,7 +86,8 @@ export async function checkAll(db: Queries): Promise<Checked> {
   }
   const { rows } = await db.execute(sql`
     select sha256 from (${NAMED_BY_ROWS}) named
-    where sha256 not in (select sha256 from blobs where sha256 is not null)`);
+    where sha256 not in (select sha256 from blobs where sha256 is not null)
+      and sha256 not in (select sha256 from packed_files)`);
   for (const { sha256 } of rows as { sha256: string }[])
     checked.faults.push(`The file ${sha256} is named, but it is not here.`);
   return checked;

@@ -1,7 +1,15 @@
 import type { BenchPlate } from '@amber-stamp/core/bench';
 import { materialsNamed, withMaterials, type Recipe } from '@amber-stamp/core/cut';
 import { AmberError } from '@amber-stamp/core/errors';
-import { brushPath, fileName, isExr, manifestOf, packedDocument, type PlateOrigin } from '@amber-stamp/core/formats';
+import {
+  brushPath,
+  fileName,
+  isExr,
+  manifestOf,
+  packedDocument,
+  type PackShelf,
+  type PlateOrigin,
+} from '@amber-stamp/core/formats';
 import { madeKind, madeName, type MadeSource } from '@amber-stamp/core/make';
 import type { Brush } from '@amber-stamp/core/model';
 import { plateTitle } from '@amber-stamp/core/raster';
@@ -71,6 +79,7 @@ class Packing {
   private readonly sources = new Places();
   private readonly previews: Entries = new Map();
   private readonly origins: Record<string, PlateOrigin> = {};
+  private readonly shelves: Record<string, PackShelf> = {};
 
   constructor(db: Queries, withSources: boolean) {
     this.db = db;
@@ -91,6 +100,11 @@ class Packing {
     const preview = path.replace(/^brushes\/(.*)\.json$/, 'previews/$1.png');
     if (thumbnail) this.previews.set(preview, { sha256: thumbnail });
     return path;
+  }
+
+  /** Writes down where a brush lies in the cabinet. */
+  shelve(path: string, shelf: PackShelf): void {
+    this.shelves[path] = shelf;
   }
 
   /** Plates of the same pixels share a file only when they were cut alike. */
@@ -148,7 +162,8 @@ class Packing {
     const plates = [...this.plates.files].map(([name, entry]) => [`plates/${name}`, entry] as const);
     const files = [...this.brushes, ...plates, ...this.recipes, ...this.sources.files, ...this.previews];
     const hashes = Object.fromEntries(files.map(([path, { sha256 }]) => [path, sha256]));
-    yield { path: 'manifest.json', bytes: packedDocument(manifestOf(hashes, this.origins)) };
+    const shelves = Object.keys(this.shelves).length > 0 ? this.shelves : undefined;
+    yield { path: 'manifest.json', bytes: packedDocument(manifestOf(hashes, this.origins, shelves)) };
     for (const [path, { sha256, bytes }] of files)
       yield bytes ? { path, bytes } : { path, chunks: blobChunksOf(this.db, (await requireBlob(this.db, sha256)).id) };
   }
@@ -171,31 +186,28 @@ export interface PackOut {
 }
 
 /**
- * Kept versions as a pack: brushes, plates, recipes and, when wanted, the sources as they came, with what the steps of the
+ * One kept version as a pack: brush, plates, recipes and, when wanted, the sources as they came, with what the steps of the
  * recipes name: other sources, and other brushes with all of theirs. Throws not-found before anything is written.
  */
-async function packOf(db: Queries, versions: readonly string[], withSources: boolean, name: string): Promise<PackOut> {
-  const packing = new Packing(db, withSources);
-  for (const id of versions) await packing.version(id);
-  return { name: `${fileName(name)}.zip`, stream: zipStream(packing.parts()) };
-}
-
-/** One kept version as a pack. */
 export async function exportPack(db: Queries, versionId: string, withSources: boolean): Promise<PackOut> {
   const { body } = await getVersion(db, versionId);
-  return packOf(db, [versionId], withSources, body.brush.name);
+  const packing = new Packing(db, withSources);
+  await packing.version(versionId);
+  return { name: `${fileName(body.brush.name)}.zip`, stream: zipStream(packing.parts()) };
 }
 
-/** Any number of brushes as one pack, as they are kept now. */
+/** Any number of brushes as one pack, as they are kept now, with the drawers that they lie in and their tags. */
 export async function exportBrushes(db: Queries, ids: readonly string[], withSources: boolean): Promise<PackOut> {
-  const rows = [];
-  for (const id of ids) rows.push(await getBrush(db, id));
-  const drawers = new Set(rows.map(({ drawer }) => drawer));
-  const name = rows.length === 1 ? rows[0].name : drawers.size === 1 ? rows[0].drawer : 'brushes';
-  return packOf(
-    db,
-    rows.flatMap(({ currentId }) => currentId ?? []),
-    withSources,
-    name,
-  );
+  const packing = new Packing(db, withSources);
+  const names = new Set<string>();
+  const drawers = new Set<string>();
+  for (const id of ids) {
+    const { currentId, name, drawer, note, tags } = await getBrush(db, id);
+    packing.shelve(await packing.version(currentId as string), { drawer, note, tags });
+    names.add(name);
+    drawers.add(drawer);
+  }
+  const [only] = ids.length === 1 ? names : drawers;
+  const name = ids.length === 1 || drawers.size === 1 ? only : 'brushes';
+  return { name: `${fileName(name)}.zip`, stream: zipStream(packing.parts()) };
 }

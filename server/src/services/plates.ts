@@ -12,7 +12,8 @@ import { storedThumbnail } from './thumbnails.ts';
 const noPlate = (sha256: string) =>
   new AmberError('not-found', `There is no plate ${sha256.slice(0, 12)}….`, sha256.slice(0, 64));
 
-const isTiling = ({ recipe }: BenchPlate): boolean =>
+/** Whether a plate was made to tile. */
+export const isTiling = ({ recipe }: BenchPlate): boolean =>
   recipe?.steps.some(({ step, on }) => on && step === 'tile') ?? false;
 
 /** Remembers the plates of a state, after checking that their bytes are here and are plates. */

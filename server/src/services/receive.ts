@@ -5,13 +5,13 @@ import { open, readdir, rm, unlink, type FileHandle } from 'node:fs/promises';
 import type { IncomingMessage } from 'node:http';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
-import { CHUNK_BYTES } from './blobs.ts';
+import { CHUNK_BYTES } from './blob-store.ts';
 import type { WholeFile } from './file.ts';
 
 /** An upload that brings nothing for so long is ended, ms. */
 const MOST_IDLE_MS = 20_000;
 /** All uploads together hold no more than this on the disk. */
-const MOST_HELD = 2 * 1024 * 1024 * 1024;
+const MOST_HELD = 4 * 1024 * 1024 * 1024;
 let held = 0;
 
 /** Files of uploads begin so, with the number of the process that receives them. */

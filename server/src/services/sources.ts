@@ -5,7 +5,7 @@ import { randomUUID } from 'node:crypto';
 import type { Queries } from '../db/database.ts';
 import { sources } from '../db/schema.ts';
 import { heavy, isBusy } from '../heavy/pool.ts';
-import type { Looked } from '../heavy/tasks.ts';
+import type { Looked } from '../heavy/look.ts';
 import { readBlob, storeFile } from './blobs.ts';
 import type { WholeFile } from './file.ts';
 import { isId } from './ids.ts';

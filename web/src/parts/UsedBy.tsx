@@ -48,7 +48,7 @@ export function UsedBy({ what, count, name }: Props) {
         anchorEl={anchor}
         onClose={() => setAnchor(null)}
         anchorOrigin={{ vertical: 'bottom', horizontal: 'left' }}
-        slotProps={{ paper: { className: 'asked', role: 'dialog', 'aria-label': `Used by: ${name}` } }}
+        slotProps={{ paper: { className: 'ask-beside', role: 'dialog', 'aria-label': `Used by: ${name}` } }}
       >
         {anchor && <Users what={what} name={name} />}
       </Popover>

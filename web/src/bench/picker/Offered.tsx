@@ -118,7 +118,7 @@ function Brushes({ words, take, none }: ListProps & { none: string | undefined }
   const { items, more } = useBrushes({ find: words, drawer });
   const pick = (brush: BrushListing) => (
     <Pick key={brush.id} name={brush.name} onPick={() => take({ kind: 'brush', brush })}>
-      {brush.thumbnail ? <img className="low" src={blobUrl(brush.thumbnail)} alt="" loading="lazy" /> : <div />}
+      {brush.thumbnail ? <img className="stroke-pick" src={blobUrl(brush.thumbnail)} alt="" loading="lazy" /> : <div />}
     </Pick>
   );
   return (
@@ -130,7 +130,7 @@ function Brushes({ words, take, none }: ListProps & { none: string | undefined }
         ))}
       </select>
       {none !== undefined && words === '' && (
-        <button className="small wide plate-pick none" aria-label={none} onClick={() => take({ kind: 'none' })}>
+        <button className="small wide plate-pick no-pick" aria-label={none} onClick={() => take({ kind: 'none' })}>
           {none}
         </button>
       )}

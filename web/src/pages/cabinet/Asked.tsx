@@ -128,7 +128,7 @@ export function Asked({ shown }: { shown: readonly BrushListing[] }) {
       anchorEl={anchor}
       onClose={endAsking}
       anchorOrigin={{ vertical: 'bottom', horizontal: 'left' }}
-      slotProps={{ paper: { className: 'asked', 'aria-label': 'About the chosen brushes', role: 'dialog' } }}
+      slotProps={{ paper: { className: 'ask-beside', 'aria-label': 'About the chosen brushes', role: 'dialog' } }}
     >
       {Ask && <Ask ids={ids} name={name} brushes={brushes} />}
     </Popover>

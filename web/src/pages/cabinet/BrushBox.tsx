@@ -69,7 +69,7 @@ export function BrushBox({ line = false, ...props }: BrushProps & { line?: boole
   const { brush, find } = props;
   const chosen = useSelection((s) => s.ids.has(brush.id));
   const { setNodeRef, listeners, isDragging } = useDraggable({ id: `brush:${brush.id}`, data: { brush } });
-  const look = `${line ? 'line' : 'box'} ${chosen ? 'chosen' : ''} ${isDragging ? 'carried' : ''}`;
+  const look = `${line ? 'brush-line' : 'box'} ${chosen ? 'chosen' : ''} ${isDragging ? 'carried' : ''}`;
   return (
     <article ref={setNodeRef} className={look} aria-label={brush.name} {...listeners}>
       <Opens {...props}>
@@ -84,7 +84,7 @@ export function BrushBox({ line = false, ...props }: BrushProps & { line?: boole
       </Opens>
       <input
         type="checkbox"
-        className="pick"
+        className="choose-box"
         aria-label={`Choose ${brush.name}`}
         checked={chosen}
         onChange={(e) => {
