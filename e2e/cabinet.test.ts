@@ -117,6 +117,25 @@ describe('the cabinet after a day of work', () => {
     expect((await saved).suggestedFilename()).toBe('brushes.zip');
   });
 
+  it('what one page does is seen in another, and a version of a brush that is open there too', async () => {
+    const other = await page.context().newPage();
+    await openBrush(other, app.url, 'Boat paint');
+    await page.goto(app.url);
+    await more('Boat paint', 'rename');
+    await page.getByRole('textbox', { name: 'Name of Boat paint' }).fill('Hull paint');
+    await page.keyboard.press('Enter');
+    await expect(other.getByText('Version 2 of this brush was kept elsewhere: renamed from Boat paint.')).toBeVisible();
+    await other.getByRole('button', { name: 'take it up' }).click();
+    await expect(other.getByRole('button', { name: 'Rename Hull paint' })).toBeVisible();
+    await other.getByRole('link', { name: 'Cabinet' }).click();
+    await expect(other.getByRole('article', { name: 'Hull paint' })).toBeVisible();
+    await more('Hull paint', 'rename');
+    await page.getByRole('textbox', { name: 'Name of Hull paint' }).fill('Bow paint');
+    await page.keyboard.press('Enter');
+    await expect(other.getByRole('article', { name: 'Bow paint' })).toBeVisible();
+    await other.close();
+  });
+
   it('ten thousand brushes are there at once, as a list too, and are found', async () => {
     await fillCabinet(app.databaseUrl, 10_000);
     await page.goto(app.url);

@@ -11,7 +11,7 @@ try {
     console.log(`\nAmber Stamp is at ${first.address} already; end it there first to start it anew.\n`);
     process.exit(0);
   }
-  prepareSystem();
+  prepareSystem({ database: !process.env.DATABASE_URL });
   preparePackages();
   const { run } = await import('./lib/run.mjs');
   await run({ dev: process.argv.includes('--dev'), instance });

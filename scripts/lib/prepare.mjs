@@ -29,12 +29,12 @@ function installDebian(packages) {
   );
 }
 
-/** Installs what is missing; `browser` for tests and screenshots. */
-export function prepareSystem({ browser = false } = {}) {
+/** Installs what is missing; `browser` for tests and screenshots; without `database` where another one is named. */
+export function prepareSystem({ browser = false, database = true } = {}) {
   const major = Number(process.versions.node.split('.')[0]);
   if (major < 20) throw new Error(`Node.js 20 or newer is needed; this is ${process.versions.node}.`);
   const missing = [];
-  if (!postgresPrograms()) missing.push('postgresql');
+  if (database && !postgresPrograms()) missing.push('postgresql');
   if (browser && !existsSync(CHROMIUM)) missing.push('chromium', 'fonts-liberation');
   if (missing.length > 0) installDebian(missing);
 }

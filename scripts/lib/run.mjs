@@ -48,7 +48,8 @@ class Application {
   }
 
   async open() {
-    this.server = await serveSomewhere({ DATABASE_URL: this.url }, this.port, this.log);
+    const env = { AMBER_PACKS: join(NOTES, 'packs'), ...process.env, DATABASE_URL: this.url };
+    this.server = await serveSomewhere(env, this.port, this.log);
     const { child, address } = this.server;
     this.port = new URL(address).port;
     child.on('exit', () => void this.openAgain());
@@ -99,9 +100,16 @@ class Application {
   }
 }
 
+/** The database that the surroundings name, which others look after; else one of this folder, which is started and ended here. */
+function databaseHere() {
+  const { DATABASE_URL: url } = process.env;
+  if (!url) return cluster('database');
+  return { start: () => Promise.resolve(url), running: () => true, stop: () => undefined };
+}
+
 /** Serves until it is left. `instance`: what other starts know of this one. */
 export async function run({ dev, instance }) {
-  const application = new Application(cluster('database'), instance);
+  const application = new Application(databaseHere(), instance);
   for (const signal of ['SIGINT', 'SIGTERM', 'SIGHUP'])
     process.on(signal, () => {
       application.leave();

@@ -118,7 +118,8 @@ export function createApp(services: Services, options: AppOptions): Express {
   app.use(
     compression({
       filter: (req, res) =>
-        !/octet-stream|image|zip/.test(String(res.getHeader('content-type'))) && compression.filter(req, res),
+        !/octet-stream|image|zip|event-stream/.test(String(res.getHeader('content-type'))) &&
+        compression.filter(req, res),
     }),
   );
   if (options.token) app.use('/api', asksToken(options.token));

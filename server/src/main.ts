@@ -29,7 +29,7 @@ const database = await openDatabase(url, (cause) => logger.warn({ err: cause }, 
 );
 const pages = process.env.PAGES ?? BUILT_PAGES;
 const hosts = [host, ...hostsIn(process.env.AMBER_HOSTS)];
-const server = createApp({ db: database.db }, { logger, pages, token, hosts }).listen(port, host, (cause?: Error) => {
+const server = createApp(database, { logger, pages, token, hosts }).listen(port, host, (cause?: Error) => {
   if (cause) {
     logger.fatal({ err: cause }, 'cannot listen');
     process.exit(3);

@@ -35,10 +35,7 @@ export async function startApi(
 ): Promise<RunningApi> {
   const url = databaseUrl ?? (await freshDatabase());
   const database = await openDatabase(url);
-  const app = createApp(
-    { db: database.db },
-    { logger: pino({ level: 'silent' }), pages, token, hosts, checkAnswers: true },
-  );
+  const app = createApp(database, { logger: pino({ level: 'silent' }), pages, token, hosts, checkAnswers: true });
   const server = await new Promise<Server>((done) => {
     const s: Server = app.listen(0, '127.0.0.1', () => done(s));
   });

@@ -128,7 +128,10 @@ describe('the ground', () => {
   it('may be any picture of the cabinet', async () => {
     const { user, now } = shown();
     await user.click(press('a picture of the cabinet as the ground'));
-    await user.type(await screen.findByRole('textbox', { name: 'Find in sources, plates and strokes of the cabinet' }), 'harb');
+    await user.type(
+      await screen.findByRole('textbox', { name: 'Find in sources, plates and strokes of the cabinet' }),
+      'harb',
+    );
     await user.click(await screen.findByRole('button', { name: 'Harbour wall' }));
     expect(now().sheet).to.include({ ground: 'picture', picture: 'other' });
   });

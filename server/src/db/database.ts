@@ -2,6 +2,7 @@ import { drizzle, type NodePgDatabase } from 'drizzle-orm/node-postgres';
 import { migrate } from 'drizzle-orm/node-postgres/migrator';
 import pg from 'pg';
 import { MIGRATIONS } from '../places.ts';
+import { News } from './news.ts';
 import * as schema from './schema.ts';
 
 export type Database = NodePgDatabase<typeof schema>;
@@ -13,6 +14,7 @@ export type Queries = Pick<
 
 export interface OpenDatabase {
   db: Database;
+  news: News;
   close: () => Promise<void>;
 }
 
@@ -40,5 +42,10 @@ export async function openDatabase(
   pool.on('error', onError);
   const db = drizzle(pool, { schema });
   await migrateOnce(pool);
-  return { db, close: () => pool.end() };
+  const news = new News(url, onError);
+  const close = async () => {
+    await news.close();
+    await pool.end();
+  };
+  return { db, news, close };
 }

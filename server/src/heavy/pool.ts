@@ -60,6 +60,9 @@ function whyNot(cause: unknown, where: string): unknown {
 /** As many at a time as there are threads; each has its time from when it begins. */
 const line = pLimit(THREADS);
 
+/** What nobody waits for takes one thread at most, so that another is left for those who wait. */
+const aside = pLimit(1);
+
 /** Whether work would have to wait. */
 export const isBusy = (): boolean => line.activeCount >= THREADS;
 
@@ -77,9 +80,9 @@ export async function heavy<K extends keyof HeavyWork>(
   const task: HeavyTask = { what, file, where, side, whole, plates };
   let answer: { done: HeavyWork[K] } | { refused: Refusal };
   try {
-    answer = await line(
-      () => opened().run(task, { signal: AbortSignal.timeout(heavyLimits.ms) }) as Promise<typeof answer>,
-    );
+    const run = () =>
+      line(() => opened().run(task, { signal: AbortSignal.timeout(heavyLimits.ms) }) as Promise<typeof answer>);
+    answer = await (what === 'measure' ? aside(run) : run());
   } catch (cause) {
     throw whyNot(cause, where);
   }

@@ -4,6 +4,7 @@ import { blobRoutes } from './blobs.ts';
 import { brushRoutes } from './brushes.ts';
 import { cabinetRoutes } from './cabinet.ts';
 import { listRoutes } from './lists.ts';
+import { newsRoutes } from './news.ts';
 import { packRoutes } from './packs.ts';
 import { recordingRoutes } from './recordings.ts';
 import type { Route } from './route.ts';
@@ -31,4 +32,5 @@ export const ROUTES: readonly Route[] = [
   ...brushRoutes,
   ...packRoutes,
   ...recordingRoutes,
+  ...newsRoutes,
 ];

@@ -1,9 +1,11 @@
 import type { Request, Response } from 'express';
 import type { AnySchema } from 'yup';
 import type { Database } from '../db/database.ts';
+import type { News } from '../db/news.ts';
 
 export interface Services {
   db: Database;
+  news: News;
 }
 
 /** What a route gives back: JSON unless it answers by itself. */

@@ -46,7 +46,10 @@ function tell(error: AmberError, kept: string): void {
 /** Whether a draft is one of the brush that is on the bench. */
 const isHere = ({ brushId }: Draft): boolean => useBench.getState().standing?.brushId === brushId;
 
+const own = new Set<string>();
+
 function sent(draft: Draft, kept: Kept): void {
+  own.add(kept.id);
   shown?.takeBack();
   shown = undefined;
   const { standing } = useBench.getState();
@@ -130,6 +133,9 @@ export async function sentOrNewest(brushId: string): Promise<Draft | undefined> 
   await queue.settled(brushId);
   return queue.newest(brushId);
 }
+
+/** Whether a version is of this page: kept from here, or on its way. */
+export const isOwn = (version: string): boolean => own.has(version) || queue.holds(version);
 
 /** Whether a draft waits in this page, which sends it itself. */
 export const isWaiting = (id: string): boolean => queue.holds(id);

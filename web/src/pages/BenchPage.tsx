@@ -6,6 +6,7 @@ import { useHotkeys } from 'react-hotkeys-hook';
 import { coded } from '../parts/coded.ts';
 import { rollSeed } from '../bench/edit.ts';
 import { startKeeping } from '../bench/keeping.ts';
+import { startHearing } from '../bench/elsewhere.ts';
 import { startNotingEcho } from '../bench/note-echo.ts';
 import { useBenchEye } from '../bench/eye.ts';
 import { useMeasuring } from '../bench/echo.ts';
@@ -65,6 +66,7 @@ function Bench({ id, stage }: { id: string; stage: string }) {
   useMeasuringOwn();
   useEffect(() => startKeeping(), []);
   useEffect(() => startNotingEcho(), []);
+  useEffect(() => startHearing(), []);
   useEffect(() => guardLeaving(), []);
   // what a cast saw of its mesh is shown where the mesh is turned
   const needsReport =

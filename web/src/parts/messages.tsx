@@ -22,21 +22,21 @@ export function notify(sentence: string): void {
   });
 }
 
-/** Something that can be done about what is told; it stays until it is done or closed. */
-export const notifyOffer = (sentence: string, label: string, onTake: () => void): void =>
+/** Something that can be done about what is told; it stays until it is done or closed. Gives the way to take it off the screen. */
+export const notifyOffer = (sentence: string, label: string, onTake: () => void): (() => void) =>
   offer(sentence, label, onTake, { persist: true });
 
 /** Something that was done, for a while with the way to take it back. */
 export const notifyDone = (sentence: string, onTakeBack: () => void): void =>
-  offer(sentence, 'take back', onTakeBack, { autoHideDuration: 10_000 });
+  void offer(sentence, 'take back', onTakeBack, { autoHideDuration: 10_000 });
 
 function offer(
   sentence: string,
   label: string,
   onTake: () => void,
   lasting: { persist: true } | { autoHideDuration: number },
-): void {
-  enqueueSnackbar({
+): () => void {
+  const key = enqueueSnackbar({
     content: (id) => (
       <div className="said" role="status">
         <span>{sentence}</span>
@@ -55,6 +55,7 @@ function offer(
     ),
     ...lasting,
   });
+  return () => closeSnackbar(key);
 }
 
 /** An error: what happened, what was kept, what to do. It stays until it is read. */

@@ -1,27 +1,18 @@
 import type { Bench } from '@amber-stamp/core/bench';
-import { encodePlate, fileName } from '@amber-stamp/core/formats';
+import { fileName } from '@amber-stamp/core/formats';
 import { TRIAL_SIZE, trialStrokes } from '@amber-stamp/core/path';
-import { plateTitle } from '@amber-stamp/core/raster';
 import { Button, Switch } from '@mui/material';
 import { useState } from 'react';
 import { coded } from '../../parts/coded.ts';
 import { api } from '../../api/client.ts';
-import { presentPlate } from '../../bench/edit.ts';
 import { inkJob, keysOf } from '../../bench/ink-job.ts';
-import { usePlates } from '../../bench/plates.ts';
 import { useBench } from '../../bench/store.ts';
 import { useChooseFile } from '../../bench/parts/DropAnywhere.tsx';
 import { notifyError } from '../../parts/messages.tsx';
 import { saveFile } from '../../parts/save.ts';
 import { drawPng } from '../../engine/pool.ts';
 import { ReliefFiles } from './ReliefFiles.tsx';
-
-/** The plate that is in print, at 16 bit. */
-function saveTip(bench: Bench): void {
-  const { name } = presentPlate(bench);
-  const ready = usePlates.getState().ready[name];
-  if (ready) saveFile(`${plateTitle(name)}.png`, encodePlate(ready.plate) as Uint8Array<ArrayBuffer>, 'image/png');
-}
+import { TipFiles } from './TipFiles.tsx';
 
 async function saveSheet(bench: Bench): Promise<void> {
   const { strokes } = trialStrokes();
@@ -67,15 +58,7 @@ export function PackControls({ bench }: { bench: Bench }) {
           {!kept && <span className="note">when it is kept</span>}
         </div>
       </div>
-      <div className="section">
-        <h3>The tip</h3>
-        <span className="note">
-          The plate as 16-bit grayscale PNG: white prints fully, the numbers exactly as they are.
-        </span>
-        <div className="buttons">
-          <Button onClick={() => saveTip(bench)}>Save the tip</Button>
-        </div>
-      </div>
+      <TipFiles bench={bench} />
       <ReliefFiles bench={bench} />
       <div className="section">
         <h3>The trial sheet</h3>
