@@ -120,6 +120,7 @@ describe('the cabinet after a day of work', () => {
   it('what one page does is seen in another, and a version of a brush that is open there too', async () => {
     const other = await page.context().newPage();
     await openBrush(other, app.url, 'Boat paint');
+    await page.bringToFront();
     await page.goto(app.url);
     await more('Boat paint', 'rename');
     await page.getByRole('textbox', { name: 'Name of Boat paint' }).fill('Hull paint');
@@ -129,6 +130,7 @@ describe('the cabinet after a day of work', () => {
     await expect(other.getByRole('button', { name: 'Rename Hull paint' })).toBeVisible();
     await other.getByRole('link', { name: 'Cabinet' }).click();
     await expect(other.getByRole('article', { name: 'Hull paint' })).toBeVisible();
+    await page.bringToFront();
     await more('Hull paint', 'rename');
     await page.getByRole('textbox', { name: 'Name of Hull paint' }).fill('Bow paint');
     await page.keyboard.press('Enter');

@@ -1,50 +1,69 @@
 import { AmberError } from '@amber-stamp/core/errors';
+import { overwriting } from '@amber-stamp/io';
 import { UsageError } from './arguments.ts';
-import { echoCommand } from './echo.ts';
-import { packCommand, unpackCommand } from './pack.ts';
-import { plateCommand } from './plate.ts';
-import { strokeCommand } from './stroke.ts';
+import { COMMANDS, type Command } from './commands.ts';
 
-const COMMANDS: Readonly<Record<string, { run: (args: string[]) => Promise<object>; usage: string }>> = {
-  plate: {
-    run: plateCommand,
-    usage:
-      'plate --source FILE [--recipe R.json] [--prints dark|light|alpha|tone|red|green|blue] --out P.png|P.tif|P.exr [--bits 8|16] [--channel NAME] [--base 0|mid] [--format half|float] [--normals up|down [--strength PCT]] [--report R.json]',
-  },
-  stroke: {
-    run: strokeCommand,
-    usage:
-      'stroke --brush B.json --strokes S.json --out O.png [--bits 8|16] [--ground white|gray|black|none] [--seed N] [--dabs D.csv]',
-  },
-  echo: { run: echoCommand, usage: 'echo --brush B.json [--strokes S.json] --report R.json [--fixes N]' },
-  cast: {
-    // only when it is wanted: it takes long to load
-    run: async (args) => (await import('./cast.ts')).castCommand(args),
-    usage:
-      'cast --mesh M.obj|stl|ply|glb --view front|back|left|right|top|bottom [--up y|z] [--turn YAW,PITCH,ROLL] [--size 512] [--pad PCT] [--depth 0..1] [--base 0|mid] [--format half|float] [--normals up|down [--strength PCT]] --out H.exr|H.tif|H.png',
-  },
-  pack: { run: packCommand, usage: 'pack --brush B.json --out P.zip' },
-  unpack: { run: unpackCommand, usage: 'unpack --pack P.zip --out DIR' },
-};
+/** How it is called here: by its own name where it was installed. */
+const CALL =
+  process.env.npm_command === 'run-script' || process.argv[1]?.includes('scripts')
+    ? 'npm run -s amber --'
+    : 'amber-stamp';
 
 const usage = (): string =>
-  ['usage: npm run -s amber -- COMMAND', ...Object.values(COMMANDS).map((c) => `  ${c.usage}`)].join('\n');
+  [
+    `usage: ${CALL} COMMAND`,
+    ...Object.entries(COMMANDS).map(([name, { does }]) => `  ${name.padEnd(8)} ${does}`),
+    `${CALL} COMMAND --help tells more of one.`,
+  ].join('\n');
+
+const help = ({ does, usage: line, example, over }: Command): string =>
+  [
+    does,
+    `usage: ${CALL} ${line} [--force] [--json]`,
+    `Files that are there are written over only with --force. --json gives the result on stdout.`,
+    `Many files: --${over} takes a pattern in quotes, {name} in other options stands for the name of each; --jobs N does N at a time, --watch does it again when one changes.`,
+    `example: ${CALL} ${example}`,
+  ].join('\n');
+
+/** Whether a command is to work on files that a pattern names, several at a time, or again and again. */
+const meansMany = (args: readonly string[], over: string): boolean =>
+  args.includes('--jobs') || args.includes('--watch') || /[*?[{]/.test(args[args.indexOf(`--${over}`) + 1] ?? '');
+
+/** Runs a command for one file, or for the many that are meant. */
+async function runCommand(name: string, command: Command, args: string[]): Promise<number> {
+  const several = meansMany(args, command.over) ? await import('./many.ts') : undefined;
+  const many = await several?.manyOf(args, command.over);
+  if (!several || !many) {
+    const plain = args.filter((arg) => arg !== '--force');
+    overwriting(args.includes('--force'));
+    const result = await command.run(plain);
+    if (args.includes('--json')) console.log(JSON.stringify(result));
+    return 0;
+  }
+  const { status, results } = await several.runMany(name, many);
+  if (args.includes('--json')) console.log(JSON.stringify(results));
+  return many.watch ? several.keepWatching(name, many, args) : status;
+}
 
 /** Runs one command; returns the exit status: 0 done, 1 bad input (one line on stderr), 2 wrong usage. */
 export async function main(args: string[]): Promise<number> {
   const [name, ...rest] = args;
   const command = Object.hasOwn(COMMANDS, name ?? '') ? COMMANDS[name] : undefined;
   if (!command) {
-    console.error(name ? `there is no command ${name}\n${usage()}` : usage());
-    return 2;
+    const asked = name === '--help' || name === '-h' || name === 'help';
+    if (asked) console.log(usage());
+    else console.error(name ? `there is no command ${name}\n${usage()}` : usage());
+    return asked ? 0 : 2;
+  }
+  if (rest.includes('--help') || rest.includes('-h')) {
+    console.log(help(command));
+    return 0;
   }
   try {
-    const result = await command.run(rest);
-    if (rest.includes('--json')) console.log(JSON.stringify(result));
-    return 0;
+    return await runCommand(name, command, rest);
   } catch (cause) {
     if (cause instanceof UsageError) {
-      console.error(`${cause.message}\nusage: npm run -s amber -- ${command.usage}`);
+      console.error(`${cause.message}\nusage: ${CALL} ${command.usage}`);
       return 2;
     }
     console.error(

@@ -122,7 +122,7 @@ describe('cast on the command line', () => {
     };
     let first: Float32Array | undefined;
     for (const [name, bytes] of Object.entries(files)) {
-      const { status, err: errors } = cast(write(name, bytes), 'out.exr', '--up', 'y');
+      const { status, err: errors } = cast(write(name, bytes), 'out.exr', '--up', 'y', '--force');
       expect(errors, name).to.equal('');
       expect(status, name).to.equal(0);
       const { data, width } = heights('out.exr');

@@ -103,8 +103,8 @@ describe('plates of heights on the command line', () => {
   });
   it('come back from such a file to its own step, without a word about where the base is', () => {
     for (const more of [[], ['--base', 'mid']]) {
-      expect(plate('h.exr', 'there.png', ...more).status).to.equal(0);
-      expect(plate('there.png', 'back.exr').status).to.equal(0);
+      expect(plate('h.exr', 'there.png', ...more, '--force').status).to.equal(0);
+      expect(plate('there.png', 'back.exr', '--force').status).to.equal(0);
       const { low, high } = JSON.parse(decode(readFileSync(at('there.png'))).text.Heights) as Record<string, number>;
       const back = floatsOf('back.exr');
       const step = (high - low) / 65535;

@@ -30,8 +30,26 @@ export async function readJson(path: string): Promise<unknown> {
   return parseJson(new TextDecoder().decode(await readBytes(path, MAX_JSON_BYTES)), basename(path));
 }
 
+/** Whether files that are there are written over. */
+let writesOver = true;
+export const overwriting = (over: boolean): void => void (writesOver = over);
+
+/** Throws cannot-write where one of the files is there already and is not to be written over. */
+async function checkFree(files: readonly { path: string }[]): Promise<void> {
+  if (writesOver) return;
+  for (const { path } of files) {
+    const there = await stat(path).then(
+      () => true,
+      () => false,
+    );
+    if (there)
+      throw new AmberError('cannot-write', `${path} is there already; name another file, or add --force.`, path);
+  }
+}
+
 /** Writes whole files or nothing: each goes to a temporary name first, and all are moved at the end. */
 export async function writeAll(files: readonly { path: string; bytes: Uint8Array | string }[]): Promise<void> {
+  await checkFree(files);
   const drafts: string[] = [];
   try {
     for (const { path, bytes } of files) {

@@ -5,7 +5,7 @@ import { parseBrush, plainBrush } from '@amber-stamp/core/model';
 import type { Guess } from '@amber-stamp/core/vary';
 import { waitFor } from '@testing-library/react';
 import { expect } from 'chai';
-import { originOf } from '../src/bench/first-strokes.ts';
+import { originOf } from '@amber-stamp/core/bench';
 import { readyOf, usePlates } from '../src/bench/plates.ts';
 import { change } from '../src/bench/store.ts';
 import { holdPlate } from '../src/engine/pool.ts';

@@ -13,3 +13,4 @@ export {
 } from './bench.ts';
 export { intentOf, partsOfSource } from './intent.ts';
 export { benchWords } from './words.ts';
+export { originOf } from './origin.ts';

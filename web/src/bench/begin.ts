@@ -1,10 +1,10 @@
-import { parseBench, type Bench, type BenchPlate } from '@amber-stamp/core/bench';
+import { originOf, parseBench, type Bench, type BenchPlate } from '@amber-stamp/core/bench';
 import { makesRelief, type Intent, type Recipe } from '@amber-stamp/core/cut';
 import { fileName } from '@amber-stamp/core/formats';
 import { SOFT_TIP, type Guess } from '@amber-stamp/core/vary';
 import { cutter, heldPlate, holdPlate } from '../engine/pool.ts';
 import type { CutReport } from '../engine/protocol/cut.ts';
-import { firstStrokes, originOf, type HeldTip } from './first-strokes.ts';
+import { firstStrokes, type HeldTip } from './first-strokes.ts';
 import { plateKey, sourceKey } from './plate-key.ts';
 import { filePlate, readyOf, type ReadyPlate } from './plates.ts';
 import { heldSoftTip, SOFT_PLATE } from './soft-tip.ts';

@@ -1,6 +1,4 @@
-import type { Bench, BenchPlate } from '@amber-stamp/core/bench';
-import type { Intent, Recipe } from '@amber-stamp/core/cut';
-import { madeKind } from '@amber-stamp/core/make';
+import type { Bench } from '@amber-stamp/core/bench';
 import { inOrder, parseBrush } from '@amber-stamp/core/model';
 import type { Plate } from '@amber-stamp/core/raster';
 import { isMeasured, ranked, SOFT_TIP, type Guess, type Origin } from '@amber-stamp/core/vary';
@@ -21,16 +19,6 @@ export interface HeldTip {
   name: string;
   origin: Origin;
 }
-
-const isOn = (recipe: Recipe | null, name: string): boolean =>
-  recipe?.steps.some(({ step, on }) => on && step === name) ?? false;
-
-/** What is known of a plate besides its pixels: whether it was set in type, goes on beyond its frame, or is not stamped. */
-export const originOf = ({ recipe, made }: Pick<BenchPlate, 'recipe' | 'made'>, intent?: Intent): Origin => ({
-  isWord: made !== null && madeKind(made) === 'type',
-  fillsFrame: isOn(recipe, 'fade') && !isOn(recipe, 'trim'),
-  ...(intent === 'grain' || intent === 'band' ? { use: intent } : {}),
-});
 
 /** A first stroke that was laid and measured. */
 export interface ShownStroke extends Guess, EchoPair {

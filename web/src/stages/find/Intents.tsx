@@ -1,9 +1,9 @@
-import type { Bench } from '@amber-stamp/core/bench';
+import { originOf, type Bench } from '@amber-stamp/core/bench';
 import { INTENTS, partIn, readingOf, regionIn, type Intent, type TriedUse } from '@amber-stamp/core/cut';
 import { keepPreviousData, useQuery } from '@tanstack/react-query';
 import { useRef } from 'react';
 import { presentPlate } from '../../bench/edit.ts';
-import { originOf, shownFirstStrokes } from '../../bench/first-strokes.ts';
+import { shownFirstStrokes } from '../../bench/first-strokes.ts';
 import { useBench } from '../../bench/store.ts';
 import { presentIntent } from '../../bench/use.ts';
 import { cutter, holdPlate } from '../../engine/pool.ts';

@@ -1,7 +1,7 @@
-import type { Bench } from '@amber-stamp/core/bench';
+import { originOf, type Bench } from '@amber-stamp/core/bench';
 import { useQuery } from '@tanstack/react-query';
 import { presentPlate } from '../../bench/edit.ts';
-import { originOf, shownFirstStrokes, standsAt, type ShownStroke } from '../../bench/first-strokes.ts';
+import { shownFirstStrokes, standsAt, type ShownStroke } from '../../bench/first-strokes.ts';
 import { standsAtGuess, takeGuessBack, takeStroke } from '../../bench/guessed.ts';
 import { presentIntent } from '../../bench/use.ts';
 import { usePlates } from '../../bench/plates.ts';
