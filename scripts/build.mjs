@@ -1,7 +1,8 @@
-// Builds what is served and what serves it: the kernel, the server, the scene, the pages. Each is skipped when no source of it is newer.
+// Builds what is served and what serves it: the kernel, the server, the command line, the scene, the pages. Each is skipped when no source of it is newer.
 import { utimesSync } from 'node:fs';
 import { fileURLToPath } from 'node:url';
 import { join } from 'node:path';
+import { buildCli } from './build-cli.mjs';
 import { buildKernel } from './build-kernel.mjs';
 import { buildServer } from './build-server.mjs';
 import { finish } from './lib/children.mjs';
@@ -24,6 +25,7 @@ const SOURCES = [
 export async function build() {
   await buildKernel();
   await buildServer();
+  await buildCli();
   if (!isCurrent(SCENE, PAINTED_BY)) await finish(process.execPath, ['scripts/run-ts.mjs', 'scripts/write-scene.ts']);
   if (isCurrent(PAGE, SOURCES)) return false;
   await finish(process.execPath, ['node_modules/vite/bin/vite.js', 'build', 'web', '--logLevel', 'warn']);

@@ -38,7 +38,7 @@ function checkAnswer({ answers, path }: Route, result: unknown): void {
 function handlerOf(route: Route, services: Services, checkAnswers = false): RequestHandler {
   return async (req, res) => {
     let body: unknown;
-    if (route.body && route.body !== 'file')
+    if (route.body && typeof route.body !== 'string')
       body = parseDocument(route.body, parseJson(String(req.body ?? ''), 'The request'), 'The request');
     const result = await route.run({
       ...services,
@@ -48,7 +48,7 @@ function handlerOf(route: Route, services: Services, checkAnswers = false): Requ
       param: (name) => String(req.params[name]),
       query: (name) => (typeof req.query[name] === 'string' ? req.query[name] : ''),
     });
-    if (checkAnswers) checkAnswer(route, result);
+    if (checkAnswers && !res.headersSent) checkAnswer(route, result);
     if (!res.headersSent) res.status(route.status ?? 200).json(result);
   };
 }
@@ -94,6 +94,12 @@ const answerError: ErrorRequestHandler = (cause: unknown, req, res, next) => {
     );
 };
 
+/** What is checked and read before a route runs. */
+function beforeOf({ body }: Route, json: RequestHandler): RequestHandler[] {
+  if (!body) return [];
+  return typeof body === 'string' ? [checkType(body)] : [checkType('json'), json];
+}
+
 /** The HTTP application over its services. */
 export function createApp(services: Services, options: AppOptions): Express {
   const app = express();
@@ -126,7 +132,7 @@ export function createApp(services: Services, options: AppOptions): Express {
   const json = express.text({ type: () => true, limit: MAX_JSON });
   for (const route of ROUTES) {
     const path = route.path.replace(/\{(\w+)\}/g, ':$1');
-    const before = !route.body ? [] : route.body === 'file' ? [checkType('file')] : [checkType('json'), json];
+    const before = beforeOf(route, json);
     app[route.method](path, ...before, handlerOf(route, services, options.checkAnswers));
   }
   const document = openApi();

@@ -24,8 +24,24 @@ function parameters(route: Route): object[] {
   return [...inPath, ...inQuery];
 }
 
+/** Files and texts by the names of the command line's options; `file` for what lies beside them. */
+function formContent({ examples = {} }: Route): object {
+  const shown = Object.entries(examples).map(([summary, { command, form }]) => [
+    summary,
+    { summary, description: `sent to /api/work/${command}; what is an object is a JSON file`, value: form },
+  ]);
+  return {
+    schema: {
+      type: 'object',
+      additionalProperties: { anyOf: [{ type: 'string' }, { type: 'string', format: 'binary' }] },
+    },
+    examples: Object.fromEntries(shown) as object,
+  };
+}
+
 function requestBody(route: Route): object | undefined {
   if (!route.body) return undefined;
+  if (route.body === 'form') return { required: true, content: { 'multipart/form-data': formContent(route) } };
   const content =
     route.body === 'file'
       ? { 'application/octet-stream': { schema: { type: 'string', format: 'binary' } } }

@@ -9,4 +9,6 @@ const SERVER = dirname(createRequire(import.meta.url).resolve('@amber-stamp/serv
 export const PACKS = process.env.AMBER_PACKS ?? join(tmpdir(), 'amber-stamp-packs');
 
 export const MIGRATIONS = join(SERVER, 'drizzle');
+/** The command line, as it was joined. */
+export const COMMAND_LINE = join(SERVER, '../cli/dist/amber.js');
 export const BUILT_PAGES = join(SERVER, '../web/dist');

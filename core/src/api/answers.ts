@@ -1,4 +1,4 @@
-import { array, boolean, number, string, type InferType, type Schema } from 'yup';
+import { array, boolean, mixed, number, string, type InferType, type Schema } from 'yup';
 import { benchSchema, plateSchema, type BenchPlate } from '../bench/bench.ts';
 import { sha256Schema, shape } from '../model/check.ts';
 import { strokesSchema } from '../model/strokes.ts';
@@ -223,6 +223,22 @@ export const importedAnswer = shape({
   brushes: array(shape({ id: id(), name: text(), alreadyHere: boolean().required() })).required(),
 });
 export interface Imported extends InferType<typeof importedAnswer> {}
+
+/** Something that the server computes for somebody. */
+export const workState = shape({
+  id: id(),
+  command: text(),
+  state: string().oneOf(['waiting', 'running', 'done', 'failed', 'cancelled']).required(),
+  /** what it said last of how far it is */
+  told: text(),
+  /** as the command line gives it */
+  result: mixed<object>().defined().nullable(),
+  /** names of the files that came of it */
+  files: array(text()).required(),
+  /** why nothing came of it, in one sentence */
+  refused: string().defined().nullable(),
+});
+export interface WorkState extends InferType<typeof workState> {}
 
 /** Pen strokes that are kept by a name. */
 export const recordingAnswer = shape({

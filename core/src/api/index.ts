@@ -23,6 +23,8 @@ export {
   sourceAnswer,
   versionAnswer,
   versionListing,
+  workState,
+  type WorkState,
   type BrushChange,
   type BrushUse,
   type Changed,

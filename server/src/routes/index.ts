@@ -8,6 +8,7 @@ import { newsRoutes } from './news.ts';
 import { packRoutes } from './packs.ts';
 import { recordingRoutes } from './recordings.ts';
 import type { Route } from './route.ts';
+import { workRoutes } from './work.ts';
 import { sourceRoutes } from './sources.ts';
 
 const healthRoute: Route = {
@@ -33,4 +34,5 @@ export const ROUTES: readonly Route[] = [
   ...packRoutes,
   ...recordingRoutes,
   ...newsRoutes,
+  ...workRoutes,
 ];

@@ -14,8 +14,8 @@ export interface Route {
   /** with {name} for parameters, as OpenAPI writes them */
   path: string;
   summary: string;
-  /** a checked JSON body, or a streamed file */
-  body?: AnySchema | 'file';
+  /** a checked JSON body, a streamed file, or a form with files */
+  body?: AnySchema | 'file' | 'form';
   query?: Readonly<Record<string, string>>;
   status?: number;
   answer: string;
@@ -23,6 +23,8 @@ export interface Route {
   answers?: AnySchema;
   /** media type when it is not JSON */
   type?: string;
+  /** forms that work, by what they do; what is an object is sent as a JSON file */
+  examples?: Readonly<Record<string, { command: string; form: Readonly<Record<string, unknown>> }>>;
   run: (context: Context) => Promise<unknown>;
 }
 
