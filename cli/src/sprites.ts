@@ -1,4 +1,4 @@
-import { encodeTip, packSprites, type SpriteSheet, type TipForm } from '@amber-stamp/core/formats';
+import { describeSprites, encodeTip, packSprites, type TipForm } from '@amber-stamp/core/formats';
 import { plateTitle } from '@amber-stamp/core/raster';
 import { loadBrush, writeAll } from '@amber-stamp/io';
 import { basename, extname } from 'node:path';
@@ -26,21 +26,11 @@ export async function spritesCommand(args: string[]): Promise<object> {
     const plate = plates.get(name);
     return plate ? [{ name: plateTitle(name), plate }] : [];
   });
-  const { sheet, frames } = packSprites(tips, wish);
+  const packed = packSprites(tips, wish);
+  const { sheet, frames } = packed;
   const path =
     form.blackPrints && !o.out.includes('black-prints') ? o.out.replace(/\.png$/i, '-black-prints.png') : o.out;
-  const told: SpriteSheet = {
-    format: 'amber-stamp/sprites',
-    version: 1,
-    image: basename(path),
-    width: sheet.width,
-    height: sheet.height,
-    bits: form.bits,
-    prints: form.blackPrints ? 'black' : 'white',
-    scale: 1,
-    ...wish,
-    frames,
-  };
+  const told = describeSprites(basename(path), packed, form, wish);
   await writeAll([
     { path, bytes: encodeTip(sheet, form) },
     { path: o.out.replace(/\.png$/i, '.json'), bytes: `${JSON.stringify(told, null, 2)}\n` },

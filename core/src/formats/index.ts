@@ -26,5 +26,5 @@ export { SPAN_KEY, spanFromText } from './png-span.ts';
 export { decodePlate, encodePlate, encodeRgba, pngSize } from './png.ts';
 export { OwnReason, reasonOf } from './reason.ts';
 export { type ZipEntry, ZIP_HEADER, ZIP_TAIL, zipDataAt, zipEnd, zipEntries } from './zip-directory.ts';
-export { packSprites, type SpriteFrame, type SpriteSheet, type SpriteWish } from './sprites.ts';
+export { describeSprites, packSprites, type SpriteFrame, type SpriteSheet, type SpriteWish } from './sprites.ts';
 export { encodeTip, PLAIN_TIP, tipEnding, type TipForm } from './tip-files.ts';

@@ -2,6 +2,7 @@ import potpack from 'potpack';
 import { AmberError } from '../errors.ts';
 import type { Plate } from '../raster/raster.ts';
 import { MAX_PLATE_SIDE } from './png.ts';
+import type { TipForm } from './tip-files.ts';
 
 /** A tip on a sprite sheet. Lengths in px of the sheet. */
 export interface SpriteFrame {
@@ -110,3 +111,23 @@ export function packSprites(
   });
   return { sheet, frames };
 }
+
+/** What a sprite sheet says of itself. `image`: the name of its picture. */
+export const describeSprites = (
+  image: string,
+  { sheet, frames }: { sheet: Pick<Plate, 'width' | 'height'>; frames: SpriteFrame[] },
+  { bits, blackPrints }: TipForm,
+  { padding, bleed }: SpriteWish,
+): SpriteSheet => ({
+  format: 'amber-stamp/sprites',
+  version: 1,
+  image,
+  width: sheet.width,
+  height: sheet.height,
+  bits,
+  prints: blackPrints ? 'black' : 'white',
+  scale: 1,
+  padding,
+  bleed,
+  frames,
+});

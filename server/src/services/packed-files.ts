@@ -23,7 +23,7 @@ const ofPack = (db: Queries) =>
     .from(packedFiles)
     .innerJoin(packs, eq(packs.id, packedFiles.packId));
 
-/** Stores a file of a kept pack as any other. */
+/** Stores a file of a kept pack like every other. */
 async function takeOver(db: Queries, { path, ...place }: Packed): Promise<void> {
   const file = await open(path);
   try {

@@ -1,12 +1,12 @@
 import type { Bench } from '@amber-stamp/core/bench';
 import { numberParam, type Param } from '@amber-stamp/core/cut';
 import {
+  describeSprites,
   encodeTip,
   fileName,
   packSprites,
   PLAIN_TIP,
   tipEnding,
-  type SpriteSheet,
   type SpriteWish,
   type TipForm,
 } from '@amber-stamp/core/formats';
@@ -36,20 +36,9 @@ const png = (name: string, plate: Plate, form: TipForm): void =>
 
 function saveSprites(bench: Bench, form: TipForm, wish: SpriteWish): void {
   const name = `${fileName(bench.brush.name)}-sprites`;
-  const { sheet, frames } = packSprites(tipsOf(bench), wish);
-  const told: SpriteSheet = {
-    format: 'amber-stamp/sprites',
-    version: 1,
-    image: `${name}${tipEnding(form)}`,
-    width: sheet.width,
-    height: sheet.height,
-    bits: form.bits,
-    prints: form.blackPrints ? 'black' : 'white',
-    scale: 1,
-    ...wish,
-    frames,
-  };
-  png(name, sheet, form);
+  const packed = packSprites(tipsOf(bench), wish);
+  const told = describeSprites(`${name}${tipEnding(form)}`, packed, form, wish);
+  png(name, packed.sheet, form);
   saveFile(`${name}.json`, `${JSON.stringify(told, null, 2)}\n`, 'application/json');
 }
 
