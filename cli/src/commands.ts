@@ -20,7 +20,7 @@ export const COMMANDS: Readonly<Record<string, Command>> = {
     run: plateCommand,
     does: 'Cuts a source into a plate; without a recipe by the automatic one. Numbers, type, shapes and drawn tips are sources too.',
     usage:
-      'plate --source FILE [--recipe R.json] [--prints dark|light|alpha|tone|red|green|blue] --out P.png|P.tif|P.exr [--bits 8|16] [--channel NAME] [--base 0|mid] [--format half|float] [--normals up|down [--strength PCT]] [--report R.json] [--size WIDTH,HEIGHT]',
+      'plate --source FILE [--recipe R.json] [--prints dark|light|alpha|tone|red|green|blue] --out P.png|P.tif|P.exr [--bits 8|16] [--channel NAME] [--base 0|mid] [--format half|float] [--normals up|down [--strength PCT]] [--displacement] [--report R.json] [--size WIDTH,HEIGHT]',
     example: "plate --source 'scans/*.png' --out 'tips/{name}.png' --jobs 2",
     over: 'source',
   },
@@ -57,7 +57,7 @@ export const COMMANDS: Readonly<Record<string, Command>> = {
     run: async (args) => (await import('./cast.ts')).castCommand(args),
     does: 'Casts a mesh to heights.',
     usage:
-      'cast --mesh M.obj|stl|ply|glb --view front|back|left|right|top|bottom [--up y|z] [--turn YAW,PITCH,ROLL] [--size 512] [--pad PCT] [--depth 0..1] [--base 0|mid] [--format half|float] [--normals up|down [--strength PCT]] --out H.exr|H.tif|H.png',
+      'cast --mesh M.obj|stl|ply|glb --view front|back|left|right|top|bottom [--up y|z] [--turn YAW,PITCH,ROLL] [--size 512] [--pad PCT] [--depth 0..1] [--base 0|mid] [--format half|float] [--normals up|down [--strength PCT]] [--displacement] --out H.exr|H.tif|H.png',
     example: 'cast --mesh shell.obj --view top --out shell.exr',
     over: 'mesh',
   },

@@ -116,11 +116,16 @@ function recipeFor(picture: Picture, given: Recipe | undefined, o: Wanted, endin
 }
 
 /** The file of a plate: what prints at 8 or 16 bit, heights with every value. */
-async function fileOf(plate: Raster, recipe: Recipe, o: Wanted, ending: string): Promise<Uint8Array> {
+async function fileOf(
+  plate: Raster,
+  recipe: Recipe,
+  o: Wanted,
+  { ending, displaced }: { ending: string; displaced: Float32Array | undefined },
+): Promise<Uint8Array> {
   if (!makesRelief(recipe) && ending === '.png' && !o.normals) return encodeGray(plate, o.bits === '8' ? 8 : 16);
   if (o.bits === '8') throw new UsageError('--bits 8 is for what prints: heights are written at 16 bit or as floats');
   // what writes heights takes long to load
-  return (await import('@amber-stamp/core/relief-file')).reliefFile(plate, wishOf(o, ending));
+  return (await import('@amber-stamp/core/relief-file')).reliefFile(plate, wishOf(o, ending), displaced);
 }
 
 const MOST_PX = 4096;
@@ -169,7 +174,7 @@ export async function plateCommand(args: string[]): Promise<object> {
   const { raster: plate, outcomes } = cutAll(picture, recipe, others);
   const report = { ...plateReport(plate, recipe, outcomes), reason, recipe };
   const files: { path: string; bytes: Uint8Array | string }[] = [
-    { path: o.out, bytes: await fileOf(plate, recipe, o, ending) },
+    { path: o.out, bytes: await fileOf(plate, recipe, o, { ending, displaced: outcomes.at(-1)?.displaced }) },
   ];
   if (o.report) files.push({ path: o.report, bytes: `${JSON.stringify(report, null, 2)}\n` });
   await writeAll(files);

@@ -7,6 +7,7 @@ import { spawn, spawnSync } from 'node:child_process';
 import { existsSync, mkdirSync, mkdtempSync, readFileSync, statSync, writeFileSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
+import sharp from 'sharp';
 import { fileURLToPath } from 'node:url';
 import { runAmber } from './run.ts';
 
@@ -157,7 +158,7 @@ describe('the command line on many files', () => {
     expect(guess.reasons).to.have.property('spacing');
   });
 
-  it('puts tips on a sheet where black prints, and says so in its name and text', () => {
+  it('puts tips on a sheet where black prints, and says so in its name and text', async () => {
     const { status } = amber(
       'sprites',
       '--brush',
@@ -171,6 +172,13 @@ describe('the command line on many files', () => {
     expect(status).to.equal(0);
     const png = decode(readFileSync(at('tips-black-prints.png')));
     expect([png.depth, png.text]).to.deep.equal([8, { Comment: 'black prints' }]);
+    // another reader finds the same values
+    const { data, info } = await sharp(at('tips-black-prints.png'))
+      .toColourspace('b-w')
+      .raw()
+      .toBuffer({ resolveWithObject: true });
+    expect([info.width, info.height, info.channels]).to.deep.equal([png.width, png.height, 1]);
+    expect(data.equals(Buffer.from(png.data as Uint8Array))).to.equal(true);
     const told = JSON.parse(readFileSync(at('tips.json'), 'utf8')) as Record<string, unknown>;
     expect(told).to.include({
       format: 'amber-stamp/sprites',

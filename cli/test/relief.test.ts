@@ -1,3 +1,4 @@
+import { decodeSource } from '@amber-stamp/io';
 import { encodeObj } from '@amber-stamp/core/formats';
 import { plainBrush } from '@amber-stamp/core/model';
 import { solidMesh } from '@amber-stamp/core/relief';
@@ -110,6 +111,17 @@ describe('plates of heights on the command line', () => {
       const step = (high - low) / 65535;
       heights.data.forEach((v, i) => expect(back[i]).to.be.closeTo(v, 0.51 * step));
     }
+  });
+  it('are written as moves, which go up by as much as the heights do, and only into an OpenEXR', async () => {
+    expect(plate('h.exr', 'moves.exr', '--displacement').status).to.equal(0);
+    const { width, channels, data } = await decodeSource(readFileSync(at('moves.exr')), 'moves.exr');
+    expect([width, channels]).to.deep.equal([heights.width, 3]);
+    const moved = (i: number) => [0, 1, 2].map((k) => Number(data[3 * i + k]));
+    const highest = heights.data.indexOf(Math.max(...heights.data));
+    const lowest = heights.data.indexOf(Math.min(...heights.data));
+    expect(moved(highest)[2]).to.be.greaterThan(moved(lowest)[2]);
+    expect(moved(highest).slice(0, 2)).to.deep.equal([0, 0]);
+    expect(plate('h.exr', 'moves.png', '--displacement').status).to.equal(2);
   });
   it('are written as directions with the green that is asked for', () => {
     for (const green of ['up', 'down'])
