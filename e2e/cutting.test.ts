@@ -172,8 +172,8 @@ describe('every way to a tip', () => {
     const { x, y } = await middleOf(page.getByTestId('handles').first());
     await page.mouse.click(x, y);
     await expect(page.getByText('Stroke 1 of 1')).toBeVisible();
-    await page.locator('.param', { hasText: 'Brush' }).getByRole('combobox').click();
-    await page.getByRole('option', { name: 'Kelp blade' }).click();
+    await page.getByRole('button', { name: /^Brush: / }).click();
+    await page.getByRole('dialog').getByRole('button', { name: 'Kelp blade', exact: true }).click();
     const kelp = await changed(page, 'sheet', round);
     await page.getByRole('button', { name: 'alone' }).click();
     for (const name of ['Gray', 'Fit a square', 'Retouch by hand'])

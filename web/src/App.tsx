@@ -1,31 +1,40 @@
 import { SnackbarProvider } from 'notistack';
-import { useEffect } from 'react';
+import { lazy, Suspense, useEffect } from 'react';
 import { Route, Routes } from 'react-router';
 import { useDoor } from './api/client.ts';
+import { later } from './engine/clock.ts';
 import { listenToNews } from './bench/news.ts';
 import { Arriving } from './bench/parts/Arriving.tsx';
 import { DropAnywhere } from './bench/parts/DropAnywhere.tsx';
 import { Guide } from './guide/Guide.tsx';
-import { BenchPage } from './pages/BenchPage.tsx';
 import { CabinetPage } from './pages/CabinetPage.tsx';
-import { NewPage } from './pages/NewPage.tsx';
 import { NothingHere } from './pages/NothingHere.tsx';
 import { SettingsPage } from './pages/SettingsPage.tsx';
 import { TokenPage } from './pages/TokenPage.tsx';
 
+// what is not seen first is read when it is opened, and the cabinet reads it ahead once it stands
+const bench = () => import('./pages/BenchPage.tsx');
+const BenchPage = lazy(async () => ({ default: (await bench()).BenchPage }));
+const NewPage = lazy(async () => ({ default: (await import('./pages/NewPage.tsx')).NewPage }));
+/** The cabinet stands by then, ms. */
+const AHEAD_MS = 1500;
+
 /** The pages, kept up with what others change. */
 function Inside() {
   useEffect(() => listenToNews(), []);
+  useEffect(() => later(AHEAD_MS, () => void bench()), []);
   return (
     <DropAnywhere>
-      <Routes>
-        <Route path="/" element={<CabinetPage />} />
-        <Route path="/brush/:id" element={<BenchPage />} />
-        <Route path="/brush/:id/:stage" element={<BenchPage />} />
-        <Route path="/new/:how" element={<NewPage />} />
-        <Route path="/settings" element={<SettingsPage />} />
-        <Route path="*" element={<NothingHere />} />
-      </Routes>
+      <Suspense fallback={<div className="app" aria-busy="true" />}>
+        <Routes>
+          <Route path="/" element={<CabinetPage />} />
+          <Route path="/brush/:id" element={<BenchPage />} />
+          <Route path="/brush/:id/:stage" element={<BenchPage />} />
+          <Route path="/new/:how" element={<NewPage />} />
+          <Route path="/settings" element={<SettingsPage />} />
+          <Route path="*" element={<NothingHere />} />
+        </Routes>
+      </Suspense>
       <Arriving />
       <Guide />
     </DropAnywhere>

@@ -196,8 +196,9 @@ export const plateAnswer = shape({
   width: count(),
   height: count(),
   sourceId: string().uuid().defined().nullable(),
-  /** it was made to tile */
+  /** it was made to tile; its outline runs out softly */
   tiles: boolean().required(),
+  soft: boolean().required(),
   sourceName: string().defined().nullable(),
   /** brushes that print with it as they are kept now */
   users: count(),

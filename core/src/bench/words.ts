@@ -48,7 +48,7 @@ const COAT_WORDS: readonly (readonly [string, Has])[] = [
 
 const stepOf = ({ recipe }: BenchPlate, name: string) => recipe?.steps.find(({ step, on }) => on && step === name);
 
-const isSoft = (plate: BenchPlate): boolean =>
+const isMadeSoft = (plate: BenchPlate): boolean =>
   stepOf(plate, 'soften') !== undefined ||
   stepOf(plate, 'blur') !== undefined ||
   (plate.made?.format === 'amber-stamp/numbers' && Number(plate.made.softPct) >= SOFT);
@@ -67,10 +67,10 @@ const MADE_OF = {
 } as const;
 
 /** What plates are said to be. */
-function plateWords(plate: BenchPlate): string[] {
+function plateWords(plate: BenchPlate, soft: boolean): string[] {
   const { made, recipe } = plate;
   return [
-    isSoft(plate) ? 'soft' : 'hard',
+    soft || isMadeSoft(plate) ? 'soft' : 'hard',
     ...printsOf(plate),
     ...(made ? [MADE_OF[made.format]] : []),
     ...(stepOf(plate, 'draw') ? ['drawn'] : []),
@@ -79,15 +79,18 @@ function plateWords(plate: BenchPlate): string[] {
   ];
 }
 
-/** Words that a brush is found by beside its names: what it is and what it does. Each is given once, in a fixed order. */
-export function benchWords({ brush, plates }: Bench): string[] {
+/**
+ * Words that a brush is found by beside its names: what it is and what it does. Each is given once, in a fixed order.
+ * `soft`: whether the plate of some bytes is known to run out softly.
+ */
+export function benchWords({ brush, plates }: Bench, soft: (sha256: string) => boolean = () => false): string[] {
   const { coats, ends, steady } = brush;
   const words = [
     ...COAT_WORDS.filter(([, has]) => coats.some(has)).map(([word]) => word),
     ...(coats.length > 1 ? ['coats'] : []),
     ...([ends.head, ends.tail].some((end) => end.size !== 100 || end.opacity !== 100) ? ['tapers'] : []),
     ...(steady > 0 ? ['steadied'] : []),
-    ...Object.values(plates).flatMap(plateWords),
+    ...Object.values(plates).flatMap((plate) => plateWords(plate, soft(plate.sha256))),
   ];
   return [...new Set(words)];
 }

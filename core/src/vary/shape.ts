@@ -40,7 +40,8 @@ export interface PlateShape {
   extent: number;
 }
 
-const SHAPE_SIDE = 192;
+/** Of the longer side at which shapes are measured, px. */
+export const SHAPE_SIDE = 192;
 const SEEN = 0.12;
 
 interface Moments {

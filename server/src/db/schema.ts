@@ -101,6 +101,8 @@ export const plates = pgTable(
     sourceId: uuid('source_id').references(() => sources.id),
     /** it was made to tile */
     tiles: boolean('tiles').notNull().default(false),
+    /** its outline runs out softly; false too where nobody has looked */
+    soft: boolean('soft').notNull().default(false),
     createdAt: made(),
   },
   (t) => [index('plates_made').on(t.createdAt, t.sha256)],

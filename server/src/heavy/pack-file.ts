@@ -24,7 +24,7 @@ import { createHash } from 'node:crypto';
 import { open, type FileHandle } from 'node:fs/promises';
 import { inflateRawSync } from 'node:zlib';
 import { lookAt, type Looked } from './look.ts';
-import { readPlate } from './read-plate.ts';
+import { lookAtPlate, readPlate, type PlateLook } from './read-plate.ts';
 
 /** A pack that is opened where it lies may hold so much. */
 const LIMITS = { entries: 100_000, bytes: 16 * 1024 ** 3 };
@@ -48,8 +48,8 @@ export interface OpenedPack {
   origins: Pack['origins'];
   shelves: Readonly<Record<string, PackShelf>>;
   files: Map<string, PackedPlace>;
-  /** px, by the name that cards carry */
-  plates: Map<string, { width: number; height: number }>;
+  /** what is known of each, by the name that cards carry */
+  plates: Map<string, PlateLook>;
   /** of sources that are files, by path */
   sources: Map<string, Pick<Looked, 'info' | 'kind'>>;
   /** of sources that are settings, by path */
@@ -100,9 +100,9 @@ async function probed(bytes: Buffer, where: string): Promise<Pick<Looked, 'info'
 async function takeIn(opened: OpenedPack, pack: Pack, name: string, bytes: Buffer, whole: boolean): Promise<void> {
   addDocument(pack, name, bytes);
   if (name.startsWith('plates/')) {
-    const { width, height } = (whole || isExr(bytes) ? undefined : pngSize(bytes)) ?? readPlate(bytes, name);
+    const size = whole || isExr(bytes) ? undefined : pngSize(bytes);
     pack.plates.set(name.slice(7), new Uint8Array());
-    opened.plates.set(name.slice(7), { width, height });
+    opened.plates.set(name.slice(7), size ? { ...size, soft: false } : lookAtPlate(readPlate(bytes, name)));
   } else if (name.startsWith('sources/')) {
     if (isDocument(bytes)) opened.made.set(name, readMade(bytes, name));
     else

@@ -15,14 +15,14 @@ import {
 import { readFile } from 'node:fs/promises';
 import { lookAt, type Looked } from './look.ts';
 import { openPackFile, type OpenedPack } from './pack-file.ts';
-import { readPlate } from './read-plate.ts';
+import { lookAtPlate, readPlate, type PlateLook } from './read-plate.ts';
 
 /** Work that takes long or much memory when a file is large or hostile: by name, what it gives. */
 export interface HeavyWork {
   look: Looked;
   decode: Picture;
   thumbnail: Buffer;
-  plateSize: { width: number; height: number };
+  lookAtPlate: PlateLook;
   plateThumbnail: Buffer;
   openPack: OpenedPack;
   measure: { echo: number; texture: number };
@@ -79,10 +79,7 @@ const TASKS: { [K in Exclude<keyof HeavyWork, 'openPack'>]: (task: Work) => Heav
   look: lookAt,
   decode: ({ bytes, where }) => decodeSource(bytes, where),
   thumbnail,
-  plateSize: ({ bytes, where }) => {
-    const { width, height } = readPlate(bytes, where);
-    return { width, height };
-  },
+  lookAtPlate: ({ bytes, where }) => lookAtPlate(readPlate(bytes, where)),
   plateThumbnail: ({ bytes, where, side }) => thumbnailOfPlate(readPlate(bytes, where), side),
   measure,
 };

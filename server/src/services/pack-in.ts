@@ -12,6 +12,7 @@ import type { Database, Queries } from '../db/database.ts';
 import { blobs, brushes, packedFiles, packs, plates, sources, versions } from '../db/schema.ts';
 import { heavy } from '../heavy/pool.ts';
 import type { OpenedPack, PackedPlace } from '../heavy/pack-file.ts';
+import type { PlateLook } from '../heavy/read-plate.ts';
 import { PACKS } from '../places.ts';
 import { createMany, inParts, type NewBrush } from './create-many.ts';
 import type { WholeFile } from './file.ts';
@@ -111,11 +112,10 @@ class Unpacking {
       const { sha256 } = this.file(`plates/${name}`);
       const source = origin.source && !made ? await this.source(origin.source) : null;
       found[name] = { sha256, source, made, recipe: recipe ? await this.recipe(recipe) : null };
-      const size = pack.plates.get(name) as { width: number; height: number };
       this.plates.set(sha256, {
         sha256,
         name: plateTitle(name),
-        ...size,
+        ...(pack.plates.get(name) as PlateLook),
         sourceId: source,
         tiles: isTiling(found[name]),
       });

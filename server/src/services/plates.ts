@@ -31,7 +31,7 @@ export async function rememberPlates(tx: Queries, body: Bench): Promise<void> {
   const known = new Set(rows.map(({ sha256 }) => sha256));
   for (const [name, plate] of wanted) {
     if (known.has(plate.sha256)) continue;
-    const { width, height } = await heavy('plateSize', await readBlob(tx, plate.sha256), name);
+    const looked = await heavy('lookAtPlate', await readBlob(tx, plate.sha256), name);
     if (plate.source) {
       const [source] = await tx.select({ id: sources.id }).from(sources).where(eq(sources.id, plate.source));
       if (!source) throw new AmberError('not-found', `The source of ${name} is not here.`, `plates.${name}.source`);
@@ -41,8 +41,7 @@ export async function rememberPlates(tx: Queries, body: Bench): Promise<void> {
       .values({
         sha256: plate.sha256,
         name: plateTitle(name),
-        width,
-        height,
+        ...looked,
         sourceId: plate.source,
         tiles: isTiling(plate),
       })

@@ -1,7 +1,7 @@
 import { benchWords, parseBench, type Bench } from '@amber-stamp/core/bench';
 import { and, eq, inArray, isNull, sql } from 'drizzle-orm';
 import type { Queries } from '../db/database.ts';
-import { brushes, sources, versions } from '../db/schema.ts';
+import { brushes, plates, sources, versions } from '../db/schema.ts';
 
 /** So many states are read at a time. */
 const AT_A_TIME = 100;
@@ -13,7 +13,15 @@ export async function wordsOf(db: Queries, body: Bench): Promise<string[]> {
     ids.length === 0
       ? []
       : await db.select({ kind: sources.kind, name: sources.name }).from(sources).where(inArray(sources.id, ids));
-  return [...new Set([...benchWords(body), ...from.flatMap(({ kind, name }) => [kind, name])])];
+  const hashes = Object.values(body.plates).map(({ sha256 }) => sha256);
+  const known = await db
+    .select({ sha256: plates.sha256 })
+    .from(plates)
+    .where(and(inArray(plates.sha256, hashes), plates.soft));
+  const soft = new Set(known.map(({ sha256 }) => sha256));
+  return [
+    ...new Set([...benchWords(body, (sha256) => soft.has(sha256)), ...from.flatMap(({ kind, name }) => [kind, name])]),
+  ];
 }
 
 /** Works the words out of brushes that were kept before there were any. Gives how many. */

@@ -1,0 +1,1 @@
+ALTER TABLE "plates" ADD COLUMN "soft" boolean DEFAULT false NOT NULL;
