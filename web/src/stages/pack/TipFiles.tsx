@@ -94,7 +94,7 @@ export function TipFiles({ bench }: { bench: Bench }) {
     if (tip) png(plateTitle(name), tip.plate, form);
   };
   return (
-    <div className="section">
+    <div className="section" style={{ display: 'grid', gap: 8 }}>
       <h3>{count === 1 ? 'The tip' : 'The tips'}</h3>
       <span className="note">Plates as grayscale PNG. At 16 bit the numbers are exactly as they are.</span>
       <FormChoice form={form} onChange={setForm} />
