@@ -56,7 +56,7 @@ describe('somebody who is new', () => {
   it('opens the guide over the work, searches it without a network beyond the server, and turns to what was found', async () => {
     await page.getByRole('button', { name: 'Guide', exact: true }).click();
     const guide = page.getByRole('dialog', { name: 'The guide' });
-    await expect(guide.getByRole('list', { name: 'Chapters' }).getByRole('listitem')).toHaveCount(6);
+    await expect(guide.getByRole('list', { name: 'Chapters' }).getByRole('listitem')).toHaveCount(7);
     await guide.getByRole('textbox', { name: 'Search the guide' }).fill('overlap of dabs');
     const found = guide.getByRole('list', { name: 'Found in the guide' });
     await guide.getByRole('textbox', { name: 'Search the guide' }).fill('spacing');
