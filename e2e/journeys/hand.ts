@@ -29,7 +29,7 @@ export class Hand {
     this.gestures++;
     await what.click();
     await what.fill(text);
-    await this.page.keyboard.press('Enter');
+    await what.press('Enter');
   }
 
   /** Opens a list and takes one of it; waits until the list is gone and the page takes presses again. */

@@ -5,16 +5,19 @@ import { Circle, Layer, Line, Rect, Shape } from 'react-konva';
 import { settle } from '../../../bench/store.ts';
 import { setParam } from '../steps.ts';
 import { afterDrawing, cornersOf, drawnOn, movedBy, withCornerAt } from './region-outline.ts';
-import { AMBER, PAPER, round, rowsOf, shareAt, type HandleProps } from './shared.ts';
+import { AMBER, PAPER, round, rowsOf, shareAt, sharesAlong, type HandleProps } from './shared.ts';
 
 type Pressed = Konva.KonvaEventObject<PointerEvent>;
 
-/** What the hand does to the outline of a region. */
-function useRegion(place: number, outline: Rows) {
-  const [drawing, setDrawing] = useState<'box' | 'outline' | null>(null);
-  const held = useRef<{ at: [number, number]; outline: Rows } | null>(null);
+/** What the hand does to the outline of a region. The hand may be several events ahead of what is rendered. */
+function useRegion(place: number, rendered: Rows) {
+  const [drawing, setDrawing] = useState(false);
+  const hand = useRef<{ does: 'box' | 'outline' | 'move'; from: [number, number]; was: Rows; outline: Rows } | null>(
+    null,
+  );
   const set = (points: Rows) => {
-    if (points === outline) return;
+    if (points === (hand.current?.outline ?? rendered)) return;
+    if (hand.current) hand.current.outline = points;
     setParam(
       place,
       'outline',
@@ -24,33 +27,34 @@ function useRegion(place: number, outline: Rows) {
   const begin = (e: Pressed) => {
     const at = shareAt(e);
     if (!at) return;
-    setDrawing(e.evt.altKey ? 'outline' : 'box');
+    hand.current = { does: e.evt.altKey ? 'outline' : 'box', from: at, was: rendered, outline: rendered };
+    setDrawing(true);
     set([at, at]);
   };
   /** Takes the whole, or begins another one with Alt. */
   const hold = (e: Pressed) => {
     const at = shareAt(e);
-    if (at && !e.evt.altKey) held.current = { at, outline };
+    if (at && !e.evt.altKey) hand.current = { does: 'move', from: at, was: rendered, outline: rendered };
     else begin(e);
   };
   const move = (e: Pressed) => {
-    const at = shareAt(e);
-    if (!at) return;
-    if (held.current) {
-      const { at: from, outline: was } = held.current;
-      set(movedBy(was, at[0] - from[0], at[1] - from[1]));
-    } else if (drawing === 'box') set([outline[0], at]);
-    else if (drawing === 'outline') set(drawnOn(outline, at));
+    for (const at of sharesAlong(e)) {
+      if (!hand.current) return;
+      const { does, from, was, outline } = hand.current;
+      if (does === 'move') set(movedBy(was, at[0] - from[0], at[1] - from[1]));
+      else set(does === 'box' ? [from, at] : drawnOn(outline, at));
+    }
   };
   const end = () => {
-    if (!drawing && !held.current) return;
-    held.current = null;
-    setDrawing(null);
-    if (drawing) set(afterDrawing(outline));
-    settle(drawing === 'outline' ? 'Region: outline drawn' : drawing ? 'Region: box drawn' : 'Region moved');
+    if (!hand.current) return;
+    const { does, outline } = hand.current;
+    if (does !== 'move') set(afterDrawing(outline));
+    hand.current = null;
+    setDrawing(false);
+    settle(does === 'outline' ? 'Region: outline drawn' : does === 'box' ? 'Region: box drawn' : 'Region moved');
   };
-  const pull = (corner: number, x: number, y: number) => set(withCornerAt(outline, corner, x, y));
-  return { drawing: drawing !== null, begin, hold, move, end, pull };
+  const pull = (corner: number, x: number, y: number) => set(withCornerAt(rendered, corner, x, y));
+  return { drawing, begin, hold, move, end, pull };
 }
 
 /** A box by dragging, an outline by dragging with Alt; corners are pulled, the inside moves the whole. */

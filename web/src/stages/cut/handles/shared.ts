@@ -22,6 +22,19 @@ export function shareAt(event: Konva.KonvaEventObject<unknown>): [number, number
   return stage && at ? [at.x / stage.width(), at.y / stage.height()] : undefined;
 }
 
+/** Where the pointer has been since the event before, in shares of the picture's sides: a page that was busy hears of it at once. */
+export function sharesAlong(event: Konva.KonvaEventObject<PointerEvent>): [number, number][] {
+  const now = shareAt(event);
+  const stage = event.target.getStage();
+  const parts = event.evt.getCoalescedEvents?.() ?? [];
+  if (!now || !stage || parts.length < 2) return now ? [now] : [];
+  const last = parts[parts.length - 1];
+  return parts.map((part) => [
+    now[0] + (part.clientX - last.clientX) / stage.width(),
+    now[1] + (part.clientY - last.clientY) / stage.height(),
+  ]);
+}
+
 export const round = (v: number): number => Math.round(v * 10000) / 10000;
 
 export const clamp = (v: number, low: number, high: number): number => Math.max(low, Math.min(high, v));
