@@ -93,10 +93,16 @@ async function readPart(source: string, recipe: Recipe, before: RecipeStep | und
   await putRecipe(made, 'the recipe for the part that is taken');
 }
 
+/** The region of a recipe once it takes anything: one that was only just added is none, and its recipe is left to the hand. */
+function begunRegion(recipe: Recipe | null): RecipeStep | undefined {
+  const region = regionIn(recipe);
+  return region && (region.outline as readonly unknown[]).length > 1 ? region : undefined;
+}
+
 /** While Find is open: once another part is taken, what was made for the part before is made for this one. */
 export function useReadAnew(bench: Bench, source: string, onFailure: (cause: unknown) => void): void {
   const { recipe } = presentPlate(bench).plate;
-  const region = regionIn(recipe);
+  const region = begunRegion(recipe);
   const told = JSON.stringify(region);
   const gesturing = useBench((s) => s.gesturing);
   const before = useRef(region);
