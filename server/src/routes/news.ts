@@ -1,6 +1,7 @@
 import type { Response } from 'express';
 import type { News } from '../db/news.ts';
 import type { Route } from './route.ts';
+import { beginEvents } from './send.ts';
 
 /** A line that says nothing for longer is closed by what lies between, ms. */
 const BEAT_MS = 20_000;
@@ -9,7 +10,7 @@ const BEAT_MS = 20_000;
 async function tell(news: News, res: Response): Promise<void> {
   const closed = new Promise<void>((done) => res.on('close', done));
   const stop = await news.listen((told) => res.write(`data: ${told}\n\n`));
-  res.set({ 'cache-control': 'no-store', 'x-accel-buffering': 'no' }).type('text/event-stream');
+  beginEvents(res);
   res.write(': listening\n\n');
   const beat = setInterval(() => res.write(': \n\n'), BEAT_MS);
   await closed;

@@ -18,6 +18,10 @@ export async function sendStream(
   await sendParts(res, chunks);
 }
 
+/** Begins an answer of server-sent events: nothing on their way holds them back. */
+export const beginEvents = (res: Response): void =>
+  void res.set({ 'cache-control': 'no-store', 'x-accel-buffering': 'no' }).type('text/event-stream');
+
 /** Sends what comes in parts, as it comes. */
 export async function sendParts(res: Response, parts: AsyncIterable<Uint8Array>): Promise<void> {
   try {

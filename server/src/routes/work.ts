@@ -5,7 +5,7 @@ import { rm } from 'node:fs/promises';
 import { receiveForm } from '../services/form.ts';
 import { beginWork, sizeOfFile, workFolder, workOf, WORKS, type Work } from '../services/work.ts';
 import type { Context, Route } from './route.ts';
-import { sendStream } from './send.ts';
+import { beginEvents, sendStream } from './send.ts';
 
 /** Receives what is to be worked on, and begins. */
 async function begin({ req, param }: Context): Promise<Work> {
@@ -56,7 +56,7 @@ async function answer(context: Context): Promise<unknown> {
 function follow({ res, param }: Context): Promise<void> {
   const work = workOf(param('id'));
   return new Promise((done) => {
-    res.set({ 'cache-control': 'no-store', 'x-accel-buffering': 'no' }).type('text/event-stream');
+    beginEvents(res);
     const tell = () => {
       res.write(`data: ${JSON.stringify(work.state)}\n\n`);
       if (['waiting', 'running'].includes(work.state.state)) return;

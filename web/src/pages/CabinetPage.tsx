@@ -19,7 +19,7 @@ import { Header } from '../parts/Header.tsx';
 import { EVERYWHERE } from '../parts/keys.ts';
 import { orNotifyError } from '../parts/messages.tsx';
 import { BrushBoxes } from './cabinet/BrushBoxes.tsx';
-import { changeBrushes, howMany, takeBack } from './cabinet/deeds.ts';
+import { howMany, moveBrushes, takeBack } from './cabinet/deeds.ts';
 import { placeDrawer, Shelves } from './cabinet/Drawers.tsx';
 import { PlateBoxes, SourceBoxes } from './cabinet/MaterialBoxes.tsx';
 import { chooseEvery } from './cabinet/SelectionBar.tsx';
@@ -52,8 +52,7 @@ function drop({ active, over }: DragEndEvent, drawers: readonly Shelf[]): void {
     orNotifyError(placeDrawer(drawer, names.indexOf(into), names));
   } else if (brush) {
     const ids = meantAt(brush.id);
-    const told = `${howMany(ids, brush.name)} ${ids.length === 1 ? 'lies' : 'lie'} in ${into}.`;
-    orNotifyError(changeBrushes({ ids, drawer: into }, told).then(chooseNone));
+    orNotifyError(moveBrushes(ids, howMany(ids, brush.name), into).then(chooseNone));
   }
 }
 

@@ -4,7 +4,7 @@ import { useState, type FormEvent } from 'react';
 import { useCabinet } from '../../api/queries.ts';
 import { orNotifyError } from '../../parts/messages.tsx';
 import { endAsking, useAsking } from './asking.ts';
-import { changeBrushes } from './deeds.ts';
+import { changeBrushes, moveBrushes } from './deeds.ts';
 import { DeleteDialog } from './DeleteDialog.tsx';
 import { PackDialog } from './PackDialog.tsx';
 
@@ -53,9 +53,7 @@ function AskDrawer({ ids, name }: AskProps) {
   const move = (drawer: string) => {
     if (drawer === '') return;
     endAsking();
-    orNotifyError(
-      changeBrushes({ ids: [...ids], drawer }, `${name} ${ids.length === 1 ? 'lies' : 'lie'} in ${drawer}.`),
-    );
+    orNotifyError(moveBrushes([...ids], name, drawer));
   };
   return (
     <>

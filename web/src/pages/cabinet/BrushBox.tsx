@@ -7,7 +7,7 @@ import { orNotifyError } from '../../parts/messages.tsx';
 import { beginRenaming, useRenaming } from './asking.ts';
 import { BrushMenu } from './BrushMenu.tsx';
 import { BrushName, EchoNote, Told } from './BrushCaption.tsx';
-import { changeBrushes, howMany } from './deeds.ts';
+import { howMany, putAwayBrushes } from './deeds.ts';
 import { chooseTo, meantAt, toggle, useSelection } from './selection.ts';
 
 export interface BrushProps {
@@ -21,9 +21,7 @@ export interface BrushProps {
 /** Puts away, or takes out again, all that is meant at a brush. */
 export function putAway(brush: BrushListing): void {
   const ids = meantAt(brush.id);
-  const away = !brush.putAwayAt;
-  const told = `${howMany(ids, brush.name)} ${ids.length === 1 ? 'is' : 'are'} ${away ? 'put away' : 'back in place'}.`;
-  orNotifyError(changeBrushes({ ids, putAway: away }, told));
+  orNotifyError(putAwayBrushes(ids, howMany(ids, brush.name), !brush.putAwayAt));
 }
 
 /** What opens a brush, chooses it, renames it and puts it away, by pointer and by keys. */

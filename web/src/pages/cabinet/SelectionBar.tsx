@@ -3,7 +3,7 @@ import type { MouseEvent } from 'react';
 import { everyId, type BrushFilter } from '../../api/lists.ts';
 import { orNotifyError } from '../../parts/messages.tsx';
 import { ask } from './asking.ts';
-import { changeBrushes, copyBrushes, howMany } from './deeds.ts';
+import { copyBrushes, howMany, putAwayBrushes } from './deeds.ts';
 import { chooseAll, chooseNone, chosenIds, useSelection } from './selection.ts';
 
 interface Props {
@@ -27,8 +27,7 @@ export function SelectionBar({ filter, shown }: Props) {
     ask(what, { ...about(), anchor: event.currentTarget });
   const away = (putAway: boolean) => {
     const { ids, name } = about();
-    const told = `${name} ${ids.length === 1 ? 'is' : 'are'} ${putAway ? 'put away' : 'back in place'}.`;
-    orNotifyError(changeBrushes({ ids, putAway }, told).then(chooseNone));
+    orNotifyError(putAwayBrushes(ids, name, putAway).then(chooseNone));
   };
   return (
     <div className="selection" role="toolbar" aria-label="The chosen brushes">

@@ -47,6 +47,17 @@ export async function changeBrushes(change: BrushChange, told: string): Promise<
 export const howMany = (ids: readonly string[], name: string): string =>
   ids.length === 1 ? name : `${ids.length} brushes`;
 
+/** Puts brushes away, or takes them out again. */
+export const putAwayBrushes = (ids: string[], name: string, putAway: boolean): Promise<void> =>
+  changeBrushes(
+    { ids, putAway },
+    `${name} ${ids.length === 1 ? 'is' : 'are'} ${putAway ? 'put away' : 'back in place'}.`,
+  );
+
+/** Moves brushes to a drawer. */
+export const moveBrushes = (ids: string[], name: string, drawer: string): Promise<void> =>
+  changeBrushes({ ids, drawer }, `${name} ${ids.length === 1 ? 'lies' : 'lie'} in ${drawer}.`);
+
 export async function renameBrush(id: string, from: string, name: string): Promise<void> {
   const rename = (to: string) => sendJson<BrushInfo>('PATCH', `/brushes/${id}`, { name: to });
   await rename(name);
