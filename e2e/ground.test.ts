@@ -27,14 +27,11 @@ describe('strokes are tried on a ground and edited afterwards', () => {
     const all = await shown();
     return darkOver(all, all.width / 2 + dx, all.height / 2 + dy, w, h);
   };
-  /** The same in px from its corner. */
-  const darknessAt = async (left: number, top: number, w: number, h: number): Promise<number> =>
-    darkOver(await shown(), left, top, w, h);
   const settled = () => kept(page);
 
   it('a held key takes away what was drawn, another makes the stroke straight, and both are told', async () => {
     await openBrush(page, app.url, 'Boat paint');
-    await page.getByRole('button', { name: 'hide the trial' }).click();
+    await page.getByRole('button', { name: 'hide sample strokes' }).click();
     await drawn(page, 'wide');
     await expect.poll(() => darkness(-200, -100, 400, 200)).toBe(0);
     await page.keyboard.down('l');
@@ -124,28 +121,75 @@ describe('strokes are tried on a ground and edited afterwards', () => {
     await same(page, 'wide', whole);
   });
 
-  it('the sheet is seen at half and double its size', async () => {
+  it('the sheet is made larger where the pointer is, moved by space and the middle button, and drawn on there', async () => {
     const whole = await rested(page, 'wide');
-    await page.getByRole('button', { name: /^Sheet at 100 %/ }).click();
+    const { x, y } = await middleOf(paper());
+    const zoomed = (percent: number) => page.getByRole('button', { name: `Sheet at ${percent} %` });
+    await page.mouse.move(x - 100, y - 60);
+    await page.mouse.wheel(0, -320);
+    await expect(zoomed(200)).toBeVisible();
     const double = await changed(page, 'wide', whole);
-    // every part of it can be brought into its window, the strokes lie under the hand there
-    const window = page.getByRole('group', { name: 'Sheet, larger than its window' });
-    await window.hover();
-    await page.mouse.wheel(-3000, -3000);
-    await expect.poll(() => window.evaluate((e) => [e.scrollLeft, e.scrollTop])).toEqual([0, 0]);
-    const { x, y, width, height } = await middleOf(window);
-    const drawn = await darknessAt(40, 40, 160, 40);
-    await page.mouse.move(x - width / 2 + 30, y - height / 2 + 60);
-    await page.mouse.down();
-    await page.mouse.move(x - width / 2 + 220, y - height / 2 + 60, { steps: 8 });
-    await page.mouse.up();
-    await expect.poll(() => darknessAt(40, 40, 160, 40)).toBeGreaterThan(drawn + 20);
+    await page.keyboard.down('Space');
+    await expect(page.getByText('drag to move the sheet')).toBeVisible();
+    await draw([0, 0], [150, 90]);
+    await page.keyboard.up('Space');
+    const moved = await changed(page, 'wide', double);
+    await page.mouse.move(x, y);
+    await page.mouse.down({ button: 'middle' });
+    await page.mouse.move(x - 150, y - 90, { steps: 5 });
+    await page.mouse.up({ button: 'middle' });
+    await changed(page, 'wide', moved);
+    await same(page, 'wide', double);
+    // the stroke lies where the hand drew it
+    const before = await darkness(-120, -30, 240, 60);
+    await draw([-100, 0], [100, 0]);
+    await expect.poll(() => darkness(-120, -30, 240, 60)).toBeGreaterThan(before + 10);
     await settled();
     await page.keyboard.press('Control+z');
     await same(page, 'wide', double);
-    await page.getByRole('button', { name: /^Sheet at 200 %/ }).click();
-    await changed(page, 'wide', double);
-    await page.getByRole('button', { name: /^Sheet at 50 %/ }).click();
+    // at the place where it was made larger nothing has moved, so the same turn of the wheel brings all of it back
+    await page.mouse.move(x - 100, y - 60);
+    await page.mouse.wheel(0, 320);
+    await same(page, 'wide', whole);
+  });
+
+  it('the sheet goes from 12 to 800 %, and everything that is drawn is brought into view', async () => {
+    const whole = await rested(page, 'wide');
+    const view = page.getByRole('group', { name: 'View of the sheet' });
+    for (const percent of [200, 400, 800]) {
+      await view.getByRole('button', { name: 'Larger view' }).click();
+      await expect(view.getByRole('button', { name: `Sheet at ${percent} %` })).toBeVisible();
+    }
+    await page.mouse.wheel(0, -2000);
+    for (const percent of [400, 200, 100, 50, 25, 12]) {
+      await view.getByRole('button', { name: 'Smaller view' }).click();
+      await expect(view.getByRole('button', { name: `Sheet at ${percent} %` })).toBeVisible();
+    }
+    await changed(page, 'wide', whole);
+    await view.getByRole('button', { name: 'fit' }).click();
+    await expect(view.getByRole('button', { name: 'Sheet at 100 %' })).toBeVisible();
+    await same(page, 'wide', whole);
+  });
+
+  it('one key gives the sheet the whole window; what was put aside comes at its edge', async () => {
+    const whole = await rested(page, 'wide');
+    const size = () =>
+      paper()
+        .boundingBox()
+        .then((box) => (box ? box.width * box.height : 0));
+    const before = await size();
+    const controls = page.getByRole('region', { name: /^Controls/ });
+    const outside = async () => ((await controls.boundingBox())?.x ?? 0) < -200;
+    await page.keyboard.press('a');
+    await expect.poll(size).toBeGreaterThan(0.85 * 1280 * 800);
+    expect(await size()).toBeGreaterThan(2.5 * before);
+    await expect.poll(outside).toBe(true);
+    await page.mouse.move(4, 400);
+    await expect.poll(outside).toBe(false);
+    await page.mouse.move(700, 400);
+    await expect.poll(outside).toBe(true);
+    await page.getByRole('button', { name: 'the bench again' }).click();
+    await expect.poll(size).toBe(before);
     await same(page, 'wide', whole);
   });
 

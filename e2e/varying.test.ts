@@ -189,7 +189,7 @@ describe('everything that varies', () => {
 
   it('recorded strokes are laid on the sheet, and a leaning pen drives what had no effect before', async () => {
     await part('rows');
-    await page.getByRole('button', { name: 'hide the trial' }).click();
+    await page.getByRole('button', { name: 'hide sample strokes' }).click();
     const before = await rested(page, 'wide');
     await page.getByRole('button', { name: 'Add a driver to Spacing' }).first().click();
     await page.getByRole('menuitem', { name: 'moved by tilt of the pen' }).click();

@@ -87,7 +87,7 @@ await openBrush(page, app.url, 'Splatter');
 await stage(page, 'Prove').click();
 await page.getByRole('radio', { name: 'ground', exact: true }).click();
 await page.getByRole('region', { name: 'Ground', exact: true }).getByRole('radio', { name: 'the scene' }).click();
-await page.getByRole('button', { name: 'hide the trial' }).click();
+await page.getByRole('button', { name: 'hide sample strokes' }).click();
 const draw = async (...places: [number, number][]) => {
   const box = await page.getByTestId('wide').boundingBox();
   if (!box) throw new Error('there is no paper');
@@ -151,7 +151,7 @@ await shot(page, 'draw');
 await openBrush(page, app.url, 'Mooring rope');
 await stage(page, 'Vary').click();
 await drawn(page, 'wide');
-await page.getByRole('button', { name: 'hide the trial' }).click();
+await page.getByRole('button', { name: 'hide sample strokes' }).click();
 await scribble(page);
 await page.getByRole('tab', { name: 'deck' }).click();
 await echoAtRest(page);

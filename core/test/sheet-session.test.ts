@@ -1,5 +1,5 @@
 import { groundColour, InkEngine, printSheet, SheetSession } from '@amber-stamp/core/ink';
-import type { Brush } from '@amber-stamp/core/model';
+import { plainGrain, type Brush } from '@amber-stamp/core/model';
 import { dabsOf } from '@amber-stamp/core/vary';
 import { expect } from 'chai';
 import type { SheetOrder } from '../src/ink/sheet-session.ts';
@@ -63,6 +63,30 @@ describe('a sheet that is laid again and again', () => {
     const bytes = bytesOf(session, changed);
     expect(asked).to.deep.equal(['1']);
     expect(bytes).to.deep.equal(bytesOf(new SheetSession(engine), changed));
+  });
+
+  it('shows in a window what lies there on the whole sheet, grain and what falls by chance with it', () => {
+    const grain = { ...plainGrain('tip'), scale: 60 };
+    const grained = brushWith({ size: { rest: 24 }, spacing: { rest: 30 } }, {}, { meet: 'dissolve', grain });
+    const whole = orderOf([grained], ALL, []);
+    const window = { width: 96, height: 64, left: 53, top: 31 };
+    const all = bytesOf(new SheetSession(engine), whole);
+    const seen = engine.toBytes(
+      new SheetSession(engine).lay({ ...whole, size: window }).prints,
+      groundColour('white'),
+      window,
+    );
+    let off = 0;
+    let dark = 0;
+    for (let y = 0; y < window.height; y++)
+      for (let x = 0; x < window.width; x++) {
+        const here = seen[4 * (y * window.width + x)];
+        if (here < 250) dark++;
+        if (Math.abs(here - all[4 * ((y + window.top) * SHEET.width + x + window.left)]) > 1) off++;
+      }
+    expect(dark).to.be.greaterThan(300);
+    // a place that is counted from another corner differs in its last bits
+    expect(off).to.be.lessThan(dark / 50);
   });
 
   it('frees what is no longer on it, and all of it when it is cleared', () => {

@@ -32,7 +32,7 @@ describe('sparks over the glasshouse', () => {
     await hand.type(hand.row('Size'), '6 – 24');
     await hand.type(hand.row('Spacing'), '150 – 200');
     await hand.type(hand.row('Across'), '± 100');
-    await page.getByRole('button', { name: 'hide the trial' }).click();
+    await page.getByRole('button', { name: 'hide sample strokes' }).click();
     await drawn(page, 'wide');
     await expect.poll(bright).toBe(0);
     await hand.draw([-0.42, -0.2], [0.42, -0.2]);

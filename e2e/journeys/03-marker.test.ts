@@ -59,7 +59,7 @@ describe('a marker', () => {
     expect(many).toBeGreaterThan(400);
 
     // own scribbles stay and follow, and a held key takes away instead
-    await page.getByRole('button', { name: 'hide the trial' }).click();
+    await page.getByRole('button', { name: 'hide sample strokes' }).click();
     await expect.poll(dark).toBe(0);
     await hand.draw([-0.3, 0], [0.3, 0]);
     await expect.poll(dark).toBeGreaterThan(20);

@@ -4,6 +4,7 @@ import './theme/base.css';
 import './theme/page.css';
 import './theme/run.css';
 import './theme/columns.css';
+import './theme/alone.css';
 import './theme/prove.css';
 import './theme/relief.css';
 import './theme/sheet.css';

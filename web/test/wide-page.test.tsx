@@ -161,15 +161,10 @@ describe('the width along a stroke', () => {
 describe('the made-up pen', () => {
   withBenchPage();
   beforeEach(() => usePenHand.setState({ by: 'swell', pressure: 0.75, tiltX: 0, tiltY: 0, twist: 0 }));
-  const opened = async () => {
-    const user = show(<PenHand />);
-    await user.click(press('the pen'));
-    return user;
-  };
   const lean = () => screen.getByRole('slider', { name: 'Lean of the pen' });
 
   it('leans by keys, at most as far as a pen can be held', async () => {
-    const user = await opened();
+    const user = show(<PenHand />);
     act(() => lean().focus());
     await user.keyboard('{ArrowRight>30/}{ArrowUp}');
     expect(usePenHand.getState()).to.include({ tiltX: 75, tiltY: -5 });
@@ -177,12 +172,12 @@ describe('the made-up pen', () => {
   });
 
   it('is turned and pressed, and stands upright again', async () => {
-    const user = await opened();
+    const user = show(<PenHand />);
     fireEvent.change(screen.getByRole('slider', { name: 'Turn of the pen' }), { target: { value: '120' } });
     expect(usePenHand.getState().twist).to.equal(120);
     await user.click(screen.getByRole('radio', { name: 'steady' }));
     expect(usePenHand.getState().by).to.equal('steady');
-    await user.click(press('upright again'));
+    await user.click(press('upright'));
     expect(usePenHand.getState()).to.include({ tiltX: 0, tiltY: 0, twist: 0, by: 'steady' });
   });
 });

@@ -100,10 +100,14 @@ function tileGrain(engine: InkEngine, grain: Grain, job: CoatJob): (x: number, y
   const shift = shiftOf(grain, job);
   const { scale, angle, mirror, brightness, contrast, invert } = grain;
   const look = [numberOf(plate), scale, angle, mirror, brightness, contrast, invert, job.zoom, ...shift].join(' ');
-  return (x, y) =>
-    engine.grainField(`${look} ${x} ${y}`, () =>
-      grainField(grain, plate, { x0: x, y0: y, width: TILE, height: TILE }, job.zoom, shift),
+  const { left = 0, top = 0 } = job.size;
+  return (x, y) => {
+    const [onSheetX, onSheetY] = [x + left, y + top];
+    const field = engine.grainField(`${look} ${onSheetX} ${onSheetY}`, () =>
+      grainField(grain, plate, { x0: onSheetX, y0: onSheetY, width: TILE, height: TILE }, job.zoom, shift),
     );
+    return left === 0 && top === 0 ? field : { ...field, x0: x, y0: y };
+  };
 }
 
 /** The grain around a dab's own centre: the same values for each dab, moved by whole pixels. */
@@ -170,6 +174,7 @@ function ruleOf(engine: InkEngine, job: CoatJob, dabs: DabTable): LayRule | unde
     multiplies: throughs.every(({ plain }) => plain),
     depthOf: (dab) => own[dabs.card[dab]] ?? dabs.depthPct[dab] / 100,
     ways: even ? { alongPx: dabs.alongPx, reachPx: reachesOf(dabs) } : undefined,
+    corner: [job.size.left ?? 0, job.size.top ?? 0],
     seed: (job.brush.seed + 7919 * job.stroke + 104729 * job.coat) | 0,
   };
 }

@@ -18,6 +18,8 @@ export interface LayRule {
   depthOf: (dab: number) => number;
   /** where crossings stay even: the way of each dab along the path, and how far back the same way reaches, px */
   ways: { alongPx: Float64Array; reachPx: Float64Array } | undefined;
+  /** the sheet's pixel in the window's corner: what falls by chance stays where it is as the window moves */
+  corner: readonly [number, number];
   /** for dissolving */
   seed: number;
 }
@@ -110,6 +112,7 @@ function layOne(
   const through = rule.throughOf(dab);
   const depth = rule.depthOf(dab);
   const start = rule.meet === 'dissolve' ? chanceStart(rule.seed, dab, 0) : 0;
+  const [left, sheetTop] = rule.corner;
   const full = flow * 65535;
   const build = rule.meet === 'build';
   const tinted = tint !== undefined && rule.colours !== undefined;
@@ -144,7 +147,15 @@ function layOne(
         way.coverage[at] = own;
         coverage[at] = Math.max(a, own);
       } else if (build) coverage[at] = a < opacity ? a + (opacity - a) * k : a;
-      else coverage[at] = blended(rule.meet, a, opacity, k, t, start === 0 ? 0 : chanceAfter(start, x, y, 0));
+      else
+        coverage[at] = blended(
+          rule.meet,
+          a,
+          opacity,
+          k,
+          t,
+          start === 0 ? 0 : chanceAfter(start, x + left, y + sheetTop, 0),
+        );
       if (tinted) paint(tint, 4 * at, rule.colours as Float32Array, 3 * dab, a, opacity * k);
     }
   }

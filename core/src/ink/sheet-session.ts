@@ -53,6 +53,12 @@ interface KeptCoat {
   dabs: number;
 }
 
+/** The dabs as a window on the sheet sees them: their places counted from its corner. */
+function inWindow(dabs: DabTable, { size: { left = 0, top = 0 }, zoom }: Pick<CoatJob, 'size' | 'zoom'>): DabTable {
+  if (left === 0 && top === 0) return dabs;
+  return { ...dabs, x: dabs.x.map((x) => x - left / zoom), y: dabs.y.map((y) => y - top / zoom) };
+}
+
 /** Lays the same sheet again and again: coats that were laid before by the same settings are used again. */
 export class SheetSession {
   private readonly engine: InkEngine;
@@ -69,7 +75,7 @@ export class SheetSession {
     const paper = ground === 'none' ? 'white' : ground;
     const keys = brushes.map(({ brush, key }) => ({
       coats: brush.coats.map((_, coat) => layKey(brush, coat, paper)),
-      rest: `${key} ${size.width}x${size.height}@${zoom}`,
+      rest: `${key} ${size.width}x${size.height}+${size.left ?? 0}+${size.top ?? 0}@${zoom}`,
     }));
     let dabs = 0;
     const layOne = (stroke: SheetStroke, job: CoatJob): KeptCoat => {
@@ -94,7 +100,8 @@ export class SheetSession {
     return { strokes: made, prints: made.map(({ print }) => print), dabs };
   }
 
-  private layNew(job: CoatJob, dabs: DabTable, lit: boolean): KeptCoat {
+  private layNew(job: CoatJob, all: DabTable, lit: boolean): KeptCoat {
+    const dabs = inWindow(all, job);
     return {
       laid: layCoat(this.engine, job, dabs),
       thick: lit ? layThickness(this.engine, job, dabs) : undefined,

@@ -5,6 +5,9 @@ export const TILE = 256;
 export interface SheetSize {
   width: number;
   height: number;
+  /** where a window on a larger sheet begins, in whole pixels of that sheet; at its corner unless said */
+  left?: number;
+  top?: number;
   /** rows of tiles to print; all of them unless said */
   tileRows?: { from: number; to: number };
 }

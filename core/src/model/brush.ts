@@ -18,3 +18,16 @@ export const unmutedCoats = (brush: Brush): number[] =>
 /** How large the dabs of a coat get by the range of their size, px. */
 export const largestPx = ({ properties: { size } }: Pick<Coat, 'properties'>): number =>
   (size.rest * Math.max(size.low, size.high)) / 100;
+
+/** How broad a stroke of the brush gets, px: its largest dabs, half of their scatter to either side with them. */
+export function broadestPx(brush: Brush): number {
+  const coats = unmutedCoats(brush).map((place) => brush.coats[place]);
+  return Math.max(
+    0,
+    ...coats.map((coat) => {
+      const { rest, low, high, muted } = coat.properties.across;
+      const aside = muted ? 0 : Math.abs(rest) + Math.max(Math.abs(low), Math.abs(high));
+      return largestPx(coat) * (1 + aside / 100);
+    }),
+  );
+}

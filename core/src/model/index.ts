@@ -1,6 +1,6 @@
 export { inOrder } from './in-order.ts';
 export { type Brush, brushSchema, parseBrush, plainBrush, type Taper, taperSchema } from './brush-schema.ts';
-export { largestPx, plateNames } from './brush.ts';
+export { broadestPx, largestPx, plateNames } from './brush.ts';
 export {
   type Band,
   BAND_CORNERS,

@@ -52,22 +52,41 @@ export function trialStrokes(): Strokes {
   };
 }
 
-/** Two broad strokes for a wide sheet of any size: an open wave and an arch that grows and fades. */
-export function wideStrokes(width: number, height: number): PenStroke[] {
-  return [
-    along(
-      (t) => ({ x: width * (0.11 + 0.78 * t), y: height * (0.27 + 0.085 * sine(t * 1.02 + 0.02)), pressure: swell(t) }),
-      1600,
-    ),
-    along((t) => {
-      const arch = sine(t / 2);
-      return {
-        x: width * (0.13 + 0.74 * t),
-        y: height * (0.82 - 0.3 * arch * arch + 0.03 * t),
-        pressure: t < 0.55 ? 0.18 + 1.4 * t : 0.95 - 1.45 * (t - 0.55),
-      };
-    }, 1500),
-  ];
+/** The two wide strokes come so near to one another, in shares of the sheet's height, and so far apart when they are flat. */
+const NEAREST = 0.2;
+const FARTHEST = 0.5;
+const between = (a: number, b: number, t: number): number => a + (b - a) * t;
+
+/**
+ * Two broad strokes for a wide sheet of any size: an open wave and an arch that grows and fades. The broader what is
+ * printed along them (`broadPx`), the flatter they run, so that they never merge; of what is broader than half of the
+ * sheet there is one, in the middle.
+ */
+export function wideStrokes(width: number, height: number, broadPx = 0): PenStroke[] {
+  const flat = Math.min(1, Math.max(0, (broadPx / height - NEAREST) / (FARTHEST - NEAREST)));
+  const alone = broadPx > FARTHEST * height;
+  const bend = 1 - flat;
+  const margin = Math.max(0.11, Math.min(0.3, broadPx / 2 / width));
+  const waveAt = alone ? 0.5 : between(0.27, 0.25, flat);
+  const wave = along(
+    (t) => ({
+      x: width * (margin + (1 - 2 * margin) * t),
+      y: height * (waveAt + 0.085 * bend * sine(t * 1.02 + 0.02)),
+      pressure: swell(t),
+    }),
+    1600,
+  );
+  if (alone) return [wave];
+  const archIn = margin + 0.02;
+  const arch = along((t) => {
+    const rise = sine(t / 2);
+    return {
+      x: width * (archIn + (1 - 2 * archIn) * t),
+      y: height * (between(0.82, 0.75, flat) - bend * (0.3 * rise * rise - 0.03 * t)),
+      pressure: t < 0.55 ? 0.18 + 1.4 * t : 0.95 - 1.45 * (t - 0.55),
+    };
+  }, 1500);
+  return [wave, arch];
 }
 
 /** The one stroke that a brush is shown by in the cabinet. */

@@ -64,7 +64,7 @@ export function inkJob(
   view: string,
   main: InkBrush,
   strokes: readonly ProofStroke[],
-  size: Pick<InkJob, 'width' | 'height' | 'zoom'>,
+  size: Pick<InkJob, 'width' | 'height' | 'zoom' | 'left' | 'top' | 'spread'>,
   on: Ground | SheetState,
 ): InkJob {
   const { lie, lamp } = typeof on === 'string' ? { lie: undefined, lamp: LAMP } : on;

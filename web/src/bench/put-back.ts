@@ -21,7 +21,7 @@ export function canPutBack(bench: Bench): boolean {
 export async function putBack(): Promise<void> {
   const bench = presentBench();
   const { name, plate } = presentPlate(bench);
-  const { paper, zoom } = useHand.getState();
+  const { paper } = useHand.getState();
   if (!plate.source || !plate.recipe || paper.width === 0) return;
   const source = await getJson<SourceInfo>(`/sources/${plate.source}`);
   const factor = workingFactor(source.width, source.height);
@@ -33,8 +33,7 @@ export async function putBack(): Promise<void> {
       'bad-value',
       'A step joins the picture anew, so the tip has no one place in it; switch that step off.',
     );
-  const { scale, left, top } = coverBox(paper, size);
-  const lying = { scale: scale / zoom, left: left / zoom, top: top / zoom };
+  const lying = coverBox(paper, size);
   const longer = Math.max(report.plate.width, report.plate.height);
   const { brush, stroke } = dabPutBack(bench.brush, name, longer, placed, lying);
   addStroke({ ...stroke, state: { brush, plates: { [name]: plate } } }, 'one dab where it was cut');

@@ -18,8 +18,7 @@ async function pictureOf(
 
 /** The user's own strokes as they lie on the whole sheet. */
 export function sheetPicture(bench: Bench): Promise<File> {
-  const { paper, zoom } = useHand.getState();
-  return pictureOf(bench, bench.strokes, { width: paper.width / zoom, height: paper.height / zoom }, 'strokes');
+  return pictureOf(bench, bench.strokes, useHand.getState().paper, 'strokes');
 }
 
 /** Strokes that were kept by a name, with room around them for what is scattered beside the way. */

@@ -23,7 +23,8 @@ import { isStage, STAGES, StageControls, StageWork } from './bench/stages.tsx';
 import { Lesson } from '../lesson/Lesson.tsx';
 import { Status } from './bench/Status.tsx';
 import { castOf } from '../stages/find/relief/cast-place.ts';
-import { useWide } from '../wide/widened.ts';
+import { pickedStroke, useHand } from '../bench/hand.ts';
+import { toggleAlone, useWide } from '../wide/widened.ts';
 import { WideSheet } from '../wide/WideSheet.tsx';
 import { NothingHere } from './NothingHere.tsx';
 
@@ -53,13 +54,25 @@ function useBenchKeys(id: string): void {
     EVERYWHERE,
   );
   useHotkeys('w', () => useWide.setState(({ wide }) => ({ wide: !wide })), EVERYWHERE);
+  useHotkeys('a', toggleAlone, EVERYWHERE);
+  useHotkeys(
+    'escape',
+    () => {
+      const { does, picked } = useHand.getState();
+      const { bench } = useBench.getState();
+      // what the hand is at ends first
+      if (does === 'draw' && !(bench && pickedStroke(bench, picked))) useWide.setState({ alone: false });
+    },
+    EVERYWHERE,
+  );
   useHotkeys('r', () => rollSeed(), EVERYWHERE);
 }
 
 function Bench({ id, stage }: { id: string; stage: string }) {
   const { error, open } = useOpenBrush(id);
   const bench = useBench((s) => s.bench);
-  const wide = useWide((s) => s.wide);
+  const wide = useWide((s) => s.wide || s.alone);
+  const alone = useWide((s) => s.alone);
   useBenchEye(); // another coat or plate: everything below shows it
   useBenchKeys(id);
   useMeasuring();
@@ -89,7 +102,7 @@ function Bench({ id, stage }: { id: string; stage: string }) {
   if (error) return <NothingHere sentence={error.message} />;
   if (!open || !bench || !isStage(stage)) return <div className="app" aria-busy="true" />;
   return (
-    <div className="app">
+    <div className={`app ${alone ? 'alone' : ''}`}>
       <BenchHeader name={bench.brush.name} />
       <div className="bench">
         <Run id={id} stage={stage} bench={bench} />

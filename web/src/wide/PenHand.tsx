@@ -1,9 +1,9 @@
-import { Popover, Slider } from '@mui/material';
-import { useState, type KeyboardEvent, type PointerEvent } from 'react';
+import { Slider } from '@mui/material';
+import type { KeyboardEvent, PointerEvent } from 'react';
 import { Choices } from '../parts/Choices.tsx';
 import { usePenHand } from './pen.ts';
 
-const PICTURE_SIDE = 120;
+const PICTURE_SIDE = 66;
 const MAX_TILT_DEG = 75;
 const clampTilt = (v: number): number => Math.max(-MAX_TILT_DEG, Math.min(MAX_TILT_DEG, Math.round(v)));
 
@@ -55,85 +55,60 @@ function PenFromAbove() {
         x2={at(tiltX)}
         y2={at(tiltY)}
         stroke="var(--ink)"
-        strokeWidth={5}
+        strokeWidth={4}
         strokeLinecap="round"
       />
       <g transform={`translate(${at(tiltX)} ${at(tiltY)}) rotate(${twist})`}>
-        <circle r={8} fill="var(--amberfill)" stroke="var(--ink)" />
-        <line y1={-8} y2={0} stroke="var(--ink)" strokeWidth={2} />
+        <circle r={6} fill="var(--amberfill)" stroke="var(--ink)" />
+        <line y1={-6} y2={0} stroke="var(--ink)" strokeWidth={2} />
       </g>
       <circle cx={PICTURE_SIDE / 2} cy={PICTURE_SIDE / 2} r={2.5} fill="var(--ink)" />
     </svg>
   );
 }
 
-/** A pen for hands that hold a mouse: it is pressed, leans and turns as it is set here. */
-function Hand() {
+/** The made-up pen, for hands that hold a mouse: it is pressed, leans and turns as it is set here, while it draws. */
+export function PenHand() {
   const pen = usePenHand();
   return (
-    <div className="pen-hand">
+    <div className="strip pen-hand" role="group" aria-label="The pen">
       <PenFromAbove />
-      <div>
-        <Choices
-          label="Pressure of the pen"
-          value={pen.by}
-          options={[
-            ['swell', 'swells in'],
-            ['speed', 'lighter when fast'],
-            ['steady', 'steady'],
-          ]}
-          onChange={(by) => usePenHand.setState({ by })}
+      <Choices
+        label="Pressure of the pen"
+        value={pen.by}
+        options={[
+          ['swell', 'swells in'],
+          ['speed', 'lighter when fast'],
+          ['steady', 'steady'],
+        ]}
+        onChange={(by) => usePenHand.setState({ by })}
+      />
+      <label>
+        Pressure {Math.round(pen.pressure * 100)} %
+        <Slider
+          size="small"
+          aria-label="Most pressure of the pen"
+          value={pen.pressure}
+          min={0.05}
+          max={1}
+          step={0.01}
+          onChange={(_, v) => usePenHand.setState({ pressure: v })}
         />
-        <label className="note">
-          Pressure {Math.round(pen.pressure * 100)} %
-          <Slider
-            size="small"
-            aria-label="Most pressure of the pen"
-            value={pen.pressure}
-            min={0.05}
-            max={1}
-            step={0.01}
-            onChange={(_, v) => usePenHand.setState({ pressure: v })}
-          />
-        </label>
-        <label className="note">
-          Turn {pen.twist}°
-          <Slider
-            size="small"
-            aria-label="Turn of the pen"
-            value={pen.twist}
-            min={0}
-            max={359}
-            onChange={(_, v) => usePenHand.setState({ twist: v })}
-          />
-        </label>
-        <button className="small" onClick={() => usePenHand.setState({ tiltX: 0, tiltY: 0, twist: 0 })}>
-          upright again
-        </button>
-      </div>
-    </div>
-  );
-}
-
-/** The made-up pen, in the corner of the wide sheet. */
-export function PenHand() {
-  const [hand, setHand] = useState<HTMLElement | null>(null);
-  return (
-    <>
-      <button className="small" aria-haspopup="dialog" onClick={(e) => setHand(e.currentTarget)}>
-        the pen
+      </label>
+      <label>
+        Turn {pen.twist}°
+        <Slider
+          size="small"
+          aria-label="Turn of the pen"
+          value={pen.twist}
+          min={0}
+          max={359}
+          onChange={(_, v) => usePenHand.setState({ twist: v })}
+        />
+      </label>
+      <button className="small" onClick={() => usePenHand.setState({ tiltX: 0, tiltY: 0, twist: 0 })}>
+        upright
       </button>
-      <Popover
-        anchorEl={hand}
-        open={hand !== null}
-        onClose={() => setHand(null)}
-        transitionDuration={0}
-        anchorOrigin={{ vertical: 'top', horizontal: 'right' }}
-        transformOrigin={{ vertical: 'bottom', horizontal: 'right' }}
-        slotProps={{ paper: { 'aria-label': 'The pen' } }}
-      >
-        <Hand />
-      </Popover>
-    </>
+    </div>
   );
 }

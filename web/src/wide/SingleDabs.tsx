@@ -21,6 +21,9 @@ function pressedPx(coat: Coat, plate: Plate | undefined): number {
   return coat.band && plate ? width * Math.max(1, ((plate.width / plate.height) * coat.band.length) / 100) : width;
 }
 
+/** Where the pen is open on the wide sheet, ten dabs are shown elsewhere. */
+const useStrip = () => useHand(({ strip }) => (strip === 'the pen' ? 'single' : strip));
+
 interface CellsProps {
   view: string;
   state: BrushState;
@@ -31,7 +34,7 @@ interface CellsProps {
 
 /** A row of cells, each of the largest dab: ten single dabs, so that chance shows, or one place pressed ever more often. */
 function DabCells({ view, state, kept = false, named }: CellsProps) {
-  const strip = useHand((s) => s.strip);
+  const strip = useStrip();
   const ready = usePlates((s) => s.ready);
   const largest = Math.max(
     1,
@@ -71,7 +74,7 @@ function DabCells({ view, state, kept = false, named }: CellsProps) {
 
 /** Single dabs of the present state; beside a pin also those of the pin. */
 export function SingleDabs({ bench, pin }: { bench: Bench; pin?: BrushState }) {
-  const strip = useHand((s) => s.strip);
+  const strip = useStrip();
   return (
     <div className={`strip dabs ${pin ? 'twice' : ''}`}>
       <Choices

@@ -1,19 +1,22 @@
 import { nextNumber, type Bench } from '@amber-stamp/core/bench';
-import type { PenPoint } from '@amber-stamp/core/model';
+import { broadestPx, type PenPoint } from '@amber-stamp/core/model';
 import { settledWay, wideStrokes } from '@amber-stamp/core/path';
-import { useEffect, useLayoutEffect, useMemo, useRef, type RefObject } from 'react';
+import { useEffect, useMemo, useRef } from 'react';
 import { addStroke } from '../bench/strokes.ts';
 import { InkProof } from '../bench/parts/InkProof.tsx';
 import { useBoxSize, type BoxSize } from '../parts/useBoxSize.ts';
-import { pickedStroke, useHand, type Hand } from '../bench/hand.ts';
+import { pickedStroke, useHand } from '../bench/hand.ts';
+import { PenHand } from './PenHand.tsx';
 import { seenOf, useReplay } from './Replay.tsx';
+import { SheetBar } from './SheetBar.tsx';
 import { SingleDabs } from './SingleDabs.tsx';
 import { StrokeEditor } from './StrokeEditor.tsx';
 import { StrokeHandles } from './StrokeHandles.tsx';
 import { useHandKeys } from './useHandKeys.ts';
 import { usePen, type Drawn } from './usePen.ts';
 import { usePicking } from './usePicking.ts';
-import { WideTools } from './WideTools.tsx';
+import { useSheetMoves } from './useSheetMoves.ts';
+import { useWide } from './widened.ts';
 
 /** What a steadied hand still has to lay: a thread from the end of the ink to the pen. */
 function Thread({ points, zoom }: { points: readonly PenPoint[]; zoom: number }) {
@@ -29,95 +32,74 @@ function Thread({ points, zoom }: { points: readonly PenPoint[]; zoom: number })
 const onDrawn = ({ away, ...stroke }: Drawn): void =>
   addStroke({ ...stroke, away }, away ? 'a stroke taken away' : 'a stroke drawn');
 
-const TOLD = {
-  draw: 'your strokes, drawn again at every change',
-  pick: 'press on one of your strokes to pick it',
-  'take colour': 'press on the ground to take its colour',
-} as const;
+const CURSORS = { draw: 'crosshair', pick: 'pointer', 'take colour': 'cell' } as const;
 
-function toldOf({ does, zoom, away }: Pick<Hand, 'does' | 'zoom' | 'away'>, empty: boolean): string {
-  if (away) return 'the next stroke takes away';
-  if (does === 'draw' && zoom > 1) return 'the wheel moves the sheet, with Shift sideways';
-  return does === 'draw' && empty ? 'draw here: your strokes stay and are drawn again at every change' : TOLD[does];
+/** The sample strokes of a window, so far apart that broad tips do not merge. */
+function useTrial({ brush }: Bench, { width, height }: BoxSize) {
+  const broad = Math.round(broadestPx(brush));
+  return useMemo(
+    () => (width > 0 ? wideStrokes(Math.round(width), Math.round(height), broad) : []),
+    [width, height, broad],
+  );
 }
 
-/** A sheet seen larger than its window is as large as it is seen: it is moved by scrolling. */
-function sizeOf(zoom: number): { width: string; height: string } {
-  const side = `${100 * Math.max(1, zoom)}%`;
-  return { width: side, height: side };
+/** What is under the paper: the strip of dabs, the pen, or what is done to the picked stroke. */
+function Under({ bench }: { bench: Bench }) {
+  const strip = useHand((s) => s.strip);
+  const chosen = useHand((s) => pickedStroke(bench, s.picked));
+  const alone = useWide((s) => s.alone);
+  if (chosen) return <StrokeEditor bench={bench} stroke={chosen} />;
+  if (strip === 'the pen') return <PenHand />;
+  return alone ? null : <SingleDabs bench={bench} />;
 }
 
-/** Keeps in the middle of the window what was there when the sheet gets larger or smaller. */
-function useMiddleKept(view: RefObject<HTMLElement | null>, whole: BoxSize): void {
-  const before = useRef(whole);
-  useLayoutEffect(() => {
-    const element = view.current;
-    const { width, height } = before.current;
-    before.current = whole;
-    if (!element || width === 0 || height === 0) return;
-    const { clientWidth, clientHeight } = element;
-    element.scrollLeft = ((element.scrollLeft + clientWidth / 2) * whole.width) / width - clientWidth / 2;
-    element.scrollTop = ((element.scrollTop + clientHeight / 2) * whole.height) / height - clientHeight / 2;
-  }, [view, whole]);
-}
-
-/** The large paper: trial strokes and the user's own, all live; drawn on with mouse, pen or finger. */
+/** The large paper: sample strokes and the user's own, all live; drawn on with mouse, pen or finger. */
 export function WideSheet({ bench }: { bench: Bench }) {
-  const view = useRef<HTMLDivElement>(null);
   const paper = useRef<HTMLDivElement>(null);
-  const box = useBoxSize(view);
-  const whole = useBoxSize(paper);
-  const { does, picked, zoom, away } = useHand();
+  const box = useBoxSize(paper);
+  const { does, picked, zoom, left, top, holding } = useHand();
   const played = useReplay((s) => s.at);
   const drawing = usePen(paper, onDrawn);
-  useEffect(() => useHand.setState({ paper: whole }), [whole]);
-  useMiddleKept(view, whole);
+  useEffect(() => useHand.setState({ paper: box }), [box]);
   useEffect(() => () => useReplay.setState({ at: null, running: false }), []);
   useHandKeys();
-  usePicking(paper, bench, whole);
+  useSheetMoves(paper);
+  usePicking(paper, bench, box);
   const { strokes: own, sheet } = bench;
-  const trial = useMemo(() => (box.width > 0 ? wideStrokes(Math.round(box.width), Math.round(box.height)) : []), [box]);
+  const trial = useTrial(bench, box);
   const { steady } = bench.brush;
   const way = useMemo(() => drawing && settledWay(drawing.points, steady), [drawing, steady]);
   const shown = useMemo(() => {
     const under = way && drawing ? [{ points: [...way.settled], away: drawing.away, number: nextNumber(own) }] : [];
     return [...(sheet.trial ? trial : []), ...seenOf(own, played), ...under];
   }, [sheet.trial, trial, own, played, way, drawing]);
+  const seen = useMemo(() => ({ left, top, spread: box }), [left, top, box]);
   const chosen = pickedStroke(bench, picked);
-  const cursor = does === 'draw' ? 'crosshair' : does === 'pick' ? 'pointer' : 'cell';
   return (
-    <section className="work" aria-label="Wide sheet">
-      <div className="proof">
-        <div
-          className="sheet-view"
-          ref={view}
-          {...(zoom > 1 ? { tabIndex: 0, role: 'group', 'aria-label': 'Sheet, larger than its window' } : {})}
-        >
-          <div
-            className="sheet-whole"
-            ref={paper}
-            style={{ ...sizeOf(zoom), cursor, touchAction: 'none' }}
-            data-testid="wide"
-          >
-            <InkProof
-              view="wide"
-              label="Your strokes"
-              brush={bench.brush}
-              plates={bench.plates}
-              strokes={shown}
-              scale={zoom}
-              ground={sheet}
-            />
-            {way && way.thread.length > 1 && <Thread points={way.thread} zoom={zoom} />}
-            {chosen && <StrokeHandles bench={bench} stroke={chosen} />}
-          </div>
+    <section className="work sheet-work" aria-label="Wide sheet">
+      <div
+        className="proof"
+        ref={paper}
+        style={{ cursor: holding ? 'grab' : CURSORS[does], touchAction: 'none' }}
+        data-testid="wide"
+      >
+        <InkProof
+          view="wide"
+          label="Your strokes"
+          brush={bench.brush}
+          plates={bench.plates}
+          strokes={shown}
+          scale={zoom}
+          seen={seen}
+          ground={sheet}
+        />
+        <div className="on-sheet" style={{ transform: `translate(${-left}px, ${-top}px)` }}>
+          {way && way.thread.length > 1 && <Thread points={way.thread} zoom={zoom} />}
+          {chosen && <StrokeHandles bench={bench} stroke={chosen} />}
         </div>
-        <span className="tag" role="status">
-          {toldOf({ does, zoom, away }, own.length === 0)}
-        </span>
-        <WideTools bench={bench} sheet={box} />
       </div>
-      {chosen ? <StrokeEditor bench={bench} stroke={chosen} /> : <SingleDabs bench={bench} />}
+      <SheetBar bench={bench} trial={trial} />
+      <Under bench={bench} />
     </section>
   );
 }

@@ -18,7 +18,8 @@ function handOf(event: PointerEvent, travelled: number, speed: number, mousePres
 }
 
 /** What a hand does where it draws, and how large what it draws on is seen. */
-interface DrawingHand extends Pick<Hand, 'zoom' | 'away' | 'straight'> {
+interface DrawingHand
+  extends Pick<Hand, 'zoom' | 'away' | 'straight'>, Partial<Pick<Hand, 'left' | 'top' | 'holding'>> {
   does: string;
   /** how hard a mouse presses; missing: as the made-up pen does */
   mousePressure?: number;
@@ -36,6 +37,8 @@ class PenTrack {
   private readonly start: number;
   private readonly hand: () => DrawingHand;
   private travelled = 0;
+  /** where the browser expects the pen to be when the frame is seen */
+  private expected: readonly PenPoint[] = [];
 
   constructor(element: HTMLElement, event: PointerEvent, hand: () => DrawingHand) {
     this.element = element;
@@ -44,11 +47,29 @@ class PenTrack {
     this.add(event);
   }
 
-  add(event: PointerEvent): void {
+  /** Where an event is on the sheet. */
+  private placeOf(event: PointerEvent): { x: number; y: number } {
     const box = this.element.getBoundingClientRect();
-    const { zoom, mousePressure } = this.hand();
-    const x = (event.clientX - box.left) / zoom;
-    const y = (event.clientY - box.top) / zoom;
+    const { zoom, left = 0, top = 0 } = this.hand();
+    return { x: (event.clientX - box.left + left) / zoom, y: (event.clientY - box.top + top) / zoom };
+  }
+
+  /** The samples so far, and those that are expected next. */
+  get ahead(): PenPoint[] {
+    return [...this.points, ...this.expected];
+  }
+
+  /** What the browser expects next, pressed as the last sample was: shown until the pen has come there, never kept. */
+  expect(events: readonly PointerEvent[]): void {
+    const last = this.points.at(-1);
+    this.expected = last
+      ? events.map((event) => ({ ...last, ...this.placeOf(event), t: Math.max(last.t, event.timeStamp - this.start) }))
+      : [];
+  }
+
+  add(event: PointerEvent): void {
+    const { mousePressure } = this.hand();
+    const { x, y } = this.placeOf(event);
     const last = this.points.at(-1);
     if (last && last.x === x && last.y === y) return;
     const t = Math.max(0, event.timeStamp - this.start);
@@ -58,6 +79,10 @@ class PenTrack {
     this.points.push({ x, y, t, ...handOf(event, this.travelled, speed, mousePressure) });
   }
 }
+
+/** Whether a press begins a stroke. */
+const draws = ({ does, holding }: DrawingHand, event: PointerEvent): boolean =>
+  does === 'draw' && !holding && event.button === 0 && !(event.target as HTMLElement).closest('button');
 
 interface PenListeners {
   down: (event: PointerEvent) => void;
@@ -100,32 +125,38 @@ export function usePen(
     const show = () => {
       frame = 0;
       if (!track) return;
-      const now = drawn(track.points);
+      const now = drawn(track.ahead);
       // told here, not by an effect: that could come after the stroke has ended
       onMoving?.(now);
       setDrawing(now);
     };
     const down = (event: PointerEvent) => {
-      const now = hand();
-      if (now.does !== 'draw' || event.button !== 0 || (event.target as HTMLElement).closest('button')) return;
+      if (!draws(hand(), event)) return;
       element.setPointerCapture(event.pointerId);
-      away = now.away;
+      away = hand().away;
       track = new PenTrack(element, event, hand);
       show();
     };
+    const giveUp = () => {
+      cancelAnimationFrame(frame);
+      frame = 0;
+      track = null;
+      setDrawing(null);
+    };
     const move = (event: PointerEvent) => {
       if (!track) return;
+      // a second finger has come: the sheet is moved, not drawn on
+      if (hand().holding) return giveUp();
       const parts = event.getCoalescedEvents?.() ?? [];
       for (const part of parts.length > 0 ? parts : [event]) track.add(part);
+      track.expect(event.getPredictedEvents?.() ?? []);
       frame ||= requestAnimationFrame(show);
     };
     const up = () => {
       if (!track) return;
-      cancelAnimationFrame(frame);
-      frame = 0;
+      if (hand().holding) return giveUp();
       const done = drawn(track.points);
-      track = null;
-      setDrawing(null);
+      giveUp();
       onDrawn(done);
     };
     const stop = listen(element, { down, move, up });

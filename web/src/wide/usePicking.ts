@@ -24,8 +24,8 @@ async function takeColour(bench: Bench, { width, height }: BoxSize, x: number, y
   const size = { width: Math.round(width), height: Math.round(height), zoom: 1 };
   const colour = await groundAt(
     inkJob('wide', { brush: bench.brush, plates: keysOf(bench) }, [], size, bench.sheet),
-    Math.min(size.width - 1, x),
-    Math.min(size.height - 1, y),
+    Math.max(0, Math.min(size.width - 1, x)),
+    Math.max(0, Math.min(size.height - 1, y)),
   );
   change(`colour ${colour} from the ground`, (draft) => void (coatOf(draft).ink.colour = colour));
   useHand.setState({ does: 'draw' });
@@ -37,11 +37,17 @@ export function usePicking(paper: RefObject<HTMLElement | null>, bench: Bench, b
     const element = paper.current;
     if (!element) return;
     const down = (event: PointerEvent) => {
-      const { does, zoom } = useHand.getState();
-      if (does === 'draw' || (event.target as Element).closest('button, [role=slider]')) return;
+      const { does, zoom, holding, ...seen } = useHand.getState();
+      if (
+        does === 'draw' ||
+        holding ||
+        event.button !== 0 ||
+        (event.target as Element).closest('button, [role=slider]')
+      )
+        return;
       const { left, top } = element.getBoundingClientRect();
-      const [x, y] = [event.clientX - left, event.clientY - top];
-      if (does === 'pick') useHand.setState({ picked: strokeAt(bench, x / zoom, y / zoom) });
+      const [x, y] = [(event.clientX - left + seen.left) / zoom, (event.clientY - top + seen.top) / zoom];
+      if (does === 'pick') useHand.setState({ picked: strokeAt(bench, x, y) });
       else orNotifyError(takeColour(bench, box, x, y));
     };
     element.addEventListener('pointerdown', down);

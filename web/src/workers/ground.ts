@@ -20,22 +20,28 @@ function pictureAt(url: string): Promise<ImageBitmap> {
   return picture;
 }
 
-interface Size {
-  width: number;
-  height: number;
-}
+type Window = Pick<InkJob, 'width' | 'height' | 'left' | 'top' | 'spread' | 'zoom'>;
 
-/** A picture over the whole sheet, its middle in the middle. */
-function spread(picture: ImageBitmap, { width, height }: Size): Uint8ClampedArray {
-  const { scale, left, top } = coverBox({ width, height }, picture);
+/** A picture over the whole sheet, its middle in the middle, as far as the window shows it. */
+function spread(picture: ImageBitmap, { width, height, zoom, ...window }: Window): Uint8ClampedArray {
+  const whole = window.spread && { width: window.spread.width * zoom, height: window.spread.height * zoom };
+  const box = coverBox(whole ?? { width, height }, picture);
+  const { scale } = box;
+  const [left, top] = [box.left - (window.left ?? 0), box.top - (window.top ?? 0)];
   const canvas = new OffscreenCanvas(width, height);
   const context = canvas.getContext('2d', { willReadFrequently: true }) as OffscreenCanvasRenderingContext2D;
   context.imageSmoothingQuality = 'high';
+  if (whole) {
+    // beyond the sheet that a picture was spread over there is paper
+    context.beginPath();
+    context.rect(-(window.left ?? 0), -(window.top ?? 0), whole.width, whole.height);
+    context.clip();
+  }
   context.drawImage(picture, left, top, picture.width * scale, picture.height * scale);
   return context.getImageData(0, 0, width, height).data;
 }
 
-function plainPaper(paper: Ground, { width, height }: Size): GroundLayer {
+function plainPaper(paper: Ground, { width, height }: Window): GroundLayer {
   const pixels = new Uint8ClampedArray(width * height * 4);
   new Uint32Array(pixels.buffer).fill(
     new Uint32Array(new Uint8Array([...groundColour(paper).map((v) => Math.round(v * 255)), 255]).buffer)[0],
@@ -50,7 +56,9 @@ const stacks = new Lru<string, GroundStack>(STACKS_KEPT);
 export async function groundOf(job: InkJob): Promise<GroundStack | undefined> {
   const { paper, layers, covered } = job.ground;
   if (layers.length === 0 && !covered && job.strokes.every(({ lie }) => isPlainPlacement(lie))) return undefined;
-  const key = `${paper} ${layers.map(({ url }) => url).join(' ')} ${job.width}x${job.height}`;
+  const { width, height, left = 0, top = 0, zoom } = job;
+  const box = `${width}x${height}+${left}+${top}@${zoom} ${JSON.stringify(job.spread)}`;
+  const key = `${paper} ${layers.map(({ url }) => url).join(' ')} ${box}`;
   const found = await Promise.all(layers.map(({ url }) => pictureAt(url)));
   let stack = stacks.get(key);
   if (!stack) {

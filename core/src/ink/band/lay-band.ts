@@ -83,7 +83,8 @@ class BandLayer implements PieceSheet {
     }
     const share = flow * t;
     const alone = rule.ways ? 0 : below;
-    const roll = rule.meet === 'dissolve' ? chanceAfter(chanceStart(rule.seed, row, 0), px, py, 0) : 0;
+    const [left, top] = rule.corner;
+    const roll = rule.meet === 'dissolve' ? chanceAfter(chanceStart(rule.seed, row, 0), px + left, py + top, 0) : 0;
     tile.coverage[k] = Math.max(rule.ways ? below : 0, blended(rule.meet, alone, opacity, share, t, roll));
     if (tile.tint && rule.colours) paint(tile.tint, 4 * k, rule.colours, 3 * row, below, opacity * share);
   }

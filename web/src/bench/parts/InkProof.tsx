@@ -19,6 +19,19 @@ import { useBoxSize } from '../../parts/useBoxSize.ts';
 export const useInkFacts = create<Record<string, { dabs: number; ms: number; fullMs: number }>>(() => ({}));
 export const useInkTrouble = create<{ error: AmberError | null }>(() => ({ error: null }));
 
+/** A window on a sheet. */
+export interface SeenPart {
+  /** css px from the sheet's corner to the window's */
+  left: number;
+  top: number;
+  /** what pictures of the ground are spread over, px of the sheet */
+  spread: { width: number; height: number };
+}
+
+/** The part in pixels, at so many of them a css px. */
+const partOf = (seen: SeenPart | undefined, ratio: number) =>
+  seen && { left: Math.round(seen.left * ratio), top: Math.round(seen.top * ratio), spread: seen.spread };
+
 interface Props {
   view: string;
   label: string;
@@ -27,6 +40,8 @@ interface Props {
   strokes: readonly ProofStroke[];
   /** css px per px of the strokes */
   scale: number | ((width: number) => number);
+  /** the part of a sheet that is seen; all of it from its corner unless said */
+  seen?: SeenPart;
   /** plain paper, or what lies under the strokes of a sheet and how they lie on it */
   ground: Ground | SheetState;
   /** waits until the hand rests: for pictures that are not what is being worked on */
@@ -49,7 +64,8 @@ const isComplete = (plates: Props['plates'], kept: boolean, ready: Readiness): b
   kept || Object.keys(plates).every((name) => ready[name]);
 
 /** Strokes drawn by the ink workers, again at every change. React renders no pixel: bitmaps arrive ready. */
-export function InkProof({ view, label, brush, plates, strokes, scale, ground, calm = false, kept = false }: Props) {
+export function InkProof({ calm = false, kept = false, ...proof }: Props) {
+  const { view, label, brush, plates, strokes, scale, seen, ground } = proof;
   const canvas = useRef<HTMLCanvasElement>(null);
   const box = useBoxSize(canvas);
   // the same keys are the same text: a recipe that has changed but is not cut yet draws nothing new
@@ -73,12 +89,12 @@ export function InkProof({ view, label, brush, plates, strokes, scale, ground, c
     const height = Math.max(1, Math.round(box.height * ratio));
     const zoom = (typeof scale === 'number' ? scale : scale(box.width)) * ratio;
     const start = (named: string) => {
-      const made = [view, brush, named, held, strokes, zoom, ground, width, height];
+      const made = [view, brush, named, held, strokes, zoom, seen, ground, width, height];
       // what was drawn ahead of the page
       if (made.every((part, i) => part === drawn.current[i])) return;
       drawn.current = made;
       const main = { brush, plates: Object.fromEntries(JSON.parse(named) as [string, string][]) };
-      const job = inkJob(view, main, strokes, { width, height, zoom }, ground);
+      const job = inkJob(view, main, strokes, { width, height, zoom, ...partOf(seen, ratio) }, ground);
       target.ariaBusy = 'true';
       draw(job)
         .then((result) => {
@@ -109,6 +125,6 @@ export function InkProof({ view, label, brush, plates, strokes, scale, ground, c
     return usePlates.subscribe(({ ready }) => {
       if (isComplete(plates, kept, ready)) start(keysText(plates, kept, ready));
     });
-  }, [view, brush, plates, kept, keys, complete, held, strokes, scale, ground, box, calm, coarse]);
+  }, [view, brush, plates, kept, keys, complete, held, strokes, scale, seen, ground, box, calm, coarse]);
   return <canvas ref={canvas} {...pictureLabel(label)} data-view={view} />;
 }

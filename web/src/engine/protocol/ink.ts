@@ -43,6 +43,11 @@ export interface InkJob {
   strokes: readonly InkStroke[];
   width: number;
   height: number;
+  /** where the picture begins on the sheet, in its pixels; at the sheet's corner unless said */
+  left?: number;
+  top?: number;
+  /** the part of the sheet that pictures are spread over, px; as much as is drawn unless said */
+  spread?: { width: number; height: number };
   /** pixels per px of the strokes */
   zoom: number;
   ground: InkGround;

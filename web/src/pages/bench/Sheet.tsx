@@ -24,7 +24,11 @@ const Foot = memo(function Foot({ sheet, seed }: { sheet: SheetState; seed: numb
         roll
       </button>
       <Tooltip title={wide ? 'Give the middle back (W)' : 'Widen the sheet to the middle (W)'}>
-        <IconButton aria-label="Widen the sheet" aria-pressed={wide} onClick={() => useWide.setState({ wide: !wide })}>
+        <IconButton
+          aria-label="Widen the sheet"
+          aria-pressed={wide}
+          onClick={() => useWide.setState({ wide: !wide, alone: false })}
+        >
           <WideIcon size={16} />
         </IconButton>
       </Tooltip>

@@ -47,7 +47,6 @@ export function Status() {
         {ms.toFixed(1)} ms
         <Explain what="ms" />
       </span>
-      <span>sheet 50 %</span>
       {error && (
         <span role="alert" style={{ color: 'var(--brick)', fontWeight: 600 }}>
           {error.message}
