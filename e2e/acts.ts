@@ -206,3 +206,10 @@ export async function scanBlots(page: Page, url: string): Promise<void> {
   await page.getByRole('button', { name: 'Scan', exact: true }).click();
   await expect(page).toHaveURL(/\/find$/, { timeout: 60_000 });
 }
+
+/** Finds a setting by what people say for it, and opens it. */
+export async function find(page: Page, words: string): Promise<void> {
+  await page.getByRole('combobox', { name: 'Find a setting' }).fill(words);
+  await page.getByRole('option').first().waitFor();
+  await page.keyboard.press('Enter');
+}

@@ -150,7 +150,7 @@ describe('every way to a tip', () => {
 
   it('pins bend the plate, paint takes out of it, and both stay editable steps', async () => {
     await stage(page, 'Cut').click();
-    await add(page, 'Warp by pins');
+    await add(page, 'Warp by points');
     const before = await rested(page, 'sheet');
     await over(page, [0.25, 0.5], [0.25, 0.5]);
     await over(page, [0.7, 0.5], [0.85, 0.4]);
@@ -160,7 +160,7 @@ describe('every way to a tip', () => {
     await over(page, [0.3, 0.3], [0.7, 0.7]);
     await expect(page.getByText('1 stroke')).toBeVisible();
     const painted = await changed(page, 'sheet', bent);
-    await page.getByRole('switch', { name: 'Warp by pins on' }).click();
+    await page.getByRole('switch', { name: 'Warp by points on' }).click();
     await changed(page, 'sheet', painted);
     await expect(page.getByText('1 stroke')).toBeVisible();
     await kept(page);
@@ -182,7 +182,7 @@ describe('every way to a tip', () => {
     await changed(page, 'sheet', kelp);
     await page.getByRole('button', { name: 'all as before' }).click();
     await expect(page.getByRole('switch', { name: 'Levels on' })).toBeChecked();
-    await expect(page.getByRole('switch', { name: 'Warp by pins on' })).not.toBeChecked();
+    await expect(page.getByRole('switch', { name: 'Warp by points on' })).not.toBeChecked();
     await expect.poll(() => pixels(page, 'sheet'), { timeout: 20_000 }).toBe(kelp);
     await kept(page);
   });

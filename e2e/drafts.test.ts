@@ -1,5 +1,5 @@
 import type { Page } from '@playwright/test';
-import { addStep, drawn, kept, middleOf, openBrush, pixels, rested, stage } from './acts.ts';
+import { addStep, drawn, find, kept, middleOf, openBrush, pixels, rested, stage } from './acts.ts';
 import { withApp, type App } from './app.ts';
 import { expect } from './expect.ts';
 
@@ -49,11 +49,9 @@ describe('what is too slow to follow the hand', () => {
     await page.getByRole('textbox', { name: 'Size value' }).fill('900');
     await page.keyboard.press('Enter');
     // so many that no machine follows: the sheet is coarse for what took long here, not for a count
-    const find = page.getByRole('textbox', { name: 'Find a row' });
-    await find.fill('dabs at a place');
-    await page.getByRole('textbox', { name: 'Dabs at a place value' }).fill('3');
+    await find(page, 'dabs per step');
+    await page.getByRole('textbox', { name: 'Dabs per step value' }).fill('3');
     await page.keyboard.press('Enter');
-    await find.fill('');
     await kept(page);
     const sheet = 'canvas[data-view=sheet]';
     await expect
@@ -61,6 +59,7 @@ describe('what is too slow to follow the hand', () => {
       .toBeGreaterThan(60);
     const full = await widthOf(sheet);
     const before = await rested(page, 'sheet');
+    await page.getByRole('tab', { name: 'rows', exact: true }).click();
     await page.getByRole('group', { name: 'Opacity' }).scrollIntoViewIfNeeded();
     await holding('[aria-label="Opacity"] [role=slider]', async () => {
       await expect.poll(() => widthOf(sheet), { timeout: 60_000 }).toBeLessThan(full * 0.6);

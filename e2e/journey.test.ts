@@ -220,10 +220,10 @@ describe('a picture becomes a brush', () => {
     await expect(page.getByRole('textbox', { name: 'Opacity value' })).toHaveValue('100 %');
     await expect(page.getByText('draw here: your strokes stay')).toBeVisible();
     await expect(page.getByRole('button', { name: 'Undo' })).toBeDisabled();
-    await page.getByRole('button', { name: 'take the guess back' }).click();
+    await page.getByRole('button', { name: 'use plain settings' }).click();
     await expect(page.getByRole('textbox', { name: 'Size value' })).toHaveValue('64 px');
     await page.keyboard.press('Control+z');
-    await expect(page.getByRole('button', { name: 'take the guess back' })).toBeVisible();
+    await expect(page.getByRole('button', { name: 'use plain settings' })).toBeVisible();
   });
 
   it('the pinned state stands beside the present one, and B blinks between them', async () => {

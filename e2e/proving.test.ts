@@ -66,7 +66,7 @@ describe('repetition is measured, shown and cured', () => {
     expect((await marks.count()) % 2).toBe(0);
     await list.first().getByRole('button').click();
     await expect(page).toHaveURL(/\/cut$/);
-    const step = page.getByRole('listitem', { name: 'Give-aways away' });
+    const step = page.getByRole('listitem', { name: 'Remove give-aways' });
     await expect(step).toContainText(/1 of 1 found and cured/, { timeout: 20_000 });
     await kept(page);
     await expect.poll(echo, { timeout: 60_000 }).toBeLessThan(before);

@@ -1,6 +1,6 @@
 import type { Page } from '@playwright/test';
 import { withApp, type App } from './app.ts';
-import { changed, echoAtRest, kept, middleOf, openBrush, rested, same, stage } from './acts.ts';
+import { changed, echoAtRest, find, kept, middleOf, openBrush, rested, same, stage } from './acts.ts';
 import { expect } from './expect.ts';
 
 describe('everything that varies', () => {
@@ -134,7 +134,7 @@ describe('everything that varies', () => {
   });
 
   it('the tail tapers, the hand is steadied, and plain words find both', async () => {
-    await page.getByRole('textbox', { name: 'Find a row' }).fill('thinner at the end');
+    await find(page, 'thinner at the end');
     const tail = page.getByRole('region', { name: 'Tail of the stroke' });
     await expect(tail).toBeVisible();
     const full = await rested(page, 'sheet');
@@ -146,15 +146,14 @@ describe('everything that varies', () => {
     await tail.getByRole('radio', { name: 'px', exact: true }).click();
     await expect(tail.getByLabel('Length value')).toHaveValue('120');
     await changed(page, 'sheet', byShare);
-    await page.getByRole('textbox', { name: 'Find a row' }).fill('');
     await kept(page);
   });
 
   it('a steadied hand lags behind the pen on a thread while it draws, and does not lose the end', async () => {
-    await page.getByRole('textbox', { name: 'Find a row' }).fill('steady');
+    await find(page, 'steady');
+    await expect(page.getByLabel('Steady value')).toBeFocused();
     await page.getByLabel('Steady value').fill('80');
     await page.keyboard.press('Enter');
-    await page.getByRole('textbox', { name: 'Find a row' }).fill('');
     const wide = await middleOf(page.getByTestId('wide'));
     const before = await rested(page, 'wide');
     await page.mouse.move(wide.x - 150, wide.y);
@@ -226,7 +225,7 @@ describe('everything that varies', () => {
     expect(await value('Size')).toBe(size);
     await expect(page.getByRole('group', { name: 'Hue' })).toHaveCount(0);
     await part('ink');
-    await page.getByRole('button', { name: 'Keep this row at hand for this brush: Hue' }).click();
+    await page.getByRole('button', { name: 'Keep it at hand for this brush: Hue' }).click();
     await part('rows');
     await expect(page.getByRole('group', { name: 'Hue' })).toBeVisible();
     await kept(page);

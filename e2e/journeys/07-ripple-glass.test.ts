@@ -36,11 +36,11 @@ describe('ripple glass', () => {
     const smeared = await changed(page, 'sheet', rippled);
     await hand.press(page.getByRole('button', { name: 'keep as a plate' }));
     await expect(page.getByText(/ is in the cabinet\.$/)).toBeVisible({ timeout: 30_000 });
-    await hand.addStep('Warp by pins');
+    await hand.addStep('Warp by points');
     await hand.drawOnPicture([-0.1, 0], [0.1, -0.15]);
     const warped = await changed(page, 'sheet', smeared);
     await hand.press(page.getByRole('button', { name: 'once more' }));
-    await expect(page.getByRole('listitem', { name: 'Warp by pins' })).toHaveCount(2);
+    await expect(page.getByRole('listitem', { name: 'Warp by points' })).toHaveCount(2);
     const again = await changed(page, 'sheet', warped);
     await hand.look('Vary');
     await hand.type(hand.row('Angle'), '± 180');

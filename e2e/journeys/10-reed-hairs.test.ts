@@ -35,7 +35,7 @@ describe('reed hairs', () => {
     const slivers = await changed(page, 'sheet', dots);
     await hand.press(page.getByRole('button', { name: 'Thin S', exact: true }));
     const three = await changed(page, 'sheet', slivers);
-    await hand.type(hand.row('Dabs at a place'), '10');
+    await hand.type(hand.row('Dabs per step'), '10');
     const clouds = await changed(page, 'sheet', three);
     await tab(hand, 'coats');
     await hand.press(page.getByRole('button', { name: 'One more coat, like this one' }));

@@ -47,8 +47,8 @@ describe('a tip cut from a drawing', () => {
     await hand.type(hand.row('Angle'), '± 25');
     const build = await changed(page, 'sheet', cut);
     await hand.press(part('ink'));
-    await hand.press(page.getByRole('combobox', { name: 'Dabs meet by' }));
-    await hand.press(page.getByRole('option', { name: 'best' }));
+    await hand.press(page.getByRole('combobox', { name: 'Overlap' }));
+    await hand.press(page.getByRole('option', { name: 'keep the strongest' }));
     const best = await changed(page, 'sheet', build);
     await hand.press(part('ends'));
     await hand.type(page.getByRole('textbox', { name: 'Tilt value' }), '50');
@@ -70,7 +70,8 @@ describe('a tip cut from a drawing', () => {
 
   it('the pointer is on the middle of a dab, as large on the screen at any zoom, and all rows are set back at once', async () => {
     const hand = new Hand(page);
-    await page.getByRole('button', { name: 'Reset all rows' }).click();
+    await page.getByRole('button', { name: 'Reset …' }).click();
+    await page.getByRole('menuitem', { name: 'These rows to plain settings' }).click();
     await expect(hand.row('Angle')).toHaveValue('0°');
     await part('ends').click();
     await hand.type(page.getByRole('textbox', { name: 'Tilt value' }), '0');

@@ -48,7 +48,7 @@ describe('a mooring rope', () => {
     await hand.press(page.getByRole('tab', { name: 'ends' }));
     await hand.type(page.getByRole('textbox', { name: 'Steady value' }), '40');
     await hand.press(page.getByRole('tab', { name: 'ink' }));
-    await hand.press(page.getByRole('button', { name: 'colour by how much it prints' }));
+    await hand.press(page.getByRole('button', { name: 'colour by coverage' }));
     await changed(page, 'sheet', turned);
     await kept(page);
     expect(hand.gestures).toBeLessThanOrEqual(8);

@@ -57,7 +57,7 @@ describe('a weathered ground that never repeats', () => {
       .filter({ hasText: 'seen again' });
     await expect(told.first()).toContainText(/seen again \d+ times/);
     await hand.press(told.first().getByRole('button'));
-    await expect(page.getByRole('listitem', { name: 'Give-aways away' })).toContainText(/1 of 1 found and cured/, {
+    await expect(page.getByRole('listitem', { name: 'Remove give-aways' })).toContainText(/1 of 1 found and cured/, {
       timeout: 30_000,
     });
 

@@ -88,6 +88,8 @@ export class Hand {
 
   async look(name: string): Promise<void> {
     await stage(this.page, name).click();
+    // it is as it was left
+    if (name === 'Vary') await this.page.getByRole('tab', { name: 'rows', exact: true }).click();
   }
 
   /** Waits for the bench of a brush that was just made. */

@@ -66,7 +66,7 @@ describe('first strokes to choose from', () => {
     await waitFor(() => expect(choices()).to.have.length(2));
     change('size', (draft) => void (draft.brush.coats[0].properties.size.rest = 71));
     await waitFor(() => expect(choices()).to.deep.equal([]));
-    await user.click(screen.getByRole('button', { name: 'take the guess back' }));
+    await user.click(screen.getByRole('button', { name: 'use plain settings' }));
     expect(now().brush.coats[0].properties).to.deep.include({
       spacing: plainBrush('n', 'p').coats[0].properties.spacing,
     });

@@ -58,8 +58,10 @@ describe('the deck', () => {
     expect(Object.keys(now().plates)).to.deep.equal(['a.png', 'c.png']);
   });
 
-  it('weighs a card within the limits of a weight', async () => {
+  it('weighs a card within the limits of a weight, where cards are dealt by chance', async () => {
     const { user, now } = shown();
+    expect(screen.queryByLabelText('Weight of a')).to.equal(null);
+    await user.click(screen.getByRole('radio', { name: 'chance' }));
     await enter(user, 'Weight of a', '2.5');
     expect(coat(now()).deck.cards[0].weight).to.equal(2.5);
     await enter(user, 'Weight of a', '4000');
@@ -131,8 +133,8 @@ describe('the ink', () => {
 
   it('says what each way does by which dabs meet', async () => {
     const { user, now } = shown();
-    await user.click(screen.getByRole('combobox', { name: 'Dabs meet by' }));
-    await user.click(screen.getByRole('option', { name: 'best' }));
+    await user.click(screen.getByRole('combobox', { name: 'Overlap' }));
+    await user.click(screen.getByRole('option', { name: 'keep the strongest' }));
     expect(coat(now()).meet).to.equal('best');
     expect(screen.getByText(/The best coverage of any dab stays/)).to.not.equal(null);
   });
@@ -140,8 +142,8 @@ describe('the ink', () => {
   it('asks how a stroke crosses itself only where dabs build up', async () => {
     const { user } = shown();
     expect(screen.getByText('Where it crosses itself')).to.not.equal(null);
-    await user.click(screen.getByRole('combobox', { name: 'Dabs meet by' }));
-    await user.click(screen.getByRole('option', { name: 'darken' }));
+    await user.click(screen.getByRole('combobox', { name: 'Overlap' }));
+    await user.click(screen.getByRole('option', { name: 'the one that prints less' }));
     expect(screen.queryByText('Where it crosses itself')).to.equal(null);
   });
 
@@ -155,7 +157,7 @@ describe('the ink', () => {
 
   it('colours by how much it prints: two colours to begin with, further ones where there is most room', async () => {
     const { user, now } = shown();
-    await user.click(press('colour by how much it prints'));
+    await user.click(press('colour by coverage'));
     expect(coat(now()).ink.gradient.map(([at]) => at)).to.deep.equal([0, 1]);
     await user.click(press('one more colour'));
     await user.click(press('one more colour'));

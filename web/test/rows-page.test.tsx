@@ -1,8 +1,10 @@
 import { act, enter, screen, showOnBench, within, withBenchPage } from './helpers/page.tsx';
 import { PLAIN_BAND } from '@amber-stamp/core/model';
+import { cleanup } from '@testing-library/react';
 import { expect } from 'chai';
 import { useHabit } from '../src/stages/vary/at-hand.ts';
 import { useLinkedRows } from '../src/stages/vary/linked-rows.ts';
+import { useVaryEye } from '../src/stages/vary/vary-eye.ts';
 import { VaryControls } from '../src/stages/vary/VaryControls.tsx';
 import { benchOf } from './helpers/benches.ts';
 
@@ -14,7 +16,8 @@ const row = (name: string) => within(screen.getByRole('group', { name }));
 describe('the rows of a brush', () => {
   withBenchPage();
   beforeEach(() => {
-    useHabit.setState({ rows: [] });
+    useHabit.setState({ rows: [], aside: [] });
+    useVaryEye.setState({ part: 'rows', open: 'size' });
     useLinkedRows.setState({ names: [] });
   });
   const names = () => screen.getAllByRole('group').map((group) => group.getAttribute('aria-label'));
@@ -30,20 +33,31 @@ describe('the rows of a brush', () => {
       'Aspect',
       'Opacity',
       'Flow',
-      'Mirror',
-      'Turn over',
+      'Flip left to right',
+      'Flip top to bottom',
     ])
       expect(names()).to.include(name);
     expect(names()).not.to.include('Hue');
   });
 
-  it('are found by words that people use for them', async () => {
+  it('are put aside, and come back', async () => {
     const { user } = shown();
-    await user.type(screen.getByRole('textbox', { name: 'Find a row' }), 'impasto');
-    expect(names()).to.deep.equal(['Thickness']);
-    await user.clear(screen.getByRole('textbox', { name: 'Find a row' }));
-    await user.type(screen.getByRole('textbox', { name: 'Find a row' }), 'nothing of the kind');
-    expect(screen.getByText(/^No row by that word/)).to.not.equal(null);
+    await user.click(row('Aspect').getByRole('button', { name: 'Put Aspect aside' }));
+    expect(names()).not.to.include('Aspect');
+    await user.click(screen.getByRole('button', { name: 'Aspect' }));
+    expect(names()).to.include('Aspect');
+  });
+
+  it('have settings of other parts beside them that are kept at hand', async () => {
+    const { user } = shown();
+    expect(screen.queryByRole('group', { name: 'Settings at hand' })).to.equal(null);
+    await user.click(screen.getByRole('tab', { name: 'ends' }));
+    const hand = within(screen.getByRole('region', { name: 'Hand' }));
+    await user.click(hand.getByRole('button', { name: 'Keep it at hand for this brush' }));
+    await user.click(screen.getByRole('tab', { name: 'rows' }));
+    const atHand = within(screen.getByRole('group', { name: 'Settings at hand' }));
+    expect(atHand.getByRole('slider', { name: 'ends: Steady' })).to.not.equal(null);
+    expect(atHand.queryByRole('slider', { name: /Tilt/ })).to.equal(null);
   });
 
   it('of links that lie end to end offer to bend the plate along the path instead', async () => {
@@ -93,6 +107,18 @@ describe('the rows of a brush', () => {
     expect(told).to.have.length(2);
   });
 
+  it('act alone, and all again', async () => {
+    const { user, now, told } = shown({ angle: { drivers: [byChance], low: -90, high: 90 } });
+    const solo = () => row('Angle').getByRole('button', { name: 'Solo Angle' });
+    await user.click(solo());
+    const { angle, size, flow, mirrorX } = now().brush.coats[0].properties;
+    expect([angle.muted, size.muted, flow.muted, mirrorX.muted]).to.deep.equal([false, true, true, true]);
+    expect(solo().getAttribute('aria-pressed')).to.equal('true');
+    await user.click(solo());
+    expect(now().brush.coats[0].properties.flow.muted).to.equal(false);
+    expect(told).to.deep.equal(['Angle alone', 'all rows act again']);
+  });
+
   it('are reset to what they are without a hand', async () => {
     const { user, now } = shown({ angle: { rest: 12, drivers: [byChance], low: -90, high: 90, follow: 'path' } });
     await user.click(row('Angle').getByRole('button', { name: 'Reset Angle' }));
@@ -126,12 +152,13 @@ describe('the rows of a brush', () => {
 
   it('are kept at hand for the brush, then for every brush, then no longer', async () => {
     const { user, now } = shown();
-    await user.click(screen.getByRole('button', { name: 'Keep this row at hand for this brush: Size' }));
-    expect(now().atHand).to.deep.equal(['size']);
-    await user.click(screen.getByRole('button', { name: 'Keep it at hand for every brush: Size' }));
+    await user.click(screen.getByRole('tab', { name: 'ink' }));
+    await user.click(screen.getByRole('button', { name: 'Keep it at hand for this brush: Hue' }));
+    expect(now().atHand).to.deep.equal(['hue']);
+    await user.click(screen.getByRole('button', { name: 'Keep it at hand for every brush: Hue' }));
     expect(now().atHand).to.deep.equal([]);
-    expect(useHabit.getState().rows).to.deep.equal(['size']);
-    await user.click(screen.getByRole('button', { name: 'No longer at hand: Size' }));
+    expect(useHabit.getState().rows).to.deep.equal(['hue']);
+    await user.click(screen.getByRole('button', { name: 'No longer at hand: Hue' }));
     expect(useHabit.getState().rows).to.deep.equal([]);
   });
 
@@ -152,7 +179,15 @@ describe('the rows of a brush', () => {
     expect(label('Size').getAttribute('aria-expanded')).to.equal('true');
     await user.click(label('Flow'));
     expect(label('Size').getAttribute('aria-expanded')).to.equal('false');
-    expect(row('Flow').getByRole('slider', { name: 'Share of chance in Flow' })).to.not.equal(null);
+    expect(row('Flow').getByRole('button', { name: 'Take chance off Flow' })).to.not.equal(null);
+  });
+
+  it('ask for shares only where two drivers have something to share', () => {
+    shown({ size: { low: 20, drivers: [byChance] } });
+    expect(screen.queryByRole('slider', { name: 'Share of chance in Size' })).to.equal(null);
+    cleanup();
+    shown({ size: { low: 20, drivers: [byChance, { by: 'pressure' }] } });
+    expect(screen.getByRole('slider', { name: 'Share of chance in Size' })).to.not.equal(null);
   });
 });
 

@@ -33,9 +33,10 @@ describe('what is typed into a row', () => {
     expect(readValue('± 14 BY Tilt')).to.deep.equal({ low: -14, high: 14, by: 'tilt' });
   });
 
-  it('cannot be read without a number, or with a driver that there is not', () => {
-    for (const text of ['', 'wide', 'by pressure', '50 – 100 by moonlight'])
-      expect(readValue(text), text).to.equal(undefined);
+  it('is answered where it has no number, and where there is no such driver', () => {
+    for (const text of ['', 'wide', 'by pressure']) expect(readValue(text), text).to.match(/^There is no number in it/);
+    expect(readValue('50 – 100 by moonlight')).to.match(/^Nothing moves by moonlight: it can be chance, pressure,/);
+    expect(readValue('50 by magic')).to.match(/^Nothing moves by magic/);
   });
 
   const ends = (low: number, high: number) => ({ low, high, by: undefined });
@@ -51,6 +52,20 @@ describe('a row as text', () => {
       const property = propertyWith(name, moved);
       setEnds(name, property, low, high);
       expect(readValue(valueText(name, property)), name).to.include({ low, high });
+    }
+  });
+
+  it('may fall from its first end to its second, down to nothing, and rise again', () => {
+    for (const [name, first, second] of [
+      ['flow', 100, 0],
+      ['size', 90, 3],
+      ['angle', 40, -10],
+      ['flow', 0, 100],
+    ] as const) {
+      const property = propertyWith(name, moved);
+      setEnds(name, property, first, second);
+      expect(endsOf(name, property), name).to.deep.equal([first, second]);
+      expect(readValue(valueText(name, property)), name).to.include({ low: first, high: second });
     }
   });
 

@@ -50,7 +50,7 @@ const DEEPEST_PCT = 8;
 
 export const bedStep = defineStep({
   name: 'bed',
-  label: 'Dark edges away',
+  label: 'Remove dark edges',
   group: 'Clean',
   help: 'Dark strips along the frame go, as the bed of a scanner leaves them; what else lies at the frame stays.',
   params: {

@@ -7,7 +7,7 @@ export const shiftStep = defineStep({
   label: 'Shift to nothing',
   group: 'Edge',
   help: 'Takes the same from every value, so that a faint ground prints nothing; what printed fully still does.',
-  params: { shiftPct: percent('Ground', 5, 'The value that becomes nothing.', 95) },
+  params: { shiftPct: percent('Background', 5, 'The value that becomes nothing.', 95) },
   run: (input, values) => {
     const shift = values.shiftPct / 100;
     const target = raster(input.width, input.height);

@@ -58,7 +58,7 @@ export const evenLightStep = defineStep({
   help: 'Finds the large, soft differences of the ground under the marks and takes them out.',
   params: {
     ground: choice(
-      'Ground',
+      'Background',
       ['local', 'smooth'],
       'local',
       'Local follows every shade wider than the marks; smooth is one soft slope through the border, whatever the size of the marks.',

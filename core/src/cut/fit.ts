@@ -42,7 +42,7 @@ export const fitStep = defineStep({
     },
     padPct: {
       kind: 'number',
-      label: 'Air',
+      label: 'Margin',
       unit: '%',
       min: 0,
       max: 40,

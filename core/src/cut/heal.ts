@@ -7,7 +7,7 @@ import { defineStep } from './step.ts';
 
 export const healStep = defineStep({
   name: 'heal',
-  label: 'Give-aways away',
+  label: 'Remove give-aways',
   group: 'Clean',
   help: 'Looks for what gives the tip away at these places and cures it: strays erased, bumps cut, holes and lines filled.',
   params: {

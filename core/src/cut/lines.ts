@@ -4,7 +4,7 @@ import { choice, lengthPx, mapped, number, percent, defineStep } from './step.ts
 
 export const linesStep = defineStep({
   name: 'lines',
-  label: 'Lines away',
+  label: 'Remove lines',
   group: 'Clean',
   help: 'Fades thin lines that run through the mark: pale cuts are filled, strong ones are brought down to their surroundings.',
   params: {

@@ -15,7 +15,7 @@ export const overlayStep = defineStep({
   params: {
     source: { kind: 'source', label: 'Source', default: '', help: 'Which source lies above.' },
     prints: choice('Prints', ['dark', 'light', 'alpha'], 'dark', 'What of it prints.'),
-    meet: choice('Meets by', BLEND_MODES, 'multiply', 'How the two values become one.'),
+    meet: choice('Blend', BLEND_MODES, 'multiply', 'How the two values become one.'),
     amountPct: percent('Amount', 100, 'How much of the meeting counts.'),
     scalePct: number('Scale', '%', [5, 800, 1], 100, '100 makes it as wide as the picture.'),
     moveXPct: number('Right', '%', [-100, 100, 0.5], 0, 'In percent of the width.'),

@@ -12,8 +12,8 @@ const params = {
   moveYPct: number('Down', '%', [-100, 100, 0.5], 0, 'In percent of the height.'),
   pivotXPct: percent('About, across', 50, ABOUT, 200, -100),
   pivotYPct: percent('About, down', 50, ABOUT, 200, -100),
-  mirrorX: { kind: 'flag', label: 'Mirror left to right', default: false, help: 'Before it is turned.' },
-  mirrorY: { kind: 'flag', label: 'Mirror top to bottom', default: false, help: 'Before it is turned.' },
+  mirrorX: { kind: 'flag', label: 'Flip left to right', default: false, help: 'Before it is turned.' },
+  mirrorY: { kind: 'flag', label: 'Flip top to bottom', default: false, help: 'Before it is turned.' },
 } as const;
 
 /** From a place after the step to the one before it, from the left and upper border of both, px. */

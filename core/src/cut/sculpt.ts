@@ -120,7 +120,7 @@ export const sculptStep = defineStep({
     },
     brush: {
       kind: 'brush',
-      label: 'Tip',
+      label: 'Tool',
       default: '',
       help: 'What the hand presses with: a soft round, or the first tip of a brush of the cabinet.',
     },

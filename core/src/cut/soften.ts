@@ -21,7 +21,7 @@ export function protrusions(source: Raster, radiusPx: number): Raster {
 
 export const softenStep = defineStep({
   name: 'soften',
-  label: 'Loud edge away',
+  label: 'Calm the edge',
   group: 'Edge',
   help: 'Finds what sticks out of the outline and makes it fainter: those are the places that the eye counts.',
   params: {

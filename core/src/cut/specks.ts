@@ -50,7 +50,7 @@ function closeHoles(target: Raster, areaPx: number): number {
 
 export const specksStep = defineStep({
   name: 'specks',
-  label: 'Specks away',
+  label: 'Remove specks',
   group: 'Clean',
   help: 'Floating pieces smaller than this go: they would return at every dab.',
   params: {

@@ -28,6 +28,8 @@ export interface NumberParam extends ParamText {
 export interface ChoiceParam<Option extends string = string> extends ParamText {
   kind: 'choice';
   options: readonly Option[];
+  /** what people read for an option where that is another word */
+  words?: Readonly<Partial<Record<Option, string>>>;
   default: Option;
 }
 export interface FlagParam extends ParamText {

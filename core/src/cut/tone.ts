@@ -32,7 +32,7 @@ export const toneStep = defineStep({
   name: 'tone',
   label: 'Tone',
   group: 'Gray',
-  help: 'A curve from what comes in to what prints, with brightness and contrast after it.',
+  help: 'A curve from what comes in to what prints, with more or less print, and contrast, after it.',
   params: {
     curve: {
       kind: 'rows',
@@ -48,7 +48,7 @@ export const toneStep = defineStep({
       ],
       help: 'Points from left to right; between them it runs smoothly and never swings back.',
     },
-    brightnessPct: percent('Brightness', 0, 'Added to every value.', 100, -100),
+    brightnessPct: percent('Print more', 0, 'Added to every value: above 0 more is printed, below 0 less.', 100, -100),
     contrastPct: percent('Contrast', 0, 'More or less difference around the middle.', 100, -100),
   },
   run: (input, values, materials) => {

@@ -71,13 +71,13 @@ function throughLattice(input: Raster, where: (x: number, y: number, place: Floa
 
 export const warpStep = defineStep({
   name: 'warp',
-  label: 'Warp by pins',
+  label: 'Warp by points',
   group: 'Shape',
   help: 'Pins hold places or carry them elsewhere; everything between bends with them.',
   params: {
     pins: {
       kind: 'rows',
-      label: 'Pins',
+      label: 'Points',
       columns: ['x', 'y', 'moved x', 'moved y'],
       open: false,
       most: 64,

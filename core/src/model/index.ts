@@ -18,6 +18,7 @@ export {
   inkSchema,
   type Coat,
   type CoatInk,
+  type Deal,
   DEALS,
   type Deck,
   type Grain,

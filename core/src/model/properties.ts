@@ -15,7 +15,7 @@ const TABLE = {
     neutral: undefined,
     column: 'sizePx',
     help: 'Longer side of the tip on the sheet.',
-    ruler: rootRuler('Place', [1, 400], [50, 100], 'big small thick thin thinner width end'),
+    ruler: rootRuler('Place', [1, 400], [50, 100], 'big small thick thin width'),
     sweep: { ends: 'around' },
   }),
   spacing: scaled({
@@ -75,7 +75,7 @@ const TABLE = {
     neutral: 100,
     column: 'opacityPct',
     help: 'The ceiling that flow builds up to.',
-    ruler: ruler('Ink', [0, 100], [50, 100], 'clear transparent ceiling faint end'),
+    ruler: ruler('Ink', [0, 100], [50, 100], 'clear transparent ceiling faint'),
     sweep: { ends: [25, 100] },
   }),
   flow: scaled({
@@ -166,14 +166,14 @@ export const PROPERTIES = Object.fromEntries(
 export const COUNT: PropertyDefinition = {
   name: 'count',
   ...scaled({
-    label: 'Dabs at a place',
+    label: 'Dabs per step',
     unit: '',
     rest: 1,
     restMin: 1,
     restMax: 64,
     neutral: 1,
     column: null,
-    help: 'How many dabs fall at each place of the way; with scatter they make a cloud.',
+    help: 'How many dabs fall at each step of the way; with scatter they make a cloud.',
     ruler: ruler('Place', [1, 16], [30, 100], 'many dabs cloud spray splatter number'),
     sweep: { ends: [1, 5] },
   }),

@@ -98,10 +98,13 @@ export function portraitStroke(width: number, height: number): Strokes {
   return { width, height, strokes: [stroke] };
 }
 
-/** Ten single dabs in a row of cells, pressed from light to full. */
+/** The lightest press that a pen tells apart from none. */
+const LIGHTEST = 0.02;
+
+/** Single dabs in a row of cells, pressed from the lightest to full. */
 export function singleDabs(cells: number, cellPx: number): Strokes {
   const strokes = Array.from({ length: cells }, (_, i) =>
-    dab((i + 0.5) * cellPx, cellPx / 2, 0.45 + 0.55 * (i / (cells - 1))),
+    dab((i + 0.5) * cellPx, cellPx / 2, LIGHTEST + (1 - LIGHTEST) * (i / (cells - 1))),
   );
   return { width: cells * cellPx, height: cellPx, strokes };
 }

@@ -2,6 +2,7 @@ import type { Bench } from '@amber-stamp/core/bench';
 import {
   COUNT,
   PROPERTIES,
+  PROPERTY_NAMES,
   type Coat,
   type Property,
   type PropertyDefinition,
@@ -10,7 +11,7 @@ import {
 import { SOFT_TIP } from '@amber-stamp/core/vary';
 import { coatOf } from './coat.ts';
 import { useBenchEye } from './eye.ts';
-import { change, live } from './store.ts';
+import { change, live, presentBench } from './store.ts';
 
 /** Edits of the coat that the rows show; each forgets the first guess of what it touches. */
 export type RangeName = PropertyName | 'count';
@@ -49,11 +50,26 @@ export function resetRow(name: RowName, label: string): void {
   });
 }
 
+const ROW_NAMES: readonly RowName[] = [...PROPERTY_NAMES, 'count', 'mirrorX', 'mirrorY'];
+const mutable = (bench: Bench, name: RowName): { muted: boolean } =>
+  name === 'mirrorX' || name === 'mirrorY' ? propertiesOf(bench)[name] : propertyOf(bench, name);
+
 /** Mutes a row, or lets it act again. */
 export function toggleMute(name: RowName, label: string, muted: boolean): void {
   change(muted ? `${label} acts again` : `${label} muted`, (draft) => {
-    const row = name === 'mirrorX' || name === 'mirrorY' ? propertiesOf(draft)[name] : propertyOf(draft, name);
-    row.muted = !muted;
+    mutable(draft, name).muted = !muted;
+  });
+}
+
+/** Whether a row acts alone: all others are muted. */
+export const isSolo = (bench: Bench, name: RowName): boolean =>
+  ROW_NAMES.every((other) => mutable(bench, other).muted === (other !== name));
+
+/** Has a row act alone, or all of them again. */
+export function toggleSolo(name: RowName, label: string): void {
+  const solo = isSolo(presentBench(), name);
+  change(solo ? 'all rows act again' : `${label} alone`, (draft) => {
+    for (const other of ROW_NAMES) mutable(draft, other).muted = !solo && other !== name;
   });
 }
 

@@ -9,7 +9,10 @@ import { plateKey } from './plate-key.ts';
 import { strokeKey } from './stroke-key.ts';
 
 /** A stroke to print: a bare one, or one with what the user made of it. */
-export type ProofStroke = PenStroke & Partial<OwnStroke>;
+export interface ProofStroke extends PenStroke, Partial<Omit<OwnStroke, keyof PenStroke>> {
+  /** printed with this card of the lowest coat alone */
+  card?: number;
+}
 
 const NONE: readonly BrushState[] = [];
 
@@ -23,6 +26,16 @@ export function statesOf(strokes: readonly ProofStroke[]): readonly BrushState[]
 const recoloured = (brush: Brush, colour: string): Brush => ({
   ...brush,
   coats: brush.coats.map((coat, c) => (c === 0 ? { ...coat, ink: { ...coat.ink, colour } } : coat)),
+});
+
+/** Only one card of the lowest coat is dealt. */
+const dealing = (brush: Brush, card: number): Brush => ({
+  ...brush,
+  coats: brush.coats.map((coat, c) =>
+    c === 0
+      ? { ...coat, deck: { ...coat.deck, cards: coat.deck.cards.map((one, k) => ({ ...one, muted: k !== card })) } }
+      : coat,
+  ),
 });
 
 /** Keys of the plates of a state as it stands. */
@@ -42,7 +55,8 @@ function inkStrokes(
     places.set(key, place);
     return place;
   };
-  const brushOf = ({ state, colour }: ProofStroke): number => {
+  const brushOf = ({ state, colour, card }: ProofStroke): number => {
+    if (card !== undefined) return placed(`card ${card}`, () => ({ ...main, brush: dealing(main.brush, card) }));
     const plain = state ? placed(state, () => ({ brush: state.brush, plates: keysOf(state) })) : 0;
     if (!colour) return plain;
     const { brush, plates } = brushes[plain];

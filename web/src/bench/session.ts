@@ -6,7 +6,7 @@ import { notify, notifyError, notifyOffer } from '../parts/messages.tsx';
 import { forgetDraft, leftDrafts, refuseDraft } from './drafts.ts';
 import { isWaiting, sendDraft, sentOrNewest, unkept } from './keeping.ts';
 import { clearPlates, trustPlates } from './plates.ts';
-import { rememberOpened } from './sisters.ts';
+import { rememberOpened } from './opened.ts';
 import { isRefusal } from './save-queue.ts';
 import { change, openBench, setKeep, useBench } from './store.ts';
 

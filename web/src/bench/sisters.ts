@@ -5,15 +5,13 @@ import { getJson, sendJson } from '../api/client.ts';
 import { listsChanged } from '../api/queries.ts';
 import { notifyDone, orNotifyError } from '../parts/messages.tsx';
 import { keepPortrait } from './keeping.ts';
+import { openedBench } from './opened.ts';
 import { plateKey, sourceKey } from './plate-key.ts';
 import { filePlate, isKeptAs, makePlate, usePlates, type ReadyPlate } from './plates.ts';
 
-/** The plates of the brush as they were when it was opened. */
-let opened: Bench['plates'] = {};
-export const rememberOpened = (bench: Bench): void => void (opened = bench.plates);
-
 /** The bytes that a plate had when its brush was opened, where it is cut otherwise from the same source by now; else undefined. */
 export function recutFrom(name: string, plate: BenchPlate): string | undefined {
+  const opened = openedBench()?.plates ?? {};
   const before = Object.hasOwn(opened, name) ? opened[name] : undefined;
   return before && sourceKey(before) === sourceKey(plate) && !isKeptAs(plate) ? before.sha256 : undefined;
 }

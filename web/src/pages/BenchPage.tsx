@@ -26,6 +26,7 @@ import { castOf } from '../stages/find/relief/cast-place.ts';
 import { pickedStroke, useHand } from '../bench/hand.ts';
 import { toggleAlone, useWide } from '../wide/widened.ts';
 import { WideSheet } from '../wide/WideSheet.tsx';
+import { useVaryEye } from '../stages/vary/vary-eye.ts';
 import { NothingHere } from './NothingHere.tsx';
 
 /** Loads the brush of the address; gives what went wrong. */
@@ -81,6 +82,8 @@ function Bench({ id, stage }: { id: string; stage: string }) {
   useEffect(() => startNotingEcho(), []);
   useEffect(() => startHearing(), []);
   useEffect(() => guardLeaving(), []);
+  // another brush is looked at from its rows
+  useEffect(() => () => useVaryEye.setState({ part: 'rows', open: 'size' }), []);
   // what a cast saw of its mesh is shown where the mesh is turned
   const needsReport =
     stage === 'cut' || (bench !== null && ((stage === 'find' && castOf(bench).place >= 0) || hangsOver(bench)));
@@ -103,7 +106,7 @@ function Bench({ id, stage }: { id: string; stage: string }) {
   if (!open || !bench || !isStage(stage)) return <div className="app" aria-busy="true" />;
   return (
     <div className={`app ${alone ? 'alone' : ''}`}>
-      <BenchHeader name={bench.brush.name} />
+      <BenchHeader id={id} name={bench.brush.name} />
       <div className="bench">
         <Run id={id} stage={stage} bench={bench} />
         <main className="columns">

@@ -24,7 +24,7 @@ export function Header({ crumb, children }: { crumb: ReactNode; children?: React
         Guide
       </button>
       <button className="quiet" onClick={() => setKeys(true)}>
-        Keys ?
+        Shortcuts
       </button>
       <Tooltip title="Settings">
         <IconButton component={Link} to="/settings" aria-label="Settings">

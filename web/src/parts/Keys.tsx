@@ -6,6 +6,7 @@ import { EVERYWHERE } from './keys.ts';
 
 const KEYS: readonly (readonly [string, string])[] = [
   ['?', 'this page'],
+  ['/', 'find a setting of any stage by a word; Enter opens it'],
   ['Ctrl Z', 'take back'],
   ['Ctrl Shift Z  or  Ctrl Y', 'do it again'],
   ['1 … 5', 'Find, Cut, Vary, Prove, Pack'],
@@ -39,7 +40,7 @@ export function Keys({ open, onOpen, onClose }: { open: boolean; onOpen: () => v
     <Dialog open={open} onClose={onClose} aria-labelledby="keys-title">
       <div style={{ padding: '20px 26px 18px', display: 'grid', gap: 14 }}>
         <h2 id="keys-title" style={{ fontSize: 19 }}>
-          Keys
+          Shortcuts
         </h2>
         <div className="keys">
           {KEYS.map(([key, what]) => (

@@ -30,6 +30,9 @@ const Named = ({ param, children }: { param: Param; children: ReactNode }) => (
   </div>
 );
 
+/** An option as people read it. */
+const wordOf = ({ words }: Kind<'choice'>, option: string): string => words?.[option] ?? option;
+
 function ChoiceParam(props: FieldProps<Kind<'choice'>>) {
   const { param, value } = props;
   return (
@@ -39,11 +42,11 @@ function ChoiceParam(props: FieldProps<Kind<'choice'>>) {
           variant="standard"
           value={String(value)}
           slotProps={{ input: { 'aria-label': param.label } }}
-          onChange={(e) => atOnce(props, e.target.value, e.target.value)}
+          onChange={(e) => atOnce(props, e.target.value, wordOf(param, e.target.value))}
         >
           {param.options.map((o) => (
             <MenuItem key={o} value={o}>
-              {o}
+              {wordOf(param, o)}
             </MenuItem>
           ))}
         </Select>
@@ -51,8 +54,8 @@ function ChoiceParam(props: FieldProps<Kind<'choice'>>) {
         <Choices
           label={param.label}
           value={String(value)}
-          options={param.options.map((o) => [o, o] as const)}
-          onChange={(v) => atOnce(props, v, v)}
+          options={param.options.map((o) => [o, wordOf(param, o)] as const)}
+          onChange={(v) => atOnce(props, v, wordOf(param, v))}
         />
       )}
     </Named>

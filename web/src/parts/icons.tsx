@@ -31,8 +31,15 @@ export const MuteIcon = icon(
 export const MutedIcon = icon(
   <path d="M2.5 9c1.7-2.8 3.9-4.2 6.5-4.200s4.8 1.4 6.5 4.200c-1.7 2.8-3.9 4.2-6.5 4.200S4.2 11.8 2.5 9zM3.5 14.500l11-11" />,
 );
+export const SoloIcon = icon(
+  <>
+    <circle cx={9} cy={9} r={5.5} />
+    <circle cx={9} cy={9} r={2} fill="currentColor" />
+  </>,
+);
 export const ResetIcon = icon(<path d="M4.5 5.500v3.300h3.300M4.8 8.500A4.7 4.7 0 1 1 5.6 12" />);
 export const AwayIcon = icon(<path d="M5 5l8 8M13 5l-8 8" />);
+export const AsideIcon = icon(<path d="M4 9h8M9 5.500L12.500 9 9 12.500M15 4.500v9" />);
 export const GripIcon = icon(
   <path d="M7 4.500v.01M11 4.500v.01M7 9v.01M11 9v.01M7 13.500v.01M11 13.500v.01" strokeWidth={2} />,
 );

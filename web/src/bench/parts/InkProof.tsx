@@ -9,14 +9,23 @@ import { coded } from '../../parts/coded.ts';
 import { useHeldStates } from '../held-states.ts';
 import { inkJob, statesOf, type ProofStroke } from '../ink-job.ts';
 import { plateKey } from '../plate-key.ts';
+import { useQuality } from '../quality.ts';
 import { usePlates } from '../plates.ts';
 import { useBench } from '../store.ts';
 import { draw, forgetView } from '../../engine/pool.ts';
 import { pictureLabel } from '../../parts/picture-label.ts';
 import { useBoxSize } from '../../parts/useBoxSize.ts';
 
+interface InkFacts {
+  dabs: number;
+  ms: number;
+  /** of the last drawing of every pixel, and of a quarter of them; 0 before there was one */
+  fullMs: number;
+  coarseMs: number;
+}
+
 /** Dabs and time of the last drawing of each view. */
-export const useInkFacts = create<Record<string, { dabs: number; ms: number; fullMs: number }>>(() => ({}));
+export const useInkFacts = create<Record<string, InkFacts>>(() => ({}));
 export const useInkTrouble = create<{ error: AmberError | null }>(() => ({ error: null }));
 
 /** A window on a sheet. */
@@ -63,9 +72,18 @@ const keysText = (plates: Props['plates'], kept: boolean, ready: Readiness): str
 const isComplete = (plates: Props['plates'], kept: boolean, ready: Readiness): boolean =>
   kept || Object.keys(plates).every((name) => ready[name]);
 
+/** Whether a view is drawn with a quarter of its pixels now: a habit of the user's, or because it cannot follow the hand. */
+function useCoarse(view: string, brush: Brush): boolean {
+  const slow = useInkFacts((s) => (s[view]?.fullMs ?? 0) > SLOW_MS);
+  const moving = useBench((s) => s.gesturing);
+  const quality = useQuality((s) => s.quality);
+  const mayBeCoarse = brush.coats.every((coat) => coat.sizeFixedTo === 'sheet');
+  return mayBeCoarse && (quality === 'quick' || (quality === 'automatic' && slow && moving));
+}
+
 /** Strokes drawn by the ink workers, again at every change. React renders no pixel: bitmaps arrive ready. */
 export function InkProof({ calm = false, kept = false, ...proof }: Props) {
-  const { view, label, brush, plates, strokes, scale, seen, ground } = proof;
+  const { view, brush, plates, strokes, scale, seen, ground } = proof;
   const canvas = useRef<HTMLCanvasElement>(null);
   const box = useBoxSize(canvas);
   // the same keys are the same text: a recipe that has changed but is not cut yet draws nothing new
@@ -77,9 +95,7 @@ export function InkProof({ calm = false, kept = false, ...proof }: Props) {
   );
   const held = useHeldStates(others);
   const drawn = useRef<unknown[]>([]);
-  const slow = useInkFacts((s) => (s[view]?.fullMs ?? 0) > SLOW_MS);
-  const moving = useBench((s) => s.gesturing);
-  const coarse = slow && moving && brush.coats.every((coat) => coat.sizeFixedTo === 'sheet');
+  const coarse = useCoarse(view, brush);
   useEffect(() => () => forgetView(view), [view]);
   useEffect(() => {
     const target = canvas.current;
@@ -105,7 +121,10 @@ export function InkProof({ calm = false, kept = false, ...proof }: Props) {
           target.dataset.ms = result.ms.toFixed(1);
           target.dataset.drawn = String(Number(target.dataset.drawn ?? 0) + 1);
           const { dabs, ms } = result;
-          useInkFacts.setState((s) => ({ [view]: { dabs, ms, fullMs: coarse ? (s[view]?.fullMs ?? 0) : ms } }));
+          useInkFacts.setState(({ [view]: before }) => {
+            const fullMs = coarse ? (before?.fullMs ?? 0) : ms;
+            return { [view]: { dabs, ms, fullMs, coarseMs: coarse ? ms : (before?.coarseMs ?? 0) } };
+          });
           useInkTrouble.setState({ error: null });
         })
         .catch((cause: unknown) => {
@@ -117,14 +136,12 @@ export function InkProof({ calm = false, kept = false, ...proof }: Props) {
           if (drawn.current === made) target.ariaBusy = 'false';
         });
     };
-    if (calm) {
-      return later(target.dataset.drawn ? CALM_MS : 0, () => start(keys));
-    }
+    if (calm) return later(target.dataset.drawn ? CALM_MS : 0, () => start(keys));
     start(keys);
     // a new plate is drawn with at once, not after the page has been rendered: both then run side by side
     return usePlates.subscribe(({ ready }) => {
       if (isComplete(plates, kept, ready)) start(keysText(plates, kept, ready));
     });
   }, [view, brush, plates, kept, keys, complete, held, strokes, scale, seen, ground, box, calm, coarse]);
-  return <canvas ref={canvas} {...pictureLabel(label)} data-view={view} />;
+  return <canvas ref={canvas} {...pictureLabel(proof.label)} data-view={view} />;
 }

@@ -6,6 +6,7 @@ import { change, redo, undo, useBench, type KeepState } from '../../bench/store.
 import { Header } from '../../parts/Header.tsx';
 import { NameField } from '../../parts/NameField.tsx';
 import { KeptIcon, RedoIcon, UndoIcon, WaitIcon } from '../../parts/icons.tsx';
+import { SearchField } from '../../search/SearchField.tsx';
 import { Versions } from './Versions.tsx';
 
 /** The brush's name; pressed, it is renamed in place. */
@@ -46,7 +47,7 @@ function Kept({ onOpen }: { onOpen: () => void }) {
 }
 
 /** Apart from the rest: it stays as it is while a handle moves. */
-export const BenchHeader = memo(function BenchHeader({ name }: { name: string }) {
+export const BenchHeader = memo(function BenchHeader({ id, name }: { id: string; name: string }) {
   const [versions, setVersions] = useState(false);
   const past = useStore(useBench.temporal, (s) => s.pastStates.length);
   const future = useStore(useBench.temporal, (s) => s.futureStates.length);
@@ -60,6 +61,7 @@ export const BenchHeader = memo(function BenchHeader({ name }: { name: string })
         </>
       }
     >
+      <SearchField id={id} />
       <Kept onOpen={() => setVersions(true)} />
       <Tooltip title="Take back (Ctrl Z)">
         <span>

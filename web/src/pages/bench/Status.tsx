@@ -5,6 +5,7 @@ import { useInkFacts, useInkTrouble } from '../../bench/parts/InkProof.tsx';
 import { usePlates } from '../../bench/plates.ts';
 import { Explain } from '../../guide/Explain.tsx';
 import { CutProgress } from './CutProgress.tsx';
+import { QualityMenu } from './QualityMenu.tsx';
 
 /** How long ago, in words; renewed every second while it is short. */
 function useAgo(time: number): string {
@@ -46,6 +47,9 @@ export function Status() {
       <span>
         {ms.toFixed(1)} ms
         <Explain what="ms" />
+      </span>
+      <span>
+        quality <QualityMenu />
       </span>
       {error && (
         <span role="alert" style={{ color: 'var(--brick)', fontWeight: 600 }}>

@@ -61,7 +61,7 @@ interface ControlProps {
 
 const SLIDERS = [
   { label: 'Dust', name: 'dust', min: 0, max: 2, step: 0.1 },
-  { label: 'Laid askew, °', name: 'tiltDeg', min: -5, max: 5, step: 0.1 },
+  { label: 'Crooked by, °', name: 'tiltDeg', min: -5, max: 5, step: 0.1 },
   { label: 'Sheet number', name: 'seed', min: 0, max: 99, step: 1 },
 ] as const;
 

@@ -1,6 +1,7 @@
 import { STEP_GROUPS, STEPS } from '@amber-stamp/core/cut';
 import { Paper, Popper, useAutocomplete } from '@mui/material';
-import { memo, useState } from 'react';
+import { memo } from 'react';
+import { useStepSought } from './chosen.ts';
 import { addStep } from './steps.ts';
 
 type Step = (typeof STEPS)[number];
@@ -26,11 +27,11 @@ function fitting(text: string): Step[] {
 
 /** Adds a step that is looked for by its name or by what it does; without a word all stand there by what they are for. */
 export const AddStep = memo(function AddStep() {
-  const [text, setText] = useState('');
+  const text = useStepSought((s) => s.text);
   const field = useAutocomplete({
     id: 'add-step',
     inputValue: text,
-    onInputChange: (_, next) => setText(next),
+    onInputChange: (_, next) => useStepSought.setState({ text: next }),
     options: BY_GROUP,
     value: null as Step | null,
     getOptionLabel: ({ label }) => label,

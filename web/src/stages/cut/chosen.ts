@@ -1,5 +1,8 @@
 import { create } from 'zustand';
 
+/** The words that a step is looked for by, to be added. */
+export const useStepSought = create<{ text: string }>(() => ({ text: '' }));
+
 /** The step that was switched to stand alone, and which steps were on before. */
 export const useAlone = create<{ place: number; before: boolean[] }>(() => ({ place: -1, before: [] }));
 

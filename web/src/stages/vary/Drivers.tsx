@@ -89,7 +89,8 @@ interface DriverProps {
   label: string;
   driver: Driver;
   index: number;
-  share: number;
+  /** percent; null where it is the only driver, which counts fully */
+  share: number | null;
   chosen: boolean;
   onChoose: () => void;
 }
@@ -103,27 +104,33 @@ function OneDriver({ row, label, driver, index, share, chosen, onChoose }: Drive
           <b style={chosen ? { color: 'var(--amber)' } : undefined}>{driver.by}</b>
         </button>
         <span className="spacer" />
-        {share} %
+        {share !== null && `${share} %`}
         <button
           className="tool"
           aria-label={`Take ${driver.by} off ${label}`}
           onClick={() => {
-            editProperty(row.name, (p) => void p.drivers.splice(index, 1));
+            editProperty(row.name, (p) => {
+              p.drivers.splice(index, 1);
+              // the only one there is counts fully
+              if (p.drivers.length === 1) p.drivers[0].share = 1;
+            });
             settle(`${label} no longer by ${driver.by}`);
           }}
         >
           <AwayIcon size={13} />
         </button>
       </div>
-      <Slider
-        size="small"
-        value={Math.round(driver.share * 100)}
-        min={0}
-        max={100}
-        aria-label={`Share of ${driver.by} in ${label}`}
-        onChange={(_, v) => edit((d) => void (d.share = v / 100))}
-        onChangeCommitted={() => settle(`${label}: share of ${driver.by}`)}
-      />
+      {share !== null && (
+        <Slider
+          size="small"
+          value={Math.round(driver.share * 100)}
+          min={0}
+          max={100}
+          aria-label={`Share of ${driver.by} in ${label}`}
+          onChange={(_, v) => edit((d) => void (d.share = v / 100))}
+          onChangeCommitted={() => settle(`${label}: share of ${driver.by}`)}
+        />
+      )}
       {driver.by === 'chance' && <Spreads label={label} driver={driver} edit={edit} />}
       {driver.by === 'cycle' && (
         <Amount
@@ -250,7 +257,7 @@ export function Drivers({ row, label, property }: { row: RowDefinition; label: s
             label={label}
             driver={driver}
             index={i}
-            share={Math.round((driver.share / total) * 100)}
+            share={drivers.length > 1 ? Math.round((driver.share / total) * 100) : null}
             chosen={i === chosen}
             onChoose={() => setChosen(i)}
           />

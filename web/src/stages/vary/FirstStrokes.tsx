@@ -74,8 +74,8 @@ export function FirstStrokes({ bench }: { bench: Bench }) {
       <span className="note">
         {count} {count === 1 ? 'row is' : 'rows are'} at a first guess from the shape of the plate; each says why.{' '}
       </span>
-      <button className="link" onClick={() => change('first guess taken back', takeGuessBack)}>
-        take the guess back
+      <button className="link" onClick={() => change('plain settings', takeGuessBack)}>
+        use plain settings
       </button>
     </div>
   );

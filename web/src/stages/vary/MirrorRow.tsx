@@ -17,26 +17,25 @@ const textOf = (chance: number): string =>
 interface Props {
   name: 'mirrorX' | 'mirrorY';
   label: string;
-  note: string;
   property: { chance: number; muted: boolean };
   /** why the first guess is what it is, while it stands */
   reason: string | undefined;
 }
 
 /** How many of the dabs are mirrored. */
-export const MirrorRow = memo(function MirrorRow({ name, label, note, property, reason }: Props) {
+export const MirrorRow = memo(function MirrorRow({ name, label, property, reason }: Props) {
   const set = (chance: number) =>
     live((draft) => {
       propertiesOf(draft)[name].chance = Math.max(0, Math.min(1, chance));
       delete draft.guessed[name];
     });
-  const enter = (text: string): boolean => {
+  const enter = (text: string): string | undefined => {
     const word = WORDS.find(([, w]) => w === text.trim());
     const number = Number.parseFloat(text.replace(',', '.'));
-    if (!word && !Number.isFinite(number)) return false;
+    if (!word && !Number.isFinite(number)) return 'There is no number in it: type how many of the dabs, such as 30.';
     set(word ? word[0] : number / 100);
     settle(label);
-    return true;
+    return undefined;
   };
   return (
     <div className={`row ${property.muted ? 'muted' : ''}`} role="group" aria-label={label}>
@@ -67,7 +66,7 @@ export const MirrorRow = memo(function MirrorRow({ name, label, note, property, 
         onSettle={() => settle(label)}
         onNudge={() => settleSoon(label)}
       />
-      <div className="why">{reason ?? note}</div>
+      {reason && <div className="why">{reason}</div>}
     </div>
   );
 });

@@ -20,6 +20,7 @@ import { SpacingCost } from './SpacingCost.tsx';
 import { DRIVER_WORDS } from './driver-words.ts';
 import { moveLinked, useLinkedRows } from './linked-rows.ts';
 import { ValueField } from './ValueField.tsx';
+import { whyFollow, whyRow } from './no-effect.ts';
 
 const FOLLOW_WORDS: Record<Follow, string> = {
   none: 'as cut',
@@ -73,10 +74,10 @@ interface Props {
 const toldOf = (name: RangeName): string =>
   `${definitionOf(name).label} ${valueText(name, propertyOf(presentBench(), name))}`;
 
-/** Takes what was typed into a row's value; false where it cannot be read. */
-function enter(name: RangeName, text: string): boolean {
+/** Takes what was typed into a row's value; where it cannot be read, says why. */
+function enter(name: RangeName, text: string): string | undefined {
   const read = readValue(text);
-  if (!read) return false;
+  if (typeof read === 'string') return read;
   editProperty(name, (p) => {
     const two = read.low !== read.high;
     // two ends without a driver would be one value
@@ -85,7 +86,7 @@ function enter(name: RangeName, text: string): boolean {
     else setStill(name, p, read.low);
   });
   settle(toldOf(name));
-  return true;
+  return undefined;
 }
 
 /** Name, drivers and value. */
@@ -135,8 +136,11 @@ const bendIt = (): void => change('bent along the path', (draft) => bend(draft))
 
 /** What is worth knowing about a row as it is. */
 function RowNotes({ row: { name }, property, strokes, reason, follow }: Props) {
+  const { label } = definitionOf(name);
   const idle = useMemo(() => idleDrivers(property.drivers, strokes), [property.drivers, strokes]);
   const [low, high] = endsOf(name, property);
+  const nothing = useBench((s) => (s.bench ? whyRow(name, s.bench) : undefined));
+  const unled = useMemo(() => whyFollow(follow, strokes), [follow, strokes]);
   const bent = useBench((s) => s.bench !== null && coatOf(s.bench).band !== undefined);
   return (
     <>
@@ -150,6 +154,12 @@ function RowNotes({ row: { name }, property, strokes, reason, follow }: Props) {
           {by} does nothing here: {DRIVER_WORDS[by].idle}
         </div>
       ))}
+      {nothing && (
+        <div className="why">
+          {label} does nothing: {nothing}
+        </div>
+      )}
+      {unled && <div className="why">nothing to follow: {unled}</div>}
       {bent && BENT_WORDS[name] && <div className="why">{BENT_WORDS[name]}</div>}
       {follow === 'chain' && !bent && (
         <div className="why">

@@ -1,73 +1,34 @@
 import type { Bench } from '@amber-stamp/core/bench';
-import { withoutGuess } from '@amber-stamp/core/vary';
-import { Button } from '@mui/material';
-import { useCallback, useState } from 'react';
+import { useMemo } from 'react';
 import { coatOf, coatPlace } from '../../bench/coat.ts';
-import { definitionOf, propertiesOf, propertyOf, type RangeName } from '../../bench/edit.ts';
+import { definitionOf, propertiesOf, propertyOf } from '../../bench/edit.ts';
 import { useBenchEye } from '../../bench/eye.ts';
-import { change } from '../../bench/store.ts';
-import { rowsAtHand, starOf, useHabit } from './at-hand.ts';
+import { rowsAtHand, settingsAtHand, starOf, toggleAside, useHabit } from './at-hand.ts';
 import { FirstStrokes } from './FirstStrokes.tsx';
 import { MirrorRow } from './MirrorRow.tsx';
-import { CoatsPanel } from './panels/CoatsPanel.tsx';
-import { DeckPanel } from './panels/DeckPanel.tsx';
-import { EndsPanel } from './panels/EndsPanel.tsx';
-import { GrainPanel } from './panels/GrainPanel.tsx';
-import { InkPanel } from './panels/InkPanel.tsx';
-import { ReliefPanel } from './panels/ReliefPanel.tsx';
+import { PartPanel } from './PartPanel.tsx';
+import { PARTS, type Part } from './parts.ts';
 import { PropertyRow } from './PropertyRow.tsx';
+import { ResetMenu } from './ResetMenu.tsx';
 import { MAIN_ROWS, ROWS, type RowDefinition } from './rows.ts';
 import { sheetStrokes } from './sheet-strokes.ts';
-
-const plain = (what: string) =>
-  change(what, (draft) => {
-    const coat = coatOf(draft);
-    const { properties, count } = withoutGuess(draft.brush).coats[coatPlace(draft)];
-    Object.assign(coat, { properties, count });
-    draft.guessed = {};
-  });
-
-const PARTS = ['rows', 'deck', 'ink', 'grain', 'ends', 'relief', 'coats'] as const;
-type Part = (typeof PARTS)[number];
-
-/** Words that lead to a part, for the search. */
-const PART_WORDS: Record<Part, string> = {
-  rows: '',
-  deck: 'deck cards tips shuffle order weight relatives several alternate',
-  ink: 'ink colour color gradient meet dissolve lighten darken blend tint',
-  grain: 'grain paper texture tile rough depth canvas',
-  ends: 'ends taper thinner head tail start finish steady smooth shaky floor perspective',
-  relief: 'relief thickness raised lamp light shadow impasto',
-  coats: 'coats layer mask second dual cover',
-};
+import { openRow, useVaryEye } from './vary-eye.ts';
 
 const rowsOf = (...groups: RowDefinition['group'][]) =>
   ROWS.filter((row) => groups.includes(row.group) && !MAIN_ROWS.includes(row));
 
-/** What a part has to show beside its rows. */
-function PartPanel({ part, bench }: { part: Part; bench: Bench }) {
-  switch (part) {
-    case 'rows':
-      return null;
-    case 'deck':
-      return <DeckPanel bench={bench} />;
-    case 'ink':
-      return <InkPanel bench={bench} />;
-    case 'grain':
-      return <GrainPanel bench={bench} />;
-    case 'ends':
-      return <EndsPanel bench={bench} />;
-    case 'relief':
-      return <ReliefPanel bench={bench} />;
-    case 'coats':
-      return <CoatsPanel bench={bench} />;
-  }
+interface Habits {
+  rows: readonly string[];
+  aside: readonly string[];
 }
 
-function rowsIn(part: Part, bench: Bench, atHand: readonly RowDefinition[]): readonly RowDefinition[] {
+function rowsIn(part: Part, bench: Bench, { rows: habit, aside }: Habits): readonly RowDefinition[] {
   switch (part) {
     case 'rows':
-      return [...atHand.filter((row) => !MAIN_ROWS.includes(row)), ...MAIN_ROWS];
+      return [
+        ...rowsAtHand(bench, habit).filter((row) => !MAIN_ROWS.includes(row)),
+        ...MAIN_ROWS.filter(({ name }) => !aside.includes(name)),
+      ];
     case 'deck':
       return rowsOf('Place');
     case 'ink':
@@ -103,68 +64,65 @@ function CoatChoice({ bench }: { bench: Bench }) {
 }
 
 const MIRRORS = [
-  { name: 'mirrorX', label: 'Mirror', note: 'left to right' },
-  { name: 'mirrorY', label: 'Turn over', note: 'top to bottom' },
+  { name: 'mirrorX', label: 'Flip left to right' },
+  { name: 'mirrorY', label: 'Flip top to bottom' },
 ] as const;
 
-/** What is shown of a part, or of all that a search finds. */
-function shownFor(wanted: string, part: Part, bench: Bench, habit: readonly string[]) {
-  const words = wanted
-    .toLowerCase()
-    .split(/\s+/)
-    .filter((w) => w.length > 2);
-  const searching = words.length > 0;
-  const matches = (text: string) => words.some((w) => text.toLowerCase().includes(w));
-  const rows = searching
-    ? ROWS.filter((row) => matches(`${definitionOf(row.name).label} ${row.words}`))
-    : rowsIn(part, bench, rowsAtHand(bench, habit));
-  const parts = searching ? PARTS.filter((p) => matches(PART_WORDS[p])) : [part];
-  const mirrors = searching ? matches('mirror flip left right top bottom') : part === 'rows';
-  return { searching, rows, parts, mirrors };
-}
-
-const RowSearch = ({ wanted, onWant }: { wanted: string; onWant: (wanted: string) => void }) => (
-  <div className="top">
-    <h2>Rows</h2>
-    <input
-      className="underline"
-      placeholder="thinner at the end…"
-      aria-label="Find a row"
-      value={wanted}
-      onChange={(e) => onWant(e.target.value)}
-    />
-  </div>
-);
-
-const PartTabs = ({ part, onPart }: { part: Part; onPart: (part: Part) => void }) => (
+const PartTabs = ({ part }: { part: Part }) => (
   <div className="parts" role="tablist" aria-label="What varies">
     {PARTS.map((name) => (
-      <button key={name} role="tab" aria-selected={part === name} onClick={() => onPart(name)}>
+      <button key={name} role="tab" aria-selected={part === name} onClick={() => useVaryEye.setState({ part: name })}>
         {name}
       </button>
     ))}
   </div>
 );
 
+/** Settings of the other parts that are kept at hand. */
+function SettingsAtHand({ bench, habit }: { bench: Bench; habit: readonly string[] }) {
+  const { atHand } = bench;
+  const only = useMemo(() => settingsAtHand({ ...bench, atHand }, habit), [bench, atHand, habit]);
+  if (only.size === 0) return null;
+  return (
+    <div className="at-hand" role="group" aria-label="Settings at hand">
+      {PARTS.filter((part) => part !== 'rows').map((part) => (
+        <PartPanel key={part} part={part} bench={bench} only={only} />
+      ))}
+    </div>
+  );
+}
+
+/** Main rows that are out of the way, one press from coming back. */
+function Aside({ aside }: { aside: readonly string[] }) {
+  const rows = MAIN_ROWS.filter(({ name }) => aside.includes(name));
+  if (rows.length === 0) return null;
+  return (
+    <p className="note put-aside">
+      Put aside:{' '}
+      {rows.map(({ name }) => (
+        <button key={name} className="small" title="Back among the rows" onClick={() => toggleAside(name)}>
+          {definitionOf(name).label}
+        </button>
+      ))}
+    </p>
+  );
+}
+
 /** Everything that varies: the rows that matter first, and what they belong to one press away. */
 export function VaryControls({ bench }: { bench: Bench }) {
-  const habit = useHabit((s) => s.rows);
-  const [wanted, setWanted] = useState('');
-  const [part, setPart] = useState<Part>('rows');
-  const [open, setOpen] = useState<RangeName | null>('size');
-  const onOpen = useCallback((name: RangeName) => setOpen((now) => (now === name ? null : name)), []);
+  const habits = useHabit();
+  const part = useVaryEye((s) => s.part);
+  const open = useVaryEye((s) => s.open);
   const properties = propertiesOf(bench);
   const strokes = sheetStrokes(bench);
-  const { searching, rows, parts, mirrors } = shownFor(wanted, part, bench, habit);
+  const rows = rowsIn(part, bench, habits);
   return (
     <>
-      <RowSearch wanted={wanted} onWant={setWanted} />
-      {!searching && <PartTabs part={part} onPart={setPart} />}
+      <PartTabs part={part} />
       <CoatChoice bench={bench} />
-      {part === 'rows' && !searching && <FirstStrokes bench={bench} />}
-      {parts.map((p) => (
-        <PartPanel key={p} part={p} bench={bench} />
-      ))}
+      {part === 'rows' && <FirstStrokes bench={bench} />}
+      {part === 'rows' && <SettingsAtHand bench={bench} habit={habits.rows} />}
+      <PartPanel part={part} bench={bench} />
       {rows.map((row) => (
         <PropertyRow
           key={row.name}
@@ -172,26 +130,18 @@ export function VaryControls({ bench }: { bench: Bench }) {
           property={propertyOf(bench, row.name)}
           strokes={strokes}
           reason={bench.guessed[row.name]}
-          star={starOf(bench, habit, row.name)}
+          star={starOf(bench, habits.rows, row.name)}
           follow={row.name === 'angle' ? properties.angle.follow : 'none'}
           open={open === row.name}
-          onOpen={onOpen}
+          onOpen={openRow}
         />
       ))}
-      {mirrors &&
+      {part === 'rows' &&
         MIRRORS.map((row) => (
           <MirrorRow key={row.name} {...row} property={properties[row.name]} reason={bench.guessed[row.name]} />
         ))}
-      {searching && rows.length === 0 && !mirrors && parts.length === 0 && (
-        <p className="note" style={{ padding: '4px 16px' }}>
-          No row by that word. Try size, spacing, turn, scatter, flow, paper, colour, taper.
-        </p>
-      )}
-      {part === 'rows' && !searching && (
-        <div className="section">
-          <Button onClick={() => plain('all rows as they were made')}>Reset all rows</Button>
-        </div>
-      )}
+      {part === 'rows' && <Aside aside={habits.aside} />}
+      <ResetMenu part={part} row={rows.some(({ name }) => name === open) ? open : null} />
     </>
   );
 }

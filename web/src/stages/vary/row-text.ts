@@ -33,14 +33,18 @@ function readEnds(text: string): Pick<Typed, 'low' | 'high'> | undefined {
   return { low: first, high: numbers[2] === undefined ? first : Number(numbers[2]) };
 }
 
+const MOVED_BY = `${DRIVERS.slice(0, -1).join(', ')} or ${DRIVERS[DRIVERS.length - 1]}`;
+
 /**
- * Reads what was typed: `58 – 96`, `58..96`, `± 14`, `22`, each also with what moves it: `50 – 100 by pressure`. Undefined
- * when there is no number in it, or nothing moves by that name.
+ * Reads what was typed: `58 – 96`, `58..96`, `± 14`, `22`, each also with what moves it: `50 – 100 by pressure`. Where it
+ * cannot be read, the sentence that says why.
  */
-export function readValue(text: string): Typed | undefined {
+export function readValue(text: string): Typed | string {
   const plain = text.replace(/,/g, '.').replace(/[–—−]/g, '-');
-  const named = /\bby\s+(\w+)\s*$/i.exec(plain);
+  const named = /\bby\s+(\S+)\s*$/i.exec(plain);
   const by = DRIVERS.find((driver) => driver === named?.[1].toLowerCase());
   const ends = readEnds(plain);
-  return ends && (!named || by) ? { ...ends, by } : undefined;
+  if (!ends) return `There is no number in it: type ${TYPED}.`;
+  if (named && !by) return `Nothing moves by ${named[1]}: it can be ${MOVED_BY}.`;
+  return { ...ends, by };
 }

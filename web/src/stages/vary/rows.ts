@@ -43,13 +43,13 @@ export function endsOf(name: RangeName, p: Property): [number, number] {
 
 const clamp = (v: number, low: number, high: number): number => Math.max(low, Math.min(high, v));
 
-/** Sets both ends; the high end of a scaled property is its rest. */
+/** Sets both ends, which may fall from the first to the second; the greater end of a scaled property is its rest. */
 export function setEnds(name: RangeName, p: Property, low: number, high: number): void {
   const d = definitionOf(name);
   if (d.kind === 'scaled') {
-    p.rest = clamp(high, d.restMin, d.restMax);
-    p.high = 100;
-    p.low = p.rest > 0 ? clamp((low / p.rest) * 100, d.endMin, d.endMax) : 100;
+    const rest = clamp(Math.max(low, high), d.restMin, d.restMax);
+    const share = (end: number) => (rest > 0 ? clamp((end / rest) * 100, d.endMin, 100) : 100);
+    Object.assign(p, { rest, low: share(low), high: share(high) });
     return;
   }
   p.low = clamp(low - p.rest, d.endMin, d.endMax);

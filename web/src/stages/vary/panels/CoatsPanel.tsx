@@ -10,6 +10,7 @@ import { coatPlace, dropUnused, putPlate } from '../../../bench/coat.ts';
 import { useBenchEye } from '../../../bench/eye.ts';
 import { change } from '../../../bench/store.ts';
 import { AwayIcon, MutedIcon, MuteIcon } from '../../../parts/icons.tsx';
+import { whyJoin } from '../no-effect.ts';
 import { InkProof } from '../../../bench/parts/InkProof.tsx';
 
 const MAX_COATS = mostOf(brushSchema.fields.coats);
@@ -26,34 +27,53 @@ const JOIN_WORDS: Record<Coat['join'], string> = {
 const PROOF = { width: 250, height: 64 };
 const STROKE = portraitStroke(PROOF.width * 2, PROOF.height * 2).strokes;
 
-const CoatTools = ({ label, place, muted }: { label: string; place: number; muted: boolean }) => (
-  <span className="card-tools">
-    <button
-      className="tool"
-      aria-label={`Mute ${label}`}
-      title={muted ? 'Let it print again' : 'Mute: the stroke without it'}
-      aria-pressed={muted}
-      onClick={() =>
-        change(`${label} ${muted ? 'prints again' : 'muted'}`, (d) => void (d.brush.coats[place].muted = !muted))
-      }
-    >
-      {muted ? <MutedIcon size={15} /> : <MuteIcon size={15} />}
-    </button>
-    <button
-      className="tool"
-      aria-label={`Take ${label} away`}
-      onClick={() =>
-        change(`${label} taken away`, (d) => {
-          d.brush.coats.splice(place, 1);
-          d.brush.coats[0].join = 'over';
-          dropUnused(d);
-        })
-      }
-    >
-      <AwayIcon size={13} />
-    </button>
-  </span>
-);
+/** Mute, solo, and away with it. */
+const CoatTools = ({ bench, place }: { bench: Bench; place: number }) => {
+  const { coats } = bench.brush;
+  const { muted } = coats[place];
+  const label = `Coat ${place + 1}`;
+  const solo = !muted && coats.every((coat, k) => k === place || coat.muted);
+  return (
+    <span className="card-tools">
+      <button
+        className="tool"
+        aria-label={`Mute ${label}`}
+        title={muted ? 'Let it print again' : 'Mute: the stroke without it'}
+        aria-pressed={muted}
+        onClick={() =>
+          change(`${label} ${muted ? 'prints again' : 'muted'}`, (d) => void (d.brush.coats[place].muted = !muted))
+        }
+      >
+        {muted ? <MutedIcon size={15} /> : <MuteIcon size={15} />}
+      </button>
+      <button
+        className="small"
+        aria-pressed={solo}
+        aria-label={`Solo ${label}`}
+        onClick={() =>
+          change(solo ? 'all coats print' : `${label} alone`, (d) =>
+            d.brush.coats.forEach((coat, k) => void (coat.muted = !solo && k !== place)),
+          )
+        }
+      >
+        {solo ? 'all' : 'solo'}
+      </button>
+      <button
+        className="tool"
+        aria-label={`Take ${label} away`}
+        onClick={() =>
+          change(`${label} taken away`, (d) => {
+            d.brush.coats.splice(place, 1);
+            d.brush.coats[0].join = 'over';
+            dropUnused(d);
+          })
+        }
+      >
+        <AwayIcon size={13} />
+      </button>
+    </span>
+  );
+};
 
 const JoinChoice = ({ label, place, join: chosen }: { label: string; place: number; join: Coat['join'] }) => (
   <Select
@@ -76,6 +96,7 @@ function CoatCard({ bench, place, chosen }: { bench: Bench; place: number; chose
   const coat = bench.brush.coats[place];
   const alone = useMemo(() => ({ ...bench.brush, coats: [{ ...coat, muted: false }] }), [bench.brush, coat]);
   const label = `Coat ${place + 1}`;
+  const idle = place > 0 ? whyJoin(bench.brush.coats, place) : undefined;
   return (
     <li className={`card coat ${chosen ? 'on' : ''} ${coat.muted ? 'off' : ''}`} aria-label={label}>
       <button
@@ -88,7 +109,7 @@ function CoatCard({ bench, place, chosen }: { bench: Bench; place: number; chose
           {coat.deck.cards.length === 1 ? plateTitle(coat.deck.cards[0].plate) : `${coat.deck.cards.length} tips`}
         </span>
       </button>
-      {bench.brush.coats.length > 1 && <CoatTools label={label} place={place} muted={coat.muted} />}
+      {bench.brush.coats.length > 1 && <CoatTools bench={bench} place={place} />}
       <div className="coat-proof">
         <InkProof
           view={`coat ${place}`}
@@ -102,6 +123,7 @@ function CoatCard({ bench, place, chosen }: { bench: Bench; place: number; chose
         />
       </div>
       {place > 0 && <JoinChoice label={label} place={place} join={coat.join} />}
+      {idle && <p className="note">{idle}</p>}
     </li>
   );
 }

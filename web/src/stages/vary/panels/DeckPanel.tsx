@@ -1,33 +1,24 @@
 import type { Bench } from '@amber-stamp/core/bench';
 import { choiceParam, RELATIVES, type Relative } from '@amber-stamp/core/cut';
 import { asMade, type Shapes } from '@amber-stamp/core/make';
-import { cardSchema, DEALS, deckSchema, limitsOf, mostOf, type Card, type Deck } from '@amber-stamp/core/model';
+import { DEALS, deckSchema, mostOf, type Deck } from '@amber-stamp/core/model';
 import { plateTitle } from '@amber-stamp/core/raster';
-import { useSortable } from '@dnd-kit/sortable';
-import { Menu, MenuItem, Tooltip } from '@mui/material';
+import { Menu, MenuItem } from '@mui/material';
 import { useState } from 'react';
-import { coatOf, dropUnused, editCoat, freePlateName, putPlate } from '../../../bench/coat.ts';
+import { coatOf, editCoat, freePlateName } from '../../../bench/coat.ts';
 import { cutFurther } from '../../../bench/cut-further.ts';
-import { useBenchEye } from '../../../bench/eye.ts';
-import { asPlate, type Offer, type Picked } from '../../../bench/picker/picked.ts';
 import { Picker } from '../../../bench/picker/Picker.tsx';
 import { sourceKey } from '../../../bench/plate-key.ts';
-import { usePlates } from '../../../bench/plates.ts';
-import { change, settle } from '../../../bench/store.ts';
-import { AwayIcon, GripIcon, MutedIcon, MuteIcon } from '../../../parts/icons.tsx';
-import { NumberField } from '../../../parts/NumberField.tsx';
-import { PlateView } from '../../../parts/PlateView.tsx';
+import { change } from '../../../bench/store.ts';
 import { SortList } from '../../../parts/SortList.tsx';
+import { CARDS_FROM, CardRow, takeCard } from './CardRow.tsx';
 import { BandSettings } from './BandSettings.tsx';
 import { Setting } from './Setting.tsx';
 import { ShapePicker } from './ShapePicker.tsx';
 import { settingOf } from '../../../parts/setting-of.ts';
 
 const { cards: CARDS, softness } = deckSchema.fields;
-/** What a card may be made from. */
-const CARDS_FROM: readonly Offer[] = ['plates', 'sources'];
 const MAX_CARDS = mostOf(CARDS);
-const WEIGHT = limitsOf(cardSchema.fields.weight);
 const DEAL_HELP: Record<Deck['deal'], string> = {
   'in-order': 'The cards from first to last, again and again.',
   shuffled: 'Every card once before any returns, never the same twice in a row.',
@@ -35,133 +26,8 @@ const DEAL_HELP: Record<Deck['deal'], string> = {
   pressure: 'The first at the lightest touch, the last at the firmest.',
   tilt: 'The first with the pen upright, the last with it flat.',
 };
+const DEAL_WORDS = { 'in-order': 'in order' };
 const SOFTNESS = settingOf(softness, 'Changeover', '%', '0 changes at once; more mixes the two neighbours.');
-
-interface CardProps {
-  id: string;
-  place: number;
-  card: Card;
-  cards: readonly Card[];
-}
-
-/** Mute, solo, and out of the deck. */
-function CardTools({ place, cards }: Pick<CardProps, 'place' | 'cards'>) {
-  const card = cards[place];
-  const name = plateTitle(card.plate);
-  const alone = cards.length > 1 && !card.muted && cards.every((c, k) => k === place || c.muted);
-  const mute = (what: string, muted: (k: number) => boolean) =>
-    change(what, (d) => coatOf(d).deck.cards.forEach((c, k) => void (c.muted = muted(k))));
-  return (
-    <span className="card-tools">
-      <Tooltip title={card.muted ? 'Let it be dealt again' : 'Mute: it is not dealt'}>
-        <button
-          className="tool"
-          aria-label={`Mute ${name}`}
-          aria-pressed={card.muted}
-          onClick={() =>
-            mute(`${name} ${card.muted ? 'dealt again' : 'muted'}`, (k) => (k === place ? !card.muted : cards[k].muted))
-          }
-        >
-          {card.muted ? <MutedIcon size={15} /> : <MuteIcon size={15} />}
-        </button>
-      </Tooltip>
-      {cards.length > 1 && (
-        <>
-          <button
-            className="small"
-            aria-pressed={alone}
-            onClick={() => mute(alone ? 'all cards dealt' : `${name} alone`, (k) => !alone && k !== place)}
-          >
-            {alone ? 'all' : 'solo'}
-          </button>
-          <button
-            className="tool"
-            aria-label={`Take ${name} out of the deck`}
-            onClick={() =>
-              change(`${name} out of the deck`, (d) => {
-                coatOf(d).deck.cards.splice(place, 1);
-                dropUnused(d);
-              })
-            }
-          >
-            <AwayIcon size={13} />
-          </button>
-        </>
-      )}
-    </span>
-  );
-}
-
-function Weight({ place, card }: Pick<CardProps, 'place' | 'card'>) {
-  const name = plateTitle(card.plate);
-  return (
-    <NumberField
-      label={`Weight of ${name}`}
-      className="underline"
-      limits={WEIGHT}
-      value={card.weight}
-      onEnter={(weight) => {
-        editCoat((c) => void (c.deck.cards[place].weight = weight));
-        settle(`weight of ${name}`);
-      }}
-    />
-  );
-}
-
-function CardRow({ id, place, card, cards }: CardProps) {
-  const { attributes, listeners, setNodeRef, transform, transition } = useSortable({ id });
-  const ready = usePlates((s) => s.ready[card.plate]);
-  const looked = useBenchEye((s) => s.plate === card.plate);
-  const name = plateTitle(card.plate);
-  return (
-    <li
-      ref={setNodeRef}
-      className={`card deck-card ${card.muted ? 'off' : ''} ${looked ? 'on' : ''}`}
-      style={{ transform: transform ? `translate3d(0, ${transform.y}px, 0)` : undefined, transition }}
-      aria-label={name}
-    >
-      <button className="grip" aria-label={`Move ${name}`} {...attributes} {...listeners}>
-        <GripIcon size={16} />
-      </button>
-      <button
-        className="plain shot"
-        title="Cut and find work on this plate"
-        aria-label={`Look at ${name}`}
-        aria-pressed={looked}
-        onClick={() => useBenchEye.setState({ plate: card.plate })}
-      >
-        {ready && <PlateView plate={ready.plate} label={name} most={96} />}
-      </button>
-      <span className="text">
-        <b>{name}</b>
-        <span className="sub">
-          weight <Weight place={place} card={card} />{' '}
-          <Picker
-            label="another"
-            name={`Another plate for ${name}`}
-            offers={CARDS_FROM}
-            onTake={(picked) => takeCard(picked, place)}
-          />
-        </span>
-      </span>
-      <CardTools place={place} cards={cards} />
-    </li>
-  );
-}
-
-/** Puts a plate into the deck: as one more card, or in the place of one that is there. */
-async function takeCard(picked: Picked, place?: number): Promise<void> {
-  const taken = await asPlate(picked, 'tip');
-  if (!taken) return;
-  const title = plateTitle(taken.name);
-  change(place === undefined ? `${title} in the deck` : `${title} in the place of a card`, (d) => {
-    const plate = putPlate(d, taken);
-    const { cards } = coatOf(d).deck;
-    if (place === undefined) cards.push({ plate, weight: 1, muted: false });
-    else cards[place].plate = plate;
-    dropUnused(d);
-  });
-}
 
 /** A drawing of shapes as one more card: it stays open to change in Find. */
 function addShapes(bench: Bench, shapes: Shapes, label: string): void {
@@ -227,12 +93,11 @@ export function DeckPanel({ bench }: { bench: Bench }) {
       const { cards } = coatOf(d).deck;
       cards.splice(to, 0, ...cards.splice(from, 1));
     });
-  const deal = choiceParam('Dealt', DEALS, 'in-order', DEAL_HELP[deck.deal]);
+  const deal = { ...choiceParam('Dealt', DEALS, 'in-order', DEAL_HELP[deck.deal]), words: DEAL_WORDS };
   const byHand = deck.deal === 'pressure' || deck.deal === 'tilt';
   return (
     <section className="panel" aria-label="Deck">
       <h3>Deck</h3>
-      <BandSettings bench={bench} />
       {deck.cards.length > 1 && (
         <>
           <Setting
@@ -250,6 +115,7 @@ export function DeckPanel({ bench }: { bench: Bench }) {
           )}
         </>
       )}
+      <BandSettings bench={bench} />
       <SortList ids={ids} onMove={drop}>
         <ul className="cards">
           {deck.cards.map((card, i) => (

@@ -7,6 +7,7 @@ import { editCoat, coatOf } from '../../../bench/coat.ts';
 import { live, settle } from '../../../bench/store.ts';
 import { Choices } from '../../../parts/Choices.tsx';
 import { CurveEditor } from '../CurveEditor.tsx';
+import { whyTaper } from '../no-effect.ts';
 import { settleSoon } from '../../../bench/settle-soon.ts';
 import { Setting } from './Setting.tsx';
 import { settingOf } from '../../../parts/setting-of.ts';
@@ -49,6 +50,7 @@ const DIRECTION = settingOf(directionDeg, 'Direction', '°', 'In which direction
 function End({ name, label, taper }: { name: 'head' | 'tail'; label: string; taper: Taper }) {
   const [chosen, setChosen] = useState<LengthKey>('lengthPct');
   const edit = (change: (t: Taper) => void) => live((draft) => change(draft.brush.ends[name]));
+  const idle = whyTaper(taper);
   const unit = UNITS.find(([key]) => taper[key] > 0)?.[0] ?? chosen;
   // another unit starts at a length that is worth seeing, and only while there is a taper
   const measure = (by: LengthKey) => {
@@ -69,12 +71,18 @@ function End({ name, label, taper }: { name: 'head' | 'tail'; label: string; tap
   return (
     <section className="panel" aria-label={label}>
       <h3>{label}</h3>
-      <Setting param={LENGTHS[unit]} value={taper[unit]} onLive={(v) => lengthen(Number(v))} />
+      <Setting of={name} param={LENGTHS[unit]} value={taper[unit]} onLive={(v) => lengthen(Number(v))} />
       <Choices label={`Length of the ${name} in`} value={unit} options={UNITS} onChange={measure} />
       {taper[unit] > 0 && (
         <>
-          <Setting param={SIZE} value={taper.size} onLive={(v) => edit((t) => void (t.size = Number(v)))} />
-          <Setting param={OPACITY} value={taper.opacity} onLive={(v) => edit((t) => void (t.opacity = Number(v)))} />
+          <Setting of={name} param={SIZE} value={taper.size} onLive={(v) => edit((t) => void (t.size = Number(v)))} />
+          <Setting
+            of={name}
+            param={OPACITY}
+            value={taper.opacity}
+            onLive={(v) => edit((t) => void (t.opacity = Number(v)))}
+          />
+          {idle && <p className="note">{idle}</p>}
           <CurveEditor
             label={`Curve of the ${name}`}
             curve={taper.curve}

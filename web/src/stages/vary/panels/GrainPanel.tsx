@@ -1,18 +1,18 @@
 import type { Bench } from '@amber-stamp/core/bench';
 import { choiceParam, numberParam } from '@amber-stamp/core/cut';
 import { BLEND_MODES, type BlendMode } from '@amber-stamp/core/maths';
-import { grainSchema, plainGrain, PROPERTIES, type Coat, type Grain } from '@amber-stamp/core/model';
+import { grainSchema, PROPERTIES, type Coat, type Grain } from '@amber-stamp/core/model';
 import { plateTitle } from '@amber-stamp/core/raster';
 import { useState } from 'react';
-import { coatOf, dropUnused, editCoat, putPlate } from '../../../bench/coat.ts';
+import { coatOf, editCoat } from '../../../bench/coat.ts';
 import { useBenchEye } from '../../../bench/eye.ts';
-import { asPlate, type Offer, type Picked } from '../../../bench/picker/picked.ts';
 import { Picker } from '../../../bench/picker/Picker.tsx';
 import { usePlates } from '../../../bench/plates.ts';
-import { change } from '../../../bench/store.ts';
 import { Choices } from '../../../parts/Choices.tsx';
 import { PlateChoices } from '../../../bench/parts/PlateChoices.tsx';
 import { PlateView } from '../../../parts/PlateView.tsx';
+import { GRAINS_FROM, grainForEveryCard, ownGrain, takeGrain, withoutGrain, type Owner } from './grain-of.ts';
+import { whyGrain } from '../no-effect.ts';
 import { Setting } from './Setting.tsx';
 import { settingOf } from '../../../parts/setting-of.ts';
 
@@ -21,7 +21,12 @@ const { rest, restMin, restMax } = PROPERTIES.depth;
 const SCALE = settingOf(fields.scale, 'Scale', '%', 'In percent of the pixels of its plate.', [5, 400]);
 const DEPTH = numberParam('Depth', '%', [restMin, restMax, 1], rest, 'How deep it bites into the ink of this card.');
 const ANGLE = settingOf(fields.angle, 'Angle', '°', 'Turn of the grain, clockwise.', [-180, 180]);
-const BRIGHTNESS = settingOf(fields.brightness, 'Brightness', '%', 'Brighter lets more ink through.');
+const BRIGHTNESS = settingOf(
+  fields.brightness,
+  'Lets through',
+  '%',
+  'Above 0 the grain lets more ink through, below 0 less.',
+);
 const CONTRAST = settingOf(fields.contrast, 'Contrast', '%', 'How hard its light and dark parts differ.');
 const FLAG = (label: string, help: string) => ({ kind: 'flag', label, default: false, help }) as const;
 const BLEND = choiceParam('Bites by', BLEND_MODES, 'multiply', 'How ink and grain become one.');
@@ -37,32 +42,6 @@ const APPLIES = choiceParam(
   'stroke',
   'The finished stroke, or each dab before it meets the others.',
 );
-
-/** What a grain may be made from. */
-const GRAINS_FROM: readonly Offer[] = ['plates', 'sources'];
-
-/** Whose grain is set: the coat's, or that of the card at a place of its deck. */
-type Owner = number | null;
-const ownGrain = (coat: Coat, owner: Owner): Grain | null =>
-  owner === null ? coat.grain : (coat.deck.cards[owner].grain ?? null);
-
-function setGrain(coat: Coat, owner: Owner, grain: Grain | null): void {
-  if (owner === null) coat.grain = grain;
-  else if (grain) coat.deck.cards[owner].grain = grain;
-  else delete coat.deck.cards[owner].grain;
-}
-
-async function take(picked: Picked, owner: Owner): Promise<void> {
-  const taken = await asPlate(picked, 'grain');
-  if (!taken) return;
-  change(`grain: ${taken.name}`, (draft) => {
-    const name = putPlate(draft, taken);
-    const coat = coatOf(draft);
-    const before = ownGrain(coat, owner);
-    setGrain(coat, owner, before ? { ...before, plate: name } : plainGrain(name));
-    dropUnused(draft);
-  });
-}
 
 /** The coat, or one card: the one that Cut looks at, or else the first. */
 function OwnerChoice({ coat, owner, onChange }: { coat: Coat; owner: Owner; onChange: (owner: Owner) => void }) {
@@ -95,7 +74,7 @@ function NoGrain({ owner }: { owner: Owner }) {
           ? 'No grain. A tiling plate takes ink away, as paper does. A plate is made to tile in Cut, by the step Make it tile.'
           : 'This card has no grain of its own: it prints through the grain of the coat.'}
       </p>
-      <Picker label="Choose a plate" offers={GRAINS_FROM} onTake={(picked) => take(picked, owner)} />
+      <Picker label="Choose a plate" offers={GRAINS_FROM} onTake={(picked) => takeGrain(picked, owner)} />
     </>
   );
 }
@@ -108,30 +87,20 @@ interface GrainProps {
 /** The plate of a grain, and what it can be exchanged for. */
 function GrainHead({ grain, owner }: GrainProps) {
   const ready = usePlates((s) => s.ready[grain.plate]);
-  const forEveryCard = () =>
-    change('one grain for every card', (d) => {
-      for (const card of coatOf(d).deck.cards) card.grain = { ...grain };
-      dropUnused(d);
-    });
-  const without = () =>
-    change('no grain', (d) => {
-      setGrain(coatOf(d), owner, null);
-      dropUnused(d);
-    });
   return (
     <div className="grain-head">
       <span className="shot">{ready && <PlateView plate={ready.plate} label="Grain" most={160} />}</span>
       <span>
         <b>{plateTitle(grain.plate)}</b>
         <br />
-        <Picker label="another" offers={GRAINS_FROM} onTake={(picked) => take(picked, owner)} />{' '}
-        <button className="link" onClick={without}>
+        <Picker label="another" offers={GRAINS_FROM} onTake={(picked) => takeGrain(picked, owner)} />{' '}
+        <button className="link" onClick={() => withoutGrain(owner)}>
           without
         </button>
         {owner !== null && (
           <>
             {' '}
-            <button className="link" onClick={forEveryCard}>
+            <button className="link" onClick={() => grainForEveryCard(grain)}>
               for every card
             </button>
           </>
@@ -143,6 +112,7 @@ function GrainHead({ grain, owner }: GrainProps) {
 
 /** The settings of a grain; its depth is a row below, unless a card has it for itself. */
 function GrainSettings({ grain, owner }: GrainProps) {
+  const idle = whyGrain(grain, usePlates((s) => s.ready[grain.plate])?.plate);
   const edit = (change: (g: Grain) => void) =>
     editCoat((c) => {
       const own = ownGrain(c, owner);
@@ -151,6 +121,7 @@ function GrainSettings({ grain, owner }: GrainProps) {
   return (
     <>
       <GrainHead grain={grain} owner={owner} />
+      {idle && <p className="note">{idle}</p>}
       {owner !== null && (
         <Setting param={DEPTH} value={grain.depth.rest} onLive={(v) => edit((g) => void (g.depth.rest = Number(v)))} />
       )}
@@ -166,9 +137,18 @@ function GrainSettings({ grain, owner }: GrainProps) {
       <Setting
         param={FIXED}
         value={grain.fixedTo}
-        onLive={(v) => edit((g) => void (g.fixedTo = v as Grain['fixedTo']))}
+        onLive={(v) =>
+          edit((g) => {
+            g.fixedTo = v as Grain['fixedTo'];
+            // what moves with a dab can only be laid with it
+            if (g.fixedTo === 'dab' && owner === null) g.appliesTo = 'dab';
+          })
+        }
       />
-      {owner === null && (
+      {owner === null && grain.fixedTo === 'dab' && (
+        <p className="note">It moves with every dab, so it is applied to each dab.</p>
+      )}
+      {owner === null && grain.fixedTo !== 'dab' && (
         <Setting
           param={APPLIES}
           value={grain.appliesTo}
@@ -176,7 +156,7 @@ function GrainSettings({ grain, owner }: GrainProps) {
         />
       )}
       <Setting
-        param={FLAG('Mirrored', 'Left to right.')}
+        param={FLAG('Flipped', 'Left to right.')}
         value={grain.mirror}
         onLive={(v) => edit((g) => void (g.mirror = Boolean(v)))}
       />

@@ -17,6 +17,15 @@ const MEET_HELP: Record<Coat['meet'], string> = {
   best: 'The best coverage of any dab stays; flow does not thin it.',
   dissolve: 'Each pixel prints wholly or not at all, as often as the flow says.',
 };
+const MEET_WORDS: Record<Coat['meet'], string> = {
+  build: 'build up',
+  lighten: 'the one that prints more',
+  darken: 'the one that prints less',
+  difference: 'difference',
+  add: 'add up',
+  best: 'keep the strongest',
+  dissolve: 'dissolve',
+};
 const CROSSING = choiceParam(
   'Where it crosses itself',
   ['build', 'even'],
@@ -135,7 +144,7 @@ function Gradient({ stops }: { stops: Stops }) {
           ])
         }
       >
-        colour by how much it prints
+        colour by coverage
       </button>
     );
   return (
@@ -159,7 +168,7 @@ function Gradient({ stops }: { stops: Stops }) {
 /** How dabs meet, the inks, and where the size is fixed. The rows of tint stand below. */
 export function InkPanel({ bench }: { bench: Bench }) {
   const { meet, crossing, ink, sizeFixedTo } = coatOf(bench);
-  const param = choiceParam('Dabs meet by', MEETS, 'build', MEET_HELP[meet]);
+  const param = { ...choiceParam('Overlap', MEETS, 'build', MEET_HELP[meet]), words: MEET_WORDS };
   return (
     <section className="panel" aria-label="Ink">
       <h3>Ink</h3>

@@ -27,8 +27,8 @@ export function ReliefPanel({ bench }: { bench: Bench }) {
       </div>
       {flat > FLAT && (
         <p className="note" role="status">
-          The tip is full over {Math.round(flat * 100)} % of what it prints, so the stroke is flat on top; take its
-          brightness down under Cut.
+          The tip is full over {Math.round(flat * 100)} % of what it prints, so the stroke is flat on top; let it print
+          less by the step Tone under Cut.
         </p>
       )}
     </section>
