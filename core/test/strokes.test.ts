@@ -156,7 +156,14 @@ describe('a ladder', () => {
   });
   it('offers nothing for a grain or a second colour where there is none', () => {
     const missing = SWEEPS.filter((s) => !s.has(coat)).map((s) => s.name);
-    expect(missing).to.deep.equal(['mix', 'grain scale', 'grain depth']);
+    expect(missing).to.deep.equal([
+      'mix',
+      'grain scale',
+      'grain depth',
+      'grain contrast',
+      'grain brightness',
+      'grain angle',
+    ]);
   });
   it('can be made over every property', () => {
     const rich = structuredClone(coat);

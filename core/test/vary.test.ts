@@ -85,6 +85,22 @@ describe('the property formula', () => {
     expect(at(0.5)[0]).to.equal(90);
   });
 
+  it('holds the thickness of the smallest dab, or half of the way to it, as dabs grow', () => {
+    const size = { rest: 80, low: 25, high: 100, drivers: [{ by: 'chance' }] };
+    const thick = (holdThickness?: string) => {
+      const { count, sizePx, aspectPct } = dabsOf(
+        brushWith({ size }, {}, { holdThickness }),
+        0,
+        straight(0, 900, 0),
+        0,
+      );
+      return Array.from({ length: count }, (_, i) => ({ size: sizePx[i], thick: (sizePx[i] * aspectPct[i]) / 100 }));
+    };
+    for (const dab of thick()) expect(dab.thick).to.be.closeTo(dab.size, 1e-9);
+    for (const dab of thick('full')) expect(dab.thick).to.be.closeTo(20, 1e-9);
+    for (const dab of thick('half')) expect(dab.thick).to.be.closeTo(Math.sqrt(20 * dab.size), 1e-9);
+  });
+
   it('takes the share-weighted mean of several drivers', () => {
     const drivers = [
       { by: 'pressure', share: 0.75 },

@@ -5,7 +5,7 @@ import { useState } from 'react';
 import { Choices } from '../src/parts/Choices.tsx';
 import { Dial } from '../src/parts/Dial.tsx';
 import { ParamField } from '../src/parts/ParamField.tsx';
-import { ValueField } from '../src/stages/vary/ValueField.tsx';
+import { ValueField } from '../src/parts/ValueField.tsx';
 
 const RADIUS = numberParam('Radius', '%', [0, 20, 0.5], 3, 'How far it reaches.');
 

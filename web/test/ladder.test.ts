@@ -4,12 +4,14 @@ import {
   cancelLadder,
   cellsOf,
   measureLadder,
+  readValues,
   setLadder,
   sideFor,
   sidesOf,
   takeCell,
   useLadder,
 } from '../src/bench/ladder.ts';
+import { ladderSweeps, sweepIn } from '../src/bench/ladder-sweeps.ts';
 import { usePlates, wantPlates } from '../src/bench/plates.ts';
 import { closeBench, openBench, presentBench, undo, useBench } from '../src/bench/store.ts';
 import type { ProveJob } from '../src/engine/protocol/prove.ts';
@@ -52,7 +54,28 @@ describe('a ladder', () => {
     expect(cellsOf(presentBench(), { across: SPACINGS, down: null }).map(({ row }) => row)).to.deep.equal([
       0, 0, 0, 0, 0, 0,
     ]);
-    expect(sidesOf({ across: SPACINGS, down: null }).down).to.equal(null);
+    expect(sidesOf(presentBench(), { across: SPACINGS, down: null }).down).to.equal(null);
+  });
+
+  it('takes values of the user’s own, each once and within what the setting allows', () => {
+    const sweep = sweepIn(presentBench(), 'spacing');
+    expect(readValues('1, 10, 20 and 50', sweep)).to.deep.equal([1, 10, 20, 50]);
+    expect(readValues('5 5 99999', sweep)).to.deep.equal([5, 400]);
+    for (const text of ['', '12', 'wide']) expect(readValues(text, sweep), text).to.equal(undefined);
+    const own = cellsOf(presentBench(), { across: { ...SPACINGS, values: [1, 10, 20, 50] }, down: null });
+    expect(own.map(spacingOf)).to.deep.equal([1, 10, 20, 50]);
+  });
+
+  it('goes over a number of a step, which cuts the plate otherwise in each cell', () => {
+    const [radius] = ladderSweeps(presentBench()).filter(({ label }) => label === '1. Blur: Radius');
+    const across = { sweep: radius.name, from: 0, to: 4, count: 3 };
+    const cells = cellsOf(presentBench(), { across, down: null });
+    expect(cells.map(({ plates }) => plates['tip.png'].recipe?.steps[0].radiusPct)).to.deep.equal([0, 2, 4]);
+    expect(cells.every(({ recut }) => recut)).to.equal(true);
+    takeCell(cells[2]);
+    expect(presentBench().plates['tip.png'].recipe?.steps[0].radiusPct).to.equal(4);
+    undo();
+    expect(presentBench().plates['tip.png'].recipe?.steps[0].radiusPct).to.equal(1);
   });
 
   it('leaves the brush on the bench as it is until a cell is taken, which one step takes back', () => {

@@ -9,7 +9,7 @@ const SAID: Readonly<Record<string, string>> = {
   across: 'random, jitter, scatter, sideways, spray, side',
   along: 'along, forwards, backwards',
   angle: 'angle, turn, rotate, rotation, direction, orientation, spin, follow, heading',
-  aspect: 'aspect, squash, flatten, roundness, ratio, proportion, oval, squeeze',
+  aspect: 'aspect, squash, flatten, ratio, proportion, oval, squeeze',
   opacity: 'opacity, transparent, transparency, alpha, faint',
   flow: 'flow, build, buildup, wet, amount, load',
   hue: 'hue, rainbow, tint',
@@ -47,7 +47,7 @@ const SAID: Readonly<Record<string, string>> = {
   invert: 'invert, negative',
   specks: 'specks, dust, dirt, noise, despeckle, holes',
   lines: 'scratches, crease, hair',
-  region: 'lasso',
+  region: 'freehand',
   trim: 'crop, centre, center',
   fit: 'resolution, margin, padding, square',
   blur: 'blur, gaussian, softness, soft',
@@ -100,7 +100,7 @@ describe('the search for a setting', () => {
 
   it('finds the ending of a stroke by a whole phrase, and other endings of a word', () => {
     expect(search('make it thinner at the end')[0].id).to.equal('tail');
-    expect(search('scattering')[0].id).to.equal('across');
+    expect(search('scattered')[0].id).to.equal('across');
     expect(search('how do I rotate the tip')[0].id).to.equal('angle');
   });
 

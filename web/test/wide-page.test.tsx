@@ -104,10 +104,11 @@ describe('the width along a stroke', () => {
 
   it('has a handle at both ends and in the middle before it is shaped', () => {
     shown(across(16));
-    expect(handles().map((handle) => handle.getAttribute('aria-label'))).to.deep.equal(
-      [0, 50, 100].map((pct) => `Width ${pct} % along the stroke`),
-    );
-    for (const handle of handles()) expect(handle.getAttribute('aria-valuetext')).to.equal('100 %');
+    expect(handles().map((handle) => handle.getAttribute('aria-label'))).to.deep.equal([
+      ...[0, 50, 100].map((pct) => `Width ${pct} % along the stroke`),
+      'Size of the stroke',
+    ]);
+    for (const handle of handles().slice(0, 3)) expect(handle.getAttribute('aria-valuetext')).to.equal('100 %');
   });
 
   it('lies as far from the way as the dabs reach', () => {
@@ -136,6 +137,24 @@ describe('the width along a stroke', () => {
       [1, 100],
     ]);
     expect(told).to.deep.equal(['width of a stroke', 'width of a stroke']);
+  });
+
+  it('grows as a whole by one handle, in its shape', async () => {
+    const { user, now, told } = shown(
+      across(16, {
+        width: [
+          [0, 50],
+          [1, 200],
+        ],
+      }),
+    );
+    act(() => screen.getByRole('slider', { name: 'Size of the stroke' }).focus());
+    await user.keyboard('{ArrowDown}');
+    expect(now().strokes[0].width).to.deep.equal([
+      [0, 48],
+      [1, 190],
+    ]);
+    expect(told).to.deep.equal(['width of a stroke']);
   });
 
   it('is never below nothing and never above four times', async () => {

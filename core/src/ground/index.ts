@@ -1,5 +1,6 @@
 export {
   BLENDS,
+  PLACES,
   type GroundPlacement,
   MAX_BLUR_PX,
   PLAIN_PLACEMENT,

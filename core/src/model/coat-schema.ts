@@ -9,6 +9,8 @@ export type Deal = (typeof DEALS)[number];
 export const MEETS = ['build', 'lighten', 'darken', 'difference', 'add', 'best', 'dissolve'] as const;
 export const CROSSINGS = ['build', 'even'] as const;
 export const JOINS = ['over', 'mask', 'cut', 'multiply', 'screen', 'darken', 'lighten', 'difference'] as const;
+/** How far dabs keep the thickness of the smallest as they grow. */
+export const HOLDS = ['none', 'half', 'full'] as const;
 const GRAIN_FIXED = ['sheet', 'stroke', 'dab'] as const;
 const GRAIN_APPLIES = ['dab', 'stroke'] as const;
 
@@ -137,6 +139,8 @@ export const coatSchema = shape({
   properties: propertiesSchema,
   ink: inkSchema,
   grain: grainSchema.nullable().default(null),
+  /** as dabs grow they stay as thick as the smallest, or half of the way; missing: they grow thicker as well */
+  holdThickness: string().oneOf(HOLDS).default(undefined),
   /** on the screen a dab stays as large however the sheet is zoomed */
   sizeFixedTo: string().oneOf(['sheet', 'screen']).default('sheet'),
   floor: floorSchema,

@@ -20,6 +20,7 @@ export {
   type CoatInk,
   type Deal,
   DEALS,
+  HOLDS,
   type Deck,
   type Grain,
   JOINS,

@@ -7,6 +7,7 @@ import { dabTable, type DabTable } from './dab-table.ts';
 import { dealerOf } from './deal.ts';
 import { bandCoat, bandStepPx } from './band-rows.ts';
 import { endsOf, widthOf } from './ends.ts';
+import { holdThickness } from './hold.ts';
 import { fillNew, type Column, type PenColumns } from './pen-columns.ts';
 import { coatValues, type CoatValues } from './value.ts';
 import { DabWalker } from './walk.ts';
@@ -82,6 +83,7 @@ export function dabsOf(brush: Brush, coatIndex: number, stroke: PenStroke, strok
     // the walk along the stroke has made the sizes already
     if (column && column !== 'sizePx') fillNew(values.of[name], pen, count, table[column]);
   }
+  holdThickness(table, coat);
   ends.opacity(pen, 0, count, table.opacityPct);
   clampPercent(table.opacityPct);
   clampPercent(table.flowPct);

@@ -110,6 +110,15 @@ const GRAIN_SCALE = sweep('grain scale', 'Grain scale', '%', {
   set: (coat, value) => (coat.grain ? { ...coat, grain: { ...coat.grain, scale: value } } : coat),
 });
 
+/** A number of the grain itself. */
+const ofGrain = (name: 'contrast' | 'brightness' | 'angle', label: string, unit: string): Sweep =>
+  sweep(`grain ${name}`, label, unit, {
+    ...limitsOf(grainSchema.fields[name]),
+    ends: () => (name === 'angle' ? [0, 90] : [-50, 50]),
+    has: hasGrain,
+    set: (coat, value) => (coat.grain ? { ...coat, grain: { ...coat.grain, [name]: value } } : coat),
+  });
+
 const MIRROR = sweep('mirror', 'Mirrored across and down', '%', {
   min: 0,
   max: 100,
@@ -145,12 +154,15 @@ export const SWEEPS: readonly Sweep[] = [
   COUNT_SWEEP,
   GRAIN_SCALE,
   GRAIN_DEPTH,
+  ofGrain('contrast', 'Grain contrast', '%'),
+  ofGrain('brightness', 'Grain lets through', '%'),
+  ofGrain('angle', 'Grain angle', '°'),
 ];
 
 export const sweepNamed = (name: string): Sweep | undefined => SWEEPS.find((s) => s.name === name);
 
 /** `count` values from one end to the other, rounded as they are told; for a single one the first end. */
-export function sweepValues({ digits }: Sweep, from: number, to: number, count: number): number[] {
+export function sweepValues({ digits }: Pick<Sweep, 'digits'>, from: number, to: number, count: number): number[] {
   const unit = 10 ** digits;
   return Array.from({ length: count }, (_, i) => {
     const value = count > 1 ? from + ((to - from) * i) / (count - 1) : from;

@@ -1,14 +1,16 @@
 import type { EchoPair } from '../engine/protocol/prove.ts';
 import type { Bench } from '@amber-stamp/core/bench';
-import type { Brush } from '@amber-stamp/core/model';
-import { sweepNamed, sweepValues, swept, SWEEPS, type Sweep } from '@amber-stamp/core/vary';
+import type { BrushState } from '@amber-stamp/core/bench';
+import { sweepValues } from '@amber-stamp/core/vary';
 import { create } from 'zustand';
 import { coded } from '../parts/coded.ts';
 import { notifyError } from '../parts/messages.tsx';
-import { onAllProvers } from '../engine/provers.ts';
+import { onAllProvers, proverFor } from '../engine/provers.ts';
 import { LatestJob } from '../engine/latest-jobs.ts';
-import { coatOf, coatPlace } from './coat.ts';
-import { echoJob } from './echo.ts';
+import { echoJob, jobOf } from './echo.ts';
+import { holdState } from './held-states.ts';
+import { keysOf } from './ink-job.ts';
+import { sweepIn, type LadderSweep } from './ladder-sweeps.ts';
 import { change, presentBench } from './store.ts';
 
 /** One side of a ladder: a setting, its two ends, and in how many steps. */
@@ -17,6 +19,8 @@ export interface Side {
   from: number;
   to: number;
   count: number;
+  /** values of the user's own, in place of even steps between the ends */
+  values?: readonly number[];
 }
 export const MOST_CELLS = 6;
 
@@ -32,9 +36,10 @@ interface Ladder {
 
 /** A side as it begins for the present coat. */
 export function sideFor(bench: Bench, sweep: string, count: number): Side {
-  const setting = sweepNamed(sweep) ?? SWEEPS[0];
-  const [from, to] = setting.ends(coatOf(bench));
-  const within = (v: number) => Math.round(Math.min(setting.max, Math.max(setting.min, v)));
+  const setting = sweepIn(bench, sweep);
+  const [from, to] = setting.ends(bench);
+  const unit = 10 ** setting.digits;
+  const within = (v: number) => Math.round(Math.min(setting.max, Math.max(setting.min, v)) * unit) / unit;
   return { sweep: setting.name, from: within(from), to: within(to), count };
 }
 
@@ -46,39 +51,49 @@ export const useLadder = create<Ladder>(() => ({
   work: null,
 }));
 
-export interface Cell {
+export interface Cell extends BrushState {
   key: string;
   row: number;
   column: number;
-  settings: readonly (readonly [Sweep, number])[];
-  brush: Brush;
+  settings: readonly (readonly [LadderSweep, number])[];
+  /** its plates are cut otherwise than those on the bench */
+  recut: boolean;
 }
 
-const valuesOf = (side: Side): { sweep: Sweep; values: number[] } => {
-  const sweep = sweepNamed(side.sweep) ?? SWEEPS[0];
-  return { sweep, values: sweepValues(sweep, side.from, side.to, side.count) };
+const valuesOf = (bench: Bench, side: Side): { sweep: LadderSweep; values: readonly number[] } => {
+  const sweep = sweepIn(bench, side.sweep);
+  return { sweep, values: side.values ?? sweepValues(sweep, side.from, side.to, side.count) };
 };
 
+/** The values that were typed, such as `1, 10, 20, 50`, within what the setting allows; undefined without at least two. */
+export function readValues(text: string, { min, max }: LadderSweep): number[] | undefined {
+  const found = text.match(/-?\d+(?:\.\d+)?/g) ?? [];
+  const values = [...new Set(found.map((v) => Math.min(max, Math.max(min, Number(v)))))].slice(0, MOST_CELLS);
+  return values.length > 1 ? values : undefined;
+}
+
 /** What stands along the sides of a ladder. */
-export function sidesOf({ across, down }: Pick<Ladder, 'across' | 'down'>) {
-  return { across: valuesOf(across), down: down && valuesOf(down) };
+export function sidesOf(bench: Bench, { across, down }: Pick<Ladder, 'across' | 'down'>) {
+  return { across: valuesOf(bench, across), down: down && valuesOf(bench, down) };
 }
 
 /** The cells of a ladder over the coat that is looked at, row by row. */
 export function cellsOf(bench: Bench, ladder: Pick<Ladder, 'across' | 'down'>): Cell[] {
-  const { across, down } = sidesOf(ladder);
-  const coat = coatPlace(bench);
+  const { across, down } = sidesOf(bench, ladder);
   const rows = down ? down.values : [null];
   return rows.flatMap((v, row) =>
     across.values.map((u, column): Cell => {
-      const settings: [Sweep, number][] = [[across.sweep, u]];
+      const settings: [LadderSweep, number][] = [[across.sweep, u]];
       if (down && v !== null) settings.push([down.sweep, v]);
+      const { brush, plates } = settings.reduce((made, [sweep, value]) => sweep.set(made, value), bench);
       return {
         key: settings.map(([s, value]) => `${s.name} ${value}`).join(', '),
         row,
         column,
         settings,
-        brush: swept(bench.brush, coat, settings),
+        brush,
+        plates,
+        recut: plates !== bench.plates,
       };
     }),
   );
@@ -96,6 +111,13 @@ export function setLadder(change: Partial<Pick<Ladder, 'across' | 'down'>>): voi
   useLadder.setState({ ...change, echoes: {}, of: null });
 }
 
+/** Measures a cell whose plate is cut otherwise. */
+async function pairOfRecut(cell: Cell): Promise<EchoPair | undefined> {
+  await holdState(cell);
+  const job = jobOf(cell.brush, keysOf(cell));
+  return (await proverFor(job))?.pair(job);
+}
+
 /** Measures the echo of every cell, on all workers at once. */
 export async function measureLadder(): Promise<void> {
   const bench = presentBench();
@@ -111,9 +133,10 @@ export async function measureLadder(): Promise<void> {
         job,
         () => waiting.shift(),
         signal,
-        async (prover, { brush, key }) => {
-          const pair = await prover.pair({ ...job, brush });
-          if (signal.aborted) return;
+        async (prover, cell) => {
+          const { key } = cell;
+          const pair = cell.recut ? await pairOfRecut(cell) : await prover.pair({ ...job, brush: cell.brush });
+          if (signal.aborted || !pair) return;
           useLadder.setState(({ echoes, work }) => ({
             echoes: { ...echoes, [key]: pair },
             work: work && { ...work, done: work.done + 1 },
@@ -131,7 +154,8 @@ export async function measureLadder(): Promise<void> {
 /** Takes a cell as the present state. */
 export function takeCell({ settings, key }: Cell): void {
   change(`from the ladder: ${key}`, (draft) => {
-    draft.brush = swept(draft.brush, coatPlace(draft), settings);
+    const { brush, plates } = settings.reduce((made, [sweep, value]) => sweep.set(made, value), presentBench());
+    Object.assign(draft, { brush, plates });
     for (const [{ name }] of settings) delete draft.guessed[name];
   });
 }

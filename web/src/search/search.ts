@@ -110,7 +110,7 @@ function fitOf(word: string, { target, label, said }: Prepared): number {
   if (word.length < 3) return 0;
   if (label.some((w) => w.startsWith(word))) return 5;
   if (said.some((w) => w.startsWith(word))) return 3;
-  // people put other endings on words: scattering, softer, repeats
+  // people put other endings on words: sprayed, softer, repeats
   const stem = word.replace(/(?:ing|ness|ed|er|es|s)$/, '');
   if (stem.length > 2 && stem !== word && [...label, ...said].some((w) => w.startsWith(stem))) return 2;
   return 0;

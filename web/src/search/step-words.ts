@@ -10,7 +10,7 @@ export const STEP_WORDS: Readonly<Partial<Record<string, string>>> = {
   specks: 'specks dust dirt despeckle clean noise holes dots spots small pieces',
   heal: 'heal patch repair remove feature landmark give-away',
   lines: 'lines line scratches crease hair fold wire',
-  region: 'region crop cut out lasso selection outline rectangle freehand part clear outside',
+  region: 'region crop cut out selection outline rectangle freehand part clear outside',
   trim: 'trim crop empty border centre center middle balance whitespace',
   fit: 'square resolution pixels size of tip canvas margin padding fit side',
   resize: 'resize resample pixels larger smaller resolution',

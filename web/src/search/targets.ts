@@ -90,7 +90,7 @@ const OTHER_TARGETS: readonly Target[] = [
     id: 'part',
     label: 'Part of the picture',
     stage: 'find',
-    words: 'crop select selection outline lasso rectangle part marks several tips sheet split',
+    words: 'crop select selection outline rectangle part marks several tips sheet split',
     control: 'A source from the cabinet',
   },
   {

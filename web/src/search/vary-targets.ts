@@ -19,7 +19,7 @@ const ROW_WORDS: Partial<Record<RangeName, string>> = {
   across: 'random jitter offset scatter spray sideways displacement shake wobble',
   along: 'offset forwards backwards uneven stagger',
   angle: 'rotation rotate spin tilt of tip direction orientation heading aim random turn chain links',
-  aspect: 'flatten roundness ratio proportion squeeze stretch height oval elliptical calligraphic',
+  aspect: 'flatten ratio proportion squeeze stretch height oval elliptical calligraphic',
   opacity: 'alpha fade transparency strength see through ceiling',
   flow: 'buildup accumulate amount load wetness rate wash dryness',
   hue: 'rainbow colour shift tint variation',
@@ -134,7 +134,7 @@ export const VARY_TARGETS: readonly Target[] = [
     'ends',
     'steady',
     'Steady',
-    'steady smooth smoothing stabilise stabilize stabilizer shaky hand lag streamline wobbly calm',
+    'steady smooth smoothing stabilise stabilize stabilizer shaky hand lag wobbly calm',
     'Steady value',
   ),
   vary(

@@ -3,6 +3,7 @@ import type { PenStroke } from '@amber-stamp/core/model';
 import { useShallow } from 'zustand/react/shallow';
 import { change } from '../bench/store.ts';
 import { pickedStroke, useHand, type Hand } from '../bench/hand.ts';
+import { Lies } from './Lies.tsx';
 import { Recordings } from './Recordings.tsx';
 import { TakeOver } from './TakeOver.tsx';
 import { Replay, useReplay } from './Replay.tsx';
@@ -92,6 +93,7 @@ export function SheetBar({ bench, trial }: { bench: Bench; trial: readonly PenSt
       <div>
         <Told empty={bench.strokes.length === 0} />
         <span className="spacer" />
+        <Lies bench={bench} />
         <SheetView bench={bench} trial={trial} />
       </div>
       <div>

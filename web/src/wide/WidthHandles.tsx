@@ -1,7 +1,7 @@
 import { MAX_WIDTH_PCT, type PenPoint, type WidthProfile } from '@amber-stamp/core/model';
 import { smoothPath } from '@amber-stamp/core/path';
 import { widthAt } from '@amber-stamp/core/vary';
-import { useMemo, type KeyboardEvent, type PointerEvent } from 'react';
+import { useMemo, useRef, type KeyboardEvent, type PointerEvent } from 'react';
 
 export const EVEN: WidthProfile = [
   [0, 100],
@@ -95,6 +95,65 @@ function WidthPoint({ point: [at, pct], spot: { x, y, nx, ny }, half, zoom, onWi
   );
 }
 
+/** A profile made wider or narrower as a whole. */
+const scaledBy = (profile: WidthProfile, by: number): WidthProfile =>
+  profile.map(([at, pct]) => [at, Math.max(0, Math.min(MAX_WIDTH_PCT, Math.round(pct * by)))]);
+
+interface SizeProps {
+  profile: WidthProfile;
+  /** where the stroke is widest */
+  spot: PathPlace;
+  widest: number;
+  half: number;
+  zoom: number;
+  onWidth: (profile: WidthProfile) => void;
+  onDone: () => void;
+}
+
+/** One handle for the size of the whole stroke: opposite the point where it is widest. */
+function SizeHandle({ profile, spot: { x, y, nx, ny }, widest, half, zoom, onWidth, onDone }: SizeProps) {
+  // what was wide when the hand took it: a stroke that is drawn down to nothing comes back in its shape
+  const held = useRef(profile);
+  const off = (half * widest) / 100;
+  const [cx, cy] = [(x - nx * off) * zoom, (y - ny * off) * zoom];
+  const most = Math.max(1, ...held.current.map(([, pct]) => pct));
+  const drag = (e: PointerEvent<SVGRectElement>) => {
+    if (e.buttons === 0) return;
+    const box = (e.currentTarget.ownerSVGElement as SVGSVGElement).getBoundingClientRect();
+    const away = (x - (e.clientX - box.left) / zoom) * nx + (y - (e.clientY - box.top) / zoom) * ny;
+    onWidth(scaledBy(held.current, Math.max(1, (100 * away) / half) / most));
+  };
+  const keys = (e: KeyboardEvent) => {
+    const by = { ArrowUp: 1.05, ArrowRight: 1.05, ArrowDown: 1 / 1.05, ArrowLeft: 1 / 1.05 }[e.key];
+    if (!by) return;
+    e.preventDefault();
+    onWidth(scaledBy(profile, by));
+    onDone();
+  };
+  return (
+    <rect
+      x={cx - 7}
+      y={cy - 7}
+      width={14}
+      height={14}
+      role="slider"
+      tabIndex={0}
+      aria-label="Size of the stroke"
+      aria-valuenow={widest}
+      aria-valuemin={1}
+      aria-valuemax={MAX_WIDTH_PCT}
+      aria-valuetext={`${widest} % at its widest`}
+      onPointerDown={(e) => {
+        held.current = profile;
+        e.currentTarget.setPointerCapture(e.pointerId);
+      }}
+      onPointerMove={drag}
+      onPointerUp={onDone}
+      onKeyDown={keys}
+    />
+  );
+}
+
 interface Props {
   /** the samples of the stroke, px */
   points: readonly PenPoint[];
@@ -119,6 +178,10 @@ export function WidthHandles({ points, width, half, zoom, onWidth, onDone }: Pro
       ),
     [points, profile],
   );
+  const widestAt = profile.reduce(
+    (best, [, pct], i) => (pct > profile[best][1] ? i : best),
+    Math.min(1, profile.length - 1),
+  );
   const edge = (side: 1 | -1) => edgePoints(way, profile, side * half, zoom);
   return (
     <svg className="stroke-handles" data-testid="handles">
@@ -136,6 +199,15 @@ export function WidthHandles({ points, width, half, zoom, onWidth, onDone }: Pro
           onDone={onDone}
         />
       ))}
+      <SizeHandle
+        profile={profile}
+        spot={handles[widestAt]}
+        widest={profile[widestAt][1]}
+        half={half}
+        zoom={zoom}
+        onWidth={onWidth}
+        onDone={onDone}
+      />
     </svg>
   );
 }

@@ -1,4 +1,4 @@
-import { useRef, useState, type KeyboardEvent } from 'react';
+import { useRef, useState, type KeyboardEvent, type ReactNode } from 'react';
 import { PicturesButton } from '../../parts/PicturesButton.tsx';
 import { orNotifyError } from '../../parts/messages.tsx';
 import { arriveSource } from '../arrivals.ts';
@@ -13,6 +13,8 @@ interface Props {
   offers: readonly Offer[];
   /** what stands first: to choose none of them */
   none?: string;
+  /** what is asked about the one that is taken, above them all */
+  head?: ReactNode;
   /** it stays open, for one after the other */
   several?: boolean;
   onTake: (picked: Picked) => unknown;
@@ -76,7 +78,7 @@ function FromFile({ onFile }: { onFile: (file: File) => void }) {
 }
 
 /** Everything that can be taken, as pictures beside the controls: searched, narrowed, walked by arrows; a press takes one. */
-export function Picker({ label, name, offers, none, several = false, onTake }: Props) {
+export function Picker({ label, name, offers, none, head, several = false, onTake }: Props) {
   const [words, setWords] = useState('');
   const [only, setOnly] = useState<Only>('');
   const title = `${listed(offers)} of the cabinet`;
@@ -99,6 +101,7 @@ export function Picker({ label, name, offers, none, several = false, onTake }: P
         };
         return (
           <div className="picks" onKeyDown={walk}>
+            {head && <div className="wide">{head}</div>}
             <input
               className="underline wide"
               aria-label={`Find in ${title.toLowerCase()}`}

@@ -37,13 +37,6 @@ export function CutControls({ bench }: { bench: Bench }) {
         <AddStep />
       </div>
       <PlateChoice bench={bench} />
-      {error && (
-        <div className="warning" role="alert">
-          <b>{error.message}</b>
-          <span>The last plate stays in print until the recipe prints again.</span>
-        </div>
-      )}
-      <FrameWarning bench={bench} />
       <Sisters bench={bench} />
       <StepCards count={recipe.steps.length} />
       {recipe.steps.length === 0 && (
@@ -55,6 +48,15 @@ export function CutControls({ bench }: { bench: Bench }) {
       <p className="note" style={{ padding: '8px 16px', margin: 0 }}>
         hold B to see the plate before the open step, N to see it up to there
       </p>
+      <div className="alarms">
+        {error && (
+          <div className="warning" role="alert">
+            <b>{error.message}</b>
+            <span>The last plate stays in print until the recipe prints again.</span>
+          </div>
+        )}
+        <FrameWarning bench={bench} />
+      </div>
     </>
   );
 }

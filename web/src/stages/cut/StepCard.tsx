@@ -76,6 +76,9 @@ function isShown(step: RecipeStep, name: string, { when, former }: Param): boole
   return !when || step[when[0]] === when[1];
 }
 
+/** The controls of a step that is opened or added come into view. */
+const intoView = (e: HTMLElement | null): void => e?.scrollIntoView?.({ block: 'nearest' });
+
 /** One step: its result as a picture, what it did in one line, a switch, a grip, and its settings when it is open. */
 export const StepCard = memo(function StepCard({ id, place, step, facts, picture, histogram }: Props) {
   const { attributes, listeners, setNodeRef, transform, transition, isDragging } = useSortable({ id });
@@ -102,7 +105,7 @@ export const StepCard = memo(function StepCard({ id, place, step, facts, picture
       <button
         className="plain text"
         aria-expanded={open}
-        onClick={() => useChosen.setState({ place: open ? -1 : place })}
+        onClick={() => useChosen.setState({ place: open ? -1 : place, byHand: !open })}
         title={help}
       >
         <b>{label}</b>
@@ -110,7 +113,7 @@ export const StepCard = memo(function StepCard({ id, place, step, facts, picture
       </button>
       <StepSwitch place={place} label={label} on={step.on} />
       {open && (
-        <div className="more">
+        <div className="more" ref={intoView}>
           {step.step === 'levels' && <LevelsControl place={place} step={step} facts={facts} histogram={histogram} />}
           {Object.entries(params)
             .filter(([name, param]) => !hidden.includes(name) && isShown(step, name, param))

@@ -23,10 +23,13 @@ export const setParam = (place: number, name: string, value: ParamValue): void =
 export const setParams = (place: number, values: Record<string, ParamValue>): void =>
   live((d) => void Object.assign(steps(d)[place], values));
 
-/** Adds a step at the end and opens its card. */
+/** Adds a step after the one that was opened by hand, at the end where none was, and opens its card. */
 export function addStep(name: string, label: string, values: Record<string, ParamValue> = {}): void {
-  change(`step added: ${label}`, (d) => void steps(d).push(makeStep(name, values)));
-  useChosen.setState({ place: recipeOf(presentBench()).steps.length - 1 });
+  const { place, byHand } = useChosen.getState();
+  const count = recipeOf(presentBench()).steps.length;
+  const at = byHand && place >= 0 && place < count ? place + 1 : count;
+  change(`step added: ${label}`, (d) => void steps(d).splice(at, 0, makeStep(name, values)));
+  useChosen.setState({ place: at });
 }
 export const removeStep = (place: number, label: string): void =>
   change(`step removed: ${label}`, (d) => void steps(d).splice(place, 1));

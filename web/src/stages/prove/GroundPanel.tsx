@@ -7,7 +7,8 @@ import { canPutBack, putBack } from '../../bench/put-back.ts';
 import { live, change, settle } from '../../bench/store.ts';
 import { editStroke } from '../../bench/strokes.ts';
 import { presentPlate } from '../../bench/edit.ts';
-import { pickedStroke, useHand } from '../../bench/hand.ts';
+import { useHand } from '../../bench/hand.ts';
+import { useLying } from '../../bench/lie.ts';
 import { Choices } from '../../parts/Choices.tsx';
 import { ColourInput } from '../../parts/ColourInput.tsx';
 import { arriveSource } from '../../bench/arrivals.ts';
@@ -95,18 +96,7 @@ interface PlacementFieldsProps {
 }
 
 function PlacementSection({ bench }: { bench: Bench }) {
-  const picked = pickedStroke(
-    bench,
-    useHand((s) => s.picked),
-  );
-  const layered = bench.sheet.ground === 'scene';
-  const lie = picked?.lie ?? bench.sheet.lie;
-  const onLive = (next: GroundPlacement) =>
-    live((draft) => {
-      const stroke = picked && draft.strokes.find(({ number }) => number === picked.number);
-      if (stroke) stroke.lie = next;
-      else draft.sheet.lie = next;
-    });
+  const { picked, lie, layered, onLive } = useLying(bench);
   return (
     <div className="section lying">
       <h3>{picked ? 'How the picked stroke lies' : 'How the strokes lie'}</h3>

@@ -1,17 +1,18 @@
 import type { Bench } from '@amber-stamp/core/bench';
 import { numberParam } from '@amber-stamp/core/cut';
-import { SWEEPS, sweepNamed } from '@amber-stamp/core/vary';
 import { Button, MenuItem, Select } from '@mui/material';
-import { coatOf } from '../../bench/coat.ts';
 import {
   cancelLadder,
   measureLadder,
   MOST_CELLS,
+  readValues,
   setLadder,
   sideFor,
   useLadder,
   type Side,
 } from '../../bench/ladder.ts';
+import { ladderSweeps, sweepIn, type LadderSweep } from '../../bench/ladder-sweeps.ts';
+import { ValueField } from '../../parts/ValueField.tsx';
 import { ParamField } from '../../parts/ParamField.tsx';
 import { Working } from '../../parts/Working.tsx';
 
@@ -28,8 +29,29 @@ interface SideProps {
   onChange: (side: Side | null) => void;
 }
 
-function SideFields({ side, onChange }: { side: Side; onChange: (side: Side) => void }) {
-  const sweep = sweepNamed(side.sweep) ?? SWEEPS[0];
+/** Values of the user's own, such as 1, 10, 20, 50. */
+function OwnValues({ sweep, side, onChange }: { sweep: LadderSweep; side: Side; onChange: (side: Side) => void }) {
+  const own = side.values?.join(', ') ?? '';
+  return (
+    <label className="param wide">
+      <span className="note">Own values</span>
+      <ValueField
+        label={`Own values of ${sweep.label}`}
+        text={own}
+        hint="values with commas between them, such as 1, 10, 20, 50; nothing for even steps"
+        onEnter={(text) => {
+          const values = readValues(text, sweep);
+          if (!values && text.trim() !== '') return `Type two to ${MOST_CELLS} values with commas between them.`;
+          onChange({ ...side, values });
+          return undefined;
+        }}
+      />
+    </label>
+  );
+}
+
+function SideFields({ bench, side, onChange }: { bench: Bench; side: Side; onChange: (side: Side) => void }) {
+  const sweep = sweepIn(bench, side.sweep);
   const { min, max, unit } = sweep;
   const end = (name: 'from' | 'to', label: string) => (
     <ParamField
@@ -41,20 +63,24 @@ function SideFields({ side, onChange }: { side: Side; onChange: (side: Side) => 
   );
   return (
     <>
-      {end('from', 'From')}
-      {end('to', 'To')}
-      <ParamField
-        param={numberParam('Steps', '', [2, MOST_CELLS, 1], 5, 'How many cells stand along this side.')}
-        value={side.count}
-        onLive={(v) => onChange({ ...side, count: Math.round(Number(v)) })}
-        onDone={() => undefined}
-      />
+      <OwnValues sweep={sweep} side={side} onChange={onChange} />
+      {side.values ? null : (
+        <>
+          {end('from', 'From')}
+          {end('to', 'To')}
+          <ParamField
+            param={numberParam('Steps', '', [2, MOST_CELLS, 1], 5, 'How many cells stand along this side.')}
+            value={side.count}
+            onLive={(v) => onChange({ ...side, count: Math.round(Number(v)) })}
+            onDone={() => undefined}
+          />
+        </>
+      )}
     </>
   );
 }
 
 function SideChoice({ bench, name, side, taken, free, onChange }: SideProps) {
-  const coat = coatOf(bench);
   return (
     <div className="section" role="group" aria-label={name}>
       <h3>{name}</h3>
@@ -66,13 +92,15 @@ function SideChoice({ bench, name, side, taken, free, onChange }: SideProps) {
         fullWidth
       >
         {free && <MenuItem value={NONE}>nothing: one row</MenuItem>}
-        {SWEEPS.filter((s) => s.name !== taken && s.has(coat)).map((s) => (
-          <MenuItem key={s.name} value={s.name}>
-            {s.label}
-          </MenuItem>
-        ))}
+        {ladderSweeps(bench)
+          .filter((s) => s.name !== taken)
+          .map((s) => (
+            <MenuItem key={s.name} value={s.name}>
+              {s.label}
+            </MenuItem>
+          ))}
       </Select>
-      {side && <SideFields side={side} onChange={onChange} />}
+      {side && <SideFields bench={bench} side={side} onChange={onChange} />}
     </div>
   );
 }

@@ -34,7 +34,8 @@ function LadderCell({ bench, cell, pair, best, height }: CellProps) {
           view={`ladder ${cell.row} ${cell.column}`}
           label={`Stroke: ${cell.key}`}
           brush={cell.brush}
-          plates={bench.plates}
+          plates={cell.plates}
+          kept={cell.recut}
           strokes={strokes}
           scale={(width) => width / WIDE}
           ground={bench.sheet}
@@ -56,12 +57,13 @@ export function LadderWork({ bench }: { bench: Bench }) {
   const field = useRef<HTMLDivElement>(null);
   const box = useBoxSize(field);
   const cells = useMemo(() => cellsOf(bench, { across, down }), [bench, across, down]);
-  const sides = sidesOf({ across, down });
+  const sides = sidesOf(bench, { across, down });
+  const columns = sides.across.values.length;
   const rows = sides.down?.values.length ?? 1;
   const current = of === bench ? echoes : {};
   const measured = cells.flatMap(({ key }) => (key in current ? [current[key].echo] : []));
   const least = measured.length === cells.length ? Math.min(...measured) : undefined;
-  const paperWidth = Math.max(1, (box.width - 64) / across.count);
+  const paperWidth = Math.max(1, (box.width - 64) / columns);
   const cellHeight = Math.min(MOST_HIGH, (box.height - 40) / rows);
   const height = (WIDE * Math.max(20, cellHeight - 48)) / paperWidth;
   const unit = (value: number, of_: string) => `${value}${of_ === '' || of_ === '°' ? of_ : ` ${of_}`}`;
@@ -71,7 +73,7 @@ export function LadderWork({ bench }: { bench: Bench }) {
         className="ladder"
         ref={field}
         style={{
-          gridTemplateColumns: `64px repeat(${across.count}, minmax(0, 1fr))`,
+          gridTemplateColumns: `64px repeat(${columns}, minmax(0, 1fr))`,
           gridTemplateRows: `auto repeat(${rows}, minmax(0, ${MOST_HIGH}px))`,
         }}
       >

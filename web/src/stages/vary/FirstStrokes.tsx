@@ -1,11 +1,12 @@
 import { originOf, type Bench } from '@amber-stamp/core/bench';
 import { useQuery } from '@tanstack/react-query';
+import { useEffect, useRef } from 'react';
 import { presentPlate } from '../../bench/edit.ts';
 import { shownFirstStrokes, standsAt, type ShownStroke } from '../../bench/first-strokes.ts';
 import { standsAtGuess, takeGuessBack, takeStroke } from '../../bench/guessed.ts';
 import { presentIntent } from '../../bench/use.ts';
 import { usePlates } from '../../bench/plates.ts';
-import { change } from '../../bench/store.ts';
+import { change, useBench } from '../../bench/store.ts';
 import { BitmapView } from '../../parts/BitmapView.tsx';
 
 interface ChoiceProps {
@@ -58,7 +59,14 @@ function useChoices(bench: Bench): ShownStroke[] {
 }
 
 /** What was guessed for a new plate: other first strokes to choose from, and the one press that takes it back. */
-export function FirstStrokes({ bench }: { bench: Bench }) {
+export function FirstStrokes({ bench: present }: { bench: Bench }) {
+  // it goes when the hand rests: what is under the hand must not move away from it
+  const gesturing = useBench((s) => s.gesturing);
+  const rested = useRef(present);
+  useEffect(() => {
+    if (!gesturing) rested.current = present;
+  });
+  const bench = gesturing ? rested.current : present;
   const choices = useChoices(bench);
   const count = Object.keys(bench.guessed).length;
   if (count === 0) return null;

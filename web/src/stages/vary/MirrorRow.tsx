@@ -4,7 +4,7 @@ import { live, settle } from '../../bench/store.ts';
 import { Ruler } from './Ruler.tsx';
 import { MuteAndReset } from './RowTools.tsx';
 import { settleSoon } from '../../bench/settle-soon.ts';
-import { ValueField } from './ValueField.tsx';
+import { ValueField } from '../../parts/ValueField.tsx';
 
 const WORDS: readonly (readonly [number, string])[] = [
   [0, 'none'],

@@ -1,5 +1,5 @@
 import { STRAIGHT } from '@amber-stamp/core/maths';
-import { FOLLOWS, type DriverName, type Follow, type PenStroke, type Property } from '@amber-stamp/core/model';
+import { FOLLOWS, HOLDS, type DriverName, type Follow, type PenStroke, type Property } from '@amber-stamp/core/model';
 import { driverSilhouette, idleDrivers } from '@amber-stamp/core/vary';
 import { Tooltip } from '@mui/material';
 import { memo, useMemo } from 'react';
@@ -19,7 +19,7 @@ import { BeyondDetail } from './BeyondDetail.tsx';
 import { SpacingCost } from './SpacingCost.tsx';
 import { DRIVER_WORDS } from './driver-words.ts';
 import { moveLinked, useLinkedRows } from './linked-rows.ts';
-import { ValueField } from './ValueField.tsx';
+import { ValueField } from '../../parts/ValueField.tsx';
 import { whyFollow, whyRow } from './no-effect.ts';
 
 const FOLLOW_WORDS: Record<Follow, string> = {
@@ -43,6 +43,29 @@ function FollowChoice({ follow }: { follow: Follow }) {
           change(`angle follows ${FOLLOW_WORDS[f]}`, (draft) => {
             propertiesOf(draft).angle.follow = f;
             delete draft.guessed.angle;
+          })
+        }
+      />
+    </div>
+  );
+}
+
+/** Whether dabs that grow stay as thin as the smallest. */
+function HoldThickness() {
+  const hold = useBench(({ bench }) => (bench ? coatOf(bench).holdThickness : undefined));
+  return (
+    <div style={{ display: 'flex', gap: 8, alignItems: 'center', marginTop: 7 }}>
+      <span className="note" title="As dabs grow they get longer, not thicker">
+        hold thickness
+      </span>
+      <Choices
+        label="Hold thickness"
+        value={hold ?? 'none'}
+        options={HOLDS.map((h) => [h, h] as const)}
+        onChange={(h) =>
+          change(`thickness held: ${h}`, (draft) => {
+            if (h === 'none') delete coatOf(draft).holdThickness;
+            else coatOf(draft).holdThickness = h;
           })
         }
       />
@@ -221,6 +244,7 @@ export const PropertyRow = memo(function PropertyRow(props: Props) {
         onSettle={() => settle(told())}
         onNudge={() => settleSoon(told())}
       />
+      {open && name === 'size' && moved && <HoldThickness />}
       {open && name === 'angle' && <FollowChoice follow={follow} />}
       {open && <Drivers row={row} label={label} property={property} />}
       <RowNotes {...props} />

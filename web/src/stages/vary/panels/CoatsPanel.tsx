@@ -3,12 +3,13 @@ import { brushSchema, JOINS, mostOf, plainBrush, type Coat } from '@amber-stamp/
 import { portraitStroke } from '@amber-stamp/core/path';
 import { plateTitle } from '@amber-stamp/core/raster';
 import { MenuItem, Select } from '@mui/material';
-import { useMemo } from 'react';
+import { useMemo, useState } from 'react';
 import { asPlate, type Picked } from '../../../bench/picker/picked.ts';
 import { Picker } from '../../../bench/picker/Picker.tsx';
-import { coatPlace, dropUnused, putPlate } from '../../../bench/coat.ts';
+import { coatOf, coatPlace, dropUnused, putPlate } from '../../../bench/coat.ts';
 import { useBenchEye } from '../../../bench/eye.ts';
-import { change } from '../../../bench/store.ts';
+import { change, presentBench } from '../../../bench/store.ts';
+import { Choices } from '../../../parts/Choices.tsx';
 import { AwayIcon, MutedIcon, MuteIcon } from '../../../parts/icons.tsx';
 import { whyJoin } from '../no-effect.ts';
 import { InkProof } from '../../../bench/parts/InkProof.tsx';
@@ -128,16 +129,55 @@ function CoatCard({ bench, place, chosen }: { bench: Bench; place: number; chose
   );
 }
 
-/** A coat of a plate alone, over all others. */
-async function addCoat(picked: Picked, place: number): Promise<void> {
+/** How a taken plate comes to the brush: as one more coat that joins so, or as the tip of the coat that is looked at. */
+const COMES_AS = ['over', 'mask', 'cut', 'tip'] as const;
+type ComesAs = (typeof COMES_AS)[number];
+const COMES_WORDS: Record<ComesAs, string> = {
+  over: 'covering',
+  mask: 'as a mask',
+  cut: 'taking away',
+  tip: 'as its tip',
+};
+
+async function takePlate(picked: Picked, as: ComesAs): Promise<void> {
   const taken = await asPlate(picked, 'tip');
   if (!taken) return;
-  change(`a coat of ${plateTitle(taken.name)}`, (d) => {
+  const title = plateTitle(taken.name);
+  const place = presentBench().brush.coats.length;
+  change(as === 'tip' ? `${title} as the tip` : `a coat of ${title}`, (d) => {
     const plate = putPlate(d, taken);
-    d.brush.coats.push({ ...plainBrush('', plate).coats[0], join: 'over' });
+    if (as === 'tip') {
+      coatOf(d).deck.cards[0].plate = plate;
+      dropUnused(d);
+      return;
+    }
+    d.brush.coats.push({ ...plainBrush('', plate).coats[0], join: as });
     d.brush.coats[place].properties.size.rest = d.brush.coats[0].properties.size.rest;
   });
-  useBenchEye.setState({ coat: place, plate: null });
+  useBenchEye.setState({ coat: as === 'tip' ? coatPlace(presentBench()) : place, plate: null });
+}
+
+/** One more coat from a plate or a source, with how it joins; or another tip in the place of the one there is. */
+function OneMore({ full }: { full: boolean }) {
+  const [as, setAs] = useState<ComesAs>('over');
+  const chosen = full ? 'tip' : as;
+  return (
+    <Picker
+      label={full ? 'Another tip from …' : 'One more coat from …'}
+      offers={['plates', 'sources']}
+      head={
+        !full && (
+          <Choices
+            label="How it comes"
+            value={chosen}
+            options={COMES_AS.map((one) => [one, COMES_WORDS[one]] as const)}
+            onChange={setAs}
+          />
+        )
+      }
+      onTake={(picked) => takePlate(picked, chosen)}
+    />
+  );
 }
 
 /** One to four coats, the lowest first; the rows show the chosen one. */
@@ -167,16 +207,7 @@ export function CoatsPanel({ bench }: { bench: Bench }) {
           One more coat, like this one
         </button>
       )}
-      {coats.length < MAX_COATS && (
-        <>
-          {' '}
-          <Picker
-            label="one of another plate"
-            offers={['plates', 'sources']}
-            onTake={(picked) => addCoat(picked, coats.length)}
-          />
-        </>
-      )}
+      <OneMore full={coats.length >= MAX_COATS} />
     </section>
   );
 }
