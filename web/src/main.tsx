@@ -5,6 +5,7 @@ import './theme/page.css';
 import './theme/run.css';
 import './theme/columns.css';
 import './theme/alone.css';
+import './theme/narrow.css';
 import './theme/prove.css';
 import './theme/relief.css';
 import './theme/sheet.css';

@@ -107,6 +107,20 @@ describe('the rows of a brush', () => {
     expect(told).to.have.length(2);
   });
 
+  it('are one stop of the Tab key each; arrows go along a row and from row to row', async () => {
+    const { user } = shown();
+    const focused = () => document.activeElement?.getAttribute('aria-label') ?? document.activeElement?.textContent;
+    act(() => row('Spacing').getByRole('button', { name: 'Spacing' }).focus());
+    await user.tab();
+    expect(focused()).to.equal('Across');
+    await user.keyboard('{ArrowDown}{ArrowDown}{ArrowUp}');
+    expect(focused()).to.equal('Along');
+    await user.keyboard('{ArrowRight}{ArrowRight}');
+    expect(focused()).to.equal('Put Along aside');
+    await user.keyboard('{ArrowLeft}{ArrowLeft}');
+    expect(focused()).to.equal('Along');
+  });
+
   it('act alone, and all again', async () => {
     const { user, now, told } = shown({ angle: { drivers: [byChance], low: -90, high: 90 } });
     const solo = () => row('Angle').getByRole('button', { name: 'Solo Angle' });

@@ -3,6 +3,7 @@ import { AmberError } from '@amber-stamp/core/errors';
 import { getJson } from '../api/client.ts';
 import type { OpenBrush, Version } from '@amber-stamp/core/api';
 import { notify, notifyError, notifyOffer } from '../parts/messages.tsx';
+import { beginHistory } from './further-back.ts';
 import { forgetDraft, leftDrafts, refuseDraft } from './drafts.ts';
 import { isWaiting, sendDraft, sentOrNewest, unkept } from './keeping.ts';
 import { clearPlates, trustPlates } from './plates.ts';
@@ -80,6 +81,7 @@ export async function openBrush(brushId: string): Promise<void> {
     drawer: brush.drawer,
     keptAt: Date.parse(version.createdAt),
   });
+  beginHistory(brushId, versionId);
   if (waits) setKeep('failed');
   offerRefused(brushId, left);
 }

@@ -27,6 +27,8 @@ interface BenchState extends Undoable {
   /** counts finished gestures, undo and redo: what keeping listens to */
   gesture: number;
   gesturing: boolean;
+  /** what the last undo or redo did, until another gesture */
+  told: string;
   keep: KeepState;
 }
 
@@ -39,6 +41,7 @@ export const useBench = create<BenchState>()(
       standing: null,
       gesture: 0,
       gesturing: false,
+      told: '',
       keep: 'kept',
     }),
     {
@@ -61,7 +64,7 @@ export function openBench(bench: Bench, standing: Standing): void {
   if (useBench.getState().standing?.brushId !== standing.brushId) resetBenchEye();
   history().pause();
   lastTold = '';
-  useBench.setState({ bench, what: '', standing, gesture: 0, gesturing: false, keep: 'kept' });
+  useBench.setState({ bench, what: '', standing, gesture: 0, gesturing: false, told: '', keep: 'kept' });
   history().clear();
   history().resume();
 }
@@ -87,7 +90,7 @@ export function settle(what: string): void {
   if (!gesturing) return;
   history().pause();
   lastTold = '';
-  useBench.setState({ what, gesturing: false, gesture: gesture + 1, keep: 'pending' });
+  useBench.setState({ what, gesturing: false, told: '', gesture: gesture + 1, keep: 'pending' });
   history().resume();
 }
 
@@ -110,7 +113,7 @@ function step(move: 'undo' | 'redo'): void {
     move === 'undo' ? `took back: ${what || 'a change'}` : `again: ${useBench.getState().what || 'a change'}`;
   history().pause();
   lastTold = told;
-  useBench.setState({ gesture: gesture + 1, keep: 'pending' });
+  useBench.setState({ gesture: gesture + 1, told, keep: 'pending' });
   history().resume();
 }
 
@@ -119,6 +122,18 @@ export function takeGestureWords(): string {
   const told = lastTold || useBench.getState().what;
   lastTold = '';
   return told;
+}
+
+/** Whether the page knows a gesture to take back. */
+export const canUndo = (): boolean => history().pastStates.length > 0;
+
+/** Puts a state before all that the history knows; `led`: the gesture that led from it to the oldest one. */
+export function prependPast(bench: Bench, what: string, led: string): void {
+  const { pastStates } = history();
+  history().pause();
+  if (pastStates.length === 0) useBench.setState({ what: led });
+  useBench.temporal.setState({ pastStates: [{ bench, what }, ...pastStates] });
+  history().resume();
 }
 
 export const undo = (): void => step('undo');

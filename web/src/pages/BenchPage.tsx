@@ -1,6 +1,6 @@
 import { useAbortable } from '../parts/useAbortable.ts';
 import type { AmberError } from '@amber-stamp/core/errors';
-import { useEffect, useState } from 'react';
+import { useEffect, useLayoutEffect, useRef, useState, type RefObject } from 'react';
 import { Navigate, useNavigate, useParams } from 'react-router';
 import { useHotkeys } from 'react-hotkeys-hook';
 import { coded } from '../parts/coded.ts';
@@ -14,9 +14,10 @@ import { useMeasuringOwn } from '../bench/own-echo.ts';
 import { wantPlates } from '../bench/plates.ts';
 import { hangsOver } from '../bench/surface.ts';
 import { guardLeaving, openBrush } from '../bench/session.ts';
-import { redo, undo, useBench } from '../bench/store.ts';
+import { redo, useBench } from '../bench/store.ts';
 import { EVERYWHERE } from '../parts/keys.ts';
 import { BenchHeader } from './bench/BenchHeader.tsx';
+import { takeBackOrSay } from './bench/take-back.ts';
 import { Run } from './bench/Run.tsx';
 import { Sheet } from './bench/Sheet.tsx';
 import { isStage, STAGES, StageControls, StageWork } from './bench/stages.tsx';
@@ -47,7 +48,7 @@ function useOpenBrush(id: string): { error: AmberError | null; open: boolean } {
 
 function useBenchKeys(id: string): void {
   const navigate = useNavigate();
-  useHotkeys('mod+z', () => undo(), { ...EVERYWHERE, preventDefault: true });
+  useHotkeys('mod+z', takeBackOrSay, { ...EVERYWHERE, preventDefault: true });
   useHotkeys('mod+shift+z, mod+y', () => redo(), { ...EVERYWHERE, preventDefault: true });
   useHotkeys(
     '1, 2, 3, 4, 5',
@@ -69,10 +70,27 @@ function useBenchKeys(id: string): void {
   useHotkeys('r', () => rollSeed(), EVERYWHERE);
 }
 
+/** Every stage is scrolled as it was left. */
+function useOwnScroll(stage: string): RefObject<HTMLElement | null> {
+  const element = useRef<HTMLElement>(null);
+  const places = useRef(new Map<string, number>());
+  useLayoutEffect(() => {
+    const column = element.current;
+    if (!column) return;
+    column.scrollTop = places.current.get(stage) ?? 0;
+    const { current } = places;
+    const note = () => void current.set(stage, column.scrollTop);
+    column.addEventListener('scroll', note, { passive: true });
+    return () => column.removeEventListener('scroll', note);
+  }, [stage]);
+  return element;
+}
+
 function Bench({ id, stage }: { id: string; stage: string }) {
   const { error, open } = useOpenBrush(id);
   const bench = useBench((s) => s.bench);
   const wide = useWide((s) => s.wide || s.alone);
+  const controls = useOwnScroll(stage);
   const alone = useWide((s) => s.alone);
   useBenchEye(); // another coat or plate: everything below shows it
   useBenchKeys(id);
@@ -109,8 +127,11 @@ function Bench({ id, stage }: { id: string; stage: string }) {
       <BenchHeader id={id} name={bench.brush.name} />
       <div className="bench">
         <Run id={id} stage={stage} bench={bench} />
-        <main className="columns">
-          <section className="controls" aria-label={`Controls: ${stage}`}>
+        <main className="columns" id="main" tabIndex={-1}>
+          <h1 className="hidden">
+            {bench.brush.name}, {stage}
+          </h1>
+          <section className="controls" aria-label={`Controls: ${stage}`} ref={controls}>
             <StageControls stage={stage} bench={bench} />
           </section>
           {wide ? <WideSheet bench={bench} /> : <StageWork stage={stage} bench={bench} />}

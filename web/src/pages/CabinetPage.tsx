@@ -112,7 +112,7 @@ export function CabinetPage() {
     >
       <div className="app">
         <Header crumb={<b style={{ color: 'var(--ink)' }}>Cabinet</b>} />
-        <main className="cabinet">
+        <main className="cabinet" id="main" tabIndex={-1}>
           <Shelves drawers={drawers} material={material} chosen={shelf} />
           <section key={shelf.key} className="shelf" aria-label={shelf.name}>
             <ShelfHead shelf={shelf} wanted={wanted} onWant={setWanted} />

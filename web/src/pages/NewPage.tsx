@@ -37,7 +37,7 @@ export function NewPage() {
           </>
         }
       />
-      <main className="cabinet">
+      <main className="cabinet" id="main" tabIndex={-1}>
         <nav className="shelves" aria-label="Ways to a new brush">
           <h3>Made here</h3>
           {WAYS.map(([name, label, note]) => (

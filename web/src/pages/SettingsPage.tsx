@@ -14,7 +14,7 @@ export function SettingsPage() {
           </>
         }
       />
-      <main className="page">
+      <main className="page" id="main" tabIndex={-1}>
         <h1>Settings</h1>
         <div className="section">
           <h3>Look</h3>

@@ -11,6 +11,9 @@ export function Header({ crumb, children }: { crumb: ReactNode; children?: React
   const [keys, setKeys] = useState(false);
   return (
     <header className="header">
+      <a className="skip" href="#main">
+        Skip to the work
+      </a>
       <Link to="/" className="mark">
         <Logo />
         Amber Stamp

@@ -2,11 +2,12 @@ import { IconButton, Tooltip } from '@mui/material';
 import { memo, useState } from 'react';
 import { Link } from 'react-router';
 import { useStore } from 'zustand';
-import { change, redo, undo, useBench, type KeepState } from '../../bench/store.ts';
+import { change, redo, useBench, type KeepState } from '../../bench/store.ts';
 import { Header } from '../../parts/Header.tsx';
 import { NameField } from '../../parts/NameField.tsx';
 import { KeptIcon, RedoIcon, UndoIcon, WaitIcon } from '../../parts/icons.tsx';
 import { SearchField } from '../../search/SearchField.tsx';
+import { takeBackOrSay } from './take-back.ts';
 import { Versions } from './Versions.tsx';
 
 /** The brush's name; pressed, it is renamed in place. */
@@ -51,6 +52,8 @@ export const BenchHeader = memo(function BenchHeader({ id, name }: { id: string;
   const [versions, setVersions] = useState(false);
   const past = useStore(useBench.temporal, (s) => s.pastStates.length);
   const future = useStore(useBench.temporal, (s) => s.futureStates.length);
+  const what = useBench((s) => s.what || 'the last change');
+  const older = useBench((s) => (s.standing?.number ?? 1) > 1);
   const drawer = useBench((s) => s.standing?.drawer ?? '');
   return (
     <Header
@@ -63,9 +66,9 @@ export const BenchHeader = memo(function BenchHeader({ id, name }: { id: string;
     >
       <SearchField id={id} />
       <Kept onOpen={() => setVersions(true)} />
-      <Tooltip title="Take back (Ctrl Z)">
+      <Tooltip title={`Take back: ${past > 0 ? what : 'the state before it was opened'} (Ctrl Z)`}>
         <span>
-          <IconButton aria-label="Undo" onClick={undo} disabled={past === 0}>
+          <IconButton aria-label="Undo" onClick={takeBackOrSay} disabled={past === 0 && !older}>
             <UndoIcon />
           </IconButton>
         </span>

@@ -31,6 +31,7 @@ export function Status() {
   const facts = useInkFacts();
   const standing = useBench((s) => s.standing);
   const keep = useBench((s) => s.keep);
+  const told = useBench((s) => s.told);
   const inkError = useInkTrouble((s) => s.error);
   const plateError = usePlates((s) => s.trouble);
   const ago = useAgo(standing?.keptAt ?? 0);
@@ -56,6 +57,7 @@ export function Status() {
           {error.message}
         </span>
       )}
+      <span role="status">{told}</span>
       <CutProgress />
       <span className="spacer" />
       {keep !== 'kept' && !safe && <span>{protection(false)}</span>}

@@ -46,7 +46,7 @@ export function PackWork({ bench }: { bench: Bench }) {
             {ready && <PlateView plate={ready.plate} label="Tip" />}
           </div>
           <div style={{ alignSelf: 'center', lineHeight: 1.5 }}>
-            <h1 style={{ fontSize: 24 }}>{bench.brush.name}</h1>
+            <h2 style={{ fontSize: 24 }}>{bench.brush.name}</h2>
             <div>
               version {number}, seed {bench.brush.seed}
             </div>

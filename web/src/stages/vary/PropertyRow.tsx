@@ -19,6 +19,7 @@ import { BeyondDetail } from './BeyondDetail.tsx';
 import { SpacingCost } from './SpacingCost.tsx';
 import { DRIVER_WORDS } from './driver-words.ts';
 import { moveLinked, useLinkedRows } from './linked-rows.ts';
+import { useRowStops } from './useRowStops.ts';
 import { ValueField } from '../../parts/ValueField.tsx';
 import { whyFollow, whyRow } from './no-effect.ts';
 
@@ -223,8 +224,11 @@ export const PropertyRow = memo(function PropertyRow(props: Props) {
     );
   };
   const told = () => toldOf(name);
+  const stops = useRowStops();
   return (
     <div
+      ref={stops.row}
+      onKeyDown={stops.onKeyDown}
       className={`row ${open ? 'open' : ''} ${property.muted ? 'muted' : ''} ${together ? 'together' : ''}`}
       role="group"
       aria-label={label}

@@ -1,0 +1,44 @@
+import type { Version, VersionInfo } from '@amber-stamp/core/api';
+import { parseBench } from '@amber-stamp/core/bench';
+import { getJson } from '../api/client.ts';
+import { trustPlates } from './plates.ts';
+import { canUndo, prependPast, undo, useBench } from './store.ts';
+
+/** The version that the oldest state of the history is of, for the brush that stands on the bench. */
+let oldest: { brushId: string; versionId: string } | null = null;
+
+/** The history begins anew with a version. */
+export const beginHistory = (brushId: string, versionId: string): void => void (oldest = { brushId, versionId });
+
+let looking: Promise<boolean> | null = null;
+
+/** Puts the version before the oldest state of the history in front of it. False where there is none. */
+async function reachBack(): Promise<boolean> {
+  const { standing } = useBench.getState();
+  if (!standing || oldest?.brushId !== standing.brushId) return false;
+  const reached = oldest;
+  const versions = await getJson<VersionInfo[]>(`/brushes/${standing.brushId}/versions`);
+  const at = versions.find(({ id }) => id === reached.versionId);
+  const older = versions.find(({ id }) => id === at?.parentId);
+  if (!at || !older) return false;
+  const bench = parseBench((await getJson<Version>(`/versions/${older.id}`)).body);
+  // another brush may have been opened in between
+  if (oldest !== reached) return false;
+  trustPlates(bench);
+  prependPast(bench, older.what, at.what);
+  oldest = { brushId: standing.brushId, versionId: older.id };
+  return true;
+}
+
+/**
+ * Takes the last gesture back; where the page knows none, the one that led to the version that was opened: so it goes back
+ * over reopening, as far as there are versions. False where there is nothing before.
+ */
+export async function takeBack(): Promise<boolean> {
+  if (!canUndo()) {
+    looking ??= reachBack().finally(() => (looking = null));
+    if (!(await looking)) return false;
+  }
+  undo();
+  return true;
+}
