@@ -66,8 +66,8 @@ describe('a picture becomes a brush', () => {
     await page.getByRole('switch', { name: 'Trim and centre on' }).click();
     await page.getByRole('switch', { name: 'Levels on' }).click();
     await page.getByRole('listitem', { name: 'Fit a square' }).getByRole('button', { name: /^Fit/ }).click();
-    await page.getByRole('textbox', { name: 'Air value' }).fill('0');
-    await page.getByRole('textbox', { name: 'Air value' }).press('Enter');
+    await page.getByRole('textbox', { name: 'Margin value' }).fill('0');
+    await page.getByRole('textbox', { name: 'Margin value' }).press('Enter');
     await expect(stage(page, 'Cut')).toContainText('border prints a square', { timeout: 20_000 });
     await page.getByRole('button', { name: /Cure it/ }).click();
     await expect(stage(page, 'Cut')).toContainText('border is clear', { timeout: 20_000 });
@@ -218,7 +218,7 @@ describe('a picture becomes a brush', () => {
     await stage(page, 'Vary').click();
     await drawn(page, 'wide');
     await expect(page.getByRole('textbox', { name: 'Opacity value' })).toHaveValue('100 %');
-    await expect(page.getByText('draw here: your strokes stay')).toBeVisible();
+    await expect(page.getByText('draw here; hold space')).toBeVisible();
     await expect(page.getByRole('button', { name: 'Undo' })).toBeDisabled();
     await page.getByRole('button', { name: 'use plain settings' }).click();
     await expect(page.getByRole('textbox', { name: 'Size value' })).toHaveValue('64 px');

@@ -67,7 +67,7 @@ describe('reliefs', () => {
     await drag(page, page.getByTestId('object'), 60, 20);
     await changed(page, 'sheet', top);
     await expect(page.getByLabel('Turn value')).toHaveValue('30');
-    await expect(page.getByLabel('Tip value')).toHaveValue('10');
+    await expect(page.getByLabel('Lean value')).toHaveValue('10');
     await page.getByRole('button', { name: 'Keep this view, turn on' }).click();
     await expect(page.getByText('2 tips are in the deck')).toBeVisible();
     await page.getByTestId('object').focus();

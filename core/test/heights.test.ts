@@ -1,4 +1,4 @@
-import { guessBase } from '../src/cut/reading.ts';
+import { guessBase, heightsOfSource } from '../src/cut/reading.ts';
 import { normalMap } from '../src/relief/normal-map.ts';
 import {
   cut,
@@ -15,7 +15,7 @@ import { AmberError } from '@amber-stamp/core/errors';
 import { spanFromText } from '@amber-stamp/core/formats';
 import { checkBorder, heightPlate, heightsOf, type Picture } from '@amber-stamp/core/raster';
 import { LAMP, shadeHeights } from '@amber-stamp/core/relief';
-import { encodeDisplacement, plateFile, readPlateFile } from '@amber-stamp/core/exr';
+import { encodeDisplacement, exrPicture, plateFile, readPlateFile } from '@amber-stamp/core/exr';
 import { reliefFile, USUAL_WISH } from '@amber-stamp/core/relief-file';
 import { expect } from 'chai';
 import { decode } from 'fast-png';
@@ -124,6 +124,20 @@ describe('a relief', () => {
     const plain = readPlateFile(plateFile({ width: 4, height: 4, data: new Uint16Array(16).fill(77) }), 'p.png');
     expect([plain.heights, plain.data[3]]).to.deep.equal([undefined, 77]);
   });
+  it('comes back as deep as it was from a file whose middle value changes nothing', async () => {
+    const heights = field(48, 48, () => 0);
+    for (let i = 0; i < heights.data.length; i++) {
+      const r = Math.hypot((i % 48) - 24, Math.floor(i / 48) - 24) / 24;
+      heights.data[i] = r < 0.4 ? 1.75 * (0.4 - r) : r < 0.8 ? -0.5 * (0.8 - r) : 0;
+    }
+    const picture = exrPicture(await reliefFile(heights, { ...USUAL_WISH, base: 'mid' }), 'mid.exr');
+    expect(guessBase(picture).base).to.equal('middle');
+    const back = cut(picture, makeRecipe([heightsOfSource(picture, 'refuse')]));
+    let off = 0;
+    back.data.forEach((v, i) => (off = Math.max(off, Math.abs(v - heights.data[i]))));
+    expect(off).to.be.below(1e-6);
+  });
+
   it('is kept as one channel that other readers give back bit by bit, smooth or rough', () => {
     const smooth = field(50, 37, (x, y) => Math.sin(x / 9) * y);
     const rough = field(50, 37, (x, y) => Math.sin(x * 12.9898 + y * 78.233) * 43758.5453);

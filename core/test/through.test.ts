@@ -53,6 +53,7 @@ const rule = (more: Partial<LayRule>): LayRule => ({
   multiplies: true,
   depthOf: (dab) => 0.3 + 0.05 * (dab % 10),
   ways: undefined,
+  corner: [0, 0],
   seed: 1,
   ...more,
 });

@@ -12,7 +12,6 @@ describe('bark in a circle', () => {
     app = started;
     page = opened;
   });
-  const part = (name: string) => page.getByRole('tab', { name }).click();
   const coat = (number: number) => page.getByRole('listitem', { name: `Coat ${number}` });
   const sheet = async () => decode(await picture(page, 'wide')).data;
 
@@ -22,26 +21,26 @@ describe('bark in a circle', () => {
     await hand.type(page.getByRole('textbox', { name: 'Softness value', exact: true }), '0');
     await hand.press(page.getByRole('button', { name: 'Make a brush of it' }));
     await hand.arrived();
-    await part('coats');
+    await hand.part('coats');
     await hand.press(page.getByRole('button', { name: 'One more coat, like this one' }));
     await hand.press(coat(2).getByRole('combobox'));
     await hand.press(page.getByRole('option', { name: 'keeps what is below only where it prints' }));
     const round = await rested(page, 'wide');
-    await part('deck');
+    await hand.part('deck');
     await hand.press(page.getByRole('button', { name: 'Add plates' }));
     await hand.press(page.getByRole('button', { name: 'bark', exact: true }));
     await changed(page, 'wide', round);
     await hand.press(page.getByRole('button', { name: /^Take .*(out|away)/ }).first());
-    await part('rows');
+    await hand.part('rows');
     const before = await rested(page, 'wide');
     await hand.type(hand.row('Size'), '70 – 140');
     const both = await changed(page, 'wide', before);
     await kept(page);
-    expect(hand.gestures).toBeLessThanOrEqual(9);
+    hand.end(2, 9);
 
     // nothing prints outside the round coat: it alone covers every pixel at least as much
     const together = await sheet();
-    await part('coats');
+    await hand.part('coats');
     await expect(page.getByRole('img', { name: 'Coat 1 alone' })).toBeVisible();
     await expect(page.getByRole('img', { name: 'Coat 2 alone' })).toBeVisible();
     await page.getByRole('button', { name: 'Mute Coat 2' }).click();

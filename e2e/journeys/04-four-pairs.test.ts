@@ -14,7 +14,6 @@ describe('four pairs', () => {
     app = started;
     page = opened;
   });
-  const part = (name: string) => page.getByRole('tab', { name, exact: true }).click();
   const plate = (name: string) => page.getByRole('button', { name, exact: true });
   const radio = (group: string, name: string) =>
     page.getByRole('radiogroup', { name: group }).getByRole('radio', { name, exact: true });
@@ -35,10 +34,10 @@ describe('four pairs', () => {
   it('four tips with a grain each are dealt by pressure, meet by difference and lie end to end', async () => {
     const hand = new Hand(page);
     await openBrush(page, app.url, 'Crust lichen');
-    await part('deck');
+    await hand.part('deck');
     await hand.press(page.getByRole('button', { name: 'Add plates' }));
     for (const name of ['kelp-blade', 'bark', 'barnacle-field']) await seen(() => hand.press(plate(name)));
-    await part('grain');
+    await hand.part('grain');
     await hand.press(radio('Whose grain', 'of one card'));
     await hand.press(page.getByRole('button', { name: 'Choose a plate' }));
     await seen(() => hand.press(plate('reed-paper')));
@@ -49,15 +48,15 @@ describe('four pairs', () => {
     await seen(() => hand.type(page.getByLabel('Contrast value'), '60'));
     await hand.press(radio('Card', 'barnacle-field'));
     await seen(() => hand.press(page.getByLabel('Inverted')));
-    await part('deck');
+    await hand.part('deck');
     await seen(() => hand.press(radio('Dealt', 'pressure')));
-    await part('ink');
+    await hand.part('ink');
     await seen(() => hand.pick(page.getByRole('combobox').filter({ hasText: 'build' }), 'difference'));
-    await part('rows');
+    await hand.part('rows');
     await hand.press(page.getByRole('button', { name: 'Angle', exact: true }));
     await seen(() => hand.press(radio('Angle follows', 'end to end')));
     await kept(page);
-    expect(hand.gestures).toBeLessThanOrEqual(20);
+    hand.end(4, 20);
 
     // a light, a middle and a heavy hand print other tips, each through its own grain
     const { brush } = await keptBench();

@@ -83,7 +83,7 @@ describe('a wash from a photograph', () => {
     // no square, no line of the outline, and the ruled line stayed outside
     await expect(page.getByRole('link', { name: /^Cut/ })).toContainText('border is clear');
     await hand.look('Prove');
-    await page.getByRole('radio', { name: 'ground', exact: true }).click();
+    await hand.press(page.getByRole('radio', { name: 'ground', exact: true }));
     const white = await rested(page, 'wide');
     await hand.press(
       page.getByRole('region', { name: 'Ground', exact: true }).getByRole('radio', { name: 'the scene' }),
@@ -91,15 +91,15 @@ describe('a wash from a photograph', () => {
     const scene = await changed(page, 'wide', white);
     await hand.press(page.getByRole('radio', { name: 'uncovers', exact: true }));
     const covered = await changed(page, 'wide', scene);
-    await hand.look('Vary');
+    await hand.rows();
     await hand.type(hand.row('Opacity'), '50');
     await changed(page, 'wide', covered);
-    await page.getByRole('button', { name: 'hide sample strokes' }).click();
+    await hand.press(page.getByRole('button', { name: 'hide sample strokes' }));
     await expect.poll(async () => unevenness(await picture(page, 'wide'))).toBe(0);
     await kept(page);
     // an outline that was hardly begun is no state to keep, and nothing was refused
     await expect(page.getByRole('alert')).toHaveCount(0);
-    expect(hand.gestures).toBeLessThanOrEqual(10);
+    hand.end(5, 10);
 
     const none = await picture(page, 'wide');
     await hand.draw([0, 0], [0.002, 0]);

@@ -42,13 +42,13 @@ describe('ripple glass', () => {
     await hand.press(page.getByRole('button', { name: 'once more' }));
     await expect(page.getByRole('listitem', { name: 'Warp by points' })).toHaveCount(2);
     const again = await changed(page, 'sheet', warped);
-    await hand.look('Vary');
+    await hand.rows();
     await hand.type(hand.row('Angle'), '± 180');
     const turned = await changed(page, 'sheet', again);
-    await hand.press(page.getByRole('tab', { name: 'ink' }));
+    await hand.part('ink');
     await hand.type(hand.row('Hue'), '± 60');
     await kept(page);
-    expect(hand.gestures).toBeLessThanOrEqual(16);
+    hand.end(7, 16);
     expect(turned).not.toBe(again);
 
     // the state half-way is a brush too, and still made of its figures

@@ -46,7 +46,7 @@ describe('a ragged blot', () => {
     await page.mouse.up();
     await changed(page, 'sheet', round);
     await kept(page);
-    expect(hand.gestures).toBeLessThanOrEqual(12);
+    hand.end(8, 12);
     await expect(stage(page, 'Cut')).toContainText('border is clear');
 
     // spacing 1, 10, 20 and 50 beside one another

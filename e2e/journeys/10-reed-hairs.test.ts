@@ -16,20 +16,19 @@ describe('reed hairs', () => {
     },
     { demo: false },
   );
-  const tab = (hand: Hand, name: string) => hand.press(page.getByRole('tab', { name, exact: true }));
 
   it('three drawn tips in clouds of ten, in sizes and squashes by chance, and a second coat of slivers alone', async () => {
     const hand = new Hand(page);
     await page.goto(`${app.url}/new/shapes`);
     await hand.press(page.getByRole('button', { name: 'Six dots' }));
     await hand.arrived();
-    await hand.look('Vary');
+    await hand.rows();
     await hand.type(hand.row('Size'), '32 – 100');
     await hand.type(hand.row('Spacing'), '1');
     await hand.type(hand.row('Aspect'), '25 – 100');
     await hand.type(hand.row('Across'), '± 50');
     const dots = await rested(page, 'sheet');
-    await tab(hand, 'deck');
+    await hand.part('deck');
     await hand.press(page.getByRole('button', { name: 'Add shapes' }));
     await hand.press(page.getByRole('button', { name: 'Crescent sliver', exact: true }));
     const slivers = await changed(page, 'sheet', dots);
@@ -37,13 +36,13 @@ describe('reed hairs', () => {
     const three = await changed(page, 'sheet', slivers);
     await hand.type(hand.row('Dabs per step'), '10');
     const clouds = await changed(page, 'sheet', three);
-    await tab(hand, 'coats');
+    await hand.part('coats');
     await hand.press(page.getByRole('button', { name: 'One more coat, like this one' }));
-    await tab(hand, 'deck');
+    await hand.part('deck');
     await hand.press(page.getByRole('listitem', { name: 'Crescent sliver' }).getByRole('button', { name: 'solo' }));
     await changed(page, 'sheet', clouds);
     await kept(page);
-    expect(hand.gestures).toBeLessThanOrEqual(18);
+    hand.end(10, 18);
 
     const { brush } = await keptBench(page, app);
     expect(brush.coats.map(({ deck }) => deck.cards.filter(({ muted }) => !muted).length)).toEqual([3, 1]);
@@ -85,7 +84,7 @@ describe('reed hairs', () => {
   it('is laid behind, in front of and only on what the scene shows, three different pictures', async () => {
     const hand = new Hand(page);
     await hand.look('Prove');
-    await page.getByRole('radio', { name: 'ground', exact: true }).click();
+    await hand.press(page.getByRole('radio', { name: 'ground', exact: true }));
     await drawn(page, 'wide');
     const white = await rested(page, 'wide');
     await page.getByRole('region', { name: 'Ground', exact: true }).getByRole('radio', { name: 'the scene' }).click();

@@ -45,18 +45,18 @@ describe('a scale from a mussel', () => {
     await expect(clay).toHaveAttribute('data-strokes', '1', { timeout: 20_000 });
     const sculpted = await changed(page, 'sheet', seen);
 
-    await hand.look('Vary');
+    await hand.rows();
     await hand.type(hand.row('Spacing'), '90');
     const apart = await changed(page, 'sheet', sculpted);
     await hand.press(page.getByRole('button', { name: 'Angle', exact: true }).first());
     await hand.press(page.getByRole('radio', { name: 'the path', exact: true }));
     await expect(page.getByRole('radio', { name: 'the path', exact: true })).toBeChecked();
-    await page.getByRole('tab', { name: 'ends' }).click();
+    await hand.part('ends');
     const tail = page.getByRole('region', { name: 'Tail of the stroke' });
     await hand.type(tail.getByRole('textbox', { name: 'Length value' }), '45');
     await changed(page, 'sheet', apart);
     await kept(page);
-    expect(hand.gestures).toBeLessThanOrEqual(16);
+    hand.end(13, 16);
     await drawn(page, 'sheet');
   });
 });

@@ -46,11 +46,11 @@ describe('a tip cut from a drawing', () => {
     const cut = await rested(page, 'sheet');
     await hand.type(hand.row('Angle'), '± 25');
     const build = await changed(page, 'sheet', cut);
-    await hand.press(part('ink'));
+    await hand.part('ink');
     await hand.press(page.getByRole('combobox', { name: 'Overlap' }));
     await hand.press(page.getByRole('option', { name: 'keep the strongest' }));
     const best = await changed(page, 'sheet', build);
-    await hand.press(part('ends'));
+    await hand.part('ends');
     await hand.type(page.getByRole('textbox', { name: 'Tilt value' }), '50');
     const thrown = await changed(page, 'sheet', best);
     await hand.look('Find');
@@ -60,7 +60,7 @@ describe('a tip cut from a drawing', () => {
     await (await another).setFiles({ name: 'bar.png', mimeType: 'image/png', buffer: await cutOut('bar') });
     await changed(page, 'sheet', thrown);
     await kept(page);
-    expect(hand.gestures).toBeLessThanOrEqual(9);
+    hand.end(14, 9);
     await hand.look('Vary');
     await expect(hand.row('Angle')).toHaveValue('± 25°');
     await part('ends').click();
@@ -77,7 +77,7 @@ describe('a tip cut from a drawing', () => {
     await hand.type(page.getByRole('textbox', { name: 'Tilt value' }), '0');
     await part('ink').click();
     await page.getByRole('radiogroup', { name: 'Size' }).getByRole('radio', { name: 'screen' }).click();
-    await page.getByRole('button', { name: 'hide sample strokes' }).click();
+    await hand.press(page.getByRole('button', { name: 'hide sample strokes' }));
     /** Middle and size of what is printed, in px of the screen from the corner of the sheet. */
     const printed = async () => {
       const { data, width, height, channels } = decode(await picture(page, 'wide'));

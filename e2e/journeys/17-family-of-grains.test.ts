@@ -2,7 +2,6 @@ import type { Page } from '@playwright/test';
 import { changed, kept, openBrush, rested, same } from '../acts.ts';
 import { withApp, type App } from '../app.ts';
 import { Hand } from './hand.ts';
-import { expect } from '../expect.ts';
 
 describe('a family of grains', () => {
   let app: App;
@@ -11,7 +10,6 @@ describe('a family of grains', () => {
     app = started;
     page = opened;
   });
-  const part = (name: string) => page.getByRole('tab', { name }).click();
   const choose = async (hand: Hand, plate: string): Promise<void> => {
     await hand.press(page.getByRole('button', { name: 'Choose a plate' }));
     await hand.press(page.getByRole('button', { name: plate, exact: true }));
@@ -20,7 +18,7 @@ describe('a family of grains', () => {
   it('one plate is the grain at several scales, on the stroke and on each dab, inverted; a second tip alternates', async () => {
     const hand = new Hand(page);
     await openBrush(page, app.url, 'Crust lichen');
-    await part('grain');
+    await hand.part('grain');
     const plain = await rested(page, 'sheet');
     await choose(hand, 'reed-paper');
     const whole = await changed(page, 'sheet', plain);
@@ -32,16 +30,16 @@ describe('a family of grains', () => {
     const dabs = await changed(page, 'sheet', fine);
     await hand.press(page.getByLabel('Inverted'));
     const inverted = await changed(page, 'sheet', dabs);
-    await part('deck');
+    await hand.part('deck');
     await hand.press(page.getByRole('button', { name: 'Add plates' }));
     await hand.press(page.getByRole('button', { name: 'kelp-blade', exact: true }));
     await changed(page, 'sheet', inverted);
     await kept(page);
     const two = await rested(page, 'sheet');
-    expect(hand.gestures).toBeLessThanOrEqual(12);
+    hand.end(17, 12);
 
     // painted over in another colour the paper shows the same places: only the ink is another
-    await part('ink');
+    await hand.part('ink');
     await page.getByLabel('First ink', { exact: true }).fill('#8a2f1c');
     const red = await changed(page, 'sheet', two);
     await page.keyboard.press('Control+z');

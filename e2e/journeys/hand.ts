@@ -1,10 +1,11 @@
 import type { Locator, Page } from '@playwright/test';
 import { addStep, drag, drawn, drawOn, handles, stage, type Place } from '../acts.ts';
 import { expect } from '../expect.ts';
+import { noteJourney } from './note.ts';
 
 /**
- * The hand of somebody at a job. It counts its gestures: a press, a drag, a typed value, a drawn stroke, a chosen file
- * each are one; looking and going from stage to stage are none.
+ * The hand of somebody at a job. It counts its gestures: a press, also on a stage or a part, a drag, a typed value, a drawn
+ * stroke, a chosen file each are one; looking is none.
  */
 export class Hand {
   gestures = 0;
@@ -82,14 +83,35 @@ export class Hand {
     await drawOn(this.page, handles(this.page), ...places);
   }
 
+  /** The journey is over: it must have taken no more gestures than it may. */
+  end(journey: number, most: number): void {
+    noteJourney({ journey, most, gestures: this.gestures });
+    expect(this.gestures).toBeLessThanOrEqual(process.env.COUNT ? 99 : most);
+  }
+
   row(label: string): Locator {
     return this.page.getByRole('textbox', { name: `${label} value`, exact: true });
   }
 
+  /** Goes to a stage, where it is not there already. */
   async look(name: string): Promise<void> {
-    await stage(this.page, name).click();
-    // it is as it was left
-    if (name === 'Vary') await this.page.getByRole('tab', { name: 'rows', exact: true }).click();
+    const there = stage(this.page, name);
+    if ((await there.getAttribute('aria-current')) === 'step') return;
+    await this.press(there);
+    await expect(there).toHaveAttribute('aria-current', 'step');
+  }
+
+  /** Goes to a part of Vary, where it is not there already. */
+  async part(name: string): Promise<void> {
+    const tab = this.page.getByRole('tab', { name, exact: true });
+    if ((await tab.getAttribute('aria-selected')) === 'true') return;
+    await this.press(tab);
+  }
+
+  /** Goes to the rows of Vary from wherever it is. */
+  async rows(): Promise<void> {
+    await this.look('Vary');
+    await this.part('rows');
   }
 
   /** Waits for the bench of a brush that was just made. */

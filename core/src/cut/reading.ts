@@ -19,6 +19,8 @@ const NEAR = 4;
 /** The border is even when its values differ by less than this share of all. */
 const EVEN = 0.04;
 const ABOUT_HALF = 0.02;
+/** Floats are half where they were made to be. */
+const EXACTLY_HALF = 0.001;
 
 const HEIGHT_NAMES = /height|disp|elev|depth|^z$|\.z$/i;
 
@@ -36,13 +38,14 @@ function guessChannel({ names, channels }: Picture): string {
 export function guessBase(picture: Picture, channel = 'gray'): { base: Base; reason: string } {
   if (picture.span) return { base: 'typed', reason: 'The file says itself which heights it holds.' };
   const { values, low, high } = heightValues(picture, channel);
-  if (picture.data instanceof Float32Array && low >= -NEAR && high <= NEAR)
-    return { base: 'typed', reason: 'Its values are about as large as heights are here, so they stay as they are.' };
   const sorted = ring(values, 1).sort();
   const middle = sorted[Math.floor(sorted.length / 2)];
   const spread = sorted[Math.floor(sorted.length * 0.9)] - sorted[Math.floor(sorted.length * 0.1)];
-  if (Math.abs(middle - 0.5) < ABOUT_HALF && spread < EVEN)
+  const isFloat = picture.data instanceof Float32Array;
+  if (Math.abs(middle - 0.5) < (isFloat ? EXACTLY_HALF : ABOUT_HALF) && spread < (isFloat ? EXACTLY_HALF : EVEN))
     return { base: 'middle', reason: 'Its border is the middle gray: the middle value changes nothing.' };
+  if (isFloat && low >= -NEAR && high <= NEAR)
+    return { base: 'typed', reason: 'Its values are about as large as heights are here, so they stay as they are.' };
   if (spread < EVEN * (high - low)) return { base: 'border', reason: 'Its border is even: that is the base plane.' };
   return { base: 'darkest', reason: 'It fills its frame, so its lowest place is the base plane.' };
 }
@@ -56,6 +59,9 @@ export function heightsOfSource(picture: Picture, holes: 'refuse' | 'fill'): Rec
     return makeStep('heights', { channel, base: 'typed', unit: 'typed', ...is, holes });
   }
   const { base } = guessBase(picture, channel);
+  // floats about the middle are halves of heights: as this application hands them over, and all that means +1 by white
+  if (base === 'middle' && picture.data instanceof Float32Array)
+    return makeStep('heights', { channel, base: 'typed', baseAt: 0.5, unit: 'typed', unitIs: 0.5, holes });
   return makeStep('heights', { channel, base, unit: base === 'typed' ? 'file' : 'highest', holes });
 }
 

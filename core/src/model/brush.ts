@@ -19,14 +19,13 @@ export const unmutedCoats = (brush: Brush): number[] =>
 export const largestPx = ({ properties: { size } }: Pick<Coat, 'properties'>): number =>
   (size.rest * Math.max(size.low, size.high)) / 100;
 
-/** How broad a stroke of the brush gets, px: its largest dabs, half of their scatter to either side with them. */
+/** How broad a stroke of the brush gets, px: its largest dabs, half of their scatter to either side with them. What is muted counts: it comes back. */
 export function broadestPx(brush: Brush): number {
-  const coats = unmutedCoats(brush).map((place) => brush.coats[place]);
   return Math.max(
     0,
-    ...coats.map((coat) => {
-      const { rest, low, high, muted } = coat.properties.across;
-      const aside = muted ? 0 : Math.abs(rest) + Math.max(Math.abs(low), Math.abs(high));
+    ...brush.coats.map((coat) => {
+      const { rest, low, high } = coat.properties.across;
+      const aside = Math.abs(rest) + Math.max(Math.abs(low), Math.abs(high));
       return largestPx(coat) * (1 + aside / 100);
     }),
   );
