@@ -62,6 +62,15 @@ describe('clay under a hand', () => {
     for (const h of heights) expect(h).to.be.closeTo(heights[0], heights[0] * 0.05);
     expect(heights[0]).to.be.greaterThan(0.003);
   });
+  it('becomes a dome where many sectors meet in the middle, as high as one dab', () => {
+    const one = worked(stroke({ radius: 0.2, places: [[0.5, 0.5, 1]] }));
+    for (const away of [0, 0.01, 0.04]) {
+      const dome = worked(stroke({ sectors: 64, radius: 0.2, places: [[0.5 + away, 0.5, 1]] }));
+      const profile = [0, 0.05, 0.1, 0.15, 0.2].map((x) => move(dome, 0.5 + x, 0.5));
+      expect(profile[0], `${away}`).to.be.within(0.8 * move(one, 0.5, 0.5), 1.1 * move(one, 0.5, 0.5));
+      for (let k = 1; k < profile.length; k++) expect(profile[k], `${away}`).to.be.lessThan(profile[k - 1]);
+    }
+  });
   it('becomes smoother by smoothing and flatter by flattening, and scraping only takes away', () => {
     const ridges = [0.35, 0.45, 0.55, 0.65].map((y) =>
       stroke({

@@ -34,6 +34,23 @@ function copiesOf({ mirror, sectors }: SculptStroke): Copy[] {
   }).flat();
 }
 
+/** A soft round dab at a distance of its middle, in radii. */
+const soft = (distance2: number): number => (distance2 < 1 ? (1 - distance2) * (1 - distance2) : 0);
+
+/**
+ * How much of a dab each of its copies in sectors does: near the middle they lie on one another, and together they do there
+ * what one does. `away` is how far the dab lies from the middle, in radii.
+ */
+function shareOf(sectors: number, away: number): number {
+  let all = 0;
+  for (let k = 0; k < sectors; k++) {
+    sinCosTurns(k / (2 * sectors), sinCos);
+    const apart = 2 * away * sinCos[0];
+    all += soft(apart * apart);
+  }
+  return 1 / all;
+}
+
 /** How much one dab raises or lowers, in radii, at full strength. */
 const RISE = 0.15;
 const PINCH = 0.12;
@@ -93,7 +110,8 @@ export class Sculpture {
       y1: Math.min(side, Math.floor(cy + radius) + 1),
     };
     if (window.x0 >= window.x1 || window.y0 >= window.y1) return window;
-    this.weigh(window, { cx, cy, radius, strength: stroke.strength * dab.pressure }, copy, tip);
+    const share = shareOf(stroke.sectors, (Math.sqrt(u * u + v * v) * side) / radius);
+    this.weigh(window, { cx, cy, radius, strength: stroke.strength * dab.pressure * share }, copy, tip);
     this.work(stroke, window, cx, cy, copy);
     return window;
   }
@@ -117,8 +135,7 @@ export class Sculpture {
           const b = (-dx * copy.sin + dy * copy.cos) * copy.flipY;
           w = valueAt(tip, ((a + 1) / 2) * tip.width - 0.5, ((b + 1) / 2) * tip.height - 0.5);
         } else {
-          const d = dx * dx + dy * dy;
-          w = d < 1 ? (1 - d) * (1 - d) : 0;
+          w = soft(dx * dx + dy * dy);
         }
         weights[y * side + x] = w * strength * guard[x] * guard[y];
       }
