@@ -1,5 +1,5 @@
 import type { BrushWithPlates } from '@amber-stamp/core/ink';
-import type { CutApi, CutReport, Inspection, StarterPicture, StepView } from '../engine/protocol/cut.ts';
+import type { BentBy, CutApi, CutReport, Inspection, StarterPicture, StepView } from '../engine/protocol/cut.ts';
 import {
   blank,
   Cutter,
@@ -239,11 +239,11 @@ const worker = {
     return profileOf((await opened(source)).picture, step, PROFILE);
   },
 
-  async sides(source: string, up: 'y' | 'z'): Promise<(ImageBitmap | null)[]> {
+  async sides(source: string, up: 'y' | 'z', bent: BentBy): Promise<(ImageBitmap | null)[]> {
     const { picture } = await opened(source);
     const made = await Promise.all(
       VIEWS.map(async (from) => {
-        const recipe = makeRecipe([makeStep('cast', { from, up, sizePx: SIDE_PX })]);
+        const recipe = makeRecipe([makeStep('cast', { ...bent, from, up, sizePx: SIDE_PX })]);
         try {
           return await clayOf(cut(picture, recipe), SIDE_PX);
         } catch {

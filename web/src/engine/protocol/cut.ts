@@ -13,6 +13,7 @@ import type {
   Size,
   TriedUse,
   Wish,
+  Rows,
 } from '@amber-stamp/core/cut';
 import type { BorderReport, Plate, Raster } from '@amber-stamp/core/raster';
 import type { FirstStrokes, Origin } from '@amber-stamp/core/vary';
@@ -80,6 +81,12 @@ export interface Uses {
   reason: string;
 }
 
+/** The lattice that bends a mesh, and which of its points are moved. */
+export interface BentBy {
+  lattice: Rows;
+  latticeSide: number;
+}
+
 /** A source is named by its id, or by its settings where it is made of them (`madeKey`). */
 export interface CutApi {
   /** From now on `onProgress` is told how far long steps are. */
@@ -116,7 +123,7 @@ export interface CutApi {
   /** A cut through a source that is read as heights by a step. */
   profile(source: string, step: RecipeStep): Promise<Profile>;
   /** The six sides of a mesh as clay, in the order of VIEWS; null where nothing is seen. */
-  sides(source: string, up: 'y' | 'z'): Promise<(ImageBitmap | null)[]>;
+  sides(source: string, up: 'y' | 'z', bent: BentBy): Promise<(ImageBitmap | null)[]>;
   recipeFor(source: string, reading: Reading, wish?: Wish): Promise<Recipe>;
   /** A recipe under another picture than the one that it was made for, of `before` px. */
   recipeForOther(source: string, recipe: Recipe, before: Size | null): Promise<OtherRecipe>;

@@ -1,15 +1,16 @@
 import type { Bench } from '@amber-stamp/core/bench';
-import { stepNamed, type RecipeStep } from '@amber-stamp/core/cut';
+import { stepNamed, type RecipeStep, type Rows } from '@amber-stamp/core/cut';
 import { plateNames } from '@amber-stamp/core/model';
 import { VIEWS } from '@amber-stamp/core/relief';
 import { Button } from '@mui/material';
-import { useQuery } from '@tanstack/react-query';
-import { settle } from '../../../bench/store.ts';
+import { keepPreviousData, useQuery } from '@tanstack/react-query';
+import { settle, useBench } from '../../../bench/store.ts';
 import { BitmapView } from '../../../parts/BitmapView.tsx';
 import { ParamField } from '../../../parts/ParamField.tsx';
 import { cutter } from '../../../engine/pool.ts';
 import { addStep, recipeOf } from '../../cut/steps.ts';
 import { LatticeControls } from './LatticeControls.tsx';
+import { latticeSideOf } from './lattice.ts';
 import { castOf, keepView, seeFrom, setCast } from './cast-place.ts';
 
 const { params } = stepNamed('cast');
@@ -19,11 +20,16 @@ const LETTER = { front: 'F', back: 'B', left: 'L', right: 'R', top: 'T', bottom:
 /** The six sides of a mesh as pictures to choose from. */
 function Sides({ source, step }: { source: string; step: RecipeStep }) {
   const up = step.up === 'z' ? 'z' : 'y';
+  // while the hand bends it the pictures stay: the object under the hand comes first
+  const gesturing = useBench((s) => s.gesturing);
+  const lattice = step.lattice as Rows;
+  const latticeSide = latticeSideOf(step);
   const { data, error } = useQuery({
-    queryKey: ['sides', source, up],
-    queryFn: () => cutter.sides(source, up),
+    queryKey: ['sides', source, up, latticeSide, lattice],
+    queryFn: () => cutter.sides(source, up, { lattice, latticeSide }),
+    enabled: !gesturing,
+    placeholderData: keepPreviousData,
     staleTime: Infinity,
-    gcTime: Infinity,
   });
   const straight = ['yawDeg', 'pitchDeg', 'rollDeg'].every((name) => step[name] === 0);
   return (

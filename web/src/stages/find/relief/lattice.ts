@@ -33,6 +33,11 @@ export function movesOf(step: RecipeStep): Map<number, Vector> {
   return moves;
 }
 
+/** So far from the edge of its pane a point is kept, px. */
+const RIM = 7;
+/** A point that lies beyond the pane waits at its edge, where it can be taken hold of. */
+const inside = (v: number, extent: number): number => Math.max(RIM, Math.min(extent - RIM, v));
+
 /** The lattice over a pane: all its points as they are seen. `plain`: the mesh before it is bent, `mesh`: after. */
 export function seenPoints(pane: Pane, plain: Mesh, mesh: Mesh, step: RecipeStep, sight: ViewExtent): SeenPoint[] {
   const side = latticeSideOf(step);
@@ -45,12 +50,9 @@ export function seenPoints(pane: Pane, plain: Mesh, mesh: Mesh, step: RecipeStep
     const place = latticePlace(side, index);
     const move = moves.get(index) ?? [0, 0, 0];
     const at = place.map((p, k) => low[k] + (p / (side - 1) + move[k]) * (high[k] - low[k]));
-    return {
-      index,
-      x: pane.width / 2 + (dot(frame[0], at) - centre[0] - sight.across * square) * px,
-      y: pane.height / 2 - (dot(frame[1], at) - centre[1] + sight.down * square) * px,
-      near: dot(frame[2], at),
-    };
+    const x = pane.width / 2 + (dot(frame[0], at) - centre[0] - sight.across * square) * px;
+    const y = pane.height / 2 - (dot(frame[1], at) - centre[1] + sight.down * square) * px;
+    return { index, x: inside(x, pane.width), y: inside(y, pane.height), near: dot(frame[2], at) };
   });
 }
 
