@@ -13,7 +13,7 @@ import {
 } from '@amber-stamp/core/cut';
 import { AmberError } from '@amber-stamp/core/errors';
 import { spanFromText } from '@amber-stamp/core/formats';
-import { checkBorder, heightPlate, heightsOf, type Picture } from '@amber-stamp/core/raster';
+import { checkBorder, heightPlate, heightsOf, raster, type Picture } from '@amber-stamp/core/raster';
 import { LAMP, shadeHeights } from '@amber-stamp/core/relief';
 import { encodeDisplacement, exrPicture, plateFile, readPlateFile } from '@amber-stamp/core/exr';
 import { reliefFile, USUAL_WISH } from '@amber-stamp/core/relief-file';
@@ -125,7 +125,7 @@ describe('a relief', () => {
     expect([plain.heights, plain.data[3]]).to.deep.equal([undefined, 77]);
   });
   it('comes back as deep as it was from a file whose middle value changes nothing', async () => {
-    const heights = field(48, 48, () => 0);
+    const heights = raster(48, 48);
     for (let i = 0; i < heights.data.length; i++) {
       const r = Math.hypot((i % 48) - 24, Math.floor(i / 48) - 24) / 24;
       heights.data[i] = r < 0.4 ? 1.75 * (0.4 - r) : r < 0.8 ? -0.5 * (0.8 - r) : 0;

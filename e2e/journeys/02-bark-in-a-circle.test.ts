@@ -12,7 +12,6 @@ describe('bark in a circle', () => {
     app = started;
     page = opened;
   });
-  const coat = (number: number) => page.getByRole('listitem', { name: `Coat ${number}` });
   const sheet = async () => decode(await picture(page, 'wide')).data;
 
   it('a hard round coat keeps a bark coat inside it, and both are looked at alone', async () => {
@@ -22,15 +21,11 @@ describe('bark in a circle', () => {
     await hand.press(page.getByRole('button', { name: 'Make a brush of it' }));
     await hand.arrived();
     await hand.part('coats');
-    await hand.press(page.getByRole('button', { name: 'One more coat, like this one' }));
-    await hand.press(coat(2).getByRole('combobox'));
-    await hand.press(page.getByRole('option', { name: 'keeps what is below only where it prints' }));
     const round = await rested(page, 'wide');
-    await hand.part('deck');
-    await hand.press(page.getByRole('button', { name: 'Add plates' }));
+    await hand.press(page.getByRole('button', { name: 'One more coat from …' }));
+    await hand.press(page.getByRole('radio', { name: 'as a mask' }));
     await hand.press(page.getByRole('button', { name: 'bark', exact: true }));
     await changed(page, 'wide', round);
-    await hand.press(page.getByRole('button', { name: /^Take .*(out|away)/ }).first());
     await hand.part('rows');
     const before = await rested(page, 'wide');
     await hand.type(hand.row('Size'), '70 – 140');

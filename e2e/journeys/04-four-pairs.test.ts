@@ -37,18 +37,14 @@ describe('four pairs', () => {
     await hand.part('deck');
     await hand.press(page.getByRole('button', { name: 'Add plates' }));
     for (const name of ['kelp-blade', 'bark', 'barnacle-field']) await seen(() => hand.press(plate(name)));
-    await hand.part('grain');
-    await hand.press(radio('Whose grain', 'of one card'));
-    await hand.press(page.getByRole('button', { name: 'Choose a plate' }));
+    // Escape closes the picker that takes one after the other
+    await page.keyboard.press('Escape');
+    await hand.press(page.getByRole('button', { name: 'Grain of crust-lichen' }));
     await seen(() => hand.press(plate('reed-paper')));
     await seen(() => hand.press(page.getByRole('button', { name: 'for every card' })));
-    await hand.press(radio('Card', 'kelp-blade'));
-    await seen(() => hand.type(page.getByLabel('Scale value'), '40'));
-    await hand.press(radio('Card', 'bark'));
-    await seen(() => hand.type(page.getByLabel('Contrast value'), '60'));
-    await hand.press(radio('Card', 'barnacle-field'));
-    await seen(() => hand.press(page.getByLabel('Inverted')));
-    await hand.part('deck');
+    await seen(() => hand.type(page.getByLabel('Grain scale of kelp-blade'), '40'));
+    await seen(() => hand.type(page.getByLabel('Grain contrast of bark'), '60'));
+    await seen(() => hand.press(page.getByLabel('Grain of barnacle-field inverted')));
     await seen(() => hand.press(radio('Dealt', 'pressure')));
     await hand.part('ink');
     await seen(() => hand.pick(page.getByRole('combobox').filter({ hasText: 'build' }), 'difference'));

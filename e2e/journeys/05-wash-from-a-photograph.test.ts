@@ -94,7 +94,7 @@ describe('a wash from a photograph', () => {
     await hand.rows();
     await hand.type(hand.row('Opacity'), '50');
     await changed(page, 'wide', covered);
-    await hand.press(page.getByRole('button', { name: 'hide sample strokes' }));
+    await page.getByRole('button', { name: 'hide sample strokes' }).click();
     await expect.poll(async () => unevenness(await picture(page, 'wide'))).toBe(0);
     await kept(page);
     // an outline that was hardly begun is no state to keep, and nothing was refused

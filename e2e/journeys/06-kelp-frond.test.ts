@@ -37,7 +37,8 @@ describe('a kelp frond with two ends', () => {
     const tapered = await changed(page, 'sheet', two);
     await hand.look('Vary');
     await hand.part('deck');
-    await hand.press(page.getByRole('radio', { name: 'bent along the path' }));
+    // a strip is a band at once
+    await expect(page.getByRole('radio', { name: 'bent along the path' })).toBeChecked();
     await hand.press(page.getByRole('radio', { name: 'stretch', exact: true }));
     await hand.type(page.getByRole('textbox', { name: 'Head value' }), '24');
     await hand.type(page.getByRole('textbox', { name: 'Tail value' }), '20');

@@ -48,7 +48,7 @@ describe('ripple glass', () => {
     await hand.part('ink');
     await hand.type(hand.row('Hue'), '± 60');
     await kept(page);
-    hand.end(7, 16);
+    hand.end(7, 16, { by: 1, why: 'hue stands in a part of its own, one press away' });
     expect(turned).not.toBe(again);
 
     // the state half-way is a brush too, and still made of its figures

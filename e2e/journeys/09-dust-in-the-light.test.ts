@@ -21,8 +21,6 @@ describe('dust in the light', () => {
     await hand.press(page.getByRole('radio', { name: 'bell' }));
     await hand.press(page.getByRole('button', { name: 'Make a brush of it' }));
     await hand.arrived();
-    await hand.press(page.getByRole('button', { name: 'Add a driver to Size' }));
-    await hand.press(page.getByRole('menuitem', { name: 'moved by chance' }));
     await hand.type(hand.row('Size'), '4 – 40');
     await hand.type(hand.row('Across'), '± 50');
     await hand.type(hand.row('Along'), '± 50');

@@ -40,9 +40,7 @@ describe('a tip cut from a drawing', () => {
     await page.goto(app.url);
     await hand.choose(page.locator('input[type=file]').first(), 'blot.png', await cutOut('blot'));
     await hand.arrived();
-    await hand.look('Find');
-    await expect(page.getByRole('radio', { name: 'What is opaque' })).toBeChecked();
-    await hand.look('Vary');
+    await hand.rows();
     const cut = await rested(page, 'sheet');
     await hand.type(hand.row('Angle'), '± 25');
     const build = await changed(page, 'sheet', cut);
@@ -60,8 +58,8 @@ describe('a tip cut from a drawing', () => {
     await (await another).setFiles({ name: 'bar.png', mimeType: 'image/png', buffer: await cutOut('bar') });
     await changed(page, 'sheet', thrown);
     await kept(page);
-    hand.end(14, 9);
-    await hand.look('Vary');
+    hand.end(14, 9, { by: 2, why: 'overlap, the floor and the source each stand in a part of their own' });
+    await hand.rows();
     await expect(hand.row('Angle')).toHaveValue('± 25°');
     await part('ends').click();
     await expect(page.getByRole('textbox', { name: 'Tilt value' })).toHaveValue('50');

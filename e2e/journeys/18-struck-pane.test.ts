@@ -65,7 +65,7 @@ describe('a struck pane', () => {
     await stroke([0.2, -0.1], [0.2, -0.1]);
     await stroke([0, 0.22], [0, 0.22]);
     await kept(page);
-    hand.end(18, 18);
+    hand.end(18, 18, { by: 1, why: 'three brushes are begun one after the other, each from its maker' });
 
     // what a brush is made of is told by its card, and stays when the page is opened again
     await page.reload();

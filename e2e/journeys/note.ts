@@ -5,6 +5,8 @@ export interface JourneyCount {
   journey: number;
   gestures: number;
   most: number;
+  /** why it takes more, where it does */
+  why: string;
 }
 
 /** Writes a count to the file of the counts, where one is asked for: the table of journeys is made of it. */

@@ -100,7 +100,8 @@ const brushOfMade = (
   controller: AbortController,
   name = madeName(made),
   recipe = asMade(),
-): Promise<string> => brushBy(cameFromMade(made), recipe, name, controller);
+  intent: Intent = 'tip',
+): Promise<string> => newBrush({ ...cameFromMade(made), recipes: [recipe], name, intent }, controller);
 
 /** A new brush by the recipes of its plates. */
 async function newBrush(
@@ -252,10 +253,10 @@ export const brushFromFile = (file: File, recipe: Recipe): Promise<string | unde
   });
 
 /** A brush from settings that were chosen here; they stay with it. */
-export const brushFromMade = (made: MadeSource, recipe?: Recipe): Promise<string | undefined> =>
+export const brushFromMade = (made: MadeSource, recipe?: Recipe, intent?: Intent): Promise<string | undefined> =>
   arriving(async (controller) => {
     showArrival(madeName(made), 1, controller);
-    return brushOfMade(made, controller, madeName(made), recipe);
+    return brushOfMade(made, controller, madeName(made), recipe, intent);
   });
 
 function notifyFailure(cause: unknown): void {

@@ -24,7 +24,8 @@ export function DrawMaker() {
   const height = Math.max(16, Math.round(width * (FORMS.find(([name]) => name === form)?.[2] ?? 1)));
   const make = async () => {
     const recipe = makeRecipe([...asMade().steps, makeStep('draw')]);
-    const id = await brushFromMade(emptySource(width, height), recipe);
+    // what is drawn on a strip is bent along the path: its ends are those of the stroke
+    const id = await brushFromMade(emptySource(width, height), recipe, form === 'square' ? 'tip' : 'band');
     if (!id) return;
     await navigate(`/brush/${id}/cut`);
     useChosen.setState({ place: recipe.steps.length - 1 });

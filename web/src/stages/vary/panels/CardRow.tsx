@@ -149,6 +149,17 @@ function CardSettings({ place, card, cards }: Omit<CardProps, 'id'>) {
             value={grain.contrast}
             onEnter={(v) => editGrain((own) => void (own.contrast = v))}
           />
+          <button
+            className="small"
+            aria-pressed={grain.invert}
+            aria-label={`Grain of ${name} inverted`}
+            onClick={() => {
+              editGrain((own) => void (own.invert = !own.invert));
+              settle(`grain of ${name} ${grain.invert ? 'as it was' : 'inverted'}`);
+            }}
+          >
+            {grain.invert ? 'inverted' : 'invert'}
+          </button>
         </>
       )}
       {(byChance || card.weight !== 1) && (
