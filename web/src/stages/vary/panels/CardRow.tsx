@@ -114,16 +114,56 @@ const Amount = ({ word, label, limits, value, onEnter }: AmountProps) => (
   </label>
 );
 
+interface OwnGrainProps {
+  place: number;
+  /** of the card */
+  name: string;
+  grain: Grain;
+}
+
+/** Scale, contrast and sign of a card's own grain. */
+function OwnGrain({ place, name, grain }: OwnGrainProps) {
+  const edit = (change: (own: Grain) => void) =>
+    editCoat((c) => {
+      const own = c.deck.cards[place].grain;
+      if (own) change(own);
+    });
+  return (
+    <>
+      <Amount
+        word="scale"
+        label={`Grain scale of ${name}`}
+        limits={SCALE}
+        value={grain.scale}
+        onEnter={(v) => edit((own) => void (own.scale = v))}
+      />
+      <Amount
+        word="contrast"
+        label={`Grain contrast of ${name}`}
+        limits={CONTRAST}
+        value={grain.contrast}
+        onEnter={(v) => edit((own) => void (own.contrast = v))}
+      />
+      <button
+        className="small"
+        aria-pressed={grain.invert}
+        aria-label={`Grain of ${name} inverted`}
+        onClick={() => {
+          edit((own) => void (own.invert = !own.invert));
+          settle(`grain of ${name} ${grain.invert ? 'as it was' : 'inverted'}`);
+        }}
+      >
+        {grain.invert ? 'inverted' : 'invert'}
+      </button>
+    </>
+  );
+}
+
 /** What a card has for itself, in one line: its grain with scale and contrast, and its weight where that counts. */
 function CardSettings({ place, card, cards }: Omit<CardProps, 'id'>) {
   const byChance = useBench(({ bench }) => bench !== null && coatOf(bench).deck.deal === 'chance');
   const name = plateTitle(card.plate);
   const { grain } = card;
-  const editGrain = (edit: (own: Grain) => void) =>
-    editCoat((c) => {
-      const own = c.deck.cards[place].grain;
-      if (own) edit(own);
-    });
   const alike = !grain || cards.every((other) => other.grain?.plate === grain.plate);
   return (
     <span className="card-line">
@@ -133,35 +173,7 @@ function CardSettings({ place, card, cards }: Omit<CardProps, 'id'>) {
         offers={GRAINS_FROM}
         onTake={(picked) => takeGrain(picked, place)}
       />
-      {grain && (
-        <>
-          <Amount
-            word="scale"
-            label={`Grain scale of ${name}`}
-            limits={SCALE}
-            value={grain.scale}
-            onEnter={(v) => editGrain((own) => void (own.scale = v))}
-          />
-          <Amount
-            word="contrast"
-            label={`Grain contrast of ${name}`}
-            limits={CONTRAST}
-            value={grain.contrast}
-            onEnter={(v) => editGrain((own) => void (own.contrast = v))}
-          />
-          <button
-            className="small"
-            aria-pressed={grain.invert}
-            aria-label={`Grain of ${name} inverted`}
-            onClick={() => {
-              editGrain((own) => void (own.invert = !own.invert));
-              settle(`grain of ${name} ${grain.invert ? 'as it was' : 'inverted'}`);
-            }}
-          >
-            {grain.invert ? 'inverted' : 'invert'}
-          </button>
-        </>
-      )}
+      {grain && <OwnGrain place={place} name={name} grain={grain} />}
       {(byChance || card.weight !== 1) && (
         <Amount
           word={byChance || card.weight === 0 ? 'weight' : 'weight, which counts by chance only'}
