@@ -64,5 +64,55 @@ describe('the application for everyone', () => {
     await look('settings at dusk');
     await openBrush(page, app.url, 'Crust lichen');
     await look('Vary at dusk');
+    for (const maker of ['type', 'numbers', 'shapes', 'draw']) {
+      await page.goto(`${app.url}/new/${maker}`);
+      await expect(page.getByRole('button', { name: /^Make a brush|^Begin|^Draw on|^One disc/ }).first()).toBeVisible();
+      await look(`${maker} at dusk`);
+    }
+  });
+
+  it('fits windows of many sizes: nothing lies beyond their right edge, and the sheet stays in view over the rows', async () => {
+    await openBrush(page, app.url, 'Crust lichen');
+    for (const [width, height] of [
+      [1920, 1080],
+      [1024, 700],
+      [820, 1180],
+      [640, 400],
+    ]) {
+      await page.setViewportSize({ width, height });
+      for (const name of ['Find', 'Cut', 'Vary', 'Prove', 'Pack']) {
+        await stage(page, name).click();
+        await drawn(page, 'sheet');
+        expect(
+          await page.evaluate(() => document.documentElement.scrollWidth - window.innerWidth),
+          `${name} at ${width}`,
+        ).toBeLessThanOrEqual(0);
+      }
+      await stage(page, 'Vary').click();
+      const flow = page.getByRole('textbox', { name: 'Flow value' });
+      await flow.scrollIntoViewIfNeeded();
+      await expect(flow).toBeInViewport();
+      // in the lowest windows the sheet goes with the page: both would not fit
+      if (height > 560) await expect(page.getByTestId('wide')).toBeInViewport();
+    }
+    await page.setViewportSize({ width: 1280, height: 800 });
+  });
+
+  it('is walked by keys: the work is one press away, and a row is one stop', async () => {
+    await openBrush(page, app.url, 'Crust lichen');
+    await page.keyboard.press('Tab');
+    await expect(page.getByRole('link', { name: 'Skip to the work' })).toBeFocused();
+    await page.keyboard.press('Enter');
+    await expect(page.getByRole('main')).toBeFocused();
+    await expect(page.getByRole('heading', { level: 1 })).toHaveCount(1);
+    await page.getByRole('button', { name: 'Spacing', exact: true }).focus();
+    await page.keyboard.press('Tab');
+    await expect(page.getByRole('button', { name: 'Across', exact: true })).toBeFocused();
+    await page.keyboard.press('/');
+    await page.keyboard.type('twirl');
+    await page.getByRole('option').first().waitFor();
+    await page.keyboard.press('Enter');
+    await expect(page.getByRole('combobox', { name: 'Add a step' })).toBeFocused();
+    await expect(page.getByRole('option', { name: /Twirl/ })).toBeVisible();
   });
 });

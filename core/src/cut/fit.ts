@@ -65,6 +65,6 @@ export const fitStep = defineStep({
   sentence: (values, facts) => {
     const side = values.resolutionPx;
     const enlarged = typeof facts.from === 'number' && facts.from < side * (1 - (2 * values.padPct) / 100) - 1;
-    return `square, ${values.padPct} % air, ${side} px${enlarged ? ' (enlarged: no more detail)' : ''}`;
+    return `square, ${values.padPct} % margin, ${side} px${enlarged ? ' (enlarged: no more detail)' : ''}`;
   },
 });

@@ -100,8 +100,14 @@ function Bench({ id, stage }: { id: string; stage: string }) {
   useEffect(() => startNotingEcho(), []);
   useEffect(() => startHearing(), []);
   useEffect(() => guardLeaving(), []);
-  // another brush is looked at from its rows
-  useEffect(() => () => useVaryEye.setState({ part: 'rows', open: 'size' }), []);
+  // another brush is looked at from its rows, on a sheet as large as it is
+  useEffect(
+    () => () => {
+      useVaryEye.setState({ part: 'rows', open: 'size' });
+      useHand.setState({ zoom: 1, left: 0, top: 0, picked: null, does: 'draw' });
+    },
+    [],
+  );
   // what a cast saw of its mesh is shown where the mesh is turned
   const needsReport =
     stage === 'cut' || (bench !== null && ((stage === 'find' && castOf(bench).place >= 0) || hangsOver(bench)));

@@ -5,12 +5,14 @@ interface Props {
   text: string;
   /** what can be typed, in words */
   hint: string;
+  /** shown while nothing stands there */
+  example?: string;
   /** undefined: taken; else why the text cannot be */
   onEnter: (text: string) => string | undefined;
 }
 
 /** A value as text that can be typed: Enter takes it, Escape leaves it as it was. */
-export function ValueField({ label, text, hint, onEnter }: Props) {
+export function ValueField({ label, text, hint, example, onEnter }: Props) {
   const [draft, setDraft] = useState<string | null>(null);
   const [wrong, setWrong] = useState('');
   const answer = useId();
@@ -36,6 +38,7 @@ export function ValueField({ label, text, hint, onEnter }: Props) {
         aria-invalid={wrong !== ''}
         aria-describedby={wrong ? answer : undefined}
         title={`Type ${hint}`}
+        placeholder={example}
         value={draft ?? text}
         onFocus={(e) => {
           over.current = false;

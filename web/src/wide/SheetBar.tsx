@@ -15,18 +15,25 @@ const TOLD = {
   'take colour': 'press on the ground to take its colour',
 } as const;
 
-function toldOf({ does, away, holding }: Pick<Hand, 'does' | 'away' | 'holding'>, empty: boolean): string {
+interface Telling extends Pick<Hand, 'does' | 'away' | 'holding'> {
+  /** a stroke of the sheet is picked */
+  picked: boolean;
+}
+
+function toldOf({ does, away, holding, picked }: Telling, empty: boolean): string {
   if (holding) return 'drag to move the sheet';
   if (away) return 'the next stroke takes away';
+  if (picked) return 'drag its handles; the square one is its size';
   return does === 'draw' && empty ? 'draw here; hold space to move the sheet' : TOLD[does];
 }
 
 /** What the hand does now, in words. */
-function Told({ empty }: { empty: boolean }) {
+function Told({ bench }: { bench: Bench }) {
   const hand = useHand(useShallow(({ does, away, holding }) => ({ does, away, holding })));
+  const picked = useHand((s) => pickedStroke(bench, s.picked) !== undefined);
   return (
     <span className="told" role="status">
-      {toldOf(hand, empty)}
+      {toldOf({ ...hand, picked }, bench.strokes.length === 0)}
     </span>
   );
 }
@@ -91,7 +98,7 @@ export function SheetBar({ bench, trial }: { bench: Bench; trial: readonly PenSt
   return (
     <div className="sheet-bar">
       <div>
-        <Told empty={bench.strokes.length === 0} />
+        <Told bench={bench} />
         <span className="spacer" />
         <Lies bench={bench} />
         <SheetView bench={bench} trial={trial} />

@@ -38,6 +38,7 @@ function OwnValues({ sweep, side, onChange }: { sweep: LadderSweep; side: Side; 
       <ValueField
         label={`Own values of ${sweep.label}`}
         text={own}
+        example="such as 1, 10, 20, 50"
         hint="values with commas between them, such as 1, 10, 20, 50; nothing for even steps"
         onEnter={(text) => {
           const values = readValues(text, sweep);

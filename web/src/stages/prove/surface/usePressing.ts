@@ -1,5 +1,5 @@
 import { placeIn } from '../../../parts/place-in.ts';
-import type { Bench } from '@amber-stamp/core/bench';
+import { nextNumber, type Bench } from '@amber-stamp/core/bench';
 import { MAX_PRESSES, type Press } from '@amber-stamp/core/relief';
 import { useRef, useState, type KeyboardEvent, type PointerEvent, type RefObject, type WheelEvent } from 'react';
 import { tipNames } from '../../../bench/surface.ts';
@@ -7,11 +7,16 @@ import { change } from '../../../bench/store.ts';
 import { notify } from '../../../parts/messages.tsx';
 import { turnByDrag, turnByKeys } from '../../../parts/table-turn.ts';
 import { usePlates } from '../../../bench/plates.ts';
+import { heldPressure, usePenHand } from '../../../wide/pen.ts';
+import { layStroke, type WayPoint } from './lay-stroke.ts';
 import { depthFor, turnBy, useSurfaceEye, zoomBy } from './eye.ts';
 import type { Hit, SurfaceScene } from '../../../parts/surface-scene.ts';
 
 /** A drag that is shorter than this is a click: it lays a dab of the size that strokes have. */
 const CLICK_PX = 6;
+
+/** Places of a stroke that are nearer to one another are one, in units of the surface. */
+const LEAST_WAY = 0.004;
 
 type Triple = readonly [number, number, number];
 const length = (v: Triple): number => Math.hypot(...v);
@@ -22,8 +27,11 @@ interface Grip {
   x: number;
   y: number;
   from: Hit | undefined;
-  /** where the last dab of a stroke lies */
-  last: Triple | undefined;
+  /** where a stroke has come along, and how far on the screen, px */
+  way: WayPoint[];
+  travelled: number;
+  /** when the hand came down, ms */
+  began: number;
   laid: Press[];
 }
 
@@ -70,24 +78,36 @@ function dabOf(
   return { at: from.at, up: scene?.upAt() ?? [0, 1, 0], size, ...plainPress(bench, count) };
 }
 
-/** The dabs that a stroke lays on its way to a place, as far apart as the brush says. `upwards`: what is up on the screen. */
-function layTowards(held: Grip, to: Hit, bench: Bench, upwards: Triple): void {
+/** How hard a hand presses that has come so far, px. */
+const pressureOf = (event: PointerEvent, travelled: number): number =>
+  event.pointerType === 'mouse' ? heldPressure(usePenHand.getState(), travelled, 0) : event.pressure;
+
+/** All dabs of the stroke as far as it has come, laid as the brush lays them on a sheet. */
+function laidAlong(held: Grip, bench: Bench, upwards: Triple): Press[] {
   const { sizePct, follow } = useSurfaceEye.getState();
-  const { spacing } = bench.brush.coats[0].properties;
-  const count = bench.sheet.surface.presses.length;
-  const size = (2 * sizePct) / 100;
-  const step = Math.max(0.01, (size * spacing.rest) / 100);
-  const start = held.last ?? to.at;
-  const way = minus(to.at, start);
-  const far = length(way);
-  const many = held.last ? Math.floor(far / step) : 1;
-  for (let k = 1; k <= many; k++) {
-    const t = held.last ? (k * step) / far : 0;
-    const at: [number, number, number] = [start[0] + way[0] * t, start[1] + way[1] * t, start[2] + way[2] * t];
-    const up = follow && held.last ? way : upwards;
-    held.laid.push({ at, up, size, ...plainPress(bench, count + held.laid.length), stroke: strokeNumber(bench) });
-    held.last = at;
-  }
+  const number = strokeNumber(bench);
+  const dabs = layStroke(bench.brush, held.way, nextNumber(bench.strokes), {
+    size: (2 * sizePct) / 100,
+    upwards,
+    follow,
+  });
+  return dabs.map(({ share, ...dab }) => {
+    const plain = plainPress(bench, dab.card);
+    return { ...plain, ...dab, card: plain.card, depthPct: plain.depthPct * share, stroke: number };
+  });
+}
+
+/** Takes a stroke on to a place; false where it has come no farther. */
+function comeTo(held: Grip, to: Hit, event: PointerEvent, bench: Bench, scene: SurfaceScene | null): boolean {
+  const [x, y] = placeIn(event);
+  held.travelled += Math.hypot(x - held.x, y - held.y);
+  Object.assign(held, { x, y });
+  const last = held.way.at(-1);
+  if (last && length(minus(to.at, last.at)) < LEAST_WAY) return false;
+  const t = last ? event.timeStamp - held.began : 0;
+  held.way.push({ ...to, pressure: pressureOf(event, held.travelled), t });
+  held.laid = laidAlong(held, bench, scene?.upAt() ?? [0, 1, 0]);
+  return true;
 }
 
 /** What pointer, wheel and keys do on the surface: a drag on it presses, a drag beside it turns it. */
@@ -95,9 +115,8 @@ export function usePressing(bench: Bench, scene: RefObject<SurfaceScene | null>)
   const grip = useRef<Grip | null>(null);
   const [hand, setHand] = useState<Press | null>(null);
   const [strokeHand, setStrokeHand] = useState<Press[]>([]);
-  const goOn = (held: Grip, to: Hit): void => {
-    layTowards(held, to, bench, scene.current?.upAt() ?? [0, 1, 0]);
-    setStrokeHand([...held.laid]);
+  const goOn = (held: Grip, to: Hit, event: PointerEvent): void => {
+    if (comeTo(held, to, event, bench, scene.current)) setStrokeHand(held.laid);
   };
 
   const finish = (event: PointerEvent<HTMLElement>): void => {
@@ -124,8 +143,9 @@ export function usePressing(bench: Bench, scene: RefObject<SurfaceScene | null>)
         const [x, y] = placeIn(event);
         const from = scene.current?.hit(x, y);
         const { lays } = useSurfaceEye.getState();
-        grip.current = { kind: from ? lays : 'turn', x, y, from, last: undefined, laid: [] };
-        if (from && lays === 'stroke') goOn(grip.current, from);
+        const kind = from ? lays : 'turn';
+        grip.current = { kind, x, y, from, way: [], travelled: 0, began: event.timeStamp, laid: [] };
+        if (from && lays === 'stroke') goOn(grip.current, from, event);
       },
       onPointerMove: (event: PointerEvent<HTMLElement>) => {
         const held = grip.current;
@@ -139,7 +159,7 @@ export function usePressing(bench: Bench, scene: RefObject<SurfaceScene | null>)
             setHand(draggedOut(bench, scene.current, held.from, x, y));
         } else {
           const to = scene.current?.hit(x, y);
-          if (to) goOn(held, to);
+          if (to) goOn(held, to, event);
         }
       },
       onPointerUp: finish,
