@@ -2,6 +2,7 @@ import {
   boxOfMesh,
   gridNormals,
   latticeIndex,
+  linesFor,
   makeSurface,
   press,
   shapedByLattice,
@@ -26,6 +27,42 @@ describe('a surface to press on', () => {
     ...more,
   });
   const full = { heights: { width: 8, height: 8, data: new Float32Array(64).fill(1) } };
+  it('has its lines closer where dabs lie, and no corner of it lies elsewhere than on it', () => {
+    for (const name of SURFACES) {
+      const even = makeSurface(name, 121);
+      const k = 3 * (60 * 121 + 60);
+      const at = [even.positions[k], even.positions[k + 1], even.positions[k + 2]] as const;
+      const fine = makeSurface(name, 121, linesFor(name, [{ at, size: 0.3 }], 121));
+      /** Corners that lie within the dab. */
+      const within = ({ positions: p }: typeof even) => {
+        let count = 0;
+        for (let i = 0; i < p.length; i += 3)
+          if (Math.hypot(p[i] - at[0], p[i + 1] - at[1], p[i + 2] - at[2]) < 0.15) count++;
+        return count;
+      };
+      expect(within(fine), name).to.be.greaterThan(4 * within(even));
+      for (let i = 0; i < fine.positions.length; i += 3 * 57) {
+        const [x, y, z] = fine.positions.subarray(i, i + 3);
+        if (name === 'plane') expect(z).to.equal(0);
+        if (name === 'sphere') expect(Math.hypot(x, y, z)).to.be.closeTo(1, 0.01);
+        if (name === 'cylinder') expect(Math.hypot(x, z)).to.be.closeTo(0.62, 1e-5);
+      }
+      const { u, v } = linesFor(name, [{ at, size: 0.3 }], 121);
+      for (const lines of [u, v]) {
+        expect([lines[0], lines[120]]).to.deep.equal([0, 1]);
+        for (let i = 1; i < 121; i++) expect(lines[i]).to.be.greaterThan(lines[i - 1]);
+      }
+    }
+  });
+
+  it('moves no line for a small move of the hand, and has even lines without dabs', () => {
+    const at = [0.31, 0.2, 0] as const;
+    const near = [0.312, 0.2, 0] as const;
+    expect(linesFor('plane', [{ at, size: 0.3 }], 60)).to.deep.equal(linesFor('plane', [{ at: near, size: 0.3 }], 60));
+    const { u } = linesFor('plane', [], 60);
+    u.forEach((line, i) => expect(line).to.be.closeTo(i / 59, 1e-12));
+  });
+
   it('has directions of one length that look away from its middle', () => {
     for (const name of SURFACES) {
       const { positions: p, normals: n } = makeSurface(name, 40);

@@ -1,4 +1,5 @@
 import { sinCosTurns } from '../maths/angles.ts';
+import type { SurfaceLines } from './surface-lines.ts';
 
 export const SURFACES = ['plane', 'sphere', 'cylinder', 'vase'] as const;
 export type SurfaceName = (typeof SURFACES)[number];
@@ -83,12 +84,18 @@ export function gridNormals(
   return target;
 }
 
-/** A surface of `side` x `side` corners. */
-export function makeSurface(name: SurfaceName, side: number): Surface {
+/** A surface of `side` x `side` corners, at even lines unless others are given. */
+export function makeSurface(name: SurfaceName, side: number, lines?: SurfaceLines): Surface {
   const positions = new Float32Array(3 * side * side);
   for (let row = 0; row < side; row++)
     for (let column = 0; column < side; column++)
-      placeOn(name, column / (side - 1), row / (side - 1), positions, 3 * (row * side + column));
+      placeOn(
+        name,
+        lines?.u[column] ?? column / (side - 1),
+        lines?.v[row] ?? row / (side - 1),
+        positions,
+        3 * (row * side + column),
+      );
   const surface = { columns: side, rows: side, closed: name !== 'plane', positions, normals: positions };
   return { ...surface, normals: gridNormals(surface) };
 }

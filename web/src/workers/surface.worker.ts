@@ -1,5 +1,5 @@
 import { heightsOf, resample, type Plate, type Raster } from '@amber-stamp/core/raster';
-import { gridNormals, makeSurface, press, type PressTip, type Surface } from '@amber-stamp/core/relief';
+import { gridNormals, linesFor, makeSurface, press, type PressTip, type Surface } from '@amber-stamp/core/relief';
 import { expose, transfer } from 'comlink';
 import { HeldByKey } from '../engine/held-by-key.ts';
 import { carry } from '../engine/carry.ts';
@@ -14,13 +14,19 @@ import {
 /** Longest side of a tip that is pressed: the grid of a surface shows no more. */
 const TIP_SIDE = 512;
 const tips = new HeldByKey<PressTip>(TIPS_KEPT);
-const surfaces = new Map<string, Surface>();
+/** The surface as it was last wanted: its lines lie closer where dabs are. */
+let made: { key: string; surface: Surface } | undefined;
 
-const surfaceOf = (shape: SurfaceJob['shape']): Surface => {
-  const surface = surfaces.get(shape) ?? makeSurface(shape, SURFACE_SIDE);
-  surfaces.set(shape, surface);
-  return surface;
-};
+/** The surface of a job; the same one as long as no line of it would lie elsewhere. */
+function surfaceOf({ shape, presses }: SurfaceJob): Surface {
+  const lines = linesFor(shape, presses, SURFACE_SIDE);
+  const key = `${shape} ${lines.u.join()} ${lines.v.join()}`;
+  if (made?.key !== key) {
+    made = { key, surface: makeSurface(shape, SURFACE_SIDE, lines) };
+    settled = undefined;
+  }
+  return made.surface;
+}
 
 /** A surface as it is pressed dab by dab, with how far the stroke that is at work has moved each corner. */
 interface Clay {
@@ -41,7 +47,7 @@ function put(surface: Surface, clay: Clay, one: SurfaceJob['presses'][number]): 
 }
 
 function pressAll({ shape, presses }: SurfaceJob): { positions: Float32Array; missing: number } {
-  const surface = surfaceOf(shape);
+  const surface = surfaceOf({ shape, presses });
   const here = presses.filter(({ plate }) => tips.has(plate));
   const before = here.slice(0, -1);
   const keys = before.map((one) => JSON.stringify(one));
@@ -91,11 +97,11 @@ const worker: SurfaceApi = {
 
   press(job): PressedSurface {
     const start = performance.now();
-    const surface = surfaceOf(job.shape);
+    const surface = surfaceOf(job);
     const { positions, missing } = pressAll(job);
     const normals = gridNormals({ ...surface, positions });
-    const made = { positions, normals, missing, ms: performance.now() - start };
-    return transfer(made, [positions.buffer, normals.buffer]);
+    const pressed = { positions, normals, missing, ms: performance.now() - start };
+    return transfer(pressed, [positions.buffer, normals.buffer]);
   },
 };
 
