@@ -74,13 +74,12 @@ describe('the application for everyone', () => {
   it('fits windows of many sizes: nothing lies beyond their right edge, and the sheet stays in view over the rows', async () => {
     await openBrush(page, app.url, 'Crust lichen');
     for (const [width, height] of [
-      [1920, 1080],
       [1024, 700],
       [820, 1180],
       [640, 400],
     ]) {
       await page.setViewportSize({ width, height });
-      for (const name of ['Find', 'Cut', 'Vary', 'Prove', 'Pack']) {
+      for (const name of ['Cut', 'Prove', 'Vary']) {
         await stage(page, name).click();
         await drawn(page, 'sheet');
         expect(
@@ -88,7 +87,6 @@ describe('the application for everyone', () => {
           `${name} at ${width}`,
         ).toBeLessThanOrEqual(0);
       }
-      await stage(page, 'Vary').click();
       const flow = page.getByRole('textbox', { name: 'Flow value' });
       await flow.scrollIntoViewIfNeeded();
       await expect(flow).toBeInViewport();

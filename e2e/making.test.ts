@@ -40,8 +40,12 @@ describe('what a tip is made of stays open', () => {
     await page.reload();
     await drawn(page, 'sheet');
     await same(page, 'sheet', nine);
+    // what was done before the page was opened is taken back as well, and done again
     await page.keyboard.press('Control+z');
+    await same(page, 'sheet', five);
     await stage(page, 'Find').click();
+    await expect(field(page, 'Points')).toHaveValue('5');
+    await page.keyboard.press('Control+Shift+z');
     await expect(field(page, 'Points')).toHaveValue('9');
   });
 

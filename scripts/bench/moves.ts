@@ -12,14 +12,15 @@ import { median } from './measure.ts';
 const MOVES = 200;
 const SHEET_MOVES = 60;
 const PEG_STEP_PX = 4;
+const PEN_MOVES = 40;
 
 interface Taken {
   ms: number[];
   frames: number[];
 }
 
-/** Watches, in the page, the time from a pointer's move to the strokes drawn with what it made. */
-const WATCH = `{
+/** Watches, in the page, the time from a pointer's move to the strokes drawn in a view with what it made. */
+const watchOn = (view: string): string => `{
   const taken = (window.taken = { ms: [], frames: [] });
   let at = 0, frame = 0, frameAt = 0;
   const count = () => { frame++; requestAnimationFrame(count); };
@@ -30,7 +31,7 @@ const WATCH = `{
     taken.ms.push(performance.now() - at);
     taken.frames.push(frame - frameAt);
     at = 0;
-  }).observe(document.querySelector('canvas[data-view=sheet]'), { attributes: true, attributeFilter: ['data-drawn'] });
+  }).observe(document.querySelector('canvas[data-view=${view}]'), { attributes: true, attributeFilter: ['data-drawn'] });
 }`;
 
 /** Eight steps on a plate of 1024 px, the last of them open. */
@@ -49,7 +50,7 @@ async function eightSteps(page: Page): Promise<void> {
 }
 
 async function moves(page: Page): Promise<Taken> {
-  await page.evaluate(WATCH);
+  await page.evaluate(watchOn('sheet'));
   const thumb = (await page.locator('li.card').last().locator('.MuiSlider-thumb').boundingBox())!;
   const y = thumb.y + thumb.height / 2;
   let x = thumb.x + thumb.width / 2;
@@ -114,18 +115,42 @@ async function arrival(page: Page, url: string): Promise<{ plateMs: number; stro
 const memoryOf = async (page: Page): Promise<number> =>
   (await page.evaluate<{ bytes: number }>('performance.measureUserAgentSpecificMemory()')).bytes / 1e6;
 
+/** The pen draws a wave on the wide sheet: from each of its moves to the ink under it. */
+async function penMoves(page: Page): Promise<Taken> {
+  const paper = (await page.getByTestId('wide').boundingBox())!;
+  const at = (i: number): [number, number] => [
+    paper.x + paper.width * (0.15 + (0.7 * i) / PEN_MOVES),
+    paper.y + paper.height * (0.5 + 0.2 * Math.sin(i / 5)),
+  ];
+  await page.mouse.move(...at(0));
+  await page.mouse.down();
+  await page.evaluate(watchOn('wide'));
+  for (let i = 1; i <= PEN_MOVES; i++) {
+    const before = await page.evaluate<number>('window.taken.ms.length');
+    await page.mouse.move(...at(i));
+    await page
+      .waitForFunction(`window.taken.ms.length > ${before}`, undefined, { timeout: 1000, polling: 5 })
+      .catch(() => undefined);
+  }
+  await page.mouse.up();
+  return page.evaluate<Taken>('window.taken');
+}
+
 /** Worker time of the trial sheet while a peg of Flow moves, for every demo brush. */
 async function sheets(page: Page, url: string): Promise<string[]> {
-  const rows = ['| brush | ms, median | slowest |', '|---|---|---|'];
+  const rows = [
+    '| brush | peg: ms, median | slowest | pen: ms, median | frames | slowest |',
+    '|---|---|---|---|---|---|',
+  ];
   for (const { name } of BRUSHES) {
     await openBrush(page, url, name);
     await stage(page, 'Vary').click();
     await drawn(page, 'wide');
     await page.waitForLoadState('networkidle');
     await echoAtRest(page);
-    const peg = page.getByRole('group', { name: 'Flow' }).getByRole('slider').first();
-    await peg.scrollIntoViewIfNeeded();
-    const box = (await peg.boundingBox())!;
+    const handle = page.getByRole('group', { name: 'Flow' }).getByRole('slider').first();
+    await handle.scrollIntoViewIfNeeded();
+    const box = (await handle.boundingBox())!;
     const [x, y] = [box.x + box.width / 2, box.y + box.height / 2];
     const sheet = page.locator('canvas[data-view=sheet]');
     const times: number[] = [];
@@ -139,7 +164,10 @@ async function sheets(page: Page, url: string): Promise<string[]> {
       times.push(Number(await sheet.getAttribute('data-ms')));
     }
     await page.mouse.up();
-    rows.push(`| ${name} | ${median(times).toFixed(0)} | ${Math.max(...times).toFixed(0)} |`);
+    const pen = await penMoves(page);
+    const peg = `${median(times).toFixed(0)} | ${Math.max(...times).toFixed(0)}`;
+    const ink = `${median(pen.ms).toFixed(0)} | ${median(pen.frames)} | ${Math.max(...pen.ms).toFixed(0)}`;
+    rows.push(`| ${name} | ${peg} | ${ink} |`);
   }
   return rows;
 }
@@ -166,10 +194,11 @@ const lines = [
   `From the pointer's move to the trial strokes drawn with the new plate, ${taken.ms.length} of ${MOVES} moves, those that changed the value:`,
   `median ${median(taken.ms).toFixed(0)} ms, ${median(taken.frames)} frames; the slowest ${Math.max(...taken.ms).toFixed(0)} ms.`,
   '',
-  '## The trial sheet while a peg of Flow moves',
+  '## The trial sheet while a peg of Flow moves, and the wide sheet under the pen',
   '',
-  `Time in the worker, from the changed row to finished pixels, ${SHEET_MOVES} moves of the mouse with the peg held, begun`,
-  'when the echo of the brush is known.',
+  `The peg: time in the worker, from the changed row to finished pixels, ${SHEET_MOVES} moves of the mouse with the peg held, begun`,
+  `when the echo of the brush is known. The pen: from its move to the ink on the screen, ${PEN_MOVES} moves of one stroke; the frame in which`,
+  'the browser hands a move over is none.',
   '',
   ...sheetRows,
   '',
