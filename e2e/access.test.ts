@@ -98,6 +98,9 @@ describe('the application for everyone', () => {
 
   it('is walked by keys: the work is one press away, and a row is one stop', async () => {
     await openBrush(page, app.url, 'Crust lichen');
+    // a page that was just loaded is walked from its top
+    await page.reload();
+    await drawn(page, 'sheet');
     await page.keyboard.press('Tab');
     await expect(page.getByRole('link', { name: 'Skip to the work' })).toBeFocused();
     await page.keyboard.press('Enter');
