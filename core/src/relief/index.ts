@@ -19,6 +19,6 @@ export {
 export { Sculpture } from './sculpture.ts';
 export { LAMP, LAMP_ALTITUDE, type Lamp, shadeHeights, towardsLamp } from './shade.ts';
 export { SOLIDS, type Solid, sheetMesh, solidMesh } from './solids.ts';
-export { linesFor, type SurfaceLines } from './surface-lines.ts';
+export { linesFor } from './surface-lines.ts';
 export { SURFACES, type Surface, type SurfaceName, gridIndices, gridNormals, makeSurface } from './surface.ts';
 export { FRONT, UPS, VIEWS, type View, type ViewName, frameOf, seenFrom } from './view.ts';

@@ -1,11 +1,10 @@
 import { headingDeg } from '../maths/angles.ts';
-import type { Press } from './press.ts';
-import type { SurfaceName } from './surface.ts';
+import type { SurfaceLines, SurfaceName } from './surface.ts';
 
-/** Where the lines of a grid lie: shares of the way around and from top to bottom, rising from 0 to 1. */
-export interface SurfaceLines {
-  u: Float64Array;
-  v: Float64Array;
+/** Where a dab lies on a surface, and how large it is, in its units. */
+interface LyingDab {
+  at: readonly [number, number, number];
+  size: number;
 }
 
 /** Lines lie so many times as close where dabs lie as elsewhere. */
@@ -18,7 +17,10 @@ const MOST_DABS = 40;
 const REACH = 0.78;
 
 /** A place as shares of the way around and from top to bottom. */
-function sharesOf(name: SurfaceName, [x, y, z]: Press['at']): { u: number; v: number; around: number; down: number } {
+function sharesOf(
+  name: SurfaceName,
+  [x, y, z]: LyingDab['at'],
+): { u: number; v: number; around: number; down: number } {
   if (name === 'plane') return { u: (x + 1) / 2, v: (1 - y) / 2, around: 2, down: 2 };
   const u = headingDeg(z, x) / 360 + 0.5;
   const radius = Math.max(0.05, Math.sqrt(x * x + z * z));
@@ -54,11 +56,7 @@ function spread(parts: Uint8Array, side: number): Float64Array {
 }
 
 /** The lines of a surface of `side` x `side` corners that lie closer where dabs are pressed; evenly without any, and with many. */
-export function linesFor(
-  name: SurfaceName,
-  presses: readonly Pick<Press, 'at' | 'size'>[],
-  side: number,
-): SurfaceLines {
+export function linesFor(name: SurfaceName, presses: readonly LyingDab[], side: number): SurfaceLines {
   const [around, down] = [new Uint8Array(PARTS), new Uint8Array(PARTS)];
   if (presses.length <= MOST_DABS)
     for (const { at, size } of presses) {

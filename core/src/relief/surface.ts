@@ -1,5 +1,4 @@
 import { sinCosTurns } from '../maths/angles.ts';
-import type { SurfaceLines } from './surface-lines.ts';
 
 export const SURFACES = ['plane', 'sphere', 'cylinder', 'vase'] as const;
 export type SurfaceName = (typeof SURFACES)[number];
@@ -14,6 +13,12 @@ export interface Surface {
   closed: boolean;
   positions: Float32Array;
   normals: Float32Array;
+}
+
+/** Where the lines of a grid lie: shares of the way around and from top to bottom, rising from 0 to 1. */
+export interface SurfaceLines {
+  u: Float64Array;
+  v: Float64Array;
 }
 
 const sineAndCosine = new Float64Array(2);
