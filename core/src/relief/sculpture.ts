@@ -12,6 +12,11 @@ interface Copy {
   flipY: number;
 }
 
+/** A dab, and how strongly each of its copies works. */
+interface WorkedDab extends SculptDab {
+  strength: number;
+}
+
 /** The part of the grid that a dab reaches. */
 interface Window {
   x0: number;
@@ -87,16 +92,20 @@ export class Sculpture {
   apply(stroke: SculptStroke, tip?: Raster, from = 0): { from: number; to: number } {
     const dabs = dabsAlong(stroke);
     const rows = { from: this.side, to: 0 };
-    for (const dab of dabs.slice(from))
-      for (const copy of copiesOf(stroke)) {
-        const window = this.dab(stroke, dab, copy, tip);
+    const copies = copiesOf(stroke);
+    for (const dab of dabs.slice(from)) {
+      const away = Math.sqrt((dab.x - 0.5) ** 2 + (dab.y - 0.5) ** 2) / stroke.radius;
+      const strength = stroke.strength * dab.pressure * shareOf(stroke.sectors, away);
+      for (const copy of copies) {
+        const window = this.dab(stroke, { ...dab, strength }, copy, tip);
         rows.from = Math.min(rows.from, window.y0);
         rows.to = Math.max(rows.to, window.y1);
       }
+    }
     return rows;
   }
 
-  private dab(stroke: SculptStroke, dab: SculptDab, copy: Copy, tip: Raster | undefined): Window {
+  private dab(stroke: SculptStroke, dab: WorkedDab, copy: Copy, tip: Raster | undefined): Window {
     const { side } = this;
     const u = (dab.x - 0.5) * copy.flipX;
     const v = (dab.y - 0.5) * copy.flipY;
@@ -110,8 +119,7 @@ export class Sculpture {
       y1: Math.min(side, Math.floor(cy + radius) + 1),
     };
     if (window.x0 >= window.x1 || window.y0 >= window.y1) return window;
-    const share = shareOf(stroke.sectors, (Math.sqrt(u * u + v * v) * side) / radius);
-    this.weigh(window, { cx, cy, radius, strength: stroke.strength * dab.pressure * share }, copy, tip);
+    this.weigh(window, { cx, cy, radius, strength: dab.strength }, copy, tip);
     this.work(stroke, window, cx, cy, copy);
     return window;
   }

@@ -4,6 +4,7 @@ import { AmberError } from '@amber-stamp/core/errors';
 import { asMade, emptySource } from '@amber-stamp/core/make';
 import { brushFromMade, brushFromPicture } from './arrivals.ts';
 import { presentBench, useBench } from './store.ts';
+import { boxAround } from './stroke-box.ts';
 import { sheetPicture } from './stroke-picture.ts';
 
 /** Longer side of a plate that strokes are taken over to, px. */
@@ -24,16 +25,7 @@ interface Box {
 
 /** The box around strokes with their dabs, px of the sheet. */
 function boxOf(bench: Bench): Box {
-  let [left, top, right, low] = [Infinity, Infinity, -Infinity, -Infinity];
-  for (const stroke of bench.strokes) {
-    const room = sizeOf(stroke, bench) * ROOM;
-    for (const { x, y } of stroke.points) {
-      left = Math.min(left, x - room);
-      right = Math.max(right, x + room);
-      top = Math.min(top, y - room);
-      low = Math.max(low, y + room);
-    }
-  }
+  const { left, top, right, low } = boxAround(bench.strokes, (stroke) => sizeOf(stroke, bench) * ROOM);
   return { left, top, width: right - left, height: low - top };
 }
 

@@ -1,6 +1,7 @@
 import type { Bench } from '@amber-stamp/core/bench';
 import { create } from 'zustand';
 import type { BoxSize } from '../parts/useBoxSize.ts';
+import type { SheetBox } from './stroke-box.ts';
 
 /** What the hand does on the wide sheet: choices of the eye, not part of the brush. */
 export interface Hand {
@@ -53,14 +54,6 @@ export function zoomTo(wanted: number, at: { x: number; y: number }): void {
 /** Moves the sheet under its window, css px. */
 export const moveSheet = (dx: number, dy: number): void =>
   useHand.setState(({ left, top }) => ({ left: left - dx, top: top - dy }));
-
-/** A box of the sheet, px. */
-export interface SheetBox {
-  left: number;
-  top: number;
-  right: number;
-  low: number;
-}
 
 /** Brings a box of the sheet into the window, as large as it goes there but never larger than it is. */
 export function fitSheet(box: SheetBox): void {

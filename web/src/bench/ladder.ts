@@ -51,11 +51,17 @@ export const useLadder = create<Ladder>(() => ({
   work: null,
 }));
 
+type Settings = readonly (readonly [LadderSweep, number])[];
+
+/** A bench with some settings at other values. */
+const sweptBench = (bench: Bench, settings: Settings): Bench =>
+  settings.reduce((made, [sweep, value]) => sweep.set(made, value), bench);
+
 export interface Cell extends BrushState {
   key: string;
   row: number;
   column: number;
-  settings: readonly (readonly [LadderSweep, number])[];
+  settings: Settings;
   /** its plates are cut otherwise than those on the bench */
   recut: boolean;
 }
@@ -85,7 +91,7 @@ export function cellsOf(bench: Bench, ladder: Pick<Ladder, 'across' | 'down'>): 
     across.values.map((u, column): Cell => {
       const settings: [LadderSweep, number][] = [[across.sweep, u]];
       if (down && v !== null) settings.push([down.sweep, v]);
-      const { brush, plates } = settings.reduce((made, [sweep, value]) => sweep.set(made, value), bench);
+      const { brush, plates } = sweptBench(bench, settings);
       return {
         key: settings.map(([s, value]) => `${s.name} ${value}`).join(', '),
         row,
@@ -154,7 +160,7 @@ export async function measureLadder(): Promise<void> {
 /** Takes a cell as the present state. */
 export function takeCell({ settings, key }: Cell): void {
   change(`from the ladder: ${key}`, (draft) => {
-    const { brush, plates } = settings.reduce((made, [sweep, value]) => sweep.set(made, value), presentBench());
+    const { brush, plates } = sweptBench(presentBench(), settings);
     Object.assign(draft, { brush, plates });
     for (const [{ name }] of settings) delete draft.guessed[name];
   });

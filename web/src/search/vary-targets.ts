@@ -1,16 +1,7 @@
 import { definitionOf, type RangeName } from '../bench/edit.ts';
 import type { Part } from '../stages/vary/parts.ts';
-import { MAIN_ROWS, ROWS, type RowDefinition } from '../stages/vary/rows.ts';
+import { partOf, ROWS } from '../stages/vary/rows.ts';
 import type { Target } from './target.ts';
-
-const GROUP_PARTS: Record<RowDefinition['group'], Part> = {
-  Place: 'deck',
-  Pose: 'rows',
-  Ink: 'rows',
-  Tint: 'ink',
-  Grain: 'grain',
-  Relief: 'relief',
-};
 
 /** What people say for a row besides the words of its property. */
 const ROW_WORDS: Partial<Record<RangeName, string>> = {
@@ -36,7 +27,7 @@ export const rowTargets = (): Target[] =>
     id: row.name,
     label: definitionOf(row.name).label,
     stage: 'vary',
-    part: MAIN_ROWS.includes(row) ? 'rows' : GROUP_PARTS[row.group],
+    part: partOf(row),
     row: row.name,
     control: `${definitionOf(row.name).label} value`,
     words: `${row.words} ${ROW_WORDS[row.name] ?? ''}`,

@@ -8,6 +8,7 @@ import { sendJson } from '../api/client.ts';
 import { queryClient, useRecordings } from '../api/queries.ts';
 import type { Recording } from '@amber-stamp/core/api';
 import { change } from '../bench/store.ts';
+import { boxAround } from '../bench/stroke-box.ts';
 import { AwayIcon } from '../parts/icons.tsx';
 import { notify, orNotifyError } from '../parts/messages.tsx';
 
@@ -30,11 +31,10 @@ function lay({ width, height, strokes }: Strokes, label: string, sheet: { width:
 
 /** Strokes in the smallest box that holds them. */
 function boxed(strokes: readonly PenStroke[]): Strokes {
-  const all = strokes.flatMap(({ points }) => points);
-  const [left, top] = [Math.min(...all.map((p) => p.x)), Math.min(...all.map((p) => p.y))];
+  const { left, top, right, low } = boxAround(strokes, () => 0);
   return {
-    width: Math.max(1, Math.ceil(Math.max(...all.map((p) => p.x)) - left)),
-    height: Math.max(1, Math.ceil(Math.max(...all.map((p) => p.y)) - top)),
+    width: Math.max(1, Math.ceil(right - left)),
+    height: Math.max(1, Math.ceil(low - top)),
     strokes: strokes.map(({ points }) => ({ points: points.map((p) => ({ ...p, x: p.x - left, y: p.y - top })) })),
   };
 }

@@ -1,23 +1,22 @@
 import type { Bench } from '@amber-stamp/core/bench';
 import { broadestPx, type PenStroke } from '@amber-stamp/core/model';
 import { useHotkeys } from 'react-hotkeys-hook';
-import { fitSheet, useHand, ZOOM_STOPS, zoomTo, type SheetBox } from '../bench/hand.ts';
+import { fitSheet, useHand, ZOOM_STOPS, zoomTo } from '../bench/hand.ts';
+import { boxAround, type SheetBox } from '../bench/stroke-box.ts';
 import { EVERYWHERE } from '../parts/keys.ts';
 import { toggleAlone, useWide } from './widened.ts';
 
 /** All that is drawn, with its dabs; the sheet itself where nothing is. */
 function boxOf({ brush }: Bench, strokes: readonly PenStroke[]): SheetBox {
   const { paper } = useHand.getState();
-  const box = { left: 0, top: 0, right: paper.width, low: paper.height };
   const room = broadestPx(brush) * 0.6;
-  for (const { points } of strokes)
-    for (const { x, y } of points) {
-      box.left = Math.min(box.left, x - room);
-      box.right = Math.max(box.right, x + room);
-      box.top = Math.min(box.top, y - room);
-      box.low = Math.max(box.low, y + room);
-    }
-  return box;
+  const { left, top, right, low } = boxAround(strokes, () => room);
+  return {
+    left: Math.min(0, left),
+    top: Math.min(0, top),
+    right: Math.max(paper.width, right),
+    low: Math.max(paper.height, low),
+  };
 }
 
 const middle = () => {

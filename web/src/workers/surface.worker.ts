@@ -46,8 +46,7 @@ function put(surface: Surface, clay: Clay, one: SurfaceJob['presses'][number]): 
   press(surface, clay.positions, one, tips.get(one.plate) as PressTip, one.stroke > 0 ? clay.within : undefined);
 }
 
-function pressAll({ shape, presses }: SurfaceJob): { positions: Float32Array; missing: number } {
-  const surface = surfaceOf({ shape, presses });
+function pressAll(surface: Surface, { shape, presses }: SurfaceJob): { positions: Float32Array; missing: number } {
   const here = presses.filter(({ plate }) => tips.has(plate));
   const before = here.slice(0, -1);
   const keys = before.map((one) => JSON.stringify(one));
@@ -98,7 +97,7 @@ const worker: SurfaceApi = {
   press(job): PressedSurface {
     const start = performance.now();
     const surface = surfaceOf(job);
-    const { positions, missing } = pressAll(job);
+    const { positions, missing } = pressAll(surface, job);
     const normals = gridNormals({ ...surface, positions });
     const pressed = { positions, normals, missing, ms: performance.now() - start };
     return transfer(pressed, [positions.buffer, normals.buffer]);

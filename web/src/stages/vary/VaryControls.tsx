@@ -10,12 +10,9 @@ import { PartPanel } from './PartPanel.tsx';
 import { PARTS, type Part } from './parts.ts';
 import { PropertyRow } from './PropertyRow.tsx';
 import { ResetMenu } from './ResetMenu.tsx';
-import { MAIN_ROWS, ROWS, type RowDefinition } from './rows.ts';
+import { MAIN_ROWS, rowsOfPart, type RowDefinition } from './rows.ts';
 import { sheetStrokes } from './sheet-strokes.ts';
 import { openRow, useVaryEye } from './vary-eye.ts';
-
-const rowsOf = (...groups: RowDefinition['group'][]) =>
-  ROWS.filter((row) => groups.includes(row.group) && !MAIN_ROWS.includes(row));
 
 interface Habits {
   rows: readonly string[];
@@ -29,16 +26,10 @@ function rowsIn(part: Part, bench: Bench, { rows: habit, aside }: Habits): reado
         ...rowsAtHand(bench, habit).filter((row) => !MAIN_ROWS.includes(row)),
         ...MAIN_ROWS.filter(({ name }) => !aside.includes(name)),
       ];
-    case 'deck':
-      return rowsOf('Place');
-    case 'ink':
-      return rowsOf('Tint');
-    case 'relief':
-      return rowsOf('Relief');
     case 'grain':
-      return coatOf(bench).grain ? rowsOf('Grain') : [];
+      return coatOf(bench).grain ? rowsOfPart(part) : [];
     default:
-      return [];
+      return rowsOfPart(part);
   }
 }
 

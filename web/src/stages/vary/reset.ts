@@ -10,7 +10,7 @@ import { usePlates } from '../../bench/plates.ts';
 import { change, presentBench } from '../../bench/store.ts';
 import { presentIntent } from '../../bench/use.ts';
 import type { Part } from './parts.ts';
-import { MAIN_ROWS, ROWS } from './rows.ts';
+import { rowsOfPart } from './rows.ts';
 
 /** What is reset: one row, all of a part, or the brush. */
 export type ResetWhat = { row: RowName; label: string } | { part: Part } | 'brush';
@@ -55,19 +55,11 @@ async function wholeAs(to: ResetTo): Promise<Bench | undefined> {
   return plain;
 }
 
-const OTHERS = {
-  deck: ['Place'],
-  ink: ['Tint'],
-  grain: ['Grain'],
-  relief: ['Relief'],
-} as const;
-
-/** The rows that stand in a part. */
-function rowsOf(part: Part): RowName[] {
-  if (part === 'rows') return [...MAIN_ROWS.map(({ name }) => name), 'mirrorX', 'mirrorY'];
-  const groups: readonly string[] = part in OTHERS ? OTHERS[part as keyof typeof OTHERS] : [];
-  return ROWS.filter((row) => groups.includes(row.group) && !MAIN_ROWS.includes(row)).map(({ name }) => name);
-}
+/** The rows that stand in a part, with both flips. */
+const rowsOf = (part: Part): RowName[] => [
+  ...rowsOfPart(part).map(({ name }) => name),
+  ...(part === 'rows' ? (['mirrorX', 'mirrorY'] as const) : []),
+];
 
 function takeRow(draft: Bench, whole: Bench, name: RowName): void {
   if (name === 'mirrorX' || name === 'mirrorY') coatOf(draft).properties[name] = { ...coatOf(whole).properties[name] };

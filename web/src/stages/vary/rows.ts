@@ -1,5 +1,6 @@
 import { PROPERTY_NAMES, type Property, type RulerDefinition } from '@amber-stamp/core/model';
 import { definitionOf, type RangeName } from '../../bench/edit.ts';
+import type { Part } from './parts.ts';
 
 /** What a row shows of a property on its ruler. */
 export interface RowDefinition extends RulerDefinition {
@@ -14,6 +15,22 @@ export const ROWS: readonly RowDefinition[] = ([...PROPERTY_NAMES, 'count'] as c
 
 /** Rows that every brush shows at first sight; the others stand with what they belong to. */
 export const MAIN_ROWS = ROWS.slice(0, 8);
+
+/** The part of Vary that the rows of a group stand in, where they are no main ones. */
+const GROUP_PARTS: Record<RowDefinition['group'], Part> = {
+  Place: 'deck',
+  Pose: 'rows',
+  Ink: 'rows',
+  Tint: 'ink',
+  Grain: 'grain',
+  Relief: 'relief',
+};
+
+/** The part that a row stands in. */
+export const partOf = (row: RowDefinition): Part => (MAIN_ROWS.includes(row) ? 'rows' : GROUP_PARTS[row.group]);
+
+/** The rows that stand in a part, in the order of the properties. */
+export const rowsOfPart = (part: Part): readonly RowDefinition[] => ROWS.filter((row) => partOf(row) === part);
 
 /** Place of a value on its ruler, 0..1. */
 export function placeOf(row: RowDefinition, value: number): number {

@@ -2,8 +2,7 @@ import { largestPx, type Brush } from '@amber-stamp/core/model';
 import type { Press } from '@amber-stamp/core/relief';
 import { dabsOf } from '@amber-stamp/core/vary';
 import type { Hit } from '../../../parts/surface-scene.ts';
-
-type Triple = readonly [number, number, number];
+import { cross, length, minus, plus, unit, type Triple } from '../../../parts/vectors.ts';
 
 /** A place of a stroke over a surface. */
 export interface WayPoint extends Hit {
@@ -27,16 +26,6 @@ interface Laying {
   /** dabs of a brush that follows nothing stand along the way */
   follow: boolean;
 }
-
-const minus = (a: Triple, b: Triple): Triple => [a[0] - b[0], a[1] - b[1], a[2] - b[2]];
-const plus = (a: Triple, b: Triple, k: number): Triple => [a[0] + b[0] * k, a[1] + b[1] * k, a[2] + b[2] * k];
-const cross = (a: Triple, b: Triple): Triple => [
-  a[1] * b[2] - a[2] * b[1],
-  a[2] * b[0] - a[0] * b[2],
-  a[0] * b[1] - a[1] * b[0],
-];
-const length = (a: Triple): number => Math.hypot(...a);
-const unit = (a: Triple): Triple => plus([0, 0, 0], a, 1 / (length(a) || 1));
 
 /** A direction turned clockwise, as the eye sees it from outside, by Rodrigues' formula. */
 function turned(v: Triple, away: Triple, angleDeg: number): Triple {

@@ -5,6 +5,7 @@ import { useRef, useState, type KeyboardEvent, type PointerEvent, type RefObject
 import { tipNames } from '../../../bench/surface.ts';
 import { change } from '../../../bench/store.ts';
 import { notify } from '../../../parts/messages.tsx';
+import { length, minus, type Triple } from '../../../parts/vectors.ts';
 import { turnByDrag, turnByKeys } from '../../../parts/table-turn.ts';
 import { usePlates } from '../../../bench/plates.ts';
 import { heldPressure, usePenHand } from '../../../wide/pen.ts';
@@ -17,10 +18,6 @@ const CLICK_PX = 6;
 
 /** Places of a stroke that are nearer to one another are one, in units of the surface. */
 const LEAST_WAY = 0.004;
-
-type Triple = readonly [number, number, number];
-const length = (v: Triple): number => Math.hypot(...v);
-const minus = (a: Triple, b: Triple): Triple => [a[0] - b[0], a[1] - b[1], a[2] - b[2]];
 
 interface Grip {
   kind: 'dab' | 'stroke' | 'turn';
