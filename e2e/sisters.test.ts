@@ -12,7 +12,10 @@ describe('brushes that print with one plate', () => {
   const versionsOf = async (name: string): Promise<string[]> => {
     await openBrush(page, app.url, name);
     await page.getByRole('button', { name: /^kept/ }).click();
-    const told = await page.getByRole('dialog', { name: 'Versions' }).getByRole('listitem').allTextContents();
+    const rows = page.getByRole('dialog', { name: 'Versions' }).getByRole('listitem');
+    // the dialog opens before its versions are there, and every brush has one
+    await rows.first().waitFor();
+    const told = await rows.allTextContents();
     await page.keyboard.press('Escape');
     return told;
   };
