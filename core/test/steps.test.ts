@@ -160,4 +160,16 @@ describe('cleaning', () => {
     expect(at(made, 60, 60)).to.equal(1);
     expect(at(made, 45, 45)).to.be.closeTo(1, 1e-6);
   });
+  it('tears the outline inwards only, no deeper than asked, and otherwise by another number', () => {
+    const round = field(120, 120, (x, y) => (Math.hypot(x - 60, y - 60) < 45 ? 0.8 : 0));
+    const torn = (values: object) => after(round, 'tear', { depthPct: 8, softPct: 30, ...values });
+    const [one, other] = [torn({ seed: 1 }), torn({ seed: 2 })];
+    const lost = one.data.filter((v, i) => v < 0.5 * round.data[i]).length;
+    expect(one.data.every((v, i) => v <= round.data[i])).to.equal(true);
+    // a ring of 8 % of 120 px, and the softness beyond it, may be eaten; the rest stays to the bit
+    expect(at(one, 60 + 45 - 14, 60)).to.be.closeTo(0.8, 1e-6);
+    expect(lost).to.be.within(400, 2300);
+    expect(one.data.filter((v, i) => Math.abs(v - other.data[i]) > 0.3).length).to.be.greaterThan(200);
+    expect(torn({ depthPct: 0 }).data).to.deep.equal(round.data);
+  });
 });

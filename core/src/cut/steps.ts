@@ -26,6 +26,7 @@ import { tileStep } from './seam.ts';
 import { softenStep } from './soften.ts';
 import { specksStep } from './specks.ts';
 import type { ParamValue, StepDefinition } from './step.ts';
+import { tearStep } from './tear.ts';
 import { toneStep } from './tone.ts';
 import { trimStep } from './trim.ts';
 import { twirlStep } from './twirl.ts';
@@ -56,6 +57,7 @@ export const STEPS = [
   waveStep,
   tileStep,
   softenStep,
+  tearStep,
   fadeStep,
   falloffStep,
   gradientStep,

@@ -22,6 +22,7 @@ export const STEP_WORDS: Readonly<Partial<Record<string, string>>> = {
   twirl: 'twirl swirl spiral twist vortex whirl',
   wave: 'wave ripple wobble distort noise turbulence displace',
   tile: 'tile seamless seam tileable repeat wrap offset pattern joint',
+  tear: 'edge tear torn ragged rough rim outline fray deckle worn uneven',
   soften: 'edge soften hard rim calm ragged outline loud edge',
   fade: 'border fade feather edge vignette square border prints',
   falloff: 'radial falloff round vignette circle mask fade',
