@@ -140,6 +140,22 @@ describe('what stands out on a tip', () => {
     expect(after.outline).to.be.above(before.outline + 40);
     expect(after.giveAways[0].flaw.what).to.equal('speck');
   });
+  it('a speck counts also where a tip is known again without it, however it is turned', () => {
+    for (const seed of [3, 9, 27])
+      for (const shape of [tips.rough(seed), tips.rich(seed)]) {
+        const with_ = tips.added(shape, tips.spot(0.87 * Math.cos(seed), 0.87 * Math.sin(seed), 0.06));
+        const [clean, flawed] = [shape, with_].map((s) =>
+          echoWith([tipFrom(s)], { spacing: 25, turn: 180, size: 30 }, 2),
+        );
+        expect(flawed.echo, String(seed)).to.be.above(clean.echo + 1);
+      }
+  });
+  it('a faint square does not hide the outline of the tip that stands on it', () => {
+    const body = tips.ragged(5);
+    const squared = tips.added(body, tips.times(tips.square(0.95), 0.12));
+    const [clean, flawed] = [body, squared].map((s) => echoWith([tipFrom(s)], { spacing: 25, turn: 180, size: 30 }, 2));
+    expect(flawed.echo).to.be.above(0.85 * clean.echo);
+  });
   it('a square border on turned dabs does, and its feathered twin does not', () => {
     const feathered: tips.Shape = (x, y) => Math.max(0, Math.min(1, (0.95 - Math.hypot(x, y)) / 0.2));
     const square = echoWith([tipFrom(tips.square(0.98))], { spacing: 25, angle: 20 });

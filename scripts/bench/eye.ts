@@ -13,6 +13,7 @@ import { writeFileSync } from 'node:fs';
 import { mean } from '@amber-stamp/core/maths';
 import { agreement, leftOutByTips } from '../../demo/src/agreement.ts';
 import { measureRated, ratedBrush, type RatedStroke } from '../../demo/src/rated.ts';
+import { countFlaws, type FlawCount } from './flawed-pairs.ts';
 
 const rows = await measureRated();
 const eye = rows.map(({ repeat }) => repeat);
@@ -71,6 +72,13 @@ const cureLine = ({ row, before, best }: CuredStroke): string =>
     ? `| ${row.name} | ${row.tips} | ${row.spacingPct} % | ${whole(before.echo)} to ${whole(best.echo)} | ${whole(before.texture)} to ${whole(best.texture)} | ${whole(100 * best.look)} % | ${best.what} |`
     : `| ${row.name} | ${row.tips} | ${row.spacingPct} % | ${whole(before.echo)} | ${whole(before.texture)} | | none within the look |`;
 
+const flaws = countFlaws();
+const sum = (of: (count: FlawCount) => number): number => flaws.reduce((total, count) => total + of(count), 0);
+const pairs = sum((count) => count.pairs);
+const share = (n: number, of: number): string => `${whole((100 * n) / of)} %`;
+const flawLine = ({ flaw, pairs: n, above, told }: FlawCount): string =>
+  `| ${flaw} | ${n} | ${share(above, n)} | ${share(told, n)} |`;
+
 const text = `# How well the numbers agree with the eye
 
 Made by \`npm run bench:eye\` on the ${rows.length} strokes of [demo/rated](../../demo/rated/README.md), each rated three times, blind. The raters agree with one another to 0.97.
@@ -100,6 +108,23 @@ The mean of the ratings is ${whole(mean(eye))}, that of the echo ${whole(mean(ro
 | stroke | tips | spacing | eye, repeats | echo | eye, texture | texture |
 | --- | --- | --- | --- | --- | --- | --- |
 ${worst.map(worstLine).join('\n')}
+
+## Tips with a flaw, and the same without
+
+Twelve made tips, each with one of five flaws put on it, printed in three ways: dabs close and nearly alike, further apart
+and turned a little, turned all round and of many sizes. What is put on a tip makes plain dabs less alike, too, so not
+every flaw makes a stroke repeat more.
+
+| flaw | pairs | flawed above clean | told among the first three |
+| --- | --- | --- | --- |
+${flaws.map(flawLine).join('\n')}
+| all | ${pairs} | ${share(
+  sum(({ above }) => above),
+  pairs,
+)} | ${share(
+  sum(({ told }) => told),
+  pairs,
+)} |
 
 ## What the cures make of strokes that repeat
 

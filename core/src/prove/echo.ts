@@ -7,7 +7,7 @@ import type { Raster } from '../raster/raster.ts';
 import { bandTwin, neverRepeats, type TwinBand } from './band-twin.ts';
 import { featuresOf, giveAwaysIn, type GiveAway, type Looked } from './features.ts';
 import { grainEcho, type Tiles } from './grain-echo.ts';
-import { knownIn } from './known.ts';
+import { plainest, type Known } from './known.ts';
 import { likenessOf, type Places } from './likeness.ts';
 import { joined, knownAgain, putTogether, type Measures } from './put-together.ts';
 import { fullOf, LOOK_SIDE, normalised, seenOf, unevennessOf } from './seen.ts';
@@ -102,7 +102,7 @@ function columnsOf({ dabs }: Strip['coats'][number], scale: number, width: numbe
 }
 
 /** Looks at what the dabs of one coat bring to a strip's echo; the strongest coat rules each part. */
-function lookAtCoat(echo: StripEcho, place: number): void {
+function lookAtCoat(echo: StripEcho, place: number, looked: Looked): void {
   const { strip, shares, measures } = echo;
   const { dabs, tips, coat } = strip.coats[place];
   const scale = LOOK_SIDE / strip.side;
@@ -118,10 +118,11 @@ function lookAtCoat(echo: StripEcho, place: number): void {
   }
   if (inside.seen >= measures.inside) [measures.inside, echo.insideLags] = [inside.seen, inside.lags];
   if (outline.seen >= measures.regular) [measures.regular, echo.outlineLags] = [outline.seen, outline.lags];
-  const known = knownIn({ shares, dabs, tips, scale });
+  const uneven = unevennessOf(seen, from, to);
+  const measured = ({ rim, alike, edge }: Known) => ({ ...measures, rim, alike, edge, uneven });
+  const known = plainest({ shares, dabs, tips, scale }, looked, (one) => knownAgain(measured(one)));
   if (!known) return;
-  const { rim, alike, edge } = known;
-  const own = { ...measures, rim, alike, edge, uneven: unevennessOf(seen, from, to) };
+  const own = measured(known);
   const strength = knownAgain(own);
   if (strength < (echo.whole?.strength ?? 0)) return;
   echo.measures = own;
@@ -147,7 +148,7 @@ export function measureLookingAt(strip: Strip, looked: Looked): StripEcho {
   const grain = grainEcho(strip.grain);
   if (grain.lag) echo.grainPx = Math.sqrt(grain.lag[0] ** 2 + grain.lag[1] ** 2) * strip.sheetPx;
   echo.grainTiles = grain.tiles;
-  strip.coats.forEach((_, place) => lookAtCoat(echo, place));
+  strip.coats.forEach((_, place) => lookAtCoat(echo, place, looked));
   const full = fullOf(strip.image.data);
   if (full > 0) echo.giveAways = giveAwaysIn(strip, full, looked);
   leaveBandsOut(echo);

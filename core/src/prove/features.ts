@@ -1,5 +1,5 @@
 import type { Flaw, FlawName } from '../flaws/flaw.ts';
-import { flawsOf } from '../flaws/flaws.ts';
+import { mindedFlaws } from '../flaws/without-flaws.ts';
 import { cosineTurns, sineTurns } from '../maths/angles.ts';
 import { clamp } from '../maths/ramps.ts';
 import { saturate } from '../maths/measures.ts';
@@ -12,10 +12,6 @@ import { LOOK_SIDE } from './seen.ts';
 import type { Strip, StripDabs } from './strip.ts';
 import { templatesOf, type Template } from './template.ts';
 
-/** So many are told, the strongest. */
-const MAX_GIVE_AWAYS = 6;
-/** Fainter flaws are not followed along the stroke, salience 0..1. */
-const LEAST_SALIENCE = 0.06;
 /** Layers of a faint square that are still taken for it, beyond those that overlap along the path. */
 const MORE = 1;
 /** A dab that keeps more than this of a feature shows it. */
@@ -188,7 +184,6 @@ function comesBack(row: Row, card: number, flaw: Flaw, template: Template) {
 
 /** A flaw of a tip in a strip, by what of it comes back most strongly. */
 function giveAwayOf(row: Row, plate: Plate, card: number, flaw: Flaw): GiveAway[] {
-  if (flaw.salience < LEAST_SALIENCE) return [];
   const all = templatesOf(plate, flaw).map((template) => comesBack(row, card, flaw, template));
   const [strongest] = all.sort((a, b) => b.strength - a.strength);
   if (!strongest) return [];
@@ -222,9 +217,7 @@ function ofCoat(strip: Strip, place: number, full: number, looked: Looked): Give
   const row: Row = { strip, dabs, coat, count, full, usable, weights };
   return tips.flatMap((plate, card) =>
     looked(plate) && usable.some((v, i) => v === 1 && dabs.tip[i] === card)
-      ? flawsOf(plate)
-          .slice(0, MAX_GIVE_AWAYS)
-          .flatMap((flaw) => giveAwayOf(row, plate, card, flaw))
+      ? mindedFlaws(plate).flatMap((flaw) => giveAwayOf(row, plate, card, flaw))
       : [],
   );
 }

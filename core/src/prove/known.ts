@@ -1,3 +1,4 @@
+import { mindedFlaws } from '../flaws/without-flaws.ts';
 import { cosineTurns, sineTurns } from '../maths/angles.ts';
 import { clamp } from '../maths/ramps.ts';
 import { mean } from '../maths/measures.ts';
@@ -5,7 +6,8 @@ import { cubeRoot, logTwo } from '../maths/roots.ts';
 import { expMinus } from '../maths/exponential.ts';
 import { raster, type Plate, type Raster } from '../raster/raster.ts';
 import { valueAt } from '../raster/sample.ts';
-import { ARCS, detailOf, rimTemplate, type RimTemplate } from './rim.ts';
+import { ARCS, cleanTemplate, detailOf, rimTemplate, type RimTemplate, type TemplateOf } from './rim.ts';
+import type { Looked } from './features.ts';
 import { LOOK_SIDE } from './seen.ts';
 import type { StripDabs } from './strip.ts';
 
@@ -27,6 +29,8 @@ export interface LookedAt {
   tips: readonly Plate[];
   /** px of the look for one of the strip */
   scale: number;
+  /** what is looked for of a tip: as it is, or without what stands out on it */
+  template: TemplateOf;
 }
 
 /** How plainly single dabs are seen in a stroke. */
@@ -43,7 +47,7 @@ export interface Known {
 }
 
 /** An even choice of the dabs that lie well within the strip. */
-function chosen({ shares, dabs, scale }: LookedAt): number[] {
+function chosen({ shares, dabs, scale }: Omit<LookedAt, 'template'>): number[] {
   const end = shares.width - 1.3 * LOOK_SIDE;
   const all: number[] = [];
   for (let i = 0; i < dabs.count; i++) {
@@ -93,11 +97,11 @@ function rimSeen(slopes: Raster, { dabs, scale }: LookedAt, i: number, template:
     sums[at + 2] += w * wanted * wanted;
     sums[at + 3] += w;
   }
-  return plainest(sums);
+  return joinedArcs(sums);
 }
 
 /** The likeness of arcs above chance, as one: the cube root of the mean of their cubes, by how much there is to see of each. */
-function plainest(sums: Float64Array): number {
+function joinedArcs(sums: Float64Array): number {
   let [cubes, all] = [0, 1e-20];
   for (let at = 0; at < sums.length; at += 4) {
     const [both, seen, own] = sums.subarray(at, at + 3);
@@ -125,9 +129,9 @@ function placeOn(dabs: StripDabs, i: number, k: number): (x: number, y: number, 
 const place = new Float64Array(2);
 
 /** Likeness of two dabs as they lie, whatever their sizes, 0..1. */
-function alikeAsTurned(dabs: StripDabs, tips: readonly Plate[], i: number, k: number): number {
-  const own = rimTemplate(tips[dabs.tip[i]], LOOK_SIDE);
-  const { detail } = rimTemplate(tips[dabs.tip[k]], LOOK_SIDE);
+function alikeAsTurned({ dabs, tips, template }: LookedAt, i: number, k: number): number {
+  const own = template(tips[dabs.tip[i]], LOOK_SIDE);
+  const { detail } = template(tips[dabs.tip[k]], LOOK_SIDE);
   const middle = (detail.width - 1) / 2;
   const on = placeOn(dabs, i, k);
   let [both, mine, other] = [0, 0, 0];
@@ -143,13 +147,14 @@ function alikeAsTurned(dabs: StripDabs, tips: readonly Plate[], i: number, k: nu
 }
 
 /** How alike each chosen dab lies to the next ones: the square of their likeness, less where sizes differ. */
-function alikeNeighbours({ dabs, tips }: LookedAt, rows: readonly number[]): number {
+function alikeNeighbours(look: LookedAt, rows: readonly number[]): number {
+  const { dabs } = look;
   let sum = 0;
   let n = 0;
   rows.forEach((i, at) => {
     for (const k of rows.slice(at + 1, at + 1 + NEXT)) {
       const octaves = logTwo(sidePx(dabs, i) / sidePx(dabs, k)) / SIZE_APART;
-      const r = alikeAsTurned(dabs, tips, i, k);
+      const r = alikeAsTurned(look, i, k);
       sum += r * r * expMinus((octaves * octaves) / 2);
       n++;
     }
@@ -157,18 +162,35 @@ function alikeNeighbours({ dabs, tips }: LookedAt, rows: readonly number[]): num
   return n > 0 ? sum / n : 0;
 }
 
-/** How plainly the dabs of a coat are seen one by one, and how alike they lie. Undefined with fewer than three. */
-export function knownIn(look: LookedAt): Known | undefined {
-  const rows = chosen(look);
-  if (rows.length < 3) return undefined;
-  const { dabs, tips, scale } = look;
-  const slopes = slopesAlong(look.shares);
-  const rims = rows.map((i) => rimSeen(slopes, look, i, rimTemplate(tips[dabs.tip[i]], sidePx(dabs, i) * scale)));
+/** How plainly chosen dabs of a coat are seen one by one in the slopes of its strip, and how alike they lie. */
+function knownIn(look: LookedAt, rows: readonly number[], slopes: Raster): Known {
+  const { dabs, tips, scale, template } = look;
+  const rims = rows.map((i) => rimSeen(slopes, look, i, template(tips[dabs.tip[i]], sidePx(dabs, i) * scale)));
   return {
     rim: mean(rims),
     alike: alikeNeighbours(look, rows),
-    edge: mean(rows.map((i) => rimTemplate(tips[dabs.tip[i]], LOOK_SIDE).edge)),
+    edge: mean(rows.map((i) => template(tips[dabs.tip[i]], LOOK_SIDE).edge)),
     dabs: rows,
     rims,
   };
+}
+
+/**
+ * How plainly the dabs of a coat are known again: as their tips are, or as these would be without what stands out on
+ * them, whichever is plainer by `strengthOf`. A flaw does not hide the outline that it stands on. Undefined with fewer
+ * than three dabs.
+ */
+export function plainest(
+  look: Omit<LookedAt, 'template'>,
+  looked: Looked,
+  strengthOf: (known: Known) => number,
+): Known | undefined {
+  const rows = chosen(look);
+  if (rows.length < 3) return undefined;
+  const slopes = slopesAlong(look.shares);
+  const by = (template: TemplateOf) => knownIn({ ...look, template }, rows, slopes);
+  const asItIs = by(rimTemplate);
+  if (!look.tips.some((tip) => looked(tip) && mindedFlaws(tip).length > 0)) return asItIs;
+  const without = by((tip, px) => (looked(tip) ? cleanTemplate(tip, px) : rimTemplate(tip, px)));
+  return strengthOf(without) > strengthOf(asItIs) ? without : asItIs;
 }

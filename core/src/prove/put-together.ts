@@ -27,12 +27,14 @@ export interface Factors {
   inside: number;
   regular: number;
 }
-export const FITTED: Factors = { alike: 1.48, uneven: 1.31, inside: 0.4, regular: 0.27 };
+export const FITTED: Factors = { alike: 1.48, uneven: 1.31, inside: 0.4, regular: 0.25 };
 
 /** Unevenness of the edge that is noticed, nominal tips: less than one px of a tip of 64 px. */
 const NOTICED = 0.015;
 /** Tips whose edges together are no steeper than this are hairs, hardly seen: a disc has 2.7. */
 const HAIR = 0.1;
+/** A flaw that is known again takes so much of what is left to 100, as far as dabs are known again without it. */
+const FLAW_ON_TOP = 0.6;
 /** Where the number saturates. */
 const LARGEST_SUM = 110;
 
@@ -56,5 +58,8 @@ export function knownAgain(m: Measures, factors = FITTED): number {
 export function putTogether(m: Measures, factors = FITTED) {
   const inside = 100 * saturate(m.inside / factors.inside);
   const outline = joined([100 * saturate(m.regular / factors.regular), knownAgain(m, factors)]);
-  return { inside, outline, echo: joined([inside, outline, m.grain, m.features]) };
+  const without = joined([inside, outline, m.grain]);
+  const together = joined([without, m.features]);
+  const onTop = ((FLAW_ON_TOP * m.features) / 100) * (without / 100);
+  return { inside, outline, echo: together + (100 - together) * onTop };
 }

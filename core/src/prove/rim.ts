@@ -1,5 +1,6 @@
 import { headingDeg } from '../maths/angles.ts';
 import { analysedTip } from '../flaws/analysed-tip.ts';
+import { withoutFlaws } from '../flaws/without-flaws.ts';
 import { maxOf, percentile, filteredValues } from '../maths/measures.ts';
 import { expMinus } from '../maths/exponential.ts';
 import { blur } from '../raster/blur.ts';
@@ -64,9 +65,10 @@ export function detailOf(image: Raster): Raster {
   return fine;
 }
 
-/** The tip drawn so that its plate's longer side is `px`, in shares of what its dark parts print, with a margin. */
-function drawn(plate: Plate, px: number): { image: Raster; offsetX: number; offsetY: number } {
-  const { image, left, top, side } = analysedTip(plate);
+/** The tip, or `clean` of its flaws, drawn so that its plate's longer side is `px`, in shares of what its dark parts print, with a margin. */
+function drawn(plate: Plate, px: number, clean: boolean): { image: Raster; offsetX: number; offsetY: number } {
+  const { left, top, side } = analysedTip(plate);
+  const image = clean ? withoutFlaws(plate) : analysedTip(plate).image;
   const longest = Math.max(plate.width, plate.height);
   const shown = Math.max(4, Math.round((px * side) / longest));
   const small = resample(image, shown, shown);
@@ -140,8 +142,8 @@ function edgeOf(image: Raster, px: number): number {
 export const ARCS = 12;
 const arcOf = (x: number, y: number): number => Math.floor(((headingDeg(x, y) + 360) * ARCS) / 360) % ARCS;
 
-function makeTemplate(plate: Plate, px: number): RimTemplate {
-  const { image, offsetX, offsetY } = drawn(plate, px);
+function makeTemplate(plate: Plate, px: number, clean: boolean): RimTemplate {
+  const { image, offsetX, offsetY } = drawn(plate, px, clean);
   const detail = detailOf(image);
   const printed = { ...image, data: printedOf(image) };
   const rim = { ...image, data: rimOf(depthInBody(image, px), printed.data, px) };
@@ -179,8 +181,6 @@ function centred(source: Raster, x: number, y: number): Raster {
   return out;
 }
 
-const templates = new WeakMap<Plate, Map<number, RimTemplate>>();
-
 /** Sizes are looked at in half octaves. */
 function classOf(px: number): number {
   let size = LOOK_SIDE;
@@ -191,12 +191,21 @@ function classOf(px: number): number {
   return size;
 }
 
-/** A plate as it is compared with what it printed at a size of about `px`; made once for each half octave. */
-export function rimTemplate(plate: Plate, px: number): RimTemplate {
-  const size = classOf(px);
-  const made = templates.get(plate) ?? new Map<number, RimTemplate>();
-  templates.set(plate, made);
-  const template = made.get(size) ?? makeTemplate(plate, size);
-  made.set(size, template);
-  return template;
+/** A plate as it is compared with what it printed at a size of about `px`. */
+export type TemplateOf = (plate: Plate, px: number) => RimTemplate;
+
+/** Templates that are made once for each plate and half octave. */
+function keptTemplates(clean: boolean): TemplateOf {
+  const templates = new WeakMap<Plate, Map<number, RimTemplate>>();
+  return (plate, px) => {
+    const size = classOf(px);
+    const made = templates.get(plate) ?? new Map<number, RimTemplate>();
+    templates.set(plate, made);
+    const template = made.get(size) ?? makeTemplate(plate, size, clean);
+    made.set(size, template);
+    return template;
+  };
 }
+export const rimTemplate = keptTemplates(false);
+/** The same of the tip without what stands out on it. */
+export const cleanTemplate = keptTemplates(true);
