@@ -83,6 +83,33 @@ describe('a surface to press on', () => {
       expect(target[2]).to.equal(0);
     }
   });
+  it('spreads a steep edge over the corners that there are, so that it does not stand as teeth', () => {
+    const plane = makeSurface('plane', 80);
+    const side = 512;
+    const data = Float32Array.from({ length: side * side }, (_, i) =>
+      Math.hypot((i % side) - 256, Math.floor(i / side) - 256) < 180 ? 1 : 0,
+    );
+    const target = plane.positions.slice();
+    press(plane, target, one({ depthPct: 20, size: 0.5 }), { heights: { width: side, height: side, data } });
+    const heights = target.filter((_, i) => i % 3 === 2);
+    const highest = Math.max(...heights);
+    expect(highest).to.be.closeTo(0.1, 1e-6);
+    const between = heights.filter((v) => v > 0.1 * highest && v < 0.9 * highest).length;
+    // a circle of so many corners around: each is met by a slope
+    expect(between).to.be.greaterThan((2 * Math.PI * 180 * 20) / 512);
+  });
+  it('exchanges left and right of a tip that is mirrored', () => {
+    const plane = makeSurface('plane', 60);
+    const half = { heights: { width: 8, height: 8, data: full.heights.data.map((v, i) => (i % 8 < 4 ? v : 0)) } };
+    const raised = (mirrored: boolean | undefined) => {
+      const target = plane.positions.slice();
+      press(plane, target, one({ mirrored }), half);
+      const row = 3 * 30 * 60 + 2;
+      return [target[row + 3 * 24] > 0.01, target[row + 3 * 36] > 0.01];
+    };
+    expect(raised(undefined)).to.deep.equal([true, false]);
+    expect(raised(true)).to.deep.equal([false, true]);
+  });
   it('takes the farthest of overlapping dabs of one stroke, and adds those of another', () => {
     const plane = makeSurface('plane', 60);
     const target = plane.positions.slice();

@@ -54,6 +54,18 @@ describe('a stroke over a surface', () => {
     expect(topOf({ rest: 90 })).to.deep.equal([1, 0, 0]);
   });
 
+  it('mirrors its dabs as on a sheet: top to bottom is left to right, turned by a half', () => {
+    const flips = (mirror: object) => {
+      const [{ mirrored = false, up }] = lay(brushOf({ size: { rest: 50 }, ...mirror }));
+      return [mirrored, Math.round(up[1])];
+    };
+    const always = { chance: 1 };
+    expect(flips({})).to.deep.equal([false, 1]);
+    expect(flips({ mirrorX: always })).to.deep.equal([true, 1]);
+    expect(flips({ mirrorY: always })).to.deep.equal([true, -1]);
+    expect(flips({ mirrorX: always, mirrorY: always })).to.deep.equal([false, -1]);
+  });
+
   it('is pressed less deep where its dabs print less', () => {
     const opacity = { rest: 100, low: 0, drivers: [{ by: 'pressure' }] };
     const dabs = lay(brushOf({ size: { rest: 50 }, opacity }));

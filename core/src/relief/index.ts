@@ -1,5 +1,5 @@
 export { MAX_CAST_PX, MIN_CAST_PX, castMesh } from './cast.ts';
-export { castDown } from './down.ts';
+export { castDown, USUAL_UNIT } from './down.ts';
 export { gridMesh } from './grid-mesh.ts';
 export { latticeIndex, latticePlace, shapedByLattice } from './lattice.ts';
 export { pictureOfMesh } from './mesh-picture.ts';

@@ -1,7 +1,9 @@
-import { array, number, string, type InferType } from 'yup';
+import { array, boolean, number, string, type InferType } from 'yup';
 import { smoothstep } from '../maths/ramps.ts';
 import { finite, shape, typed } from '../model/check.ts';
 import type { Raster } from '../raster/raster.ts';
+import { logTwo } from '../maths/roots.ts';
+import { resample } from '../raster/resample.ts';
 import { valueAt } from '../raster/sample.ts';
 import { SURFACES, type Surface } from './surface.ts';
 
@@ -20,6 +22,8 @@ const pressSchema = shape({
   at: triple(),
   /** where the top of the tip points */
   up: triple(),
+  /** whether left and right of the tip are exchanged */
+  mirrored: boolean().default(undefined),
   /** side of the tip, in units of the surface */
   size: finite().min(0.001).max(8).required(),
   /** height 1 in percent of the size; below 0 it goes into the surface */
@@ -63,8 +67,8 @@ function unit(a: Vector): Vector {
   return [a[0] / length, a[1] / length, a[2] / length];
 }
 
-/** The direction away from a surface where a press lies: that of the nearest corner. */
-function normalAt({ positions, normals }: Surface, [x, y, z]: Vector): Vector {
+/** The corner of a surface that is nearest to a place: where its numbers begin. */
+function nearestCorner({ positions }: Surface, [x, y, z]: Vector): number {
   let best = Infinity;
   let found = 0;
   for (let i = 0; i < positions.length; i += 3) {
@@ -74,18 +78,52 @@ function normalAt({ positions, normals }: Surface, [x, y, z]: Vector): Vector {
       found = i;
     }
   }
-  return [normals[found], normals[found + 1], normals[found + 2]];
+  return found;
 }
 
-/** To the right of the tip, its top, and away from the surface; each one unit long. */
-export function pressFrame(surface: Surface, { at, up }: Press): { right: Vector; top: Vector; away: Vector } {
-  const away = normalAt(surface, at);
+/** How far the corners around one lie apart. */
+function cellAt({ positions, columns }: Surface, corner: number): number {
+  const place = corner / 3;
+  const [row, column] = [Math.floor(place / columns), place % columns];
+  const away = (other: number): number => {
+    const [dx, dy, dz] = [0, 1, 2].map((k) => positions[3 * other + k] - positions[corner + k]);
+    return Math.sqrt(dx * dx + dy * dy + dz * dz);
+  };
+  const beside = row * columns + (column > 0 ? column - 1 : 1);
+  const below = (row > 0 ? row - 1 : 1) * columns + column;
+  return Math.max(away(beside), away(below));
+}
+
+const coarser = new WeakMap<PressTip, PressTip[]>();
+
+/** A tip whose px are no finer than the corners that it moves: between them steep edges would stand as teeth. */
+function fitting(tip: PressTip, cellPx: number): PressTip {
+  const level = Math.max(0, Math.ceil(logTwo(cellPx)));
+  if (level === 0) return tip;
+  const levels = coarser.get(tip) ?? [];
+  coarser.set(tip, levels);
+  const size = (px: number) => Math.max(1, Math.ceil(px / 2 ** level));
+  const less = (one: Raster): Raster => resample(one, size(one.width), size(one.height));
+  return (levels[level] ??= {
+    heights: less(tip.heights),
+    ...(tip.across ? { across: less(tip.across) } : {}),
+    ...(tip.upwards ? { upwards: less(tip.upwards) } : {}),
+  });
+}
+
+/** To the right of the tip, which is left of it where it is mirrored, its top, and away from the surface; each one unit long. */
+function frameAt(
+  { normals }: Surface,
+  corner: number,
+  { up, mirrored }: Press,
+): { right: Vector; top: Vector; away: Vector } {
+  const away: Vector = [normals[corner], normals[corner + 1], normals[corner + 2]];
   const along = dot(up, away);
   let top: Vector = [up[0] - along * away[0], up[1] - along * away[1], up[2] - along * away[2]];
   // a top that points away from the surface says nothing: any direction along it will do
   if (dot(top, top) < 1e-8) top = Math.abs(away[1]) < 0.9 ? cross(away, [0, 1, 0]) : [1, 0, 0];
   top = unit(top);
-  return { right: cross(top, away), top, away };
+  return { right: mirrored ? cross(away, top) : cross(top, away), top, away };
 }
 
 /** Corners that look this far away from the press are on another side of the body. */
@@ -98,8 +136,10 @@ const SAME_SIDE = 0.15;
  * corner so far; then only what goes farther counts, and is remembered.
  */
 export function press(surface: Surface, target: Float32Array, one: Press, tip: PressTip, within?: Float32Array): void {
-  const { heights, across, upwards } = tip;
-  const { right, top, away } = pressFrame(surface, one);
+  const corner = nearestCorner(surface, one.at);
+  const { right, top, away } = frameAt(surface, corner, one);
+  const longer = Math.max(tip.heights.width, tip.heights.height);
+  const { heights, across, upwards } = fitting(tip, (cellAt(surface, corner) * longer) / one.size);
   const { positions: p, normals: n } = surface;
   const [cx, cy, cz] = one.at;
   const reach = one.size * 0.7072;

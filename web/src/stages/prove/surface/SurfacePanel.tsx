@@ -1,26 +1,22 @@
 import type { Bench } from '@amber-stamp/core/bench';
 import { choiceParam, numberParam, type Param } from '@amber-stamp/core/cut';
-import { pressesOn, pressFields, SURFACES, type SurfaceName } from '@amber-stamp/core/relief';
-import { limitsOf } from '@amber-stamp/core/model';
+import { pressesOn, SURFACES, type SurfaceName } from '@amber-stamp/core/relief';
 import { Button } from '@mui/material';
-import { usePlates } from '../../../bench/plates.ts';
-import { change, useBench } from '../../../bench/store.ts';
-import { tipNames } from '../../../bench/surface.ts';
+import { change } from '../../../bench/store.ts';
 import { Choices } from '../../../parts/Choices.tsx';
 import { SheetLamp } from '../../../bench/parts/SheetLamp.tsx';
 import { ParamField } from '../../../parts/ParamField.tsx';
-import { depthFor, useSurfaceEye } from './eye.ts';
+import { useSurfaceEye } from './eye.ts';
 
-const { min, max } = limitsOf(pressFields.depthPct);
 const DEPTH: Param = {
   ...numberParam(
     'Depth',
     '%',
-    [min, max, 1],
-    20,
-    'How high the tip’s height 1 stands, in percent of the dab’s size; below 0 it is pressed into the clay.',
+    [-1000, 1000, 1],
+    100,
+    'Of the depth that the tip was made with, where height 1 is a fifth of the side; below 0 it is pressed into the clay.',
   ),
-  reach: [-200, 200],
+  reach: [-300, 300],
 };
 const SIZE = numberParam('Size', '%', [1, 60, 0.5], 14, 'Of the dabs of a stroke and of a click, of the clay’s width.');
 const EDGE = choiceParam(
@@ -46,8 +42,6 @@ const MEET = choiceParam(
 /** What a drag on the clay lays, and how. */
 function DragSettings() {
   const { lays, depthPct, edge, sizePct, follow, meet } = useSurfaceEye();
-  const tip = useBench((s) => (s.bench ? tipNames(s.bench)[0] : ''));
-  const plate = usePlates((s) => s.ready[tip]?.plate);
   const set = (values: Partial<ReturnType<typeof useSurfaceEye.getState>>) => useSurfaceEye.setState(values);
   const nothing = () => undefined;
   return (
@@ -62,12 +56,7 @@ function DragSettings() {
         ]}
         onChange={(next) => set({ lays: next })}
       />
-      <ParamField
-        param={DEPTH}
-        value={depthFor(depthPct, plate)}
-        onLive={(v) => set({ depthPct: Number(v) })}
-        onDone={nothing}
-      />
+      <ParamField param={DEPTH} value={depthPct} onLive={(v) => set({ depthPct: Number(v) })} onDone={nothing} />
       <ParamField param={SIZE} value={sizePct} onLive={(v) => set({ sizePct: Number(v) })} onDone={nothing} />
       <ParamField
         param={EDGE}

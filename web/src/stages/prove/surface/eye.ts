@@ -1,13 +1,14 @@
 import type { Plate } from '@amber-stamp/core/raster';
-import type { Press } from '@amber-stamp/core/relief';
+import { limitsOf } from '@amber-stamp/core/model';
+import { pressFields, USUAL_UNIT, type Press } from '@amber-stamp/core/relief';
 import { create } from 'zustand';
 import { turnedOn } from '../../../parts/table-turn.ts';
 
 /** How the next dabs are pressed, and from where the surface is seen: choices of the hand and eye, not of the brush. */
 interface SurfaceEye {
   lays: 'dab' | 'stroke';
-  /** null: as suits the tip */
-  depthPct: number | null;
+  /** of the depth that tips were made with */
+  depthPct: number;
   edge: Press['edge'];
   /** of the dabs of a stroke, in percent of the surface's width */
   sizePct: number;
@@ -20,7 +21,7 @@ interface SurfaceEye {
 }
 export const useSurfaceEye = create<SurfaceEye>(() => ({
   lays: 'dab',
-  depthPct: null,
+  depthPct: 100,
   edge: 'constant',
   sizePct: 14,
   follow: true,
@@ -30,13 +31,13 @@ export const useSurfaceEye = create<SurfaceEye>(() => ({
   zoom: 1,
 }));
 
-/** A relief is seen well at so much; what moves clay in three directions goes its whole way. */
-const USUAL_DEPTH = 20;
-const WHOLE_WAY = 100;
-
-/** How deep the next dab is pressed: as it was set, or as suits the tip. */
-export const depthFor = (set: number | null, tip: Plate | undefined): number =>
-  set ?? (tip?.displaced ? WHOLE_WAY : USUAL_DEPTH);
+/**
+ * How deep a tip is pressed, percent of the dab's size: heights stand as tall against their side as clay that moves in
+ * three directions does, however the tip was made.
+ */
+export const pressedPct = (depthPct: number, tip: Plate | undefined): number =>
+  within(tip?.displaced ? depthPct : depthPct * USUAL_UNIT, DEEPEST.min, DEEPEST.max);
+const DEEPEST = limitsOf(pressFields.depthPct);
 
 const within = (v: number, low: number, high: number): number => Math.max(low, Math.min(high, v));
 

@@ -13,7 +13,7 @@ export interface WayPoint extends Hit {
 }
 
 /** A dab of a stroke over a surface, before it is said how deep it goes. */
-export type LaidDab = Pick<Press, 'at' | 'up' | 'size' | 'card'> & {
+export type LaidDab = Pick<Press, 'at' | 'up' | 'mirrored' | 'size' | 'card'> & {
   /** share of the depth: a dab that prints half is pressed half as deep */
   share: number;
 };
@@ -46,7 +46,7 @@ function placeAt(way: readonly WayPoint[], lengths: readonly number[], along: nu
 }
 
 /**
- * The dabs of a brush's lowest coat along a way over a surface: spacing, sizes, tapering ends, scatter, turns and cards are
+ * The dabs of a brush's lowest coat along a way over a surface: spacing, sizes, tapering ends, scatter, turns, flips and cards are
  * those that the same stroke has on a sheet. `number`: of the stroke, for chance. Throws too-many-dabs.
  */
 export function layStroke(brush: Brush, way: readonly WayPoint[], number: number, laying: Laying): LaidDab[] {
@@ -72,9 +72,12 @@ export function layStroke(brush: Brush, way: readonly WayPoint[], number: number
     const top = still ? laying.upwards : follows ? cross(away, on) : laying.follow ? on : laying.upwards;
     const [x, y, z] = plus(at, cross(on, away), dabs.y[i] / pxPerUnit);
     const [ux, uy, uz] = turned(top, away, dabs.angleDeg[i]);
+    // top and bottom exchanged is left and right exchanged, turned by a half
+    const upside = dabs.mirrorY[i] ? -1 : 1;
     return {
       at: [x, y, z],
-      up: [ux, uy, uz],
+      up: [upside * ux, upside * uy, upside * uz],
+      ...(dabs.mirrorX[i] !== dabs.mirrorY[i] ? { mirrored: true } : {}),
       size: Math.min(8, Math.max(0.001, dabs.sizePx[i] / pxPerUnit)),
       card: dabs.card[i],
       share: dabs.opacityPct[i] / 100,

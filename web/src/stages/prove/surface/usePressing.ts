@@ -10,7 +10,7 @@ import { turnByDrag, turnByKeys } from '../../../parts/table-turn.ts';
 import { usePlates } from '../../../bench/plates.ts';
 import { heldPressure, usePenHand } from '../../../wide/pen.ts';
 import { layStroke, type WayPoint } from './lay-stroke.ts';
-import { depthFor, turnBy, useSurfaceEye, zoomBy } from './eye.ts';
+import { pressedPct, turnBy, useSurfaceEye, zoomBy } from './eye.ts';
 import type { Hit, SurfaceScene } from '../../../parts/surface-scene.ts';
 
 /** A drag that is shorter than this is a click: it lays a dab of the size that strokes have. */
@@ -37,7 +37,7 @@ function plainPress(bench: Bench, number: number): Pick<Press, 'on' | 'depthPct'
   const { depthPct: set, edge } = useSurfaceEye.getState();
   const names = tipNames(bench);
   const card = number % names.length;
-  const depthPct = depthFor(set, usePlates.getState().ready[names[card]]?.plate);
+  const depthPct = pressedPct(set, usePlates.getState().ready[names[card]]?.plate);
   return { on: bench.sheet.surface.shape, depthPct, edge, card, stroke: 0 };
 }
 
