@@ -213,3 +213,16 @@ export async function find(page: Page, words: string): Promise<void> {
   await page.getByRole('option').first().waitFor();
   await page.keyboard.press('Enter');
 }
+
+/** Lets go of a file over a part of the page, as the system would. */
+export const dropFile = (on: Locator, name: string, bytes: Uint8Array): Promise<void> =>
+  on.evaluate(
+    (target, [fileName, base64]) => {
+      const data = Uint8Array.from(atob(base64), (c) => c.charCodeAt(0));
+      const carried = new DataTransfer();
+      carried.items.add(new File([data], fileName, { type: 'image/png' }));
+      for (const type of ['dragenter', 'dragover', 'drop'])
+        target.dispatchEvent(new DragEvent(type, { dataTransfer: carried, bubbles: true, cancelable: true }));
+    },
+    [name, Buffer.from(bytes).toString('base64')] as const,
+  );

@@ -3,7 +3,7 @@ import { mkdtempSync, writeFileSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import sharp from 'sharp';
-import { blotPicture, drawn, kept } from './acts.ts';
+import { blotPicture, drawn, dropFile, kept } from './acts.ts';
 import { withApp, type App } from './app.ts';
 import { expect } from './expect.ts';
 
@@ -26,21 +26,17 @@ async function largePhotograph(): Promise<string> {
   return file;
 }
 
-/** Hands a file to the page as the system would: in a paste, or let go over the page. */
-const hand = (page: Page, how: 'paste' | 'drop', bytes: Buffer, name: string) =>
+/** Hands a file to the page as the system would in a paste. */
+const paste = (page: Page, bytes: Buffer, name: string) =>
   page.evaluate(
-    ([kind, base64, fileName]) => {
+    ([base64, fileName]) => {
       const data = Uint8Array.from(atob(base64), (c) => c.charCodeAt(0));
       const carried = new DataTransfer();
       carried.items.add(new File([data], fileName, { type: 'image/jpeg' }));
       const target = document.querySelector('main') ?? document.body;
-      if (kind === 'paste')
-        target.dispatchEvent(new ClipboardEvent('paste', { clipboardData: carried, bubbles: true, cancelable: true }));
-      else
-        for (const type of ['dragenter', 'dragover', 'drop'])
-          target.dispatchEvent(new DragEvent(type, { dataTransfer: carried, bubbles: true, cancelable: true }));
+      target.dispatchEvent(new ClipboardEvent('paste', { clipboardData: carried, bubbles: true, cancelable: true }));
     },
-    [how, bytes.toString('base64'), name] as const,
+    [bytes.toString('base64'), name] as const,
   );
 
 describe('pictures arrive', () => {
@@ -63,7 +59,7 @@ describe('pictures arrive', () => {
   });
 
   it('by pasting', async () => {
-    await hand(page, 'paste', await blotPicture(), 'pasted blot.jpg');
+    await paste(page, await blotPicture(), 'pasted blot.jpg');
     await expect(page).toHaveURL(/\/find$/, { timeout: 30_000 });
     await expect(page.getByRole('button', { name: 'Rename Pasted blot' })).toBeVisible();
     await kept(page, 1);
@@ -73,7 +69,7 @@ describe('pictures arrive', () => {
   });
 
   it('by being dropped anywhere on the page, the same picture a second time as a second brush from one source', async () => {
-    await hand(page, 'drop', await blotPicture(), 'dropped blot.jpg');
+    await dropFile(page.locator('main'), 'dropped blot.jpg', await blotPicture());
     await expect(page).toHaveURL(/\/find$/, { timeout: 30_000 });
     await kept(page, 1);
     await page.goto(app.url);

@@ -153,6 +153,48 @@ describe('strokes are tried on a ground and edited afterwards', () => {
     await same(page, 'wide', whole);
   });
 
+  it('two fingers move the sheet and pinch it, and draw nothing', async () => {
+    const whole = await rested(page, 'wide');
+    const { x, y } = await middleOf(paper());
+    const hand = await page.context().newCDPSession(page);
+    type Finger = readonly [dx: number, dy: number];
+    const touch = (type: 'touchStart' | 'touchMove' | 'touchEnd', ...fingers: Finger[]) =>
+      hand.send('Input.dispatchTouchEvent', {
+        type,
+        touchPoints: fingers.map(([dx, dy], id) => ({ x: x + dx, y: y + dy, id })),
+      });
+    /** Both fingers from where they came down to somewhere else, in steps as a hand makes them. */
+    const fingers = async (from: readonly [Finger, Finger], to: readonly [Finger, Finger]) => {
+      const at = (k: number) => from.map(([a, b], i): Finger => [a + (to[i][0] - a) * k, b + (to[i][1] - b) * k]);
+      // one comes down first
+      await touch('touchStart', from[0]);
+      await touch('touchStart', ...from);
+      for (let k = 1; k <= 6; k++) await touch('touchMove', ...at(k / 6));
+      await touch('touchEnd');
+    };
+    const narrow = [
+      [-40, 0],
+      [40, 0],
+    ] as const;
+    const broad = [
+      [-80, 0],
+      [80, 0],
+    ] as const;
+    await fingers(narrow, broad);
+    await expect(page.getByRole('button', { name: 'Sheet at 200 %' })).toBeVisible();
+    const double = await changed(page, 'wide', whole);
+    const aside = [
+      [-40, 50],
+      [40, 50],
+    ] as const;
+    await fingers(narrow, aside);
+    await changed(page, 'wide', double);
+    await fingers(aside, narrow);
+    await same(page, 'wide', double);
+    await fingers(broad, narrow);
+    await same(page, 'wide', whole);
+  });
+
   it('the sheet goes from 12 to 800 %, and everything that is drawn is brought into view', async () => {
     const whole = await rested(page, 'wide');
     const view = page.getByRole('group', { name: 'View of the sheet' });

@@ -258,7 +258,6 @@ describe('tips that are drawn', () => {
     await page.mouse.move(x + 0.3 * width, y + 0.2 * height, { steps: 8 });
     await page.mouse.up();
     await page.getByRole('button', { name: 'a tip of mine' }).click();
-    await page.getByRole('menuitem', { name: /^a drawn tip/ }).click();
     await expect(page.getByRole('button', { name: 'Rename Drawn tip' })).toBeVisible({ timeout: 30_000 });
     await expect(page.getByText('1 stroke')).toBeVisible({ timeout: 30_000 });
     await drawn(page, 'sheet');

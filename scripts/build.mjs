@@ -7,7 +7,9 @@ import { buildKernel } from './build-kernel.mjs';
 import { buildServer } from './build-server.mjs';
 import { finish } from './lib/children.mjs';
 import { isCurrent } from './lib/current.mjs';
+import { packAssets } from './lib/pack-assets.mjs';
 import { ROOT } from './lib/root.mjs';
+import { checkSizes } from './lib/sizes.mjs';
 
 const PAGE = join(ROOT, 'web/dist/index.html');
 const SCENE = join(ROOT, 'web/painted/floor.webp');
@@ -29,8 +31,12 @@ export async function build() {
   if (!isCurrent(SCENE, PAINTED_BY)) await finish(process.execPath, ['scripts/run-ts.mjs', 'scripts/write-scene.ts']);
   if (isCurrent(PAGE, SOURCES)) return false;
   await finish(process.execPath, ['node_modules/vite/bin/vite.js', 'build', 'web', '--logLevel', 'warn']);
+  packAssets(join(ROOT, 'web/dist/assets'));
   utimesSync(PAGE, new Date(), new Date());
   return true;
 }
 
-if (process.argv[1] === fileURLToPath(import.meta.url)) console.log((await build()) ? 'built' : 'the build is current');
+if (process.argv[1] === fileURLToPath(import.meta.url)) {
+  console.log((await build()) ? 'built' : 'the build is current');
+  checkSizes();
+}

@@ -75,6 +75,8 @@ async function makeReady() {
   await finish(process.execPath, [...TSX, 'server/src/demo/load-demo.ts'], { env, stdio: 'ignore' });
   const { build } = await import('./build.mjs');
   await build();
+  const { checkSizes } = await import('./lib/sizes.mjs');
+  checkSizes();
   return name;
 }
 
@@ -102,8 +104,8 @@ const suites = {
     const demo = await (ready ??= makeReady());
     const env = { TEST_DATABASE_URL: await databaseUrl(), DEMO_DATABASE: demo };
     const files = named.length > 0 ? named.map((name) => `e2e/**/${name}.test.ts`) : ['e2e/**/*.test.ts'];
-    // one after another: a page with its workers, the server and the database keep two cores busy
-    await mocha('browser', files, env);
+    // two side by side: each waits for its server and its page about half of the time
+    await mocha('browser', ['--parallel', '--jobs=2', ...files], env);
   },
 };
 

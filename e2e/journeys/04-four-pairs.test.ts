@@ -1,9 +1,9 @@
-import type { Bench } from '@amber-stamp/core/bench';
 import { trialStrokes } from '@amber-stamp/core/path';
 import { dabsOf } from '@amber-stamp/core/vary';
 import type { Page } from '@playwright/test';
 import { changed, kept, openBrush, rested } from '../acts.ts';
 import { withApp, type App } from '../app.ts';
+import { keptBench } from './band.ts';
 import { Hand } from './hand.ts';
 import { expect } from '../expect.ts';
 
@@ -24,13 +24,6 @@ describe('four pairs', () => {
     await changed(page, 'sheet', before);
   };
 
-  /** The state that was kept last. */
-  async function keptBench(): Promise<Bench> {
-    const id = /brush\/([^/]+)/.exec(page.url())?.[1];
-    const answer = await page.request.get(`${app.url}/api/brushes/${id}`);
-    return ((await answer.json()) as { version: { body: Bench } }).version.body;
-  }
-
   it('four tips with a grain each are dealt by pressure, meet by difference and lie end to end', async () => {
     const hand = new Hand(page);
     await openBrush(page, app.url, 'Crust lichen');
@@ -46,16 +39,19 @@ describe('four pairs', () => {
     await seen(() => hand.type(page.getByLabel('Grain contrast of bark'), '60'));
     await seen(() => hand.press(page.getByLabel('Grain of barnacle-field inverted')));
     await seen(() => hand.press(radio('Dealt', 'pressure')));
+    await seen(() => hand.type(page.getByRole('textbox', { name: 'Changeover value' }), '60'));
     await hand.part('ink');
     await seen(() => hand.pick(page.getByRole('combobox').filter({ hasText: 'build' }), 'difference'));
     await hand.part('rows');
-    await hand.press(page.getByRole('button', { name: 'Angle', exact: true }));
-    await seen(() => hand.press(radio('Angle follows', 'end to end')));
+    await seen(() => hand.type(hand.row('Angle'), 'end to end'));
+    // thick paint: full where the stroke begins, thin where it ends
+    await hand.part('relief');
+    await seen(() => hand.type(hand.row('Thickness'), '40 – 8 by progress'));
     await kept(page);
     hand.end(4, 20);
 
     // a light, a middle and a heavy hand print other tips, each through its own grain
-    const { brush } = await keptBench();
+    const { brush } = await keptBench(page, app);
     const [coat] = brush.coats;
     expect(coat.deck.cards.map(({ grain }) => [grain?.scale, grain?.contrast, grain?.invert])).toEqual([
       [100, 0, false],
@@ -70,5 +66,8 @@ describe('four pairs', () => {
       return [...new Set(dealt.card.subarray(0, dealt.count))];
     });
     expect(cards).toEqual([[0], [1], [3]]);
+    const { count, thicknessPx } = dabsOf(brush, 0, stroke, 0);
+    // the last dab lies a little before the end
+    expect([thicknessPx[0], thicknessPx[count >> 1], thicknessPx[count - 1]].map(Math.round)).toEqual([40, 25, 10]);
   });
 });

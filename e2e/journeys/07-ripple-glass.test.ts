@@ -22,7 +22,7 @@ describe('ripple glass', () => {
     await hand.press(page.getByRole('button', { name: /^One disc/ }));
     await hand.arrived();
     const disc = await rested(page, 'sheet');
-    await hand.press(page.getByRole('button', { name: /^Disc/ }));
+    // a drawing of one figure opens with it
     await hand.type(field('Width'), '24');
     await hand.press(page.getByRole('radio', { name: 'linear', exact: true }));
     await hand.type(field('Copies'), '10');
@@ -48,7 +48,7 @@ describe('ripple glass', () => {
     await hand.part('ink');
     await hand.type(hand.row('Hue'), '± 60');
     await kept(page);
-    hand.end(7, 16, { by: 1, why: 'hue stands in a part of its own, one press away' });
+    hand.end(7, 16);
     expect(turned).not.toBe(again);
 
     // the state half-way is a brush too, and still made of its figures

@@ -1,6 +1,6 @@
 import type { Page } from '@playwright/test';
 import sharp from 'sharp';
-import { changed, kept, middleOf, picture, rested, same } from '../acts.ts';
+import { changed, kept, middleOf, picture, rested, same, stage } from '../acts.ts';
 import { decode } from 'fast-png';
 import { withApp, type App } from '../app.ts';
 import { expect } from '../expect.ts';
@@ -42,39 +42,28 @@ describe('a tip cut from a drawing', () => {
     await hand.arrived();
     await hand.rows();
     const cut = await rested(page, 'sheet');
-    await hand.type(hand.row('Angle'), '± 25');
-    const build = await changed(page, 'sheet', cut);
     await hand.part('ink');
     await hand.press(page.getByRole('combobox', { name: 'Overlap' }));
     await hand.press(page.getByRole('option', { name: 'keep the strongest' }));
-    const best = await changed(page, 'sheet', build);
+    const best = await changed(page, 'sheet', cut);
+    // as large on the screen at any zoom: looked at below
+    await hand.press(page.getByRole('radiogroup', { name: 'Size' }).getByRole('radio', { name: 'screen' }));
     await hand.part('ends');
     await hand.type(page.getByRole('textbox', { name: 'Tilt value' }), '50');
     const thrown = await changed(page, 'sheet', best);
-    await hand.look('Find');
-    const another = page.waitForEvent('filechooser');
-    await hand.press(page.getByRole('button', { name: 'Another file' }));
-    hand.gestures++;
-    await (await another).setFiles({ name: 'bar.png', mimeType: 'image/png', buffer: await cutOut('bar') });
+    await hand.drop(stage(page, 'Find'), 'bar.png', await cutOut('bar'));
     await changed(page, 'sheet', thrown);
     await kept(page);
-    hand.end(14, 9, { by: 2, why: 'overlap, the floor and the source each stand in a part of their own' });
-    await hand.rows();
-    await expect(hand.row('Angle')).toHaveValue('± 25°');
-    await part('ends').click();
+    hand.end(14, 9);
     await expect(page.getByRole('textbox', { name: 'Tilt value' })).toHaveValue('50');
-    await part('rows').click();
+    await part('ink').click();
+    await expect(page.getByRole('combobox', { name: 'Overlap' })).toContainText('keep the strongest');
   });
 
-  it('the pointer is on the middle of a dab, as large on the screen at any zoom, and all rows are set back at once', async () => {
+  it('the pointer is on the middle of a dab, as large on the screen at any zoom', async () => {
     const hand = new Hand(page);
-    await page.getByRole('button', { name: 'Reset …' }).click();
-    await page.getByRole('menuitem', { name: 'These rows to plain settings' }).click();
-    await expect(hand.row('Angle')).toHaveValue('0°');
     await part('ends').click();
     await hand.type(page.getByRole('textbox', { name: 'Tilt value' }), '0');
-    await part('ink').click();
-    await page.getByRole('radiogroup', { name: 'Size' }).getByRole('radio', { name: 'screen' }).click();
     await hand.press(page.getByRole('button', { name: 'hide sample strokes' }));
     /** Middle and size of what is printed, in px of the screen from the corner of the sheet. */
     const printed = async () => {
@@ -106,12 +95,13 @@ describe('a tip cut from a drawing', () => {
     await kept(page);
   });
 
-  it('it is put back exactly where it was cut', async () => {
+  it('it is put back exactly where it was cut, and all is set back at once', async () => {
     await page.getByRole('button', { name: 'clear mine' }).click();
     await kept(page);
     await new Hand(page).look('Prove');
     await page.getByRole('radio', { name: 'ground', exact: true }).click();
     const white = await rested(page, 'wide');
+    // the source alone, to see what the dab adds to it
     await page.getByRole('button', { name: 'Its own source' }).click();
     const source = await changed(page, 'wide', white);
     const before = decode(await picture(page, 'wide'));
@@ -129,6 +119,13 @@ describe('a tip cut from a drawing', () => {
     expect(bar).toBeGreaterThan(5000);
     expect(inked / bar).toBeGreaterThan(0.95);
     expect(beside / bar).toBeLessThan(0.02);
+    await kept(page);
+    // and everything that was set of it goes back in one choice
+    await new Hand(page).rows();
+    await page.getByRole('button', { name: 'Reset …' }).click();
+    await page.getByRole('menuitem', { name: 'The whole brush to plain settings' }).click();
+    await part('ink').click();
+    await expect(page.getByRole('combobox', { name: 'Overlap' })).toContainText('build up');
     await kept(page);
   });
 });

@@ -18,16 +18,20 @@ describe('a struck pane', () => {
   it('a dotted line is twirled into a burst with a hole in it, and that is printed three times: a brush of a brush of a brush', async () => {
     const hand = new Hand(page);
     const field = (name: string) => page.getByRole('textbox', { name: `${name} value`, exact: true });
-    const drawOn = async (brush: string): Promise<void> => {
-      await page.goto(`${app.url}/new/draw`);
-      await hand.press(page.getByRole('button', { name: 'Draw on an empty plate' }));
-      await hand.arrived();
-      await hand.takeBrush(brush);
+    /** Draws a stroke on the sheet with the brush at hand. */
+    const stroke = async (...places: Place[]): Promise<void> => {
+      const before = await rested(page, 'wide');
+      await hand.draw(...places);
+      await changed(page, 'wide', before);
     };
-    const stroke = async (from: Place, to: Place): Promise<void> => {
-      const before = await rested(page, 'sheet');
-      await hand.drawOnPicture(from, to);
-      await changed(page, 'sheet', before);
+    /** What was drawn becomes the tip of another brush. */
+    const takeOver = async (name: string): Promise<void> => {
+      await kept(page);
+      const here = page.url();
+      await hand.press(page.getByRole('button', { name: 'a tip of mine' }));
+      await expect(page).not.toHaveURL(here, { timeout: 60_000 });
+      await hand.arrived();
+      await hand.rename(name);
     };
     const add = async (label: string): Promise<void> => {
       const before = await rested(page, 'sheet');
@@ -43,9 +47,10 @@ describe('a struck pane', () => {
     await hand.rename('Dots');
     await kept(page);
     // a line printed by it, twirled, darkened in the middle, with a hole: the second
-    await drawOn('Dots');
-    await hand.rename('Burst');
-    await stroke([-0.42, 0.03], [0.42, -0.03]);
+    await stroke([-0.3, 0.02], [0.3, -0.02]);
+    await takeOver('Burst');
+    await hand.look('Cut');
+    await add('Fit a square');
     await add('Twirl');
     await add('Gradient');
     const less = await rested(page, 'sheet');
@@ -56,16 +61,17 @@ describe('a struck pane', () => {
     await changed(page, 'sheet', denser);
     await hand.rows();
     await hand.type(hand.row('Angle'), '± 180');
+    await hand.type(hand.row('Size'), '40 – 100 by chance');
+    await hand.type(hand.row('Aspect'), '50 – 100 by chance');
     await kept(page);
     await expect(stage(page, 'Cut')).not.toContainText('nothing prints');
     // the third prints the second three times, each turned
-    await drawOn('Burst');
-    await hand.rename('Pane');
-    await stroke([-0.2, -0.2], [-0.2, -0.2]);
-    await stroke([0.2, -0.1], [0.2, -0.1]);
-    await stroke([0, 0.22], [0, 0.22]);
+    await stroke([-0.2, -0.2]);
+    await stroke([0.2, -0.1]);
+    await stroke([0, 0.22]);
+    await takeOver('Pane');
     await kept(page);
-    hand.end(18, 18, { by: 1, why: 'three brushes are begun one after the other, each from its maker' });
+    hand.end(18, 18);
 
     // what a brush is made of is told by its card, and stays when the page is opened again
     await page.reload();

@@ -1,5 +1,5 @@
 import type { Locator, Page } from '@playwright/test';
-import { addStep, drag, drawn, drawOn, handles, stage, type Place } from '../acts.ts';
+import { addStep, drag, drawn, dropFile, drawOn, handles, stage, type Place } from '../acts.ts';
 import { expect } from '../expect.ts';
 import { noteJourney } from './note.ts';
 
@@ -64,6 +64,12 @@ export class Hand {
   async choose(input: Locator, name: string, bytes: Uint8Array): Promise<void> {
     this.gestures++;
     await input.setInputFiles({ name, mimeType: 'application/octet-stream', buffer: Buffer.from(bytes) });
+  }
+
+  /** Carries a file from outside to a part of the page, and lets go of it there. */
+  async drop(on: Locator, name: string, bytes: Uint8Array): Promise<void> {
+    this.gestures++;
+    await dropFile(on, name, bytes);
   }
 
   async drag(what: Locator, dx: number, dy: number): Promise<void> {

@@ -1,6 +1,7 @@
 import { AmberError, ERRORS } from '@amber-stamp/core/errors';
 import { parseDocument, parseJson } from '@amber-stamp/core/model';
 import compression from 'compression';
+import packedFiles from 'express-static-gzip';
 import express, { type ErrorRequestHandler, type Express, type RequestHandler } from 'express';
 import { existsSync } from 'node:fs';
 import { join } from 'node:path';
@@ -142,8 +143,16 @@ export function createApp(services: Services, options: AppOptions): Express {
     next(new AmberError('no-such-route', `There is no ${req.method} ${req.originalUrl.split('?')[0]}.`)),
   );
   if (options.pages && existsSync(options.pages)) {
-    // only what is built has its content in its name
-    app.use('/assets', express.static(join(options.pages, 'assets'), { maxAge: '1y', immutable: true, index: false }));
+    // only what is built has its content in its name, and was packed then
+    app.use(
+      '/assets',
+      packedFiles(join(options.pages, 'assets'), {
+        index: false,
+        enableBrotli: true,
+        orderPreference: ['br', 'gz'],
+        serveStatic: { maxAge: '1y', immutable: true },
+      }),
+    );
     app.use(express.static(options.pages, { index: false }));
     servePage(app, join(options.pages, 'index.html'));
   }

@@ -1,6 +1,7 @@
 import { SnackbarProvider } from 'notistack';
 import { lazy, Suspense, useEffect } from 'react';
 import { Route, Routes } from 'react-router';
+import { bench } from './ahead.ts';
 import { useDoor } from './api/client.ts';
 import { later } from './engine/clock.ts';
 import { listenToNews } from './bench/news.ts';
@@ -8,13 +9,12 @@ import { Arriving } from './bench/parts/Arriving.tsx';
 import { DropAnywhere } from './bench/parts/DropAnywhere.tsx';
 import { Guide } from './guide/Guide.tsx';
 import { CabinetPage } from './pages/CabinetPage.tsx';
+import { Unread } from './parts/Unread.tsx';
 import { NothingHere } from './pages/NothingHere.tsx';
-import { SettingsPage } from './pages/SettingsPage.tsx';
-import { TokenPage } from './pages/TokenPage.tsx';
 
-// what is not seen first is read when it is opened, and the cabinet reads it ahead once it stands
-const bench = () => import('./pages/BenchPage.tsx');
 const BenchPage = lazy(async () => ({ default: (await bench()).BenchPage }));
+const SettingsPage = lazy(async () => ({ default: (await import('./pages/SettingsPage.tsx')).SettingsPage }));
+const TokenPage = lazy(async () => ({ default: (await import('./pages/TokenPage.tsx')).TokenPage }));
 const NewPage = lazy(async () => ({ default: (await import('./pages/NewPage.tsx')).NewPage }));
 /** The cabinet stands by then, ms. */
 const AHEAD_MS = 1500;
@@ -25,16 +25,18 @@ function Inside() {
   useEffect(() => later(AHEAD_MS, () => void bench()), []);
   return (
     <DropAnywhere>
-      <Suspense fallback={<div className="app" aria-busy="true" />}>
-        <Routes>
-          <Route path="/" element={<CabinetPage />} />
-          <Route path="/brush/:id" element={<BenchPage />} />
-          <Route path="/brush/:id/:stage" element={<BenchPage />} />
-          <Route path="/new/:how" element={<NewPage />} />
-          <Route path="/settings" element={<SettingsPage />} />
-          <Route path="*" element={<NothingHere />} />
-        </Routes>
-      </Suspense>
+      <Unread>
+        <Suspense fallback={<div className="app" aria-busy="true" />}>
+          <Routes>
+            <Route path="/" element={<CabinetPage />} />
+            <Route path="/brush/:id" element={<BenchPage />} />
+            <Route path="/brush/:id/:stage" element={<BenchPage />} />
+            <Route path="/new/:how" element={<NewPage />} />
+            <Route path="/settings" element={<SettingsPage />} />
+            <Route path="*" element={<NothingHere />} />
+          </Routes>
+        </Suspense>
+      </Unread>
       <Arriving />
       <Guide />
     </DropAnywhere>
@@ -45,7 +47,13 @@ export function App() {
   const closed = useDoor((s) => s.closed);
   return (
     <SnackbarProvider maxSnack={4} anchorOrigin={{ vertical: 'bottom', horizontal: 'left' }}>
-      {closed ? <TokenPage /> : <Inside />}
+      {closed ? (
+        <Suspense fallback={null}>
+          <TokenPage />
+        </Suspense>
+      ) : (
+        <Inside />
+      )}
     </SnackbarProvider>
   );
 }

@@ -22,9 +22,12 @@ import { QueryClientProvider } from '@tanstack/react-query';
 import { StrictMode } from 'react';
 import { createRoot } from 'react-dom/client';
 import { BrowserRouter } from 'react-router';
+import { askForPage } from './ahead.ts';
 import { queryClient } from './api/queries.ts';
 import { App } from './App.tsx';
 import { Look } from './theme/Look.tsx';
+
+askForPage(window.location.pathname);
 
 createRoot(document.getElementById('root') as HTMLElement).render(
   <StrictMode>

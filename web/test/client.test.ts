@@ -1,6 +1,6 @@
 import { AmberError, ERRORS } from '@amber-stamp/core/errors';
 import { expect } from 'chai';
-import { api, getJson, problemOf, sendJson } from '../src/api/client.ts';
+import { api, askAhead, forgetAhead, getJson, problemOf, sendJson } from '../src/api/client.ts';
 import { StandInServer } from './helpers/server.ts';
 
 /** The coded error that work ends with. */
@@ -23,6 +23,17 @@ describe('what the server answers', () => {
   it('is read as JSON', async () => {
     server.on('GET /brushes', () => [{ name: 'Barnacle field' }]);
     expect(await getJson('/brushes')).to.deep.equal([{ name: 'Barnacle field' }]);
+  });
+
+  it('is taken by whoever wants first what was asked ahead, once, unless something was sent in between', async () => {
+    let asked = 0;
+    server.on('GET /cabinet', () => ++asked);
+    askAhead('/cabinet');
+    expect(await getJson('/cabinet')).to.equal(1);
+    expect(await getJson('/cabinet')).to.equal(2);
+    askAhead('/cabinet');
+    forgetAhead();
+    expect(await getJson('/cabinet')).to.equal(4);
   });
 
   it('is asked for with a body of JSON', async () => {

@@ -25,7 +25,7 @@ const VERSIONS = [3, 2, 1].map((number) => ({
 describe('taking back after a brush was opened again', () => {
   beforeEach(() => {
     openBench(sized(3), { ...STANDING, versionId: 'v3', number: 3 });
-    beginHistory(STANDING.brushId, 'v3');
+    beginHistory({ brushId: STANDING.brushId, versionId: 'v3', number: 3 });
     const server = new StandInServer();
     server.on(`GET /brushes/${STANDING.brushId}/versions`, () => VERSIONS);
     for (const number of [1, 2])

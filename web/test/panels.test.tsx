@@ -9,6 +9,7 @@ import { InkPanel } from '../src/stages/vary/panels/InkPanel.tsx';
 import { LevelsControl } from '../src/stages/cut/LevelsControl.tsx';
 import { benchOf } from './helpers/benches.ts';
 import { fireEvent } from '@testing-library/react';
+import { MemoryRouter } from 'react-router';
 
 const coat = (bench: Bench) => bench.brush.coats[0];
 const press = (name: string) => screen.getByRole('button', { name });
@@ -208,11 +209,25 @@ describe('the grain', () => {
   const shown = () => {
     const bench = grained();
     coat(bench).grain = structuredClone(grain) as never;
-    return showOnBench((now) => <GrainPanel bench={now} />, bench);
+    return showOnBench(
+      (now) => (
+        <MemoryRouter>
+          <GrainPanel bench={now} />
+        </MemoryRouter>
+      ),
+      bench,
+    );
   };
 
   it('says what a grain is where there is none', () => {
-    showOnBench((now) => <GrainPanel bench={now} />, benchOf());
+    showOnBench(
+      (now) => (
+        <MemoryRouter>
+          <GrainPanel bench={now} />
+        </MemoryRouter>
+      ),
+      benchOf(),
+    );
     expect(screen.getByText(/A tiling plate takes ink away/)).to.not.equal(null);
   });
 

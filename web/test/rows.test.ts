@@ -1,7 +1,7 @@
 import { parseBrush, type Property } from '@amber-stamp/core/model';
 import { expect } from 'chai';
 import { definitionOf, type RangeName } from '../src/bench/edit.ts';
-import { readValue, valueText } from '../src/stages/vary/row-text.ts';
+import { readFollow, readValue, valueText } from '../src/stages/vary/row-text.ts';
 import { endsOf, placeOf, ROWS, setEnds, setStill, valueAt, valueNear } from '../src/stages/vary/rows.ts';
 
 const propertyWith = (name: Exclude<RangeName, 'count'>, given: object): Property =>
@@ -109,5 +109,16 @@ describe('a ruler', () => {
 
   it('never leaves its ends', () => {
     for (const row of ROWS) expect([valueAt(row, -3), valueAt(row, 7)]).to.deep.equal([row.min, row.max]);
+  });
+});
+
+describe('what an angle follows', () => {
+  it('is read behind its value or alone, and no driver is taken for it', () => {
+    expect(readFollow('end to end')).to.deep.equal({ follow: 'chain', before: '' });
+    expect(readFollow('± 20 the path')).to.deep.equal({ follow: 'path', before: '± 20' });
+    expect(readFollow('15 follows tilt')).to.deep.equal({ follow: 'tilt', before: '15' });
+    expect(readFollow('As cut')).to.deep.equal({ follow: 'none', before: '' });
+    for (const text of ['0 – 90 by tilt', '45', '± 30'])
+      expect(readFollow(text)).to.deep.equal({ follow: undefined, before: text });
   });
 });

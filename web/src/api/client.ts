@@ -39,7 +39,25 @@ export async function api(path: string, init: RequestInit = {}): Promise<Respons
   throw problem;
 }
 
+const ahead = new Map<string, { answer: Promise<unknown>; at: number }>();
+/** An answer that nobody wanted so soon is no news any more, ms. */
+const NEWS_MS = 4000;
+
+/** Asks for what will be wanted in a moment; whoever wants it first takes that answer. */
+export function askAhead(path: string): void {
+  const answer = getJson<unknown>(path);
+  // told to whoever takes it
+  answer.catch(() => undefined);
+  ahead.set(path, { answer, at: performance.now() });
+}
+
+/** What was asked ahead is older than what was just changed. */
+export const forgetAhead = (): void => ahead.clear();
+
 export async function getJson<T>(path: string, init?: RequestInit): Promise<T> {
+  const asked = ahead.get(path);
+  ahead.delete(path);
+  if (asked && performance.now() - asked.at < NEWS_MS) return asked.answer as Promise<T>;
   return (await api(path, init)).json() as Promise<T>;
 }
 

@@ -6,35 +6,31 @@ import { isExr } from '@amber-stamp/core/formats';
 import { asMade, madeKind, madeName, parseMade, type MadeSource } from '@amber-stamp/core/make';
 import { MOST_CARDS } from '@amber-stamp/core/model';
 import { plateTitle, type Plate } from '@amber-stamp/core/raster';
-import { create } from 'zustand';
 import { api, getJson, sendJson } from '../api/client.ts';
 import { listsChanged } from '../api/queries.ts';
 import type { Imported, CreatedBrush, PlateInfo, PlateOrigin, SourceInfo } from '@amber-stamp/core/api';
 import { upload } from '../api/upload.ts';
 import { notify, notifyError } from '../parts/messages.tsx';
 import { cutter, openSource } from '../engine/pool.ts';
+import { useArrival, type Arrival } from './arrival.ts';
 import { begun, cutPlates, type Beginning } from './begin.ts';
 import { keepPortrait } from './keeping.ts';
-
-/** A file on its way in. */
-export interface Arrival {
-  name: string;
-  phase: 'sending' | 'looking' | 'reading' | 'cutting' | 'guessing';
-  share: number;
-  /** what was cut, as soon as it is there */
-  plate?: Plate;
-  cancel: () => void;
-}
-export const useArrival = create<{ arrival: Arrival | null }>(() => ({ arrival: null }));
 
 const isPack = (file: File): boolean => /\.zip$/i.test(file.name) || file.type === 'application/zip';
 
 /** The kind of a source that is made of settings: its file is a document. */
 const MADE = 'made';
 
+/** Arrivals that are not over: a worker may tell how far it was when all has ended already. */
+const underWay = new Set<AbortController>();
+
+function showPhase(name: string, phase: Arrival['phase'], share: number, controller: AbortController): void {
+  if (!underWay.has(controller)) return;
+  useArrival.setState({ arrival: { name, phase, share, cancel: () => controller.abort() } });
+}
+
 async function sendSource(file: File, controller: AbortController): Promise<SourceInfo> {
-  const show = (phase: Arrival['phase'], share: number) =>
-    useArrival.setState({ arrival: { name: file.name, phase, share, cancel: () => controller.abort() } });
+  const show = (phase: Arrival['phase'], share: number) => showPhase(file.name, phase, share, controller);
   show('sending', 0);
   const source = await upload<SourceInfo>(`/sources?name=${encodeURIComponent(file.name)}`, file, {
     signal: controller.signal,
@@ -164,16 +160,19 @@ export interface Arrived {
 
 /** Shows what is being cut now, and how much of the whole is done. */
 export const showArrival = (name: string, share: number, controller: AbortController): void =>
-  useArrival.setState({ arrival: { name, phase: 'cutting', share, cancel: () => controller.abort() } });
+  showPhase(name, 'cutting', share, controller);
 
 /** The frame of every arrival: it can be cancelled, what fails is told, and its progress goes away at the end. */
 export async function arriving<T>(work: (controller: AbortController) => Promise<T>): Promise<T | undefined> {
+  const controller = new AbortController();
+  underWay.add(controller);
   try {
-    return await work(new AbortController());
+    return await work(controller);
   } catch (cause) {
     notifyFailure(cause);
     return undefined;
   } finally {
+    underWay.delete(controller);
     useArrival.setState({ arrival: null });
   }
 }

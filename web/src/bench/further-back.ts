@@ -1,20 +1,27 @@
 import type { Version, VersionInfo } from '@amber-stamp/core/api';
 import { parseBench } from '@amber-stamp/core/bench';
+import { create } from 'zustand';
 import { getJson } from '../api/client.ts';
 import { trustPlates } from './plates.ts';
 import { canUndo, prependPast, undo, useBench } from './store.ts';
 
+interface Oldest {
+  brushId: string;
+  versionId: string;
+  number: number;
+}
 /** The version that the oldest state of the history is of, for the brush that stands on the bench. */
-let oldest: { brushId: string; versionId: string } | null = null;
+export const useOldest = create<{ oldest: Oldest | null }>(() => ({ oldest: null }));
 
 /** The history begins anew with a version. */
-export const beginHistory = (brushId: string, versionId: string): void => void (oldest = { brushId, versionId });
+export const beginHistory = (oldest: Oldest): void => useOldest.setState({ oldest });
 
 let looking: Promise<boolean> | null = null;
 
 /** Puts the version before the oldest state of the history in front of it. False where there is none. */
 async function reachBack(): Promise<boolean> {
   const { standing } = useBench.getState();
+  const { oldest } = useOldest.getState();
   if (!standing || oldest?.brushId !== standing.brushId) return false;
   const reached = oldest;
   const versions = await getJson<VersionInfo[]>(`/brushes/${standing.brushId}/versions`);
@@ -23,10 +30,10 @@ async function reachBack(): Promise<boolean> {
   if (!at || !older) return false;
   const bench = parseBench((await getJson<Version>(`/versions/${older.id}`)).body);
   // another brush may have been opened in between
-  if (oldest !== reached) return false;
+  if (useOldest.getState().oldest !== reached) return false;
   trustPlates(bench);
   prependPast(bench, older.what, at.what);
-  oldest = { brushId: standing.brushId, versionId: older.id };
+  beginHistory({ brushId: standing.brushId, versionId: older.id, number: older.number });
   return true;
 }
 

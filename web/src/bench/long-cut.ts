@@ -1,12 +1,11 @@
-import { proxy } from 'comlink';
 import { create } from 'zustand';
-import { cutter } from '../engine/pool.ts';
+import { hearCutting } from '../engine/pool.ts';
 import { undo, useBench } from './store.ts';
 
 /** How far a step is that takes long, 0..1; null while nothing does. */
 export const useLongCut = create<{ share: number | null }>(() => ({ share: null }));
 
-void cutter.watch(proxy((share: number) => useLongCut.setState({ share: share < 1 ? share : null })));
+hearCutting((share) => useLongCut.setState({ share: share < 1 ? share : null }));
 
 let cutting = new AbortController();
 /** What ends the cutting that is going on. */

@@ -8,16 +8,19 @@ import type { SourceInfo } from '@amber-stamp/core/api';
 import { useHand } from './hand.ts';
 import { cutter } from '../engine/pool.ts';
 import { presentPlate } from './edit.ts';
-import { presentBench } from './store.ts';
+import { change, presentBench } from './store.ts';
 import { addStroke } from './strokes.ts';
 
-/** Whether the ground is what the plate was cut from, so that a dab can be put back there. */
+/** Whether a dab can be put back where it was cut: the plate came from a picture, by a recipe. */
 export function canPutBack(bench: Bench): boolean {
   const { plate } = presentPlate(bench);
-  return bench.sheet.ground === 'picture' && plate.recipe !== null && bench.sheet.picture === plate.source;
+  return plate.recipe !== null && plate.source !== null;
 }
 
-/** Prints one dab exactly where the tip was cut from, as a stroke of its own. Throws what cutting throws. */
+/**
+ * Prints one dab exactly where the tip was cut from, as a stroke of its own, on its source as the ground. Throws what
+ * cutting throws.
+ */
 export async function putBack(): Promise<void> {
   const bench = presentBench();
   const { name, plate } = presentPlate(bench);
@@ -36,5 +39,9 @@ export async function putBack(): Promise<void> {
   const lying = coverBox(paper, size);
   const longer = Math.max(report.plate.width, report.plate.height);
   const { brush, stroke } = dabPutBack(bench.brush, name, longer, placed, lying);
+  if (bench.sheet.ground !== 'picture' || bench.sheet.picture !== plate.source)
+    change('its own source as the ground', (draft) => {
+      Object.assign(draft.sheet, { ground: 'picture', picture: plate.source });
+    });
   addStroke({ ...stroke, state: { brush, plates: { [name]: plate } } }, 'one dab where it was cut');
 }

@@ -1,6 +1,6 @@
 import { parseBench, type Bench } from '@amber-stamp/core/bench';
 import { AmberError } from '@amber-stamp/core/errors';
-import { getJson } from '../api/client.ts';
+import { forgetAhead, getJson } from '../api/client.ts';
 import type { OpenBrush, Version } from '@amber-stamp/core/api';
 import { notify, notifyError, notifyOffer } from '../parts/messages.tsx';
 import { beginHistory } from './further-back.ts';
@@ -68,6 +68,8 @@ export async function openBrush(brushId: string): Promise<void> {
   const waits = await sentOrNewest(brushId);
   const left = await leftDrafts(brushId);
   if (!waits) await recover(left);
+  // what was sent just now is newer than what was asked for ahead
+  if (waits || left.length > 0) forgetAhead();
   const { brush, version } = await getJson<OpenBrush>(`/brushes/${brushId}`);
   const kept = parseBench(version.body);
   trustPlates(kept);
@@ -81,7 +83,7 @@ export async function openBrush(brushId: string): Promise<void> {
     drawer: brush.drawer,
     keptAt: Date.parse(version.createdAt),
   });
-  beginHistory(brushId, versionId);
+  beginHistory({ brushId, versionId, number });
   if (waits) setKeep('failed');
   offerRefused(brushId, left);
 }

@@ -4,9 +4,19 @@ import { proxy, type Remote } from 'comlink';
 import { LatestJobs } from './latest-jobs.ts';
 import { INKED_KEPT, type InkApi, type InkJob, type InkResult, type SideCost } from './protocol/ink.ts';
 import type { MakeApi } from './protocol/make.ts';
-import { beginPlateWorker, beginWorker, type BegunWorker } from './workers.ts';
+import { beginPlateWorker, beginWorker, waitingWorker, type BegunWorker } from './workers.ts';
 
-export const cutter = beginWorker('cut').remote;
+const onShare = new Set<(share: number) => void>();
+/** Hears how far the cut is that takes long, 0..1. */
+export const hearCutting = (listener: (share: number) => void): void => void onShare.add(listener);
+
+/** Begins when it is first asked: the first strokes of a brush whose plates are there need no cut. */
+export const cutter = waitingWorker('cut', (worker) => {
+  // without it, a cut that takes long only says nothing of how far it is
+  worker.watch(proxy((share: number) => onShare.forEach((hear) => hear(share)))).catch(() => undefined);
+});
+/** Begins the worker that cuts, so that it is warm when it is asked. */
+export const beginCutting = (): void => void cutter.watch;
 export const filer = beginWorker('file').remote;
 export const openSource = (source: string, onProgress: (share: number) => void): Promise<void> =>
   cutter.open(source, proxy(onProgress));

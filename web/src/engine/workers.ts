@@ -43,8 +43,15 @@ export function beginPlateWorker<Name extends 'ink' | 'prove' | 'surface'>(
   return { remote, ledger: new PlateLedger(remote as unknown as Remote<PlateApi>, plates) };
 }
 
-/** A worker that begins when it is first asked. */
-export function lazyWorker<Name extends WorkerName>(name: Name): () => Remote<WorkerApis[Name]> {
+/** A worker that begins when it is first asked: it is told `onBegin` before that. */
+export function waitingWorker<Name extends WorkerName>(
+  name: Name,
+  onBegin: (worker: Remote<WorkerApis[Name]>) => void = () => undefined,
+): Remote<WorkerApis[Name]> {
   let begun: Remote<WorkerApis[Name]> | undefined;
-  return () => (begun ??= beginWorker(name).remote);
+  const begin = () => {
+    if (!begun) onBegin((begun = beginWorker(name).remote));
+    return begun;
+  };
+  return new Proxy({} as Remote<WorkerApis[Name]>, { get: (_, wanted) => Reflect.get(begin(), wanted) as unknown });
 }

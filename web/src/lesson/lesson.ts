@@ -1,6 +1,5 @@
 import { AmberError } from '@amber-stamp/core/errors';
 import { create } from 'zustand';
-import { arrive } from '../bench/arrivals.ts';
 import { STEPS } from './steps.ts';
 
 /** The lesson that is being taken: its step, and the brush that it is taken on; null while none is. */
@@ -23,6 +22,7 @@ export async function beginLesson(): Promise<string | undefined> {
   const response = await fetch(PICTURE);
   if (!response.ok) throw new AmberError('unexpected', 'The picture of the lesson could not be read. Try again.');
   const file = new File([await response.blob()], 'gravel.jpg', { type: 'image/jpeg' });
+  const { arrive } = await import('../bench/arrivals.ts');
   const arrived = await arrive(file);
   if (!arrived) return undefined;
   useLesson.setState({ step: 0, brush: arrived.brushId });

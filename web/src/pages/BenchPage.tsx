@@ -3,6 +3,7 @@ import type { AmberError } from '@amber-stamp/core/errors';
 import { useEffect, useLayoutEffect, useRef, useState, type RefObject } from 'react';
 import { Navigate, useNavigate, useParams } from 'react-router';
 import { useHotkeys } from 'react-hotkeys-hook';
+import { later } from '../engine/clock.ts';
 import { coded } from '../parts/coded.ts';
 import { rollSeed } from '../bench/edit.ts';
 import { startKeeping } from '../bench/keeping.ts';
@@ -20,7 +21,7 @@ import { BenchHeader } from './bench/BenchHeader.tsx';
 import { takeBackOrSay } from './bench/take-back.ts';
 import { Run } from './bench/Run.tsx';
 import { Sheet } from './bench/Sheet.tsx';
-import { isStage, STAGES, StageControls, StageWork } from './bench/stages.tsx';
+import { isStage, readAhead, STAGES, StageControls, StageWork } from './bench/stages.tsx';
 import { Lesson } from '../lesson/Lesson.tsx';
 import { Status } from './bench/Status.tsx';
 import { castOf } from '../stages/find/relief/cast-place.ts';
@@ -86,6 +87,20 @@ function useOwnScroll(stage: string): RefObject<HTMLElement | null> {
   return element;
 }
 
+/** The first strokes stand by then, ms. */
+const AHEAD_MS = 2500;
+
+/** What goes on behind the bench as long as it is open. */
+function useBehind(): void {
+  useMeasuring();
+  useMeasuringOwn();
+  useEffect(() => startKeeping(), []);
+  useEffect(() => startNotingEcho(), []);
+  useEffect(() => startHearing(), []);
+  useEffect(() => guardLeaving(), []);
+  useEffect(() => later(AHEAD_MS, () => void readAhead()), []);
+}
+
 function Bench({ id, stage }: { id: string; stage: string }) {
   const { error, open } = useOpenBrush(id);
   const bench = useBench((s) => s.bench);
@@ -94,12 +109,7 @@ function Bench({ id, stage }: { id: string; stage: string }) {
   const alone = useWide((s) => s.alone);
   useBenchEye(); // another coat or plate: everything below shows it
   useBenchKeys(id);
-  useMeasuring();
-  useMeasuringOwn();
-  useEffect(() => startKeeping(), []);
-  useEffect(() => startNotingEcho(), []);
-  useEffect(() => startHearing(), []);
-  useEffect(() => guardLeaving(), []);
+  useBehind();
   // another brush is looked at from its rows, on a sheet as large as it is
   useEffect(
     () => () => {

@@ -1,5 +1,6 @@
 import type { PenPoint, PenStroke } from '@amber-stamp/core/model';
 import { straightened } from '@amber-stamp/core/path';
+import { flushSync } from 'react-dom';
 import { useEffect, useState, type RefObject } from 'react';
 import { heldPressure, usePenHand } from './pen.ts';
 import { useHand, type Hand } from '../bench/hand.ts';
@@ -128,7 +129,8 @@ export function usePen(
       const now = drawn(track.ahead);
       // told here, not by an effect: that could come after the stroke has ended
       onMoving?.(now);
-      setDrawing(now);
+      // at once: else the page is rendered, and the ink asked for, only when this frame is over
+      flushSync(() => setDrawing(now));
     };
     const down = (event: PointerEvent) => {
       if (!draws(hand(), event)) return;

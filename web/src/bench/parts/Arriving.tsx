@@ -1,5 +1,5 @@
 import { Button, LinearProgress } from '@mui/material';
-import { useArrival, type Arrival } from '../arrivals.ts';
+import { useArrival, type Arrival } from '../arrival.ts';
 import { PlateView } from '../../parts/PlateView.tsx';
 
 const SAYS: Record<Arrival['phase'], string> = {

@@ -1,7 +1,7 @@
 import { createContext, useCallback, useContext, useEffect, type ReactNode } from 'react';
 import { useDropzone } from 'react-dropzone';
 import { useNavigate } from 'react-router';
-import { arrive } from '../arrivals.ts';
+import { ONLY_DROPS, useDrop } from './drop.ts';
 
 const Choose = createContext<() => void>(() => undefined);
 /** Opens the file dialogue for a new brush. */
@@ -12,6 +12,8 @@ export function DropAnywhere({ children }: { children: ReactNode }) {
   const navigate = useNavigate();
   const take = useCallback(
     async (files: readonly File[]) => {
+      // what cuts and guesses is read when there is something to cut
+      const { arrive } = await import('../arrivals.ts');
       for (const file of files) {
         const arrived = await arrive(file);
         if (!arrived) continue;
@@ -22,8 +24,10 @@ export function DropAnywhere({ children }: { children: ReactNode }) {
   );
   const onDrop = useCallback((files: File[]) => void take(files), [take]);
   // what is pasted is heard on the window, wherever the focus is: the zone must not take it a second time
-  const zone = useDropzone({ onDrop, noClick: true, noKeyboard: true, noPaste: true });
+  const zone = useDropzone({ ...ONLY_DROPS, onDrop });
   const { getRootProps, getInputProps, isDragActive, open } = zone;
+  const becomes = useDrop((s) => s.becomes);
+  const held = isDragActive || becomes !== null;
   useEffect(() => {
     const paste = (event: ClipboardEvent) => {
       const files = [...(event.clipboardData?.files ?? [])];
@@ -36,15 +40,17 @@ export function DropAnywhere({ children }: { children: ReactNode }) {
   }, [take]);
   return (
     <Choose.Provider value={open}>
-      <div {...getRootProps({ style: { height: '100%' }, tabIndex: undefined, role: undefined })}>
+      <div
+        {...getRootProps({ style: { height: '100%' }, tabIndex: undefined, role: undefined })}
+        className={held ? 'files-held' : undefined}
+      >
         <input {...getInputProps({ 'aria-label': 'Picture or pack' })} />
         {children}
-        {isDragActive && (
-          <div className="dropping">
-            <div>
-              <h2>Let go</h2>a picture becomes a brush, a pack is opened
-            </div>
-          </div>
+        {held && (
+          <p className="dropping" role="status">
+            <b>Let go:</b>{' '}
+            {becomes === null ? 'a picture becomes a new brush, a pack is opened' : `it becomes ${becomes}`}
+          </p>
         )}
       </div>
     </Choose.Provider>

@@ -1,9 +1,8 @@
 import { useRef, useState, type KeyboardEvent, type ReactNode } from 'react';
 import { PicturesButton } from '../../parts/PicturesButton.tsx';
 import { orNotifyError } from '../../parts/messages.tsx';
-import { arriveSource } from '../arrivals.ts';
 import { Offered, type Only } from './Offered.tsx';
-import type { Offer, Picked } from './picked.ts';
+import { pickedFile, type Offer, type Picked } from './picked.ts';
 
 interface Props {
   /** what its button shows */
@@ -96,8 +95,8 @@ export function Picker({ label, name, offers, none, head, several = false, onTak
           orNotifyError(Promise.resolve(onTake(picked)));
         };
         const takeFile = async (file: File) => {
-          const source = await arriveSource(file);
-          if (source) take({ kind: 'source', source });
+          const picked = await pickedFile(file);
+          if (picked) take(picked);
         };
         return (
           <div className="picks" onKeyDown={walk}>

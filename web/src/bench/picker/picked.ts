@@ -29,6 +29,12 @@ export interface TakenSource {
   isPlate: boolean;
 }
 
+/** Takes a file that is not in the cabinet yet, as if it had been picked; undefined where it could not be, which is told. */
+export async function pickedFile(file: File | undefined): Promise<Picked | undefined> {
+  const source = file && (await arriveSource(file));
+  return source && { kind: 'source', source };
+}
+
 /** What was taken as a source; undefined where it could not be, which is told, or where it is none. */
 export async function asSource(picked: Picked): Promise<TakenSource | undefined> {
   const taken = (source: SourceInfo | undefined, isPlate: boolean) => source && { source, isPlate };

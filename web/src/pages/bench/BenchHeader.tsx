@@ -3,6 +3,7 @@ import { memo, useState } from 'react';
 import { Link } from 'react-router';
 import { useStore } from 'zustand';
 import { change, redo, useBench, type KeepState } from '../../bench/store.ts';
+import { useOldest } from '../../bench/further-back.ts';
 import { Header } from '../../parts/Header.tsx';
 import { NameField } from '../../parts/NameField.tsx';
 import { KeptIcon, RedoIcon, UndoIcon, WaitIcon } from '../../parts/icons.tsx';
@@ -53,7 +54,7 @@ export const BenchHeader = memo(function BenchHeader({ id, name }: { id: string;
   const past = useStore(useBench.temporal, (s) => s.pastStates.length);
   const future = useStore(useBench.temporal, (s) => s.futureStates.length);
   const what = useBench((s) => s.what || 'the last change');
-  const older = useBench((s) => (s.standing?.number ?? 1) > 1);
+  const older = useOldest(({ oldest }) => (oldest?.number ?? 1) > 1);
   const drawer = useBench((s) => s.standing?.drawer ?? '');
   return (
     <Header

@@ -2,11 +2,12 @@ import type { Bench, BenchPlate } from '@amber-stamp/core/bench';
 import { madeKind, madeName, madeSize, type MadeSource } from '@amber-stamp/core/make';
 import { portraitStroke } from '@amber-stamp/core/path';
 import type { Plate } from '@amber-stamp/core/raster';
-import { memo, type ReactNode } from 'react';
+import { memo, type HTMLAttributes, type ReactNode } from 'react';
 import { Link } from 'react-router';
 import { sourceUrl, useSource } from '../../api/queries.ts';
 import { useFrame, type FrameVerdict } from '../../bench/border.ts';
 import { useEcho } from '../../bench/echo.ts';
+import { useDropTarget } from '../../bench/parts/drop.ts';
 import { usePlates } from '../../bench/plates.ts';
 import { useBench } from '../../bench/store.ts';
 import { useMadeView } from '../../bench/useStepView.ts';
@@ -15,6 +16,7 @@ import { PackIcon } from '../../parts/icons.tsx';
 import { InkProof, useInkFacts } from '../../bench/parts/InkProof.tsx';
 import { BitmapView } from '../../parts/BitmapView.tsx';
 import { PlateView } from '../../parts/PlateView.tsx';
+import { takeOtherFile } from '../../stages/find/other-source.ts';
 import type { Stage } from './stages.tsx';
 
 interface TileProps {
@@ -27,10 +29,13 @@ interface TileProps {
   warning?: string;
   kind?: string;
   dim?: boolean;
+  /** what makes it take files that are let go over it */
+  drop?: HTMLAttributes<HTMLElement>;
 }
 
-const Tile = ({ id, to, name, here, picture, facts, warning, kind = '', dim }: TileProps) => (
+const Tile = ({ id, to, name, here, picture, facts, warning, kind = '', dim, drop }: TileProps) => (
   <Link
+    {...drop}
     to={`/brush/${id}/${to}`}
     className={`tile ${here ? 'on' : ''} ${dim ? 'dim' : ''}`}
     aria-current={here ? 'step' : undefined}
@@ -65,11 +70,13 @@ function MadeView({ made }: { made: MadeSource }) {
 
 export const FindTile = memo(function FindTile({ source: key, made, ...placed }: FindProps) {
   const { data: source } = useSource(key);
+  const drop = useDropTarget('another source for this brush', ([file]) => takeOtherFile(file));
   if (made) {
     const { width, height } = madeSize(made);
     return (
       <Tile
         {...placed}
+        drop={drop}
         to="find"
         name="Find"
         kind="whole"
@@ -82,6 +89,7 @@ export const FindTile = memo(function FindTile({ source: key, made, ...placed }:
   return (
     <Tile
       {...placed}
+      drop={drop}
       to="find"
       name="Find"
       picture={key ? <img src={sourceUrl(key, 320)} alt="" /> : null}

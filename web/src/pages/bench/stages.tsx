@@ -1,14 +1,29 @@
 import type { Bench } from '@amber-stamp/core/bench';
-import { CutControls } from '../../stages/cut/CutControls.tsx';
-import { CutWork } from '../../stages/cut/CutWork.tsx';
-import { FindControls } from '../../stages/find/FindControls.tsx';
-import { FindWork } from '../../stages/find/FindWork.tsx';
-import { PackControls } from '../../stages/pack/PackControls.tsx';
-import { PackWork } from '../../stages/pack/PackWork.tsx';
-import { ProveControls } from '../../stages/prove/ProveControls.tsx';
-import { ProveWork } from '../../stages/prove/ProveWork.tsx';
+import { lazy, Suspense } from 'react';
+import { beginCutting } from '../../engine/pool.ts';
+import { Unread } from '../../parts/Unread.tsx';
 import { VaryControls } from '../../stages/vary/VaryControls.tsx';
 import { WideSheet } from '../../wide/WideSheet.tsx';
+
+// the stage that strokes are tuned in stands at once; the others are read when they are opened, or ahead once it stands
+const find = () => import('../../stages/find/stage.ts');
+const cut = () => import('../../stages/cut/stage.ts');
+const prove = () => import('../../stages/prove/stage.ts');
+const pack = () => import('../../stages/pack/stage.ts');
+const FindControls = lazy(async () => ({ default: (await find()).FindControls }));
+const FindWork = lazy(async () => ({ default: (await find()).FindWork }));
+const CutControls = lazy(async () => ({ default: (await cut()).CutControls }));
+const CutWork = lazy(async () => ({ default: (await cut()).CutWork }));
+const ProveControls = lazy(async () => ({ default: (await prove()).ProveControls }));
+const ProveWork = lazy(async () => ({ default: (await prove()).ProveWork }));
+const PackControls = lazy(async () => ({ default: (await pack()).PackControls }));
+const PackWork = lazy(async () => ({ default: (await pack()).PackWork }));
+
+/** Reads the stages that are not open yet, one after the other; what cannot be read now is asked for again when it is opened. */
+export async function readAhead(): Promise<void> {
+  beginCutting();
+  for (const read of [prove, cut, find, pack]) await read().catch(() => undefined);
+}
 
 export const STAGES = ['find', 'cut', 'vary', 'prove', 'pack'] as const;
 export type Stage = (typeof STAGES)[number];
@@ -19,7 +34,7 @@ interface Props {
   bench: Bench;
 }
 
-export function StageControls({ stage, bench }: Props) {
+function Controls({ stage, bench }: Props) {
   switch (stage) {
     case 'find':
       return <FindControls bench={bench} />;
@@ -34,7 +49,7 @@ export function StageControls({ stage, bench }: Props) {
   }
 }
 
-export function StageWork({ stage, bench }: Props) {
+function Work({ stage, bench }: Props) {
   switch (stage) {
     case 'find':
       return <FindWork bench={bench} />;
@@ -48,3 +63,19 @@ export function StageWork({ stage, bench }: Props) {
       return <PackWork bench={bench} />;
   }
 }
+
+export const StageControls = (props: Props) => (
+  <Unread key={props.stage}>
+    <Suspense fallback={null}>
+      <Controls {...props} />
+    </Suspense>
+  </Unread>
+);
+
+export const StageWork = (props: Props) => (
+  <Unread key={props.stage}>
+    <Suspense fallback={<section className="work" aria-busy="true" />}>
+      <Work {...props} />
+    </Suspense>
+  </Unread>
+);

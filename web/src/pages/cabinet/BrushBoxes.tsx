@@ -1,8 +1,8 @@
 import { Button } from '@mui/material';
-import { useMemo } from 'react';
+import { lazy, Suspense, useMemo } from 'react';
 import { useBrushes, type BrushFilter } from '../../api/lists.ts';
 import { useChooseFile } from '../../bench/parts/DropAnywhere.tsx';
-import { Asked } from './Asked.tsx';
+import { useAsking } from './asking.ts';
 import { BoxGrid } from './BoxGrid.tsx';
 import { BrushBox } from './BrushBox.tsx';
 import { useBeginLesson } from '../../lesson/useBeginLesson.ts';
@@ -12,6 +12,8 @@ import type { Shelf } from './shelves.ts';
 import { TagRow } from './TagRow.tsx';
 import { useMeasuring } from './measuring.ts';
 import { useView } from './view.ts';
+
+const Asked = lazy(() => import('./Asked.tsx').then((m) => ({ default: m.Asked })));
 
 /** How wide a box is at least and how high it is about, css px. */
 const BOXES = { least: 290, high: 188, gap: 14 };
@@ -75,6 +77,7 @@ interface Props {
 export function BrushBoxes({ shelf, filter }: Props) {
   const { sort, shown } = useView();
   const brushes = useBrushes(filter, sort);
+  const asking = useAsking((s) => s.what !== null);
   const order = useMemo(() => brushes.items.map(({ id }) => id), [brushes.items]);
   const find = filter.find ?? '';
   const list = shown === 'list';
@@ -92,7 +95,11 @@ export function BrushBoxes({ shelf, filter }: Props) {
       >
         {(brush) => <BrushBox brush={brush} find={find} order={order} line={list} />}
       </BoxGrid>
-      <Asked shown={brushes.items} />
+      {asking && (
+        <Suspense fallback={null}>
+          <Asked shown={brushes.items} />
+        </Suspense>
+      )}
     </>
   );
 }

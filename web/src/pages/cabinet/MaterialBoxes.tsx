@@ -2,9 +2,9 @@ import { useNavigate } from 'react-router';
 import type { Intent } from '@amber-stamp/core/cut';
 import type { PlateInfo, SourceListing } from '@amber-stamp/core/api';
 import { plateTitle } from '@amber-stamp/core/raster';
-import { brushFromPlate } from '../../bench/arrivals.ts';
 import { usePlateList, useSources } from '../../api/lists.ts';
 import { blobUrl, plateUrl, sourceUrl, useCabinet } from '../../api/queries.ts';
+import { orNotifyError } from '../../parts/messages.tsx';
 import { BoxGrid } from './BoxGrid.tsx';
 import { Material } from './Material.tsx';
 import { useBrushFromSource } from './SampleSources.tsx';
@@ -65,9 +65,11 @@ export function PlateBoxes({ find }: { find: string }) {
   const navigate = useNavigate();
   const older = useView((s) => s.older);
   const start = (plate: PlateInfo, intent?: Intent) =>
-    void brushFromPlate(plate, intent).then((id) => {
-      if (id) void navigate(`/brush/${id}/cut`);
-    });
+    orNotifyError(
+      import('../../bench/arrivals.ts')
+        .then(({ brushFromPlate }) => brushFromPlate(plate, intent))
+        .then((id) => (id ? navigate(`/brush/${id}/cut`) : undefined)),
+    );
   const box = (plate: PlateInfo) => (
     <Material
       name={plateTitle(plate.name)}

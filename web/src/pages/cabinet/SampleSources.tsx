@@ -1,18 +1,19 @@
 import type { Intent } from '@amber-stamp/core/cut';
+import { orNotifyError } from '../../parts/messages.tsx';
 import { useNavigate } from 'react-router';
 import { useSources } from '../../api/lists.ts';
 import { sourceUrl } from '../../api/queries.ts';
 import type { SourceInfo } from '@amber-stamp/core/api';
-import { brushFromSource } from '../../bench/arrivals.ts';
 
 /** Starts a new brush from a source that is here. */
 export function useBrushFromSource(): (source: SourceInfo, intent?: Intent) => void {
   const navigate = useNavigate();
   return (source, intent) =>
-    void brushFromSource(source, intent).then((arrived) => {
-      if (!arrived) return;
-      void navigate(`/brush/${arrived.brushId}/find`);
-    });
+    orNotifyError(
+      import('../../bench/arrivals.ts')
+        .then(({ brushFromSource }) => brushFromSource(source, intent))
+        .then((arrived) => (arrived ? navigate(`/brush/${arrived.brushId}/find`) : undefined)),
+    );
 }
 
 /** A few sources to try with, as pictures. */

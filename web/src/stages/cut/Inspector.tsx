@@ -2,10 +2,11 @@ import { useAbortable } from '../../parts/useAbortable.ts';
 import type { Inspection } from '../../engine/protocol/cut.ts';
 import type { Plate } from '@amber-stamp/core/raster';
 import { Dialog } from '@mui/material';
-import { useRef, useState, type PointerEvent } from 'react';
-import { Histogram } from '../../parts/Histogram.tsx';
+import { lazy, Suspense, useRef, useState, type PointerEvent } from 'react';
 import { PlateView } from '../../parts/PlateView.tsx';
 import { cutter } from '../../engine/pool.ts';
+
+const Histogram = lazy(() => import('../../parts/Histogram.tsx').then((m) => ({ default: m.Histogram })));
 
 const ZOOMS = [0.5, 1, 2, 4, 8, 16, 32] as const;
 const VERDICTS = {
@@ -61,7 +62,9 @@ function Facts({ found, plate, spot }: { found: Inspection | undefined; plate: P
         ))}
       </dl>
       <h3>Values</h3>
-      <Histogram shares={found.histogram} label="Histogram of the plate" />
+      <Suspense fallback={<div className="histogram" />}>
+        <Histogram shares={found.histogram} label="Histogram of the plate" />
+      </Suspense>
     </>
   );
 }

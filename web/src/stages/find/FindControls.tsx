@@ -1,25 +1,21 @@
 import type { Bench } from '@amber-stamp/core/bench';
-import { readingOf, type OtherRecipe } from '@amber-stamp/core/cut';
+import { readingOf } from '@amber-stamp/core/cut';
 import { fileName } from '@amber-stamp/core/formats';
 import { madeName } from '@amber-stamp/core/make';
-import type { SourceInfo } from '@amber-stamp/core/api';
 import { Button } from '@mui/material';
 import { useRef } from 'react';
-import { getJson } from '../../api/client.ts';
 import { useSource } from '../../api/queries.ts';
-import { arriveSource, settingsOf } from '../../bench/arrivals.ts';
 import { presentPlate } from '../../bench/edit.ts';
 import { asSource, SOURCES_FROM } from '../../bench/picker/picked.ts';
 import { Picker } from '../../bench/picker/Picker.tsx';
 import { usePlates } from '../../bench/plates.ts';
-import { change, presentBench } from '../../bench/store.ts';
-import { cutter } from '../../engine/pool.ts';
 import { PlateChoice } from '../cut/PlateChoice.tsx';
 import { PartControls } from './PartControls.tsx';
 import { coded } from '../../parts/coded.ts';
-import { notify, notifyError } from '../../parts/messages.tsx';
+import { notifyError } from '../../parts/messages.tsx';
 import { Answers } from './Answers.tsx';
 import { Intents } from './Intents.tsx';
+import { takeOtherFile, takeOtherSource } from './other-source.ts';
 import { MadeControls } from './made/MadeControls.tsx';
 import { HeightsControls } from './relief/HeightsControls.tsx';
 import { MeshControls } from './relief/MeshControls.tsx';
@@ -27,35 +23,9 @@ import { MeshControls } from './relief/MeshControls.tsx';
 const notifyFailure = (cause: unknown): void =>
   notifyError(coded(cause, 'The source could not be taken; nothing was changed.'));
 
-/** The present recipe as it suits another source; undefined where there is none. */
-async function otherRecipe(source: string): Promise<OtherRecipe | undefined> {
-  const { plate } = presentPlate(presentBench());
-  if (!plate.recipe) return undefined;
-  const before = plate.source ? await getJson<SourceInfo>(`/sources/${plate.source}`) : null;
-  return cutter.recipeForOther(source, plate.recipe, before);
-}
-
-/** Puts another source under the brush: recipe and every other setting stay. */
+/** Puts another source under the brush. */
 function OtherSource() {
   const input = useRef<HTMLInputElement>(null);
-  const take = async (info: SourceInfo, isPlate = false) => {
-    const { id, name } = info;
-    const from = info.kind === 'made' ? { source: null, made: await settingsOf(info) } : { source: id, made: null };
-    const other = isPlate || from.made ? undefined : await otherRecipe(id);
-    change(`source: ${name}`, (draft) => {
-      const { plate } = presentPlate(draft);
-      Object.assign(plate, from);
-      plate.recipe = other?.recipe ?? plate.recipe ?? { format: 'amber-stamp/recipe', version: 1, steps: [] };
-      const gray = plate.recipe.steps.find(({ step }) => step === 'gray');
-      if (isPlate && gray) gray.prints = 'light';
-    });
-    if (other?.asked)
-      notify(`The old answer would not print this source, so it was asked again. ${other.asked.reason}`);
-  };
-  const chosen = async (file: File | undefined) => {
-    const arrived = file && (await arriveSource(file));
-    if (arrived) await take(arrived);
-  };
   return (
     <div className="buttons">
       <Button onClick={() => input.current?.click()}>Another file</Button>
@@ -64,7 +34,7 @@ function OtherSource() {
         offers={SOURCES_FROM}
         onTake={async (picked) => {
           const taken = await asSource(picked);
-          if (taken) await take(taken.source, taken.isPlate);
+          if (taken) await takeOtherSource(taken.source, taken.isPlate);
         }}
       />
       <input
@@ -72,7 +42,7 @@ function OtherSource() {
         type="file"
         hidden
         aria-label="Another file"
-        onChange={(e) => void chosen(e.target.files?.[0]).catch(notifyFailure)}
+        onChange={(e) => void takeOtherFile(e.target.files?.[0]).catch(notifyFailure)}
       />
     </div>
   );

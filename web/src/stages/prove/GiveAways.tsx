@@ -6,7 +6,8 @@ import { singleKey, useSingles } from '../../bench/cures-ahead.ts';
 import { useEcho } from '../../bench/echo.ts';
 import { usePlates } from '../../bench/plates.ts';
 import { PlateView } from '../../parts/PlateView.tsx';
-import type { Likeness, EchoView, GiveAwayView } from '../../engine/protocol/prove.ts';
+import { grainNote, NOTICED, timesAlong } from '../../bench/comes-back.ts';
+import type { EchoView, GiveAwayView } from '../../engine/protocol/prove.ts';
 import { CURE_WORDS, giveAwayWords, openCure } from './cure.ts';
 import { HeatView } from './HeatView.tsx';
 import { useMarked, WHOLE } from './marked.ts';
@@ -111,8 +112,6 @@ function WholeEntry({
   );
 }
 
-const LEAST_STRENGTH = 15;
-
 /** How strongly a band is known again by its repeat; 0 where none returns. */
 const repeatStrength = ({ likeness, inside, outline }: EchoView): number =>
   (likeness?.repeatPx ?? 0) > 0 ? Math.max(inside, outline) : 0;
@@ -130,25 +129,12 @@ function Tip({ plate: name }: { plate: string }) {
   );
 }
 
-/** How often something of a length is seen along a stroke. */
-function timesAlong(spanPx: number, periodPx: number): string {
-  const times = Math.max(1, Math.round(spanPx / periodPx));
-  return `${times} ${times === 1 ? 'time' : 'times'} along the stroke`;
-}
-
-/** Where a grain comes back, in tiles and px, and how often a stroke of `spanPx` shows it. */
-function grainNote({ grainPx, grainTiles: [across, down] }: Likeness, spanPx: number): string {
-  const tiles =
-    across !== 0 && down !== 0 ? 'one tile across and one down' : across !== 0 ? 'one tile across' : 'one tile down';
-  return `comes back after ${tiles}, ${Math.round(grainPx)} px: ${timesAlong(spanPx, grainPx)}`;
-}
-
 function Wholes({ told }: { told: EchoView }) {
   const { whole, grain, likeness } = told;
   const mark = (giveAway: number | null) => () => useMarked.setState({ giveAway, lag: null });
   return (
     <>
-      {whole && whole.strength >= LEAST_STRENGTH && (
+      {whole && whole.strength >= NOTICED && (
         <WholeEntry
           what="its whole outline"
           strength={whole.strength}
@@ -156,7 +142,7 @@ function Wholes({ told }: { told: EchoView }) {
           onMark={mark(WHOLE)}
         />
       )}
-      {likeness && repeatStrength(told) >= LEAST_STRENGTH && (
+      {likeness && repeatStrength(told) >= NOTICED && (
         <WholeEntry
           what="the repeat of its band"
           strength={repeatStrength(told)}
@@ -164,7 +150,7 @@ function Wholes({ told }: { told: EchoView }) {
           onMark={mark(null)}
         />
       )}
-      {likeness && likeness.grainPx > 0 && grain >= LEAST_STRENGTH && (
+      {likeness && likeness.grainPx > 0 && grain >= NOTICED && (
         <WholeEntry
           what="the tile of its grain"
           strength={grain}
@@ -180,7 +166,7 @@ function Wholes({ told }: { told: EchoView }) {
 export function GiveAways({ bench }: { bench: Bench }) {
   const told = useEcho((s) => s.told);
   const all = (told?.giveAways ?? []).filter(({ plate }) => bench.plates[plate]).slice(0, MAX_SHOWN);
-  const wholes = told && wholeStrength(told) >= LEAST_STRENGTH;
+  const wholes = told && wholeStrength(told) >= NOTICED;
   // the strongest stands on top
   const first = told !== null && wholeStrength(told) >= (all[0]?.strength ?? 0);
   return (

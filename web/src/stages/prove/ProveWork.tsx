@@ -35,6 +35,9 @@ function EchoStrip({ bench }: { bench: Bench }) {
   );
 }
 
+/** What is told of a state stands over its strokes, px. */
+const TOLD_PX = 30;
+
 /** The present state beside a pin, over what the view adds: the echo, or single dabs. */
 function Compared({ bench }: { bench: Bench }) {
   const field = useRef<HTMLDivElement>(null);
@@ -46,7 +49,7 @@ function Compared({ bench }: { bench: Bench }) {
   // two panels are half as high: the strokes of the whole at a smaller scale
   const scale = halved ? 0.62 : 1;
   const width = Math.max(1, Math.round(box.width));
-  const height = Math.max(1, Math.round(box.height * (halved ? 0.5 : 1)));
+  const height = Math.max(1, Math.round(box.height * (halved ? 0.5 : 1)) - TOLD_PX);
   const strokes = useMemo(
     () => [...wideStrokes(width / scale, height / scale), ...bench.strokes],
     [width, height, scale, bench.strokes],

@@ -10,7 +10,7 @@ import { change, presentBench, settle, useBench } from '../../bench/store.ts';
 import { Choices } from '../../parts/Choices.tsx';
 import type { Star } from './at-hand.ts';
 import { AddDriver, Drivers } from './Drivers.tsx';
-import { readValue, TYPED, valueText } from './row-text.ts';
+import { FOLLOW_WORDS, readFollow, readValue, TYPED, TYPED_ANGLE, valueText } from './row-text.ts';
 import { endsOf, placeOf, setEnds, setStill, valueAt, type RowDefinition } from './rows.ts';
 import { MuteAndReset, StarAndTogether } from './RowTools.tsx';
 import { Ruler } from './Ruler.tsx';
@@ -23,30 +23,19 @@ import { useRowStops } from './useRowStops.ts';
 import { ValueField } from '../../parts/ValueField.tsx';
 import { whyFollow, whyRow } from './no-effect.ts';
 
-const FOLLOW_WORDS: Record<Follow, string> = {
-  none: 'as cut',
-  path: 'the path',
-  tilt: 'the tilt',
-  twist: 'the twist',
-  chain: 'end to end',
-};
+/** Lets the dabs follow something else. */
+const followNow = (follow: Follow): void =>
+  change(`angle follows ${FOLLOW_WORDS[follow]}`, (draft) => {
+    propertiesOf(draft).angle.follow = follow;
+    delete draft.guessed.angle;
+  });
 
 function FollowChoice({ follow }: { follow: Follow }) {
   const options = FOLLOWS.map((f) => [f, FOLLOW_WORDS[f]] as const);
   return (
     <div style={{ display: 'flex', gap: 8, alignItems: 'center', marginTop: 7 }}>
       <span className="note">follows</span>
-      <Choices
-        label="Angle follows"
-        value={follow}
-        options={options}
-        onChange={(f) =>
-          change(`angle follows ${FOLLOW_WORDS[f]}`, (draft) => {
-            propertiesOf(draft).angle.follow = f;
-            delete draft.guessed.angle;
-          })
-        }
-      />
+      <Choices label="Angle follows" value={follow} options={options} onChange={followNow} />
     </div>
   );
 }
@@ -113,6 +102,15 @@ function enter(name: RangeName, text: string): string | undefined {
   return undefined;
 }
 
+/** The same for the angle, where what it follows may be named behind its value, or alone. */
+function enterAngle(text: string): string | undefined {
+  const { follow, before } = readFollow(text);
+  if (!follow) return enter('angle', text);
+  const failed = before === '' ? undefined : enter('angle', before);
+  if (failed === undefined) followNow(follow);
+  return failed;
+}
+
 /** Name, drivers and value. */
 function RowHead({ row, property, star, follow, open, onOpen }: Props) {
   const { name } = row;
@@ -145,8 +143,8 @@ function RowHead({ row, property, star, follow, open, onOpen }: Props) {
       <ValueField
         label={`${label} value`}
         text={valueText(name, property)}
-        hint={TYPED}
-        onEnter={(text) => enter(name, text)}
+        hint={name === 'angle' ? TYPED_ANGLE : TYPED}
+        onEnter={(text) => (name === 'angle' ? enterAngle(text) : enter(name, text))}
       />
     </div>
   );

@@ -1,8 +1,11 @@
 import type { Bench } from '@amber-stamp/core/bench';
-import { useMemo } from 'react';
+import { useMemo, type HTMLAttributes } from 'react';
 import { coatOf, coatPlace } from '../../bench/coat.ts';
 import { definitionOf, propertiesOf, propertyOf } from '../../bench/edit.ts';
 import { useBenchEye } from '../../bench/eye.ts';
+import { useDropTarget } from '../../bench/parts/drop.ts';
+import { takeCardFile } from './panels/CardRow.tsx';
+import { takeGrainFile } from './panels/grain-of.ts';
 import { rowsAtHand, settingsAtHand, starOf, toggleAside, useHabit } from './at-hand.ts';
 import { FirstStrokes } from './FirstStrokes.tsx';
 import { MirrorRow } from './MirrorRow.tsx';
@@ -59,13 +62,47 @@ const MIRRORS = [
   { name: 'mirrorY', label: 'Flip top to bottom' },
 ] as const;
 
+interface TabProps {
+  name: Part;
+  part: Part;
+  drop?: HTMLAttributes<HTMLElement>;
+}
+
+const PartTab = ({ name, part, drop }: TabProps) => (
+  <button {...drop} role="tab" aria-selected={part === name} onClick={() => useVaryEye.setState({ part: name })}>
+    {name}
+  </button>
+);
+
+/** The part of the deck takes files as further cards. */
+function DeckTab({ part }: { part: Part }) {
+  const drop = useDropTarget('a further tip of the deck', async (files) => {
+    useVaryEye.setState({ part: 'deck' });
+    for (const file of files) await takeCardFile(file);
+  });
+  return <PartTab name="deck" part={part} drop={drop} />;
+}
+
+/** The part of the grain takes a file as the grain of the coat. */
+function GrainTab({ part }: { part: Part }) {
+  const drop = useDropTarget('the grain of the coat', ([file]) => {
+    useVaryEye.setState({ part: 'grain' });
+    return takeGrainFile(file, null);
+  });
+  return <PartTab name="grain" part={part} drop={drop} />;
+}
+
 const PartTabs = ({ part }: { part: Part }) => (
   <div className="parts" role="tablist" aria-label="What varies">
-    {PARTS.map((name) => (
-      <button key={name} role="tab" aria-selected={part === name} onClick={() => useVaryEye.setState({ part: name })}>
-        {name}
-      </button>
-    ))}
+    {PARTS.map((name) =>
+      name === 'grain' ? (
+        <GrainTab key={name} part={part} />
+      ) : name === 'deck' ? (
+        <DeckTab key={name} part={part} />
+      ) : (
+        <PartTab key={name} name={name} part={part} />
+      ),
+    )}
   </div>
 );
 

@@ -1,4 +1,4 @@
-import { DRIVERS, type DriverName, type Property } from '@amber-stamp/core/model';
+import { DRIVERS, FOLLOWS, type DriverName, type Follow, type Property } from '@amber-stamp/core/model';
 import { definitionOf, type RangeName } from '../../bench/edit.ts';
 import { endsOf } from './rows.ts';
 
@@ -47,4 +47,33 @@ export function readValue(text: string): Typed | string {
   if (!ends) return `There is no number in it: type ${TYPED}.`;
   if (named && !by) return `Nothing moves by ${named[1]}: it can be ${MOVED_BY}.`;
   return { ...ends, by };
+}
+
+/** What dabs may follow, in words. */
+export const FOLLOW_WORDS: Record<Follow, string> = {
+  none: 'as cut',
+  path: 'the path',
+  tilt: 'the tilt',
+  twist: 'the twist',
+  chain: 'end to end',
+};
+
+/** What may be typed into the row of the angle besides. */
+export const TYPED_ANGLE = `${TYPED}; also what it follows: end to end, ± 20 the path`;
+
+/** What may stand at the end of an angle for what it follows; a bare word may be that of a driver: 20 by tilt. */
+const ENDINGS = FOLLOWS.flatMap((follow) => {
+  const words = FOLLOW_WORDS[follow];
+  const bare = words.replace('the ', '');
+  return [{ follow, words }, ...(bare === words ? [] : [{ follow, words: bare, bare: true }])];
+});
+
+/** What was typed of an angle: what it follows, where that is named at the end, and what stands before. */
+export function readFollow(text: string): { follow: Follow | undefined; before: string } {
+  const plain = text.trim().toLowerCase();
+  const byDriver = /\bby\s+\S+$/.test(plain);
+  const ending = ENDINGS.find(({ words, bare }) => plain.endsWith(words) && !(bare && byDriver));
+  if (!ending) return { follow: undefined, before: text };
+  const before = plain.slice(0, -ending.words.length).replace(/follows?\s*$/, '');
+  return { follow: ending.follow, before: before.trim() };
 }

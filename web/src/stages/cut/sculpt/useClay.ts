@@ -6,11 +6,11 @@ import { notifyError } from '../../../parts/messages.tsx';
 import type { SurfaceScene } from '../../../parts/surface-scene.ts';
 import { LatestJob } from '../../../engine/latest-jobs.ts';
 import { cutter } from '../../../engine/pool.ts';
-import { lazyWorker } from '../../../engine/workers.ts';
+import { waitingWorker } from '../../../engine/workers.ts';
 import type { ClayRows } from '../../../engine/protocol/sculpt.ts';
 import type { recipeOf } from '../steps.ts';
 
-const sculptor = lazyWorker('sculpt');
+const sculptor = waitingWorker('sculpt');
 
 /** The clay of a sculpt step, kept on its table: laid anew when what comes in changes, shown anew with every stroke that is kept or taken back. */
 export function useClay(
@@ -53,13 +53,13 @@ export function useClay(
       ask(async () => {
         const input = await cutter.heights(source, { ...recipe, steps: recipe.steps.slice(0, place) }, -1, cutSignal());
         scene.current?.setSide(clayOfStep(step).side);
-        return sculptor().begin(job(input, step));
+        return sculptor.begin(job(input, step));
       });
     } else if (shown.current !== strokes) {
       shown.current = strokes;
-      ask(() => sculptor().show(strokes));
+      ask(() => sculptor.show(strokes));
     }
   });
 
-  return { hand: (row: readonly number[]) => ask(() => sculptor().hand(row)) };
+  return { hand: (row: readonly number[]) => ask(() => sculptor.hand(row)) };
 }

@@ -1,10 +1,10 @@
 import { rowAt, shapesSvg, type Shapes } from '@amber-stamp/core/make';
 import { fileName } from '@amber-stamp/core/formats';
 import { Button, Menu, MenuItem } from '@mui/material';
-import { useState } from 'react';
+import { useEffect, useState } from 'react';
 import { saveFile } from '../../../parts/save.ts';
 import { endLine } from './drawn-line.ts';
-import { useChosenRows } from './chosen.ts';
+import { chooseRow, useChosenRows } from './chosen.ts';
 import { FigureFields } from './FigureFields.tsx';
 import { addFigure, canGroup, duplicateRow, groupRows, NEW_FIGURES, removeRows, ungroupRow } from './figures.ts';
 import { RowList } from './RowList.tsx';
@@ -71,6 +71,11 @@ export function ShapesControls({ shapes }: { shapes: Shapes }) {
   const drawing = useChosenRows((s) => s.pressed !== null);
   const path = paths.at(-1);
   const row = path && rowAt(shapes.rows, path);
+  // a drawing of one figure is about that figure
+  const alone = shapes.rows.length === 1;
+  useEffect(() => {
+    if (alone && useChosenRows.getState().paths.length === 0) chooseRow([0]);
+  }, [alone]);
   return (
     <>
       <div className="section">

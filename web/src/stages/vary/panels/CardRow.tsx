@@ -4,8 +4,9 @@ import { useSortable } from '@dnd-kit/sortable';
 import { Tooltip } from '@mui/material';
 import { coatOf, dropUnused, editCoat, putPlate } from '../../../bench/coat.ts';
 import { useBenchEye } from '../../../bench/eye.ts';
-import { asPlate, type Offer, type Picked } from '../../../bench/picker/picked.ts';
+import { asPlate, pickedFile, type Offer, type Picked } from '../../../bench/picker/picked.ts';
 import { Picker } from '../../../bench/picker/Picker.tsx';
+import { useDropTarget } from '../../../bench/parts/drop.ts';
 import { usePlates } from '../../../bench/plates.ts';
 import { change, settle, useBench } from '../../../bench/store.ts';
 import { AwayIcon, GripIcon, MutedIcon, MuteIcon } from '../../../parts/icons.tsx';
@@ -86,6 +87,12 @@ export async function takeCard(picked: Picked, place?: number): Promise<void> {
     else cards[place].plate = plate;
     dropUnused(d);
   });
+}
+
+/** The same with a file that is not in the cabinet yet. */
+export async function takeCardFile(file: File | undefined, place?: number): Promise<void> {
+  const picked = await pickedFile(file);
+  if (picked) await takeCard(picked, place);
 }
 
 interface AmountProps {
@@ -198,6 +205,7 @@ export function CardRow({ id, place, card, cards }: CardProps) {
   const ready = usePlates((s) => s.ready[card.plate]);
   const looked = useBenchEye((s) => s.plate === card.plate);
   const name = plateTitle(card.plate);
+  const drop = useDropTarget(`the tip in the place of ${name}`, ([file]) => takeCardFile(file, place));
   return (
     <li
       ref={setNodeRef}
@@ -209,6 +217,7 @@ export function CardRow({ id, place, card, cards }: CardProps) {
         <GripIcon size={16} />
       </button>
       <button
+        {...drop}
         className="plain shot"
         title="Cut and find work on this plate"
         aria-label={`Look at ${name}`}

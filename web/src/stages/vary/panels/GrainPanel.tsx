@@ -4,14 +4,26 @@ import { BLEND_MODES, type BlendMode } from '@amber-stamp/core/maths';
 import { grainSchema, PROPERTIES, type Coat, type Grain } from '@amber-stamp/core/model';
 import { plateTitle } from '@amber-stamp/core/raster';
 import { useState } from 'react';
+import { Link, useParams } from 'react-router';
 import { coatOf, editCoat } from '../../../bench/coat.ts';
+import { grainNote, NOTICED } from '../../../bench/comes-back.ts';
+import { useEcho } from '../../../bench/echo.ts';
 import { useBenchEye } from '../../../bench/eye.ts';
+import { useDropTarget } from '../../../bench/parts/drop.ts';
 import { Picker } from '../../../bench/picker/Picker.tsx';
 import { usePlates } from '../../../bench/plates.ts';
 import { Choices } from '../../../parts/Choices.tsx';
 import { PlateChoices } from '../../../bench/parts/PlateChoices.tsx';
 import { PlateView } from '../../../parts/PlateView.tsx';
-import { GRAINS_FROM, grainForEveryCard, ownGrain, takeGrain, withoutGrain, type Owner } from './grain-of.ts';
+import {
+  GRAINS_FROM,
+  grainForEveryCard,
+  ownGrain,
+  takeGrain,
+  takeGrainFile,
+  withoutGrain,
+  type Owner,
+} from './grain-of.ts';
 import { whyGrain } from '../no-effect.ts';
 import { Setting } from './Setting.tsx';
 import { settingOf } from '../../../parts/setting-of.ts';
@@ -87,13 +99,25 @@ interface GrainProps {
 /** The plate of a grain, and what it can be exchanged for. */
 function GrainHead({ grain, owner }: GrainProps) {
   const ready = usePlates((s) => s.ready[grain.plate]);
+  const { id } = useParams();
+  const drop = useDropTarget('the grain in the place of this one', ([file]) => takeGrainFile(file, owner));
   return (
     <div className="grain-head">
-      <span className="shot">{ready && <PlateView plate={ready.plate} label="Grain" most={160} />}</span>
+      <span className="shot" {...drop}>
+        {ready && <PlateView plate={ready.plate} label="Grain" most={160} />}
+      </span>
       <span>
         <b>{plateTitle(grain.plate)}</b>
         <br />
         <Picker label="another" offers={GRAINS_FROM} onTake={(picked) => takeGrain(picked, owner)} />{' '}
+        <Link
+          className="link"
+          to={`/brush/${id}/cut`}
+          title="Its recipe, in Cut"
+          onClick={() => useBenchEye.setState({ plate: grain.plate })}
+        >
+          cut it
+        </Link>{' '}
         <button className="link" onClick={() => withoutGrain(owner)}>
           without
         </button>
@@ -110,6 +134,19 @@ function GrainHead({ grain, owner }: GrainProps) {
   );
 }
 
+/** Where the grain comes back along a stroke, as soon as that was measured. */
+function GrainPeriod() {
+  const told = useEcho((s) => s.told);
+  if (!told?.likeness || told.likeness.grainPx === 0) return null;
+  const { likeness, spanPx, grain } = told;
+  return (
+    <p className={grain >= NOTICED ? 'note warn' : 'note'} role="status">
+      It {grainNote(likeness, spanPx)}
+      {grain >= NOTICED ? ', and the eye sees it.' : ', hardly seen.'}
+    </p>
+  );
+}
+
 /** The settings of a grain; its depth is a row below, unless a card has it for itself. */
 function GrainSettings({ grain, owner }: GrainProps) {
   const idle = whyGrain(grain, usePlates((s) => s.ready[grain.plate])?.plate);
@@ -122,6 +159,7 @@ function GrainSettings({ grain, owner }: GrainProps) {
     <>
       <GrainHead grain={grain} owner={owner} />
       {idle && <p className="note">{idle}</p>}
+      {owner === null && <GrainPeriod />}
       {owner !== null && (
         <Setting param={DEPTH} value={grain.depth.rest} onLive={(v) => edit((g) => void (g.depth.rest = Number(v)))} />
       )}

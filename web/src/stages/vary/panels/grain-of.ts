@@ -1,6 +1,6 @@
 import { plainGrain, type Coat, type Grain } from '@amber-stamp/core/model';
 import { coatOf, dropUnused, putPlate } from '../../../bench/coat.ts';
-import { asPlate, type Offer, type Picked } from '../../../bench/picker/picked.ts';
+import { asPlate, pickedFile, type Offer, type Picked } from '../../../bench/picker/picked.ts';
 import { change } from '../../../bench/store.ts';
 
 /** What a grain may be made from. */
@@ -28,6 +28,12 @@ export async function takeGrain(picked: Picked, owner: Owner): Promise<void> {
     setGrain(coat, owner, before ? { ...before, plate: name } : plainGrain(name));
     dropUnused(draft);
   });
+}
+
+/** A file that is not in the cabinet yet as the grain. */
+export async function takeGrainFile(file: File | undefined, owner: Owner): Promise<void> {
+  const picked = await pickedFile(file);
+  if (picked) await takeGrain(picked, owner);
 }
 
 export const withoutGrain = (owner: Owner): void =>

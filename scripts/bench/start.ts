@@ -1,0 +1,86 @@
+// What a person waits for first: the cabinet, the first strokes and the first echo of a page that was never opened here.
+import { expect, type Page } from '@playwright/test';
+import { existsSync, readFileSync, writeFileSync } from 'node:fs';
+import { cpus } from 'node:os';
+import { App, closeBrowser } from '../../e2e/app.ts';
+import { launch } from '../../e2e/browser.ts';
+import { sizesOf, writeSizes } from '../lib/sizes.mjs';
+import { median } from './measure.ts';
+
+const ROUNDS = 9;
+const PLACE = 'docs/bench/start.md';
+
+/** ms from the way to an address until something of it is there, in a browser that holds nothing of the pages. */
+async function cold(address: string, there: (page: Page) => Promise<unknown>): Promise<number> {
+  const browser = await launch();
+  const page = await (await browser.newContext({ viewport: { width: 1280, height: 800 } })).newPage();
+  const start = performance.now();
+  await page.goto(address, { waitUntil: 'commit' });
+  await there(page);
+  const took = performance.now() - start;
+  await browser.close();
+  return took;
+}
+
+async function medianOf(address: string, there: (page: Page) => Promise<unknown>): Promise<number> {
+  const all: number[] = [];
+  for (let k = 0; k < ROUNDS; k++) all.push(await cold(address, there));
+  return median(all);
+}
+
+const seen = (selector: string) => (page: Page) =>
+  page.waitForFunction((wanted) => document.querySelector(wanted) !== null, selector, { polling: 10 });
+const STROKES = 'canvas[data-view="sheet"][data-drawn]';
+/** the dial says a number only once it was measured */
+const ECHO = '[aria-label^="Echo "][aria-label*=" of 100"]';
+
+const app = await App.start({ demo: true });
+const page = await app.page();
+await page.goto(app.url);
+const box = page.getByRole('article', { name: /Crust lichen/ }).first();
+await expect(box).toBeVisible();
+const brush = `${app.url}${await box.getByRole('link').getAttribute('href')}`;
+const id = /brush\/([^/?]+)/.exec(brush)?.[1];
+const vary = `${app.url}/brush/${id}/vary`;
+const cabinet = await medianOf(app.url, seen('article'));
+const strokes = await medianOf(vary, seen(STROKES));
+const echo = await medianOf(vary, seen(ECHO));
+await app.stop();
+await closeBrowser();
+
+/** What it took before scripts were split, as it was written down when they were. */
+function before(): string[] {
+  const rows = existsSync(PLACE)
+    ? (readFileSync(PLACE, 'utf8').match(/^\| (?:cabinet,|first )[^|]*\|.*$/gm) ?? [])
+    : [];
+  return rows.map((row) => row.split('|')[3].trim());
+}
+const was = before();
+const kB = (bytes: number): string => `${Math.round(bytes / 1000)} kB`;
+const rows = [
+  ['cabinet, its brushes seen', cabinet, 600],
+  ['first strokes of a brush', strokes, 1200],
+  ['first echo of that brush', echo, 2200],
+] as const;
+const text = `# The first second
+
+Made by \`npm run bench:start\`: from an address to what is seen, in a browser that was just begun and holds nothing of the
+pages, the median of ${ROUNDS}, on ${cpus().length} cores (${cpus()[0].model.trim()}), a shared machine.
+
+| what | ms | before scripts were split | aimed at |
+| --- | --- | --- | --- |
+${rows.map(([what, ms, most], k) => `| ${what} | ${Math.round(ms)} | ${was[k] ?? ''} | ${most} |`).join('\n')}
+
+## What is sent
+
+Packed by brotli when they are built, as the server sends them.
+
+| file | size | packed |
+| --- | --- | --- |
+${sizesOf()
+  .map(({ name, bytes, packed }) => `| ${name} | ${kB(bytes)} | ${kB(packed)} |`)
+  .join('\n')}
+`;
+writeFileSync(PLACE, text);
+writeSizes();
+console.log(text);

@@ -1,0 +1,3 @@
+// both halves of the stage, read together
+export { PackControls } from './PackControls.tsx';
+export { PackWork } from './PackWork.tsx';

@@ -1,0 +1,3 @@
+// both halves of the stage, read together
+export { ProveControls } from './ProveControls.tsx';
+export { ProveWork } from './ProveWork.tsx';
