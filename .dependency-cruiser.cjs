@@ -8,6 +8,7 @@ const floor = (name, from, forbidden) => ({
 
 /** The folders of core from the lowest up: each stands on those before it alone. Folders of one row do not know each other. */
 const CORE = [
+  ['wasm'],
   ['maths'],
   ['raster'],
   ['model'],

@@ -41,7 +41,7 @@ export default tseslint.config(
       'node_modules/**',
       'server/drizzle/**',
       'core/kernel/**',
-      'core/src/ink/kernel-binary.ts',
+      'core/src/wasm/kernel-binary.ts',
       '**/*.cjs',
       'docs/**',
     ],

@@ -7,7 +7,7 @@ import { join } from 'node:path';
 
 const ROOT = fileURLToPath(new URL('..', import.meta.url));
 const FOLDER = join(ROOT, 'core/kernel');
-const TARGET = join(ROOT, 'core/src/ink/kernel-binary.ts');
+const TARGET = join(ROOT, 'core/src/wasm/kernel-binary.ts');
 
 /** The binary of kernel.ts and what it imports, all of them in memory. */
 async function compile(asc, sources) {

@@ -8,3 +8,7 @@ export { lay } from './lay';
 export { layThrough } from './through';
 export { clear, blend, blendTint, keep, fill, bytes, multiplyAdd } from './sheet';
 export { raise, light, shine } from './light';
+export { convolve, boxRows, boxColumns } from './blur';
+export { product } from './alike';
+export { resampleRows, resampleColumns } from './resample';
+export { extreme } from './extreme';

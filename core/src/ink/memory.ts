@@ -1,17 +1,5 @@
-/** The part of the WebAssembly interface that the engine needs, so that core depends on no environment's types. */
-export interface WasmMemory {
-  readonly buffer: ArrayBuffer;
-  grow(pages: number): number;
-}
-interface WasmNamespace {
-  Memory: new (limits: { initial: number; maximum: number }) => WasmMemory;
-  Module: new (bytes: Uint8Array) => object;
-  Instance: new (module: object, imports: object) => { exports: object };
-}
+import { PAGE_BYTES, webAssembly, type WasmMemory } from '../wasm/module.ts';
 
-export const webAssembly = (): WasmNamespace => (globalThis as unknown as { WebAssembly: WasmNamespace }).WebAssembly;
-
-const PAGE = 65536;
 const MAX_PAGES = 32768;
 const SMALLEST = 1024;
 /** Bytes kept free above the last block: masked lanes of the kernel may read past a tip, never past the memory. */
@@ -48,7 +36,7 @@ export class InkMemory {
     const address = this.top;
     const end = address + size;
     const missing = end + GUARD - this.memory.buffer.byteLength;
-    if (missing > 0) this.memory.grow(Math.ceil(missing / PAGE) + 32);
+    if (missing > 0) this.memory.grow(Math.ceil(missing / PAGE_BYTES) + 32);
     this.top = end;
     return address;
   }

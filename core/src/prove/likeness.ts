@@ -3,6 +3,7 @@ import { fourthRoot } from '../maths/roots.ts';
 import { clamp } from '../maths/ramps.ts';
 import type { Raster } from '../raster/raster.ts';
 import { saturate, saturateSquared } from '../maths/measures.ts';
+import { MOST_BYTES, scratch } from '../wasm/index.ts';
 import { LOOK_SIDE, type Seen } from './seen.ts';
 
 /** Half a patch, px, and the samples along its side. */
@@ -137,26 +138,50 @@ function dot(p: Patches, i: number, q: Patches, j: number): number {
   return s0 + s1 + (s2 + s3);
 }
 
-/** Mean product of patches `lag` apart; `shift` reads the other set that much earlier. */
-function product(p: Patches, q: Patches, lag: number, shift: number): number {
-  const pairs = Math.min(p.count, q.count + shift) - lag;
-  if (pairs < 1) return 0;
-  const every = Math.max(1, pairs / FIRSTS);
-  let sum = 0;
-  let n = 0;
-  for (let at = 0; at < pairs; at += every, n++) sum += dot(p, Math.floor(at), q, Math.floor(at) + lag - shift);
-  return sum / n;
+/** Mean product of `pairs` patches and those `later` in the other set; of many an even choice. */
+type MeanProduct = (pairs: number, later: number) => number;
+const everyOf = (pairs: number): number => Math.max(1, pairs / FIRSTS);
+
+function plainProduct(p: Patches, q: Patches): MeanProduct {
+  return (pairs, later) => {
+    const every = everyOf(pairs);
+    let sum = 0;
+    let n = 0;
+    for (let at = 0; at < pairs; at += every, n++) sum += dot(p, Math.floor(at), q, Math.floor(at) + later);
+    return sum / n;
+  };
+}
+
+/** Products of patches with those of their own set and of another: in WebAssembly where there is some, with the same bits. */
+function productsOf(p: Patches, q: Patches): { own: MeanProduct; other: MeanProduct } {
+  const made = scratch();
+  const bytes = p.data.byteLength + q.data.byteLength;
+  if (!made || bytes > MOST_BYTES) return { own: plainProduct(p, p), other: plainProduct(p, q) };
+  made.begin(bytes);
+  const [first, second] = [made.put(p.data), made.put(q.data)];
+  const by =
+    (set: number): MeanProduct =>
+    (pairs, later) =>
+      made.kernel.product(first, set, p.size, pairs, everyOf(pairs), later);
+  return { own: by(first), other: by(second) };
 }
 
 /** Likeness at lags 1..most; near lags less the mean likeness to what lies midway between dabs. */
 function likeness(p: Patches, midway: Patches, most: number, step: number): number[] {
   const energy = energyOf(p);
+  const { own, other } = productsOf(p, midway);
+  /** `shift` reads what lies midway that much earlier */
+  const beside = (lag: number, shift: number): number => {
+    const pairs = Math.min(p.count, midway.count + shift) - lag;
+    return pairs < 1 ? 0 : other(pairs, lag - shift);
+  };
   return Array.from({ length: most }, (_, i) => {
     const lag = i + 1;
-    let r = product(p, p, lag, 0) / energy;
+    const pairs = p.count - lag;
+    let r = (pairs < 1 ? 0 : own(pairs, lag)) / energy;
     if (lag * step < 1.2 * LOOK_SIDE) {
-      const before = product(p, midway, lag, 1);
-      const after = lag < midway.count ? product(p, midway, lag, 0) : before;
+      const before = beside(lag, 1);
+      const after = lag < midway.count ? beside(lag, 0) : before;
       r -= Math.max(0, (before + after) / 2 / energy);
     }
     return r;

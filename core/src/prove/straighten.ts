@@ -129,9 +129,20 @@ function levelStrip(sheet: Raster, rail: Rail, width: number, half: number, side
   return out;
 }
 
+/** How far from a row of a sheet anything prints, px. */
+function farthestFrom(y: number, { width, data }: Raster): number {
+  let top = 0;
+  let bottom = data.length - 1;
+  while (top < data.length && data[top] === 0) top++;
+  while (bottom > top && data[bottom] === 0) bottom--;
+  if (top >= data.length) return 0;
+  return Math.max(y - Math.floor(top / width), Math.floor(bottom / width) - y, 0) + 2;
+}
+
 /** How far a sheet is covered beside a path, px: looked for outward from a few places. */
 function halfHeight(sheet: Raster, rail: Rail, side: number): number {
-  const most = Math.ceil(Math.min(4 * side, Math.max(sheet.width, sheet.height)));
+  const far = isLevel(rail) ? farthestFrom(rail.y[0], sheet) : Infinity;
+  const most = Math.ceil(Math.min(4 * side, Math.max(sheet.width, sheet.height), far));
   let reach = Math.ceil(0.6 * side);
   for (let i = 0; i < rail.x.length; i += 8)
     for (let v = most; v > reach; v--)

@@ -1,4 +1,5 @@
 import { expMinus } from '../maths/exponential.ts';
+import { quickBoxes, quickBoxRows, quickConvolve } from './quick-blur.ts';
 import { raster, type Raster } from './raster.ts';
 
 /** Radii of three boxes that together stand for a Gaussian (Kovesi 2010, "Fast almost-Gaussian filtering"). */
@@ -163,34 +164,46 @@ function convolve(source: Raster, w: Float64Array, empty: boolean): Raster {
 
 const EXACT_SIGMA = 2;
 
-/**
- * Gaussian blur with standard deviation `sigma` px: exact up to 2 px, above by three box means. Beyond the border is
- * nothing (`empty`), or the border goes on. Sigma 0 gives a copy.
- */
-export function blur(source: Raster, sigma: number, empty = true): Raster {
-  if (sigma <= 0.05) return { ...source, data: source.data.slice() };
-  if (sigma <= EXACT_SIGMA) return convolve(source, weights(sigma), empty);
-  const { width, height } = source;
-  let from: Float32Array = source.data;
+/** Means over boxes one after the other, along rows and columns. */
+function boxMeans({ width, height, data }: Raster, radii: readonly number[], empty: boolean): Raster {
+  let from: Float32Array = data;
   const to = new Float32Array(from.length);
   const spare = new Float32Array(from.length);
-  for (const r of boxes(sigma)) {
+  for (const r of radii) {
     boxRows(from, to, width, height, r, empty);
-    const next = from === source.data ? spare : from;
+    const next = from === data ? spare : from;
     boxColumns(to, next, width, height, r, empty);
     from = next;
   }
   return { width, height, data: from };
 }
 
-/** A blur along rows only, by three box means whatever the width; beyond the ends nothing, or the end value goes on. */
-export function blurRows(source: Raster, sigma: number, empty = true): Raster {
-  const { width, height } = source;
-  let from: Float32Array = source.data.slice();
+function boxRowMeans({ width, height, data }: Raster, radii: readonly number[], empty: boolean): Raster {
+  let from = data.slice();
   let to = new Float32Array(from.length);
-  for (const r of boxes(sigma)) {
+  for (const r of radii) {
     boxRows(from, to, width, height, r, empty);
-    [from, to] = [to, from as Float32Array<ArrayBuffer>];
+    [from, to] = [to, from];
   }
   return { width, height, data: from };
+}
+
+/**
+ * Gaussian blur with standard deviation `sigma` px: exact up to 2 px, above by three box means. Beyond the border is
+ * nothing (`empty`), or the border goes on. Sigma 0 gives a copy. In WebAssembly where there is some, with the same bits.
+ */
+export function blur(source: Raster, sigma: number, empty = true): Raster {
+  if (sigma <= 0.05) return { ...source, data: source.data.slice() };
+  if (sigma <= EXACT_SIGMA) {
+    const w = weights(sigma);
+    return quickConvolve(source, w, empty) ?? convolve(source, w, empty);
+  }
+  const radii = boxes(sigma);
+  return quickBoxes(source, radii, empty) ?? boxMeans(source, radii, empty);
+}
+
+/** A blur along rows only, by three box means whatever the width; beyond the ends nothing, or the end value goes on. */
+export function blurRows(source: Raster, sigma: number, empty = true): Raster {
+  const radii = boxes(sigma);
+  return quickBoxRows(source, radii, empty) ?? boxRowMeans(source, radii, empty);
 }

@@ -1,3 +1,4 @@
+import { MOST_BYTES, scratch } from '../wasm/index.ts';
 import { raster, type Raster } from './raster.ts';
 
 const BLOCK = 32;
@@ -39,10 +40,9 @@ function maximaAlongRows({ width, height, data }: Raster, r: number): void {
   }
 }
 
-/** Maximum within a square, of the values or of their negatives. */
-function extreme(source: Raster, r: number, sign: 1 | -1): Raster {
+/** Maximum within a square, of the values or of their negatives, in plain loops. */
+function plainExtreme(source: Raster, r: number, sign: 1 | -1): Raster {
   const copy: Raster = { ...source, data: source.data.slice() };
-  if (r < 1) return copy;
   const flip = ({ data }: Raster) => {
     if (sign < 0) for (let i = 0; i < data.length; i++) data[i] = -data[i];
   };
@@ -53,6 +53,18 @@ function extreme(source: Raster, r: number, sign: 1 | -1): Raster {
   const target = transposed(turned);
   flip(target);
   return target;
+}
+
+function extreme(source: Raster, r: number, sign: 1 | -1): Raster {
+  if (r < 1) return { ...source, data: source.data.slice() };
+  const { width, height, data } = source;
+  const rows = 8 * Math.max(width, height) + 128;
+  const made = scratch();
+  if (!made || 2 * data.byteLength + rows > MOST_BYTES) return plainExtreme(source, r, sign);
+  made.begin(2 * data.byteLength + rows);
+  const from = made.put(data);
+  made.kernel.extreme(from, made.room(data.byteLength), width, height, r, sign, made.room(rows));
+  return { width, height, data: made.floats(from, data.length).slice() };
 }
 
 /** The largest value within a square of 2 r + 1 px around each pixel. */

@@ -1,3 +1,4 @@
+import { MOST_BYTES, scratch } from '../wasm/index.ts';
 import { raster, type Raster } from './raster.ts';
 
 interface Taps {
@@ -26,11 +27,9 @@ function taps(from: number, to: number): Taps {
   return t;
 }
 
-/** The raster at another size, filtered. A size of its own comes back as a copy. */
-export function resample(source: Raster, width: number, height: number): Raster {
-  if (width === source.width && height === source.height) return { ...source, data: source.data.slice() };
-  const across = taps(source.width, width);
-  const down = taps(source.height, height);
+function plainResample(source: Raster, across: Taps, down: Taps): Raster {
+  const width = across.first.length;
+  const height = down.first.length;
   const half = raster(width, source.height);
   const { first, count, weights, most } = across;
   const from = source.data;
@@ -53,4 +52,31 @@ export function resample(source: Raster, width: number, height: number): Raster 
       for (let x = 0; x < width; x++) target.data[row + x] += half.data[above + x] * weight;
     }
   return target;
+}
+
+/** The same in WebAssembly, with the same bits; undefined where there is none, or the raster is too large for it. */
+function quickResample({ width, height, data }: Raster, across: Taps, down: Taps): Raster | undefined {
+  const made = scratch();
+  const target = raster(across.first.length, down.first.length);
+  const ofTaps = ({ weights, first }: Taps): number => weights.byteLength + 2 * first.byteLength;
+  const bytes = data.byteLength + 4 * target.width * height + target.data.byteLength + ofTaps(across) + ofTaps(down);
+  if (!made || bytes > MOST_BYTES) return undefined;
+  made.begin(bytes);
+  const placed = ({ first, count, weights, most }: Taps) =>
+    [made.put(first), made.put(count), made.put(weights), most] as const;
+  const from = made.put(data);
+  const half = made.room(4 * target.width * height);
+  const to = made.room(target.data.byteLength);
+  made.kernel.resampleRows(from, half, width, target.width, height, ...placed(across));
+  made.kernel.resampleColumns(half, to, target.width, target.height, ...placed(down));
+  target.data.set(made.floats(to, target.data.length));
+  return target;
+}
+
+/** The raster at another size, filtered. A size of its own comes back as a copy. */
+export function resample(source: Raster, width: number, height: number): Raster {
+  if (width === source.width && height === source.height) return { ...source, data: source.data.slice() };
+  const across = taps(source.width, width);
+  const down = taps(source.height, height);
+  return quickResample(source, across, down) ?? plainResample(source, across, down);
 }

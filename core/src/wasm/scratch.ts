@@ -1,0 +1,109 @@
+import { kernelOver, PAGE_BYTES, webAssembly, type WasmMemory } from './module.ts';
+
+/** The inner loops of rasters; addresses are bytes of the scratch memory. */
+export interface ScratchKernel {
+  convolve(
+    from: number,
+    rows: number,
+    before: number,
+    after: number,
+    width: number,
+    reach: number,
+    weights: number,
+    empty: number,
+    row: number,
+    half: number,
+    to: number,
+  ): void;
+  boxRows(from: number, to: number, width: number, height: number, r: number, empty: number, row: number): void;
+  boxColumns(from: number, to: number, width: number, height: number, r: number, sums: number, nothing: number): void;
+  resampleRows(
+    from: number,
+    to: number,
+    fromWidth: number,
+    toWidth: number,
+    height: number,
+    first: number,
+    count: number,
+    weights: number,
+    most: number,
+  ): void;
+  resampleColumns(
+    from: number,
+    to: number,
+    width: number,
+    toHeight: number,
+    first: number,
+    count: number,
+    weights: number,
+    most: number,
+  ): void;
+  extreme(data: number, spare: number, width: number, height: number, r: number, sign: number, rows: number): void;
+  product(p: number, q: number, size: number, pairs: number, every: number, later: number): number;
+}
+
+const BEGIN = 1024;
+/** Empty bytes behind each block: loops of four go past its end. */
+const GAP = 64;
+const MOST_PAGES = 1024;
+
+/** Memory for one computation at a time: blocks lie one behind the other until the next one begins. */
+export class Scratch {
+  readonly kernel: ScratchKernel;
+  private readonly memory: WasmMemory;
+  private top = BEGIN;
+
+  constructor(kernel: ScratchKernel, memory: WasmMemory) {
+    this.kernel = kernel;
+    this.memory = memory;
+  }
+
+  /** Forgets all blocks, and makes sure that so many bytes, in up to 16 blocks, can follow. */
+  begin(bytes: number): void {
+    this.top = BEGIN;
+    const missing = BEGIN + bytes + 16 * GAP - this.memory.buffer.byteLength;
+    if (missing > 0) this.memory.grow(Math.ceil(missing / PAGE_BYTES));
+  }
+
+  /** The address of a block; what it holds is whatever was there. */
+  room(bytes: number): number {
+    const at = this.top;
+    this.top = at + Math.ceil(bytes / 16) * 16 + GAP;
+    return at;
+  }
+
+  put(values: Float32Array | Float64Array | Int32Array): number {
+    const at = this.room(values.byteLength);
+    const { buffer, byteOffset, byteLength } = values;
+    new Uint8Array(this.memory.buffer, at, byteLength).set(new Uint8Array(buffer, byteOffset, byteLength));
+    return at;
+  }
+
+  floats(at: number, count: number): Float32Array {
+    return new Float32Array(this.memory.buffer, at, count);
+  }
+
+  doubles(at: number, count: number): Float64Array {
+    return new Float64Array(this.memory.buffer, at, count);
+  }
+}
+
+/** What a scratch memory may be asked for, bytes: what is larger is computed without. */
+export const MOST_BYTES = (MOST_PAGES - 8) * PAGE_BYTES;
+
+let made: Scratch | null | undefined;
+
+function make(): Scratch | null {
+  if (typeof webAssembly() === 'undefined') return null;
+  const memory = new (webAssembly().Memory)({ initial: 16, maximum: MOST_PAGES });
+  const kernel = kernelOver(memory);
+  return kernel ? new Scratch(kernel as ScratchKernel, memory) : null;
+}
+
+let wanted = true;
+
+/** Whether loops may run in WebAssembly; both ways give the same bits. */
+export const wantScratch = (on: boolean): void => void (wanted = on);
+
+/** The scratch memory of this environment; undefined without WebAssembly SIMD: then all is computed in plain loops. */
+export const scratch = (): Scratch | undefined => (wanted ? ((made ??= make()) ?? undefined) : undefined);

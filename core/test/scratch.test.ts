@@ -1,0 +1,74 @@
+import { raster, resample, type Raster } from '@amber-stamp/core/raster';
+import { hash32 } from '@amber-stamp/core/maths';
+import { scratch, wantScratch } from '@amber-stamp/core/wasm';
+import { expect } from 'chai';
+import { blur, blurRows } from '../src/raster/blur.ts';
+import { closed, dilate, erode, opened } from '../src/raster/morph.ts';
+import { echoWith } from './helpers/echoes.ts';
+import * as tips from './helpers/tips.ts';
+
+const SIZES = [
+  [1, 1],
+  [3, 2],
+  [7, 5],
+  [64, 64],
+  [201, 97],
+  [3, 700],
+  // wider and higher than what is done at a time
+  [2112, 190],
+] as const;
+
+function noise([width, height]: readonly [number, number]): Raster {
+  const made = raster(width, height);
+  for (let i = 0; i < made.data.length; i++) made.data[i] = hash32(i, width) / 2 ** 32 - 0.2;
+  return made;
+}
+
+/** The same done in WebAssembly and in plain loops. */
+function bothWays<T>(make: () => T): [T, T] {
+  const quick = make();
+  wantScratch(false);
+  const plain = make();
+  wantScratch(true);
+  return [quick, plain];
+}
+const bits = ({ data }: Raster): Uint32Array => new Uint32Array(data.buffer, data.byteOffset, data.length);
+
+describe('loops in WebAssembly give the bits of plain loops', () => {
+  afterEach(() => wantScratch(true));
+  it('are there', () => {
+    expect(scratch()).not.to.equal(undefined);
+  });
+
+  const checks: Readonly<Record<string, (source: Raster) => Raster[]>> = {
+    blurs: (source) =>
+      [0.3, 0.8, 1.4, 2, 2.2, 6.7, 48].flatMap((sigma) =>
+        [true, false].flatMap((empty) => [blur(source, sigma, empty), blurRows(source, sigma, empty)]),
+      ),
+    'other sizes': (source) =>
+      [
+        [1, 1],
+        [48, 48],
+        [256, 100],
+        [1000, 33],
+      ].map(([width, height]) => resample(source, width, height)),
+    'maxima and minima': (source) =>
+      [closed, opened, dilate, erode].flatMap((of) => [0, 1, 2, 5, 22].map((r) => of(source, r))),
+  };
+  for (const [what, make] of Object.entries(checks))
+    it(`for ${what}`, () => {
+      for (const size of SIZES) {
+        const [quick, plain] = bothWays(() => make(noise(size)).map(bits));
+        quick.forEach((one, k) => expect(one, `${size.join(' x ')}, number ${k}`).to.deep.equal(plain[k]));
+      }
+    }).timeout(60_000);
+
+  it('for how alike dabs are', () => {
+    const [quick, plain] = bothWays(() => {
+      const { echo, inside, outline, texture } = echoWith([tips.tipFrom(tips.rich(3))], { spacing: 40, turn: 10 });
+      return { echo, inside, outline, texture };
+    });
+    expect(quick).to.deep.equal(plain);
+    expect(quick.echo).to.be.greaterThan(50);
+  });
+});
