@@ -12,3 +12,4 @@ export { convolve, boxRows, boxColumns } from './blur';
 export { product } from './alike';
 export { resampleRows, resampleColumns } from './resample';
 export { extreme } from './extreme';
+export { shown, laidOn, around } from './sample';

@@ -1,4 +1,6 @@
+import { clamp } from '../maths/ramps.ts';
 import type { Plate, Raster } from '../raster/raster.ts';
+import { resample } from '../raster/resample.ts';
 import { analysedTip } from './analysed-tip.ts';
 import { cured, type Flaw } from './flaw.ts';
 import { flawsOf } from './flaws.ts';
@@ -7,6 +9,9 @@ import { flawsOf } from './flaws.ts';
 const LEAST_SALIENCE = 0.06;
 /** So many of a tip are minded, the first. */
 const MAX_FLAWS = 6;
+/** Flaws up to the first salience are a tip's own character and stay; those from the second on are taken away as a whole. */
+const CHARACTER = [0.45, 0.55] as const;
+const FULL = 65535;
 
 /** What stands out on a tip and is minded; looks the tip over where that was not done yet. */
 export const mindedFlaws = (plate: Plate): Flaw[] =>
@@ -14,13 +19,40 @@ export const mindedFlaws = (plate: Plate): Flaw[] =>
     .slice(0, MAX_FLAWS)
     .filter(({ salience }) => salience >= LEAST_SALIENCE);
 
-const clean = new WeakMap<Plate, Raster>();
+/** How much of a flaw is taken away, 0..1. */
+const shareOf = ({ salience }: Flaw): number => clamp((salience - CHARACTER[0]) / (CHARACTER[1] - CHARACTER[0]));
 
-/** The tip as it is looked at, without what stands out on it; made once for each plate object. */
-export function withoutFlaws(plate: Plate): Raster {
+/** What is left of a sight when some of its flaws are taken away. */
+function cleaned(image: Raster, flaws: readonly Flaw[]): Raster {
+  return flaws.reduce((left, flaw) => {
+    const { data } = cured(left, flaw.cure());
+    const share = shareOf(flaw);
+    return share === 1 ? { ...left, data } : { ...left, data: left.data.map((v, i) => v + share * (data[i] - v)) };
+  }, image);
+}
+
+function made(plate: Plate): Plate | undefined {
+  const flaws = mindedFlaws(plate).filter((flaw) => shareOf(flaw) > 0);
+  if (flaws.length === 0) return undefined;
+  const { image, left, top, side } = analysedTip(plate);
+  const clean = cleaned(image, flaws).data;
+  const change = resample({ ...image, data: image.data.map((v, i) => clean[i] - v) }, side, side).data;
+  const data = plate.data.slice();
+  for (let y = Math.max(0, -top); y < Math.min(side, plate.height - top); y++)
+    for (let x = Math.max(0, -left); x < Math.min(side, plate.width - left); x++) {
+      const at = (y + top) * plate.width + x + left;
+      data[at] = Math.round(clamp(data[at] / FULL + change[y * side + x]) * FULL);
+    }
+  return { ...plate, data };
+}
+
+const clean = new WeakMap<Plate, Plate | null>();
+
+/** A plate without what plainly stands out on it; undefined where nothing does. Made once for each plate object. */
+export function withoutFlaws(plate: Plate): Plate | undefined {
   const there = clean.get(plate);
-  if (there) return there;
-  const image = mindedFlaws(plate).reduce((left, flaw) => cured(left, flaw.cure()), analysedTip(plate).image);
-  clean.set(plate, image);
-  return image;
+  if (there !== undefined) return there ?? undefined;
+  const plain = made(plate);
+  clean.set(plate, plain ?? null);
+  return plain;
 }

@@ -3,15 +3,15 @@ import type { InkEngine } from '../ink/engine.ts';
 import { unmutedCoats } from '../model/brush.ts';
 import type { Brush } from '../model/brush-schema.ts';
 import type { PenStroke } from '../model/strokes.ts';
-import type { Raster } from '../raster/raster.ts';
+import type { Plate, Raster } from '../raster/raster.ts';
+import { withoutFlaws } from '../flaws/without-flaws.ts';
 import { bandTwin, neverRepeats, type TwinBand } from './band-twin.ts';
 import { featuresOf, giveAwaysIn, type GiveAway, type Looked } from './features.ts';
 import { grainEcho, type Tiles } from './grain-echo.ts';
-import { plainest, type Known } from './known.ts';
-import { likenessOf, type Places } from './likeness.ts';
-import { joined, knownAgain, putTogether, type Measures } from './put-together.ts';
-import { fullOf, LOOK_SIDE, normalised, seenOf, unevennessOf } from './seen.ts';
-import { evenStroke, nominalPx, STANDARD_LENGTH, stripOf, type Strip, type StripDabs } from './strip.ts';
+import { lookAtCoat, stronger } from './look-at-coat.ts';
+import { joined, knownAgain, putTogether, UNLIKE, type Likenesses, type Measures } from './put-together.ts';
+import { fullOf, LOOK_SIDE, normalised } from './seen.ts';
+import { evenStroke, nominalPx, STANDARD_LENGTH, stripOf, type Strip } from './strip.ts';
 import { textureOf } from './texture.ts';
 import { meanWhole, wholeOutline, type WholeOutline } from './whole-outline.ts';
 
@@ -51,31 +51,10 @@ export interface StripEcho extends Echo {
   pairs: () => number[][];
 }
 
-/** The places of a coat's dabs that lie well within the strip, at the scale that likeness is measured. */
-function placesOf(strip: Strip, dabs: StripDabs): Places {
-  const f = LOOK_SIDE / strip.side;
-  const end = strip.image.width * f - 1.3 * LOOK_SIDE;
-  const rows: number[] = [];
-  for (let i = 0; i < dabs.count && rows.length < MOST_DABS; i++)
-    if (dabs.u[i] * f > 1.3 * LOOK_SIDE && dabs.u[i] * f < end) rows.push(i);
-  const take = (read: (i: number) => number) => Float64Array.from(rows, read);
-  return {
-    count: rows.length,
-    u: take((i) => (dabs.u[i] + 0.5) * f - 0.5),
-    v: take((i) => (dabs.v[i] + 0.5) * f - 0.5),
-    turns: take((i) => dabs.turns[i]),
-    mirrorX: take((i) => (dabs.across[i] < 0 ? -1 : 1)),
-    mirrorY: take((i) => (dabs.down[i] < 0 ? -1 : 1)),
-    step: strip.step * f,
-  };
-}
-/** Dabs of a stroke that are looked at, from the head on. */
-const MOST_DABS = 400;
-
 /** A strip of which nothing is known yet. */
 const unmeasured = (strip: Strip, shares: Raster): StripEcho => ({
   strip,
-  measures: { rim: 0, alike: 0, edge: 0, uneven: 0, inside: 0, regular: 0, grain: 0, features: 0 },
+  measures: { ...UNLIKE, without: undefined, grain: 0, features: 0 },
   shares,
   echo: 0,
   outline: 0,
@@ -94,39 +73,42 @@ const unmeasured = (strip: Strip, shares: Raster): StripEcho => ({
   pairs: () => [],
 });
 
-/** The columns of a strip at 48 px a tip that lie half a tip within its dabs. */
-function columnsOf({ dabs }: Strip['coats'][number], scale: number, width: number): [number, number] {
-  const us = dabs.u.map((v) => v * scale);
-  const from = Math.max(0, Math.floor(Math.min(...us) + LOOK_SIDE / 2));
-  return [from, Math.min(width, Math.floor(Math.max(...us) - LOOK_SIDE / 2))];
+/** Looks at what the coats of a strip bring to its echo. */
+function lookAtCoats(echo: StripEcho): void {
+  const { strip, shares } = echo;
+  for (const [place, { coat, dabs }] of strip.coats.entries()) {
+    const found = lookAtCoat(strip, place, shares);
+    if (!found) continue;
+    const { likenesses, parts, known } = found;
+    const strongest = Math.max(parts.inside.seen, parts.outline.seen);
+    if (strongest >= Math.max(echo.measures.inside, echo.measures.regular)) {
+      const { u, v } = parts.places;
+      const scale = LOOK_SIDE / strip.side;
+      echo.compared = { u: u.map((x) => x / scale), v: v.map((y) => y / scale) };
+      echo.pairs = (parts.inside.seen >= parts.outline.seen ? parts.inside : parts.outline).pairs;
+    }
+    if (parts.inside.seen >= echo.measures.inside) echo.insideLags = parts.inside.lags;
+    if (parts.outline.seen >= echo.measures.regular) echo.outlineLags = parts.outline.lags;
+    const strength = knownAgain(likenesses);
+    if (known && strength >= (echo.whole?.strength ?? 0)) echo.whole = wholeOutline(known, strength, coat, dabs);
+    echo.measures = { ...echo.measures, ...stronger(echo.measures, likenesses) };
+  }
 }
 
-/** Looks at what the dabs of one coat bring to a strip's echo; the strongest coat rules each part. */
-function lookAtCoat(echo: StripEcho, place: number, looked: Looked): void {
-  const { strip, shares, measures } = echo;
-  const { dabs, tips, coat } = strip.coats[place];
-  const scale = LOOK_SIDE / strip.side;
-  const places = placesOf(strip, dabs);
-  if (places.count < 3) return;
-  const [from, to] = columnsOf(strip.coats[place], scale, shares.width);
-  const seen = seenOf(shares, from, to);
-  const { inside, outline } = likenessOf(seen, places);
-  const rules = Math.max(inside.seen, outline.seen) >= Math.max(measures.inside, measures.regular);
-  if (rules) {
-    echo.compared = { u: places.u.map((u) => u / scale), v: places.v.map((v) => v / scale) };
-    echo.pairs = (inside.seen >= outline.seen ? inside : outline).pairs;
-  }
-  if (inside.seen >= measures.inside) [measures.inside, echo.insideLags] = [inside.seen, inside.lags];
-  if (outline.seen >= measures.regular) [measures.regular, echo.outlineLags] = [outline.seen, outline.lags];
-  const uneven = unevennessOf(seen, from, to);
-  const measured = ({ rim, alike, edge }: Known) => ({ ...measures, rim, alike, edge, uneven });
-  const known = plainest({ shares, dabs, tips, scale }, looked, (one) => knownAgain(measured(one)));
-  if (!known) return;
-  const own = measured(known);
-  const strength = knownAgain(own);
-  if (strength < (echo.whole?.strength ?? 0)) return;
-  echo.measures = own;
-  echo.whole = wholeOutline(known, strength, coat, dabs);
+/** Flaws that are weaker together are not asked what they hide. */
+const TOLD = 1;
+
+/** How alike the dabs of a strip would lie without what plainly stands out on its tips; undefined where nothing does. */
+function withoutFlawsIn(strip: Strip, looked: Looked): Likenesses | undefined {
+  const clean = new Map(
+    strip.coats.flatMap(({ tips }) => tips.filter(looked).map((tip) => [tip, withoutFlaws(tip) ?? tip])),
+  );
+  const other = (tip: Plate): Plate => clean.get(tip) ?? tip;
+  if ([...clean].every(([tip, plain]) => tip === plain)) return undefined;
+  const coats = strip.coats.map((coat) => ({ ...coat, tips: coat.tips.map(other) }));
+  const twin = { ...strip, image: strip.printedWith(other), coats };
+  const shares = normalised(twin);
+  return coats.reduce((all, _, place) => stronger(all, lookAtCoat(twin, place, shares)?.likenesses ?? UNLIKE), UNLIKE);
 }
 
 /** What gives a band away is that it comes back at all, not a place of its plate or an outline that nobody sees. */
@@ -148,11 +130,13 @@ export function measureLookingAt(strip: Strip, looked: Looked): StripEcho {
   const grain = grainEcho(strip.grain);
   if (grain.lag) echo.grainPx = Math.sqrt(grain.lag[0] ** 2 + grain.lag[1] ** 2) * strip.sheetPx;
   echo.grainTiles = grain.tiles;
-  strip.coats.forEach((_, place) => lookAtCoat(echo, place, looked));
+  lookAtCoats(echo);
   const full = fullOf(strip.image.data);
   if (full > 0) echo.giveAways = giveAwaysIn(strip, full, looked);
   leaveBandsOut(echo);
-  echo.measures = { ...echo.measures, grain: grain.value, features: featuresOf(echo.giveAways) };
+  const features = featuresOf(echo.giveAways);
+  const without = features >= TOLD ? withoutFlawsIn(strip, looked) : undefined;
+  echo.measures = { ...echo.measures, without, grain: grain.value, features };
   return { ...echo, ...putTogether(echo.measures), grain: grain.value, texture: textureOf(strip) };
 }
 

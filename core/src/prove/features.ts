@@ -7,6 +7,7 @@ import { fourthRoot } from '../maths/roots.ts';
 import { expMinus } from '../maths/exponential.ts';
 import type { Plate } from '../raster/raster.ts';
 import { valueAt } from '../raster/sample.ts';
+import { MOST_BYTES, scratch } from '../wasm/index.ts';
 import { lagWeights, combinedLikeness } from './likeness.ts';
 import { LOOK_SIDE } from './seen.ts';
 import type { Strip, StripDabs } from './strip.ts';
@@ -62,42 +63,66 @@ function mostOf({ side, step }: Strip, full: number, { tone }: Template): number
   return full * (1 - left);
 }
 
-/** How much of a template is seen in a strip around a dab, moved along the path by `shift` px: 1 is all of it. */
-function shownAt(
-  { strip, dabs, full, most }: Look,
-  i: number,
-  { x, y, value, energy }: Template,
-  shift: number,
-): number {
-  const c = cosineTurns(dabs.turns[i]);
-  const s = sineTurns(dabs.turns[i]);
-  const [across, down] = [dabs.across[i], dabs.down[i]];
-  const [u, v] = [dabs.u[i] + shift, dabs.v[i]];
-  let sum = 0;
-  for (let k = 0; k < value.length; k++) {
-    const [a, b] = [x[k] * across, y[k] * down];
-    // the template's mean is nothing, so that of the strip falls away
-    sum += value[k] * Math.min(most, valueAt(strip.image, u + c * a - s * b, v + s * a + c * b));
-  }
-  return clamp(sum / (energy * full), -1, 1.5);
+/** The dabs that print one card: of each its place among all, and u, v, cosine, sine, across and down. */
+function dabsOfCard({ turns, u, v, across, down, tip }: StripDabs, card: number, most: number) {
+  const rows = Array.from({ length: most }, (_, i) => i).filter((i) => tip[i] === card);
+  const laid = new Float64Array(6 * rows.length);
+  rows.forEach((i, k) => laid.set([u[i], v[i], cosineTurns(turns[i]), sineTurns(turns[i]), across[i], down[i]], 6 * k));
+  return { rows, laid };
 }
 
-/** What each dab shows of a flaw: nothing where another tip printed, and less what lies half a step beside. */
-function shownByDabs(look: Look, card: number, template: Template): Float64Array {
-  const { strip, dabs } = look;
+/** Sums over a template at each of some dabs, moved along the path by `shift` px. */
+type Sums = (shift: number) => Float64Array;
+
+function plainSums({ image }: Strip, { x, y, value }: Template, laid: Float64Array, most: number): Sums {
+  return (shift) => {
+    const sums = new Float64Array(laid.length / 6);
+    for (let i = 0; i < sums.length; i++) {
+      const [at, v, c, s, across, down] = laid.subarray(6 * i, 6 * i + 6);
+      const u = at + shift;
+      for (let k = 0; k < value.length; k++) {
+        const [a, b] = [x[k] * across, y[k] * down];
+        sums[i] += value[k] * Math.min(most, valueAt(image, u + c * a - s * b, v + s * a + c * b));
+      }
+    }
+    return sums;
+  };
+}
+
+/** The same in WebAssembly where there is some, with the same bits. */
+function sumsOf(strip: Strip, template: Template, laid: Float64Array, most: number): Sums {
+  const { width, height, data } = strip.image;
+  const { x, y, value } = template;
+  const bytes = data.byteLength + 3 * value.byteLength + 2 * laid.byteLength;
+  const made = scratch();
+  if (!made || bytes > MOST_BYTES) return plainSums(strip, template, laid, most);
+  made.begin(bytes);
+  const image = made.put(data);
+  const rows = made.putRows([x, y, value]);
+  const dabs = made.put(laid);
+  const count = laid.length / 6;
+  const out = made.room(8 * count);
+  return (shift) => {
+    made.kernel.shown(image, width, height, rows, value.length, dabs, count, shift, most, out);
+    return made.doubles(out, count).slice();
+  };
+}
+
+/** What each dab shows of a flaw, 1 for all of it: nothing where another tip printed, and less what lies half a step beside. */
+function shownByDabs({ strip, dabs, full, most }: Look, card: number, template: Template): Float64Array {
   const count = Math.min(DABS, dabs.count);
-  const shown = new Float64Array(count);
-  const half = strip.step / 2;
+  const { rows, laid } = dabsOfCard(dabs, card, count);
+  const sums = sumsOf(strip, template, laid, most);
+  // the template's mean is nothing, so that of the strip falls away
+  const at = (shift: number) => sums(shift).map((sum) => clamp(sum / (template.energy * full), -1, 1.5));
+  const [own, after, before] = [0, strip.step / 2, -strip.step / 2].map(at);
   let beside = 0;
-  let n = 0;
-  for (let i = 0; i < count; i++) {
-    if (dabs.tip[i] !== card) continue;
-    shown[i] = shownAt(look, i, template, 0);
-    beside += (shownAt(look, i, template, half) + shownAt(look, i, template, -half)) / 2;
-    n++;
-  }
-  const less = Math.max(0, beside / Math.max(1, n));
-  for (let i = 0; i < count; i++) if (dabs.tip[i] === card) shown[i] -= less;
+  for (let k = 0; k < rows.length; k++) beside += (after[k] + before[k]) / 2;
+  const less = Math.max(0, beside / Math.max(1, rows.length));
+  const shown = new Float64Array(count);
+  rows.forEach((i, k) => {
+    shown[i] = own[k] - less;
+  });
   return shown;
 }
 

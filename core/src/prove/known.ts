@@ -1,4 +1,3 @@
-import { mindedFlaws } from '../flaws/without-flaws.ts';
 import { cosineTurns, sineTurns } from '../maths/angles.ts';
 import { clamp } from '../maths/ramps.ts';
 import { mean } from '../maths/measures.ts';
@@ -6,8 +5,8 @@ import { cubeRoot, logTwo } from '../maths/roots.ts';
 import { expMinus } from '../maths/exponential.ts';
 import { raster, type Plate, type Raster } from '../raster/raster.ts';
 import { valueAt } from '../raster/sample.ts';
-import { ARCS, cleanTemplate, detailOf, rimTemplate, type RimTemplate, type TemplateOf } from './rim.ts';
-import type { Looked } from './features.ts';
+import { ARCS, detailOf, rimTemplate, type RimTemplate } from './rim.ts';
+import { scratch } from '../wasm/index.ts';
 import { LOOK_SIDE } from './seen.ts';
 import type { StripDabs } from './strip.ts';
 
@@ -29,8 +28,6 @@ export interface LookedAt {
   tips: readonly Plate[];
   /** px of the look for one of the strip */
   scale: number;
-  /** what is looked for of a tip: as it is, or without what stands out on it */
-  template: TemplateOf;
 }
 
 /** How plainly single dabs are seen in a stroke. */
@@ -47,7 +44,7 @@ export interface Known {
 }
 
 /** An even choice of the dabs that lie well within the strip. */
-function chosen({ shares, dabs, scale }: Omit<LookedAt, 'template'>): number[] {
+function chosen({ shares, dabs, scale }: LookedAt): number[] {
   const end = shares.width - 1.3 * LOOK_SIDE;
   const all: number[] = [];
   for (let i = 0; i < dabs.count; i++) {
@@ -114,35 +111,55 @@ function joinedArcs(sums: Float64Array): number {
   return cubeRoot(cubes / all);
 }
 
-/** Where a place of one dab's tip lies on another's, were both laid on each other: shares of the longer side. */
-function placeOn(dabs: StripDabs, i: number, k: number): (x: number, y: number, out: Float64Array) => void {
+/** How a place of one dab's tip comes to lie on another's, were both laid on each other: (x, y) times the matrix, mirrored. */
+function layingOn(dabs: StripDabs, i: number, k: number) {
   const turn = dabs.turns[i] - dabs.turns[k];
   const [c, s] = [cosineTurns(turn), sineTurns(turn)];
   const [fx, fy] = [Math.sign(dabs.across[i]), Math.sign(dabs.down[i])];
-  const [gx, gy] = [Math.sign(dabs.across[k]), Math.sign(dabs.down[k])];
-  return (x, y, out) => {
-    out[0] = gx * (c * fx * x - s * fy * y);
-    out[1] = gy * (s * fx * x + c * fy * y);
+  return {
+    ...{ xx: c * fx, xy: s * fy, yx: s * fx, yy: c * fy },
+    ...{ gx: Math.sign(dabs.across[k]), gy: Math.sign(dabs.down[k]) },
   };
 }
+type Laying = ReturnType<typeof layingOn>;
 
-const place = new Float64Array(2);
-
-/** Likeness of two dabs as they lie, whatever their sizes, 0..1. */
-function alikeAsTurned({ dabs, tips, template }: LookedAt, i: number, k: number): number {
-  const own = template(tips[dabs.tip[i]], LOOK_SIDE);
-  const { detail } = template(tips[dabs.tip[k]], LOOK_SIDE);
+/** Products of a tip with the detail of another that is laid on it, with itself, and of the other with itself. */
+function plainProducts(own: RimTemplate, detail: Raster, { xx, xy, yx, yy, gx, gy }: Laying): Float64Array {
   const middle = (detail.width - 1) / 2;
-  const on = placeOn(dabs, i, k);
-  let [both, mine, other] = [0, 0, 0];
+  const sums = new Float64Array(3);
   for (let n = 0; n < own.x.length; n++) {
     const w = own.printed[n];
-    on(own.x[n], own.y[n], place);
-    const there = valueAt(detail, place[0] * own.px + middle, place[1] * own.px + middle);
-    both += w * own.value[n] * there;
-    mine += w * own.value[n] * own.value[n];
-    other += w * there * there;
+    const [x, y, value] = [own.x[n], own.y[n], own.value[n]];
+    const u = gx * (xx * x - xy * y);
+    const v = gy * (yx * x + yy * y);
+    const there = valueAt(detail, u * own.px + middle, v * own.px + middle);
+    sums[0] += w * value * there;
+    sums[1] += w * value * value;
+    sums[2] += w * there * there;
   }
+  return sums;
+}
+
+/** The same in WebAssembly where there is some, with the same bits. */
+function productsOf(own: RimTemplate, detail: Raster, on: Laying): Float64Array {
+  const made = scratch();
+  if (!made) return plainProducts(own, detail, on);
+  const { width, height, data } = detail;
+  made.begin(4 * own.x.byteLength + data.byteLength + 24);
+  const tip = made.putRows([own.x, own.y, own.value, own.printed]);
+  const laid = made.put(data);
+  const out = made.room(24);
+  const middle = (width - 1) / 2;
+  const { xx, xy, gx, yx, yy, gy } = on;
+  made.kernel.laidOn(tip, own.x.length, laid, width, height, own.px, middle, xx, xy, gx, yx, yy, gy, out);
+  return made.doubles(out, 3).slice();
+}
+
+/** Likeness of two dabs as they lie, whatever their sizes, 0..1. */
+function alikeAsTurned({ dabs, tips }: LookedAt, i: number, k: number): number {
+  const own = rimTemplate(tips[dabs.tip[i]], LOOK_SIDE);
+  const { detail } = rimTemplate(tips[dabs.tip[k]], LOOK_SIDE);
+  const [both, mine, other] = productsOf(own, detail, layingOn(dabs, i, k));
   return clamp(both / Math.sqrt(mine * other + 1e-12));
 }
 
@@ -162,35 +179,18 @@ function alikeNeighbours(look: LookedAt, rows: readonly number[]): number {
   return n > 0 ? sum / n : 0;
 }
 
-/** How plainly chosen dabs of a coat are seen one by one in the slopes of its strip, and how alike they lie. */
-function knownIn(look: LookedAt, rows: readonly number[], slopes: Raster): Known {
-  const { dabs, tips, scale, template } = look;
-  const rims = rows.map((i) => rimSeen(slopes, look, i, template(tips[dabs.tip[i]], sidePx(dabs, i) * scale)));
+/** How plainly the dabs of a coat are known again; undefined with fewer than three dabs. */
+export function knownOf(look: LookedAt): Known | undefined {
+  const rows = chosen(look);
+  if (rows.length < 3) return undefined;
+  const { shares, dabs, tips, scale } = look;
+  const slopes = slopesAlong(shares);
+  const rims = rows.map((i) => rimSeen(slopes, look, i, rimTemplate(tips[dabs.tip[i]], sidePx(dabs, i) * scale)));
   return {
     rim: mean(rims),
     alike: alikeNeighbours(look, rows),
-    edge: mean(rows.map((i) => template(tips[dabs.tip[i]], LOOK_SIDE).edge)),
+    edge: mean(rows.map((i) => rimTemplate(tips[dabs.tip[i]], LOOK_SIDE).edge)),
     dabs: rows,
     rims,
   };
-}
-
-/**
- * How plainly the dabs of a coat are known again: as their tips are, or as these would be without what stands out on
- * them, whichever is plainer by `strengthOf`. A flaw does not hide the outline that it stands on. Undefined with fewer
- * than three dabs.
- */
-export function plainest(
-  look: Omit<LookedAt, 'template'>,
-  looked: Looked,
-  strengthOf: (known: Known) => number,
-): Known | undefined {
-  const rows = chosen(look);
-  if (rows.length < 3) return undefined;
-  const slopes = slopesAlong(look.shares);
-  const by = (template: TemplateOf) => knownIn({ ...look, template }, rows, slopes);
-  const asItIs = by(rimTemplate);
-  if (!look.tips.some((tip) => looked(tip) && mindedFlaws(tip).length > 0)) return asItIs;
-  const without = by((tip, px) => (looked(tip) ? cleanTemplate(tip, px) : rimTemplate(tip, px)));
-  return strengthOf(without) > strengthOf(asItIs) ? without : asItIs;
 }

@@ -68,11 +68,23 @@ function read(data: Float32Array, width: number, height: number, x: number, y: n
 }
 
 /** What surrounds each place, upright. */
-function around({ width, height, data }: Raster, u: Float64Array, v: Float64Array, count: number): Patches {
+function around(source: Raster, u: Float64Array, v: Float64Array, count: number): Patches {
+  const { width, height, data } = source;
   const out = patches(count, PATCH_SIDE * PATCH_SIDE);
-  for (let i = 0, at = 0; i < count; i++)
-    for (let b = -HALF; b <= HALF; b += 2)
-      for (let a = -HALF; a <= HALF; a += 2) out.data[at++] = read(data, width, height, u[i] + a, v[i] + b);
+  const made = scratch();
+  const bytes = data.byteLength + 16 * count + out.data.byteLength;
+  if (!made || bytes > MOST_BYTES) {
+    for (let i = 0, at = 0; i < count; i++)
+      for (let b = -HALF; b <= HALF; b += 2)
+        for (let a = -HALF; a <= HALF; a += 2) out.data[at++] = read(data, width, height, u[i] + a, v[i] + b);
+    return out;
+  }
+  made.begin(bytes);
+  const from = made.put(data);
+  const places = made.putRows([u.subarray(0, count), v.subarray(0, count)]);
+  const to = made.room(out.data.byteLength);
+  made.kernel.around(from, width, height, places, count, HALF, to);
+  out.data.set(made.floats(to, out.data.length));
   return out;
 }
 

@@ -1,8 +1,8 @@
 import { saturate } from '../maths/measures.ts';
 import { fourthRoot } from '../maths/roots.ts';
 
-/** What of a stroke was measured that makes its echo. */
-export interface Measures {
+/** How plainly the dabs of a stroke are known again. */
+export interface Likenesses {
   /** how plainly the rims of single dabs are seen, and how alike neighbours lie, 0..1 */
   rim: number;
   alike: number;
@@ -13,6 +13,13 @@ export interface Measures {
   /** likeness of dabs further on in the same place along the path, as far as it is seen: of the inside, of the edge */
   inside: number;
   regular: number;
+}
+export const UNLIKE: Likenesses = { rim: 0, alike: 0, edge: 0, uneven: 0, inside: 0, regular: 0 };
+
+/** What of a stroke was measured that makes its echo. */
+export interface Measures extends Likenesses {
+  /** the same without what plainly stands out on its tips, where anything does: a flaw hides nothing of what repeats */
+  without: Likenesses | undefined;
   /** 0..100 each */
   grain: number;
   features: number;
@@ -27,14 +34,16 @@ export interface Factors {
   inside: number;
   regular: number;
 }
-export const FITTED: Factors = { alike: 1.48, uneven: 1.31, inside: 0.4, regular: 0.25 };
+export const FITTED: Factors = { alike: 1.47, uneven: 1.31, inside: 0.4, regular: 0.25 };
 
 /** Unevenness of the edge that is noticed, nominal tips: less than one px of a tip of 64 px. */
 const NOTICED = 0.015;
 /** Tips whose edges together are no steeper than this are hairs, hardly seen: a disc has 2.7. */
 const HAIR = 0.1;
 /** A flaw that is known again takes so much of what is left to 100, as far as dabs are known again without it. */
-const FLAW_ON_TOP = 0.6;
+const FLAW_ON_TOP = 0.5;
+/** Flaws that come back so strongly hide nothing: as much repeats as without them; of weaker ones only a share is asked. */
+const PLAIN_FLAW = 12;
 /** Where the number saturates. */
 const LARGEST_SUM = 110;
 
@@ -48,7 +57,7 @@ export function joined(parts: readonly number[]): number {
  * How surely dabs are known again by their outlines although they are turned, mirrored, sized or dealt, 0..100: how
  * plainly they are seen, where neighbours lie alike, or where outlines poke out of the stroke or stand free.
  */
-export function knownAgain(m: Measures, factors = FITTED): number {
+export function knownAgain(m: Likenesses, factors = FITTED): number {
   const plain =
     m.rim * saturate(m.edge / HAIR) * (factors.alike * m.alike + factors.uneven * saturate(m.uneven / NOTICED));
   return 100 * saturate(plain * Math.sqrt(plain));
@@ -56,8 +65,14 @@ export function knownAgain(m: Measures, factors = FITTED): number {
 
 /** The parts of an echo and the echo, each 0..100. */
 export function putTogether(m: Measures, factors = FITTED) {
-  const inside = 100 * saturate(m.inside / factors.inside);
-  const outline = joined([100 * saturate(m.regular / factors.regular), knownAgain(m, factors)]);
+  const told = Math.min(1, m.features / PLAIN_FLAW);
+  const part = (of: (one: Likenesses) => number): number => {
+    const own = of(m);
+    return m.without ? own + told * Math.max(0, of(m.without) - own) : own;
+  };
+  const inside = part((one) => 100 * saturate(one.inside / factors.inside));
+  const regular = part((one) => 100 * saturate(one.regular / factors.regular));
+  const outline = joined([regular, part((one) => knownAgain(one, factors))]);
   const without = joined([inside, outline, m.grain]);
   const together = joined([without, m.features]);
   const onTop = ((FLAW_ON_TOP * m.features) / 100) * (without / 100);

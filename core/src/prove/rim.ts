@@ -1,6 +1,5 @@
 import { headingDeg } from '../maths/angles.ts';
 import { analysedTip } from '../flaws/analysed-tip.ts';
-import { withoutFlaws } from '../flaws/without-flaws.ts';
 import { maxOf, percentile, filteredValues } from '../maths/measures.ts';
 import { expMinus } from '../maths/exponential.ts';
 import { blur } from '../raster/blur.ts';
@@ -65,10 +64,9 @@ export function detailOf(image: Raster): Raster {
   return fine;
 }
 
-/** The tip, or `clean` of its flaws, drawn so that its plate's longer side is `px`, in shares of what its dark parts print, with a margin. */
-function drawn(plate: Plate, px: number, clean: boolean): { image: Raster; offsetX: number; offsetY: number } {
-  const { left, top, side } = analysedTip(plate);
-  const image = clean ? withoutFlaws(plate) : analysedTip(plate).image;
+/** The tip drawn so that its plate's longer side is `px`, in shares of what its dark parts print, with a margin. */
+function drawn(plate: Plate, px: number): { image: Raster; offsetX: number; offsetY: number } {
+  const { image, left, top, side } = analysedTip(plate);
   const longest = Math.max(plate.width, plate.height);
   const shown = Math.max(4, Math.round((px * side) / longest));
   const small = resample(image, shown, shown);
@@ -142,8 +140,8 @@ function edgeOf(image: Raster, px: number): number {
 export const ARCS = 12;
 const arcOf = (x: number, y: number): number => Math.floor(((headingDeg(x, y) + 360) * ARCS) / 360) % ARCS;
 
-function makeTemplate(plate: Plate, px: number, clean: boolean): RimTemplate {
-  const { image, offsetX, offsetY } = drawn(plate, px, clean);
+function makeTemplate(plate: Plate, px: number): RimTemplate {
+  const { image, offsetX, offsetY } = drawn(plate, px);
   const detail = detailOf(image);
   const printed = { ...image, data: printedOf(image) };
   const rim = { ...image, data: rimOf(depthInBody(image, px), printed.data, px) };
@@ -191,21 +189,14 @@ function classOf(px: number): number {
   return size;
 }
 
-/** A plate as it is compared with what it printed at a size of about `px`. */
-export type TemplateOf = (plate: Plate, px: number) => RimTemplate;
+const templates = new WeakMap<Plate, Map<number, RimTemplate>>();
 
-/** Templates that are made once for each plate and half octave. */
-function keptTemplates(clean: boolean): TemplateOf {
-  const templates = new WeakMap<Plate, Map<number, RimTemplate>>();
-  return (plate, px) => {
-    const size = classOf(px);
-    const made = templates.get(plate) ?? new Map<number, RimTemplate>();
-    templates.set(plate, made);
-    const template = made.get(size) ?? makeTemplate(plate, size, clean);
-    made.set(size, template);
-    return template;
-  };
+/** A plate as it is compared with what it printed at a size of about `px`; made once for each plate and half octave. */
+export function rimTemplate(plate: Plate, px: number): RimTemplate {
+  const size = classOf(px);
+  const made = templates.get(plate) ?? new Map<number, RimTemplate>();
+  templates.set(plate, made);
+  const template = made.get(size) ?? makeTemplate(plate, size);
+  made.set(size, template);
+  return template;
 }
-export const rimTemplate = keptTemplates(false);
-/** The same of the tip without what stands out on it. */
-export const cleanTemplate = keptTemplates(true);

@@ -61,8 +61,8 @@ function directed(rail: Rail): void {
 }
 
 /**
- * Reads a sheet along the path of a stroke: columns go along it, a column before its head and behind its tail for each px
- * of `side`, rows across it. The strip is as high as what prints beside the path.
+ * How a sheet is read along the path of a stroke: columns go along it, a column before its head and behind its tail for
+ * each px of `side`, rows across it. The strip is as high as what prints beside the path on the sheet that is given.
  */
 export function straightened(
   sheet: Raster,
@@ -70,11 +70,11 @@ export function straightened(
   steady: number,
   zoom: number,
   side: number,
-): { image: Raster; way: Way } {
+): { read: (sheet: Raster) => Raster; way: Way } {
   const rail = railOf(stroke, steady, zoom);
   const width = Math.ceil(rail.lengthPx) + 2 * side;
   const half = halfHeight(sheet, rail, side);
-  const image = (isLevel(rail) ? levelStrip : bentStrip)(sheet, rail, width, half, side);
+  const read = (other: Raster) => (isLevel(rail) ? levelStrip : bentStrip)(other, rail, width, half, side);
   const last = rail.x.length - 1;
   const find: Way['find'] = (x, y, along, out) => {
     const i = Math.max(0, Math.min(last, Math.floor(along + 0.5)));
@@ -84,7 +84,7 @@ export function straightened(
     out[1] = half - rail.s[i] * dx + rail.c[i] * dy;
     out[2] = rail.turns[i];
   };
-  return { image, way: { lengthPx: rail.lengthPx, find } };
+  return { read, way: { lengthPx: rail.lengthPx, find } };
 }
 
 /** The strip of any path: each column is read across the path at its place. */

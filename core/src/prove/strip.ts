@@ -54,6 +54,8 @@ export interface Strip {
   /** of each coat that prints, the lowest first */
   coats: { coat: number; dabs: StripDabs; tips: readonly Plate[] }[];
   grain: GrainedSheet | undefined;
+  /** the image as it would be if others of the same size were in the place of some plates */
+  printedWith: (other: (plate: Plate) => Plate) => Raster;
   /** the coats that are bent along the path, and after how many px of the sheet they come back */
   bands?: readonly TwinBand[];
 }
@@ -212,10 +214,10 @@ export function stripOf(
   const most = Math.max(...laid.map(({ dabs }) => dabs.count));
   if (most < 3) return undefined;
   const bare = coverageOf(engine, { brush, plates }, laid, size, zoom);
-  const { image, way } = straightened(bare, shifted, given.steady, zoom, STRIP_SIDE);
+  const { read, way } = straightened(bare, shifted, given.steady, zoom, STRIP_SIDE);
   const papers = paperGrains(given.coats);
   return {
-    image,
+    image: read(bare),
     side: STRIP_SIDE,
     step: way.lengthPx / Math.max(1, most - 1),
     sheetPx: 1 / zoom,
@@ -231,6 +233,10 @@ export function stripOf(
             sides: papers.flatMap((grain) => tileSides(grain, plates, zoom)),
           }
         : undefined,
+    printedWith: (other) => {
+      const others = new Map([...plates].map(([name, plate]) => [name, other(plate)]));
+      return read(coverageOf(engine, { brush, plates: others }, laid, size, zoom));
+    },
   };
 }
 

@@ -39,6 +39,35 @@ export interface ScratchKernel {
     most: number,
   ): void;
   extreme(data: number, spare: number, width: number, height: number, r: number, sign: number, rows: number): void;
+  shown(
+    image: number,
+    width: number,
+    height: number,
+    template: number,
+    n: number,
+    dabs: number,
+    count: number,
+    shift: number,
+    most: number,
+    out: number,
+  ): void;
+  laidOn(
+    tip: number,
+    n: number,
+    detail: number,
+    width: number,
+    height: number,
+    px: number,
+    middle: number,
+    xx: number,
+    xy: number,
+    gx: number,
+    yx: number,
+    yy: number,
+    gy: number,
+    out: number,
+  ): void;
+  around(data: number, width: number, height: number, places: number, count: number, half: number, out: number): void;
   product(p: number, q: number, size: number, pairs: number, every: number, later: number): number;
 }
 
@@ -76,6 +105,14 @@ export class Scratch {
     const at = this.room(values.byteLength);
     const { buffer, byteOffset, byteLength } = values;
     new Uint8Array(this.memory.buffer, at, byteLength).set(new Uint8Array(buffer, byteOffset, byteLength));
+    return at;
+  }
+
+  /** Rows of one length, one right behind the other. */
+  putRows(rows: readonly Float64Array[]): number {
+    const [{ byteLength, length }] = rows;
+    const at = this.room(rows.length * byteLength);
+    rows.forEach((row, k) => this.doubles(at + k * byteLength, length).set(row));
     return at;
   }
 

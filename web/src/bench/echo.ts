@@ -65,10 +65,9 @@ async function measure(job: ProveJob, signal: AbortSignal): Promise<void> {
     const told = await (await proverFor(job))?.measure(job, seeds);
     if (!told || signal.aborted) continue;
     useEcho.setState({ told, key, whole: seeds === SEEDS, failed: '' });
-    if (seeds < SEEDS) continue;
-    finished = key;
-    // what cannot be warmed now will fail, and be told, when it is wanted
-    warmHelper(job).catch(() => undefined);
+    // while the other seeds are measured; what cannot be warmed now will fail, and be told, when it is wanted
+    if (seeds === 1) warmHelper(job).catch(() => undefined);
+    if (seeds === SEEDS) finished = key;
   }
 }
 

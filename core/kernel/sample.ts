@@ -1,0 +1,143 @@
+/** Places of a raster read between its pixels, in the order of core/src/prove, so that both give the same bits. */
+
+/** A pixel, or nothing beyond the border. */
+function pixel(data: usize, width: i32, height: i32, x: i32, y: i32): f64 {
+  if (x < 0 || y < 0 || x >= width || y >= height) return 0;
+  return <f64>load<f32>(data + (<usize>(y * width + x) << 2));
+}
+
+function atBorder(data: usize, width: i32, height: i32, x: i32, y: i32, fx: f64, fy: f64): f64 {
+  if (x < -1 || y < -1 || x >= width || y >= height) return 0;
+  const a = pixel(data, width, height, x, y);
+  const c = pixel(data, width, height, x, y + 1);
+  const upper = a + (pixel(data, width, height, x + 1, y) - a) * fx;
+  return upper + (c + (pixel(data, width, height, x + 1, y + 1) - c) * fx - upper) * fy;
+}
+
+/** Bilinear value at (x, y) in px, pixel centres at whole numbers; beyond the border nothing. */
+// @ts-ignore: decorator
+@inline
+function valueAt(data: usize, width: i32, height: i32, x: f64, y: f64): f64 {
+  const left = Math.floor(x);
+  const top = Math.floor(y);
+  const x0 = <i32>left;
+  const y0 = <i32>top;
+  const fx = x - left;
+  const fy = y - top;
+  if (<u32>x0 >= <u32>(width - 1) || <u32>y0 >= <u32>(height - 1)) return atBorder(data, width, height, x0, y0, fx, fy);
+  const at = data + (<usize>(y0 * width + x0) << 2);
+  const low = at + (<usize>width << 2);
+  const a = <f64>load<f32>(at);
+  const c = <f64>load<f32>(low);
+  const upper = a + (<f64>load<f32>(at, 4) - a) * fx;
+  return upper + (c + (<f64>load<f32>(low, 4) - c) * fx - upper) * fy;
+}
+
+/**
+ * How much of a template is seen around each of `count` dabs: the sum of its `n` values (three rows of float64: x, y and
+ * value) times what lies there, at most `most`. Of each dab u, v, cosine, sine, across and down, six float64.
+ */
+export function shown(
+  image: usize,
+  width: i32,
+  height: i32,
+  template: usize,
+  n: i32,
+  dabs: usize,
+  count: i32,
+  shift: f64,
+  most: f64,
+  out: usize,
+): void {
+  const row = <usize>n << 3;
+  for (let i = 0; i < count; i++) {
+    const u = load<f64>(dabs) + shift;
+    const v = load<f64>(dabs, 8);
+    const c = load<f64>(dabs, 16);
+    const s = load<f64>(dabs, 24);
+    const across = load<f64>(dabs, 32);
+    const down = load<f64>(dabs, 40);
+    let sum: f64 = 0;
+    let at = template;
+    for (let k = 0; k < n; k++) {
+      const a = load<f64>(at) * across;
+      const b = load<f64>(at + row) * down;
+      sum += load<f64>(at + 2 * row) * min(most, valueAt(image, width, height, u + c * a - s * b, v + s * a + c * b));
+      at += 8;
+    }
+    store<f64>(out, sum);
+    out += 8;
+    dabs += 48;
+  }
+}
+
+/**
+ * How alike a tip (four rows of float64: x, y, value, and how much it prints) is to the detail of another laid on it by a
+ * matrix: writes the products of both, of its own and of the other, as far as it prints.
+ */
+export function laidOn(
+  tip: usize,
+  n: i32,
+  detail: usize,
+  width: i32,
+  height: i32,
+  px: f64,
+  middle: f64,
+  xx: f64,
+  xy: f64,
+  gx: f64,
+  yx: f64,
+  yy: f64,
+  gy: f64,
+  out: usize,
+): void {
+  const row = <usize>n << 3;
+  let both: f64 = 0;
+  let mine: f64 = 0;
+  let other: f64 = 0;
+  for (let k = 0; k < n; k++) {
+    const x = load<f64>(tip);
+    const y = load<f64>(tip + row);
+    const value = load<f64>(tip + 2 * row);
+    const w = load<f64>(tip + 3 * row);
+    const u = gx * (xx * x - xy * y);
+    const v = gy * (yx * x + yy * y);
+    const there = valueAt(detail, width, height, u * px + middle, v * px + middle);
+    both += w * value * there;
+    mine += w * value * value;
+    other += w * there * there;
+    tip += 8;
+  }
+  store<f64>(out, both);
+  store<f64>(out, mine, 8);
+  store<f64>(out, other, 16);
+}
+
+/** What surrounds each of `count` places (two rows of float64: u and v), every second px up to `half` px away. */
+export function around(data: usize, width: i32, height: i32, places: usize, count: i32, half: i32, out: usize): void {
+  const row = <usize>width << 2;
+  for (let i = 0; i < count; i++) {
+    const u = load<f64>(places);
+    const v = load<f64>(places + (<usize>count << 3));
+    for (let b = -half; b <= half; b += 2)
+      for (let a = -half; a <= half; a += 2) {
+        const x = u + <f64>a;
+        const y = v + <f64>b;
+        const x0 = <i32>Math.floor(x);
+        const y0 = <i32>Math.floor(y);
+        let value: f64 = 0;
+        if (x0 >= 0 && y0 >= 0 && x0 < width - 1 && y0 < height - 1) {
+          const fx = x - <f64>x0;
+          const at = data + <usize>((y0 * width + x0) << 2);
+          const p = <f64>load<f32>(at);
+          const q = <f64>load<f32>(at + row);
+          const upper = p + (<f64>load<f32>(at + 4) - p) * fx;
+          const low = q + (<f64>load<f32>(at + row + 4) - q) * fx;
+          value = upper + (low - upper) * (y - <f64>y0);
+        }
+        store<f32>(out, <f32>value);
+        out += 4;
+      }
+    places += 8;
+  }
+}
