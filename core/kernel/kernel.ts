@@ -13,3 +13,4 @@ export { product } from './alike';
 export { resampleRows, resampleColumns } from './resample';
 export { extreme } from './extreme';
 export { shown, laidOn, around } from './sample';
+export { distances, turned } from './distance';

@@ -4,10 +4,10 @@ import { FLAWS, flawsOf, placeOnPlate, analysedTip } from '@amber-stamp/core/fla
 import { InkEngine } from '@amber-stamp/core/ink';
 import {
   beginFixes,
-  borrowFlaws,
+  borrowTip,
   heatOf,
   helps,
-  lendFlaws,
+  lendTip,
   meanEcho,
   measureStrip,
   platesOfFix,
@@ -135,15 +135,17 @@ describe('what was found on a tip', () => {
     const { brush, plates } = brushOf([specked], { spacing: 25 });
     const [strip] = standardStrips(engine, brush, plates, { seeds: 1 });
     const here = measureStrip(strip);
-    const lent = structuredClone(lendFlaws(plates.get('tip 0.png') as Plate)) ?? [];
-    expect(lent[0].flaw.what).to.equal('speck');
+    const lent = structuredClone(lendTip(plates.get('tip 0.png') as Plate));
+    if (!lent) throw new Error('not looked over');
+    expect(lent.flaws[0].flaw.what).to.equal('speck');
+    expect(valueOf(lent.without as Plate, 0.6, -0.55)).to.be.below(0.02);
     const there: Plate = structuredClone(specked);
-    borrowFlaws(there, lent);
+    borrowTip(there, lent);
     const [other] = standardStrips(engine, brush, new Map([['tip 0.png', there]]), { seeds: 1 });
     expect(measureStrip(other).measures).to.deep.equal(here.measures);
     const [own, borrowed] = [specked, there].map((plate) => flawsOf(plate)[0].cure());
     expect(borrowed.keep).to.deep.equal(own.keep);
-    expect(lendFlaws(structuredClone(specked))).to.equal(undefined);
+    expect(lendTip(structuredClone(specked))).to.equal(undefined);
   });
 });
 

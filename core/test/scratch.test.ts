@@ -3,6 +3,8 @@ import { hash32 } from '@amber-stamp/core/maths';
 import { scratch, wantScratch } from '@amber-stamp/core/wasm';
 import { expect } from 'chai';
 import { blur, blurRows } from '../src/raster/blur.ts';
+import { distanceTo } from '../src/raster/distance.ts';
+import { turned } from '../src/flaws/turned.ts';
 import { closed, dilate, erode, opened } from '../src/raster/morph.ts';
 import { echoWith } from './helpers/echoes.ts';
 import * as tips from './helpers/tips.ts';
@@ -52,6 +54,16 @@ describe('loops in WebAssembly give the bits of plain loops', () => {
         [256, 100],
         [1000, 33],
       ].map(([width, height]) => resample(source, width, height)),
+    distances: ({ width, height, data }) => {
+      const set = Uint8Array.from(data, (v) => (v > 0.77 ? 1 : 0));
+      return [{ width, height, data: distanceTo(set, width, height) }];
+    },
+    'turned squares': (source) => {
+      const square = resample(source, 256, 256);
+      return [0, 7.5, 90, 161].flatMap((angle) =>
+        [{}, { first: 20, last: 40 }, { reach: 70 }].map((part) => ({ ...square, data: turned(square, angle, part) })),
+      );
+    },
     'maxima and minima': (source) =>
       [closed, opened, dilate, erode].flatMap((of) => [0, 1, 2, 5, 22].map((r) => of(source, r))),
   };

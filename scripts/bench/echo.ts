@@ -2,7 +2,7 @@
 import { flawsOf } from '@amber-stamp/core/flaws';
 import { InkEngine } from '@amber-stamp/core/ink';
 import { parseBrush } from '@amber-stamp/core/model';
-import { beginFixes, handOut, lendFlaws, measureStrip, standardStrips, tryFix } from '@amber-stamp/core/prove';
+import { beginFixes, handOut, lendTip, measureStrip, standardStrips, tryFix } from '@amber-stamp/core/prove';
 import type { Plate } from '@amber-stamp/core/raster';
 import { mkdirSync, writeFileSync } from 'node:fs';
 import { once } from 'node:events';
@@ -77,7 +77,7 @@ async function twelve(seed: number): Promise<number> {
   await Promise.all(
     workers.map(async (worker, number) => {
       let order: CureOrder['plates'] = new Map(
-        [...own].map(([name, plate]) => [name, { plate, found: lendFlaws(plate) }]),
+        [...own].map(([name, plate]) => [name, { plate, found: lendTip(plate) }]),
       );
       for (let fix = next(number); fix; fix = next(number)) {
         worker.postMessage({ plates: order, before: begun.before, fix } satisfies CureOrder);

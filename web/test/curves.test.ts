@@ -22,6 +22,7 @@ const told = (likeness: Partial<Likeness>, ...giveAways: GiveAwayView[]): EchoVi
   inside: 5,
   grain: 0,
   texture: 50,
+  looked: true,
   whole: null,
   giveAways,
   likeness: { inside: [], outline: [], lagPx: 20, grainPx: 0, repeatPx: 0, grainTiles: [0, 0], pairs: [], ...likeness },

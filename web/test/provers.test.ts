@@ -3,7 +3,7 @@ import { parseBrush } from '@amber-stamp/core/model';
 import { expect } from 'chai';
 import { holdPlate } from '../src/engine/pool.ts';
 import type { ProveJob } from '../src/engine/protocol/prove.ts';
-import { HELPER, onAllProvers, PROVERS, proverFor } from '../src/engine/provers.ts';
+import { HELPER, lookOver, onAllProvers, PROVERS, proverFor } from '../src/engine/provers.ts';
 import { plateOf } from './helpers/benches.ts';
 import { standIn } from './helpers/workers.ts';
 
@@ -28,6 +28,10 @@ function workers() {
       return keys.map(() => undefined);
     },
     borrow: (keys: readonly string[]) => void calls.push(`borrow ${keys.join()}`),
+    look: (keys: readonly string[]) => {
+      calls.push(`look ${keys.join()}`);
+      return keys.map(() => undefined);
+    },
     pair: () => new Promise((done) => pairs.push(done)),
   });
   return { calls, answer: () => pairs.splice(0).forEach((done) => done({ echo: 1, texture: 2 })) };
@@ -54,6 +58,31 @@ describe('the workers that measure', () => {
     await proverFor(job);
     await proverFor(job, HELPER);
     expect(calls).to.deep.equal([`hold ${tip}`, `hold ${tip}`, `lend ${tip}`, `borrow ${tip}`]);
+  });
+
+  it('look tips over that are new side by side after a glance, and take over what the other found', async () => {
+    const { calls } = workers();
+    const jobs = Array.from({ length: 3 }, () => jobWith(true));
+    const names = ['a', 'b', 'c'];
+    const plates = Object.fromEntries(names.map((name, k) => [name, jobs[k].plates.tip]));
+    const [a, b, c] = Object.values(plates);
+    const cards = names.map((plate) => ({ plate }));
+    const three = parseBrush({ format: 'amber-stamp/brush', version: 1, coats: [{ deck: { cards } }] });
+    const glance = () => Promise.resolve(void calls.push('glance'));
+    await lookOver({ brush: three, plates }, glance);
+    const order = calls.filter((call) => /look|borrow|glance/.test(call));
+    expect(order.indexOf('glance')).to.be.below(order.indexOf(`look ${a},${b}`));
+    expect(order.sort()).to.deep.equal([
+      `borrow ${a},${b}`,
+      `borrow ${a},${b},${c}`,
+      `borrow ${c}`,
+      'glance',
+      `look ${a},${b}`,
+      `look ${c}`,
+    ]);
+    calls.length = 0;
+    await lookOver({ brush: three, plates }, glance);
+    expect(calls).to.deep.equal([]);
   });
 
   it('take work side by side until there is none, each by its number', async () => {

@@ -262,7 +262,7 @@ const BESIDE = 7;
 /** The usual height of a line above both its sides, in the image blurred a little. */
 function stepOf(soft: Raster, sign: number, { angleDeg, rows, from, to }: Way): number {
   const [first, last] = [Math.min(...rows) - BESIDE, Math.max(...rows) + BESIDE];
-  const data = turned(soft, angleDeg, { rows: (y) => y >= first && y <= last });
+  const data = turned(soft, angleDeg, { first, last });
   const at = (beside: readonly number[], x: number) =>
     (sign * beside.reduce((sum, dy) => sum + data[rowOf(rows[x] + dy) + x], 0)) / beside.length;
   const steps = new Float32Array(Math.max(0, to - from + 1));

@@ -1,23 +1,40 @@
 import { cosineTurns, sineTurns } from '../maths/angles.ts';
 import { widenedRow } from '../raster/blur.ts';
 import type { Raster } from '../raster/raster.ts';
+import { MOST_BYTES, scratch } from '../wasm/index.ts';
 import { ANALYSIS_SIDE } from './analysed-tip.ts';
 
 /** What is wanted of a turned image: rows, and how far from the middle there is anything, px. */
 interface Wanted {
-  rows?: (y: number) => boolean;
-  reach?: number;
+  first: number;
+  last: number;
+  reach: number;
+}
+/** Cosine and sine. */
+type Turn = readonly [number, number];
+
+/** The square image turned about its middle; the same at angle -a undoes it. In WebAssembly where there is some, to the bit. */
+export function turned(image: Raster, angleDeg: number, wanted: Partial<Wanted> = {}): Float32Array {
+  const { data, width } = image;
+  const turn = [cosineTurns(angleDeg / 360), sineTurns(angleDeg / 360)] as const;
+  const { first = 0, last = width - 1, reach = width } = wanted;
+  const rows = { first: Math.max(0, first), last: Math.min(width - 1, last), reach };
+  const made = scratch();
+  if (!made || 2 * data.byteLength > MOST_BYTES) return plainTurned(image, turn, rows);
+  made.begin(2 * data.byteLength);
+  const from = made.put(data);
+  const to = made.room(data.byteLength);
+  made.floats(to, data.length).fill(0);
+  made.kernel.turned(from, to, width, ...turn, rows.first, rows.last, reach);
+  return made.floats(to, data.length).slice();
 }
 
-/** The square image turned about its middle; the same at angle -a undoes it. */
-export function turned({ data, width }: Raster, angleDeg: number, { rows, reach = width }: Wanted = {}): Float32Array {
-  const c = cosineTurns(angleDeg / 360);
-  const s = sineTurns(angleDeg / 360);
+function plainTurned({ data, width }: Raster, [c, s]: Turn, { first, last, reach }: Wanted): Float32Array {
   const middle = (width - 1) / 2;
   const out = new Float32Array(data.length);
-  for (let y = 0; y < width; y++) {
+  for (let y = first; y <= last; y++) {
     const away = Math.abs(y - middle);
-    if (away > reach || (rows && !rows(y))) continue;
+    if (away > reach) continue;
     const half = Math.min(middle, Math.ceil(Math.sqrt(reach * reach - away * away)) + 0.5);
     const from = Math.max(0, middle - half) | 0;
     let px = middle + c * (from - middle) - s * (y - middle);
@@ -92,6 +109,6 @@ function ridge(data: Float32Array, away: number, { first, last, reach = ANALYSIS
 /** The ridges of an image turned so, in the rows from `first` to `last`; the others are empty. */
 export function turnedRidges(image: Raster, angleDeg: number, away: number, part: Part): Float32Array {
   const near = away + 1;
-  const rows = (y: number) => y >= part.first - near && y <= part.last + near;
-  return ridge(turned(image, angleDeg, { rows, reach: part.reach }), away, part);
+  const rows = { first: part.first - near, last: part.last + near, reach: part.reach };
+  return ridge(turned(image, angleDeg, rows), away, part);
 }

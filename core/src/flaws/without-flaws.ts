@@ -48,6 +48,10 @@ function made(plate: Plate): Plate | undefined {
 
 const clean = new WeakMap<Plate, Plate | null>();
 
+/** What is known of that already: null where nothing stands out, undefined where it was not asked yet. */
+export const knownWithout = (plate: Plate): Plate | null | undefined => clean.get(plate);
+export const takeWithout = (plate: Plate, plain: Plate | null): void => void clean.set(plate, plain);
+
 /** A plate without what plainly stands out on it; undefined where nothing does. Made once for each plate object. */
 export function withoutFlaws(plate: Plate): Plate | undefined {
   const there = clean.get(plate);

@@ -3,6 +3,7 @@ export {
   type StripEcho,
   echoOf,
   meanEcho,
+  measureLookingAt,
   measureStrip,
   standardStrips,
   strokeStrips,
@@ -11,7 +12,7 @@ export type { GiveAway } from './features.ts';
 export type { Fix } from './fix.ts';
 export type { SingleCure } from './fixes.ts';
 export { HEAT, heatOf } from './heat.ts';
-export { type LentFlaw, borrowFlaws, lendFlaws } from './lend.ts';
+export { type LentTip, borrowTip, lendTip, lookOver } from './lend.ts';
 export { FITTED, type Factors, type Measures, putTogether } from './put-together.ts';
 export { type PlateBox, boxOnPlate, echoReport, printedBox, tenth } from './report.ts';
 export { STANDARD_LENGTH, STRIP_SIDE, type Strip, evenStroke } from './strip.ts';

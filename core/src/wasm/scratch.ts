@@ -68,6 +68,17 @@ export interface ScratchKernel {
     out: number,
   ): void;
   around(data: number, width: number, height: number, places: number, count: number, half: number, out: number): void;
+  distances(near: number, width: number, height: number, room: number): void;
+  turned(
+    from: number,
+    to: number,
+    width: number,
+    c: number,
+    s: number,
+    first: number,
+    last: number,
+    reach: number,
+  ): void;
   product(p: number, q: number, size: number, pairs: number, every: number, later: number): number;
 }
 

@@ -3,7 +3,7 @@ import type { Brush } from '@amber-stamp/core/model';
 import { useEffect } from 'react';
 import { create } from 'zustand';
 import type { ProveJob, EchoView, EchoPair } from '../engine/protocol/prove.ts';
-import { proverFor, warmHelper } from '../engine/provers.ts';
+import { beginProvers, lookOver, proverFor, warmHelper } from '../engine/provers.ts';
 import { coded } from '../parts/coded.ts';
 import { LatestJob } from '../engine/latest-jobs.ts';
 import { whenAtRest } from './at-rest.ts';
@@ -61,10 +61,16 @@ let finished = '';
 /** Measures with one seed more at a time; a newer state, or a hand that moves on, ends it in between. */
 async function measure(job: ProveJob, signal: AbortSignal): Promise<void> {
   const key = keyOf(job);
+  const tell = (told: EchoView | undefined, whole: boolean): void => {
+    if (told && !signal.aborted) useEcho.setState({ told, key, whole, failed: '' });
+  };
+  // where there is nothing to see yet, a number without what its tips give away comes first
+  const glance = useEcho.getState().told === null;
+  await lookOver(job, async (prover) => (glance ? tell(await prover.glance(job), false) : undefined));
   for (let seeds = 1; seeds <= SEEDS && !signal.aborted; seeds++) {
     const told = await (await proverFor(job))?.measure(job, seeds);
     if (!told || signal.aborted) continue;
-    useEcho.setState({ told, key, whole: seeds === SEEDS, failed: '' });
+    tell(told, seeds === SEEDS);
     // while the other seeds are measured; what cannot be warmed now will fail, and be told, when it is wanted
     if (seeds === 1) warmHelper(job).catch(() => undefined);
     if (seeds === SEEDS) finished = key;
@@ -87,6 +93,7 @@ async function measureNow(): Promise<void> {
 /** Measures the echo of what is on the bench at every pause of the hand. */
 export function useMeasuring(): void {
   useEffect(() => {
+    beginProvers();
     const stop = whenAtRest(REST_MS, () => void measureNow());
     // what is drawn under the hand comes first, and nobody waits for the echo of a state that is gone
     const drop = useBench.subscribe((state, before) => {

@@ -1,9 +1,11 @@
+import { Lru } from '@amber-stamp/core/maths';
 import type { Remote } from 'comlink';
 import { heldPlate } from './pool.ts';
 import { beginPlateWorker, type PlateWorker } from './workers.ts';
 import { MEASURED_KEPT, type ProveApi, type ProveJob } from './protocol/prove.ts';
 
 const provers: PlateWorker<ProveApi>[] = [];
+const worker = (number: number) => (provers[number] ??= beginPlateWorker('prove', MEASURED_KEPT));
 
 /** The first measures; the second helps where many fixes are tried. */
 export const PROVERS = 2;
@@ -12,7 +14,7 @@ export const HELPER = PROVERS - 1;
 
 /** A worker that measures, with all plates of a job in its hands; undefined while one is not cut yet. */
 export async function proverFor(job: ProveJob, number = 0): Promise<Remote<ProveApi> | undefined> {
-  const { remote, ledger } = (provers[number] ??= beginPlateWorker('prove', MEASURED_KEPT));
+  const { remote, ledger } = worker(number);
   const keys = Object.values(job.plates);
   if (!keys.every(heldPlate)) return undefined;
   const missing = ledger.lacks(keys);
@@ -23,6 +25,37 @@ export async function proverFor(job: ProveJob, number = 0): Promise<Remote<Prove
     await remote.borrow(missing, found);
   }
   return remote;
+}
+
+/** Begins both workers, so that their scripts are read while something else is waited for. */
+export function beginProvers(): void {
+  for (let number = 0; number < PROVERS; number++) worker(number);
+}
+
+/** The plates that a job prints tips with. */
+const tipsOf = ({ brush, plates }: ProveJob): string[] => [
+  ...new Set(brush.coats.filter(({ muted }) => !muted).flatMap(({ deck }) => deck.cards.map((c) => plates[c.plate]))),
+];
+
+/** Tips that were looked over: those that are new take longest of all. */
+const over = new Lru<string, true>(MEASURED_KEPT);
+
+/**
+ * Has the tips of a job looked over that were not yet: side by side, a half by the helper. `glance` is asked of the first
+ * worker before it looks.
+ */
+export async function lookOver(job: ProveJob, glance: (prover: Remote<ProveApi>) => Promise<void>): Promise<void> {
+  const fresh = tipsOf(job).filter((key) => !over.has(key));
+  const first = await proverFor(job);
+  if (!first || fresh.length === 0) return;
+  const half = Math.ceil(fresh.length / 2);
+  const [own, other] = [fresh.slice(0, half), fresh.slice(half)];
+  const helping = other.length > 0 ? proverFor(job, HELPER) : undefined;
+  const glancing = glance(first);
+  const byHelper = helping?.then((helper) => helper?.look(other));
+  const [found, helped] = await Promise.all([first.look(own), byHelper, glancing]);
+  await Promise.all([helped && first.borrow(other, helped), (await helping)?.borrow(own, found)]);
+  for (const key of fresh) over.set(key, true);
 }
 
 let warm = false;

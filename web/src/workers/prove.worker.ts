@@ -2,12 +2,14 @@ import { placeOnPlate, analysedTip } from '@amber-stamp/core/flaws';
 import { InkEngine } from '@amber-stamp/core/ink';
 import {
   beginFixes,
-  borrowFlaws,
+  borrowTip,
   boxOnPlate,
   fixesAfter,
   heatOf,
-  lendFlaws,
+  lendTip,
+  lookOver,
   meanEcho,
+  measureLookingAt,
   measureStrip,
   printedBox,
   standardStrips,
@@ -135,6 +137,24 @@ function measured(job: ProveJob, seeds: number): readonly StripEcho[] {
   return last.all.slice(0, seeds);
 }
 
+/** What is shown of a brush that was measured. */
+function echoView(job: ProveJob, all: readonly StripEcho[]): Omit<EchoView, 'looked' | 'ms'> {
+  const held = plates.named(job.plates);
+  const { giveAways, whole, echo, outline, inside, grain, texture } = meanEcho(all);
+  const [first] = all;
+  const tipPx = first ? first.strip.sheetPx * STRIP_SIDE : 0;
+  return {
+    ...{ echo, outline, inside, grain, texture },
+    whole: first && whole && whole.strength >= TOLD ? wholeOutlineView(first, job, held, whole) : null,
+    giveAways: first
+      ? giveAways.filter(({ strength }) => strength >= TOLD).map((g) => giveAwayView(first, job, held, g))
+      : [],
+    likeness: first ? likenessOf(first) : null,
+    tipPx,
+    spanPx: tipPx * STANDARD_LENGTH,
+  };
+}
+
 function pairOf(strips: readonly Strip[]): EchoPair {
   const { echo, texture } = meanEcho(strips.map(measureStrip));
   return { echo, texture };
@@ -147,34 +167,33 @@ const worker: ProveApi = {
     keys.forEach((key, k) => {
       const plate = plates.get(key);
       const lent = found[k];
-      if (plate && lent) borrowFlaws(plate, lent);
+      if (plate && lent) borrowTip(plate, lent);
     });
   },
 
   lend: (keys) =>
     keys.map((key) => {
       const plate = plates.get(key);
-      return plate && lendFlaws(plate);
+      return plate && lendTip(plate);
     }),
 
-  measure(job: ProveJob, seeds: number): EchoView {
+  look: (keys) =>
+    keys.map((key) => {
+      const plate = plates.get(key);
+      if (plate) lookOver(plate);
+      return plate && lendTip(plate);
+    }),
+
+  glance(job) {
     const start = performance.now();
-    const held = plates.named(job.plates);
-    const all = measured(job, seeds);
-    const { giveAways, whole, echo, outline, inside, grain, texture } = meanEcho(all);
-    const [first] = all;
-    const tipPx = first ? first.strip.sheetPx * STRIP_SIDE : 0;
-    return {
-      ...{ echo, outline, inside, grain, texture },
-      whole: first && whole && whole.strength >= TOLD ? wholeOutlineView(first, job, held, whole) : null,
-      giveAways: first
-        ? giveAways.filter(({ strength }) => strength >= TOLD).map((g) => giveAwayView(first, job, held, g))
-        : [],
-      likeness: first ? likenessOf(first) : null,
-      tipPx,
-      spanPx: tipPx * STANDARD_LENGTH,
-      ms: performance.now() - start,
-    };
+    const strips = standardStrips(engine, job.brush, plates.named(job.plates), { seeds: 1 });
+    const all = strips.map((strip) => measureLookingAt(strip, () => false));
+    return { ...echoView(job, all), looked: false, ms: performance.now() - start };
+  },
+
+  measure(job, seeds) {
+    const start = performance.now();
+    return { ...echoView(job, measured(job, seeds)), looked: true, ms: performance.now() - start };
   },
 
   pair(job) {

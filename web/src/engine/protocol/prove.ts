@@ -3,7 +3,7 @@ import type { Brush } from '@amber-stamp/core/model';
 import type {
   FixBaseline,
   Fix,
-  LentFlaw,
+  LentTip,
   NumberedStroke,
   PlateBox,
   SingleCure,
@@ -74,6 +74,8 @@ export interface Likeness {
 }
 
 export interface EchoView {
+  /** its tips were looked over for what gives them away */
+  looked: boolean;
   echo: number;
   outline: number;
   inside: number;
@@ -106,9 +108,13 @@ export interface ShownFix extends TriedFix {
 
 export interface ProveApi extends PlateApi {
   /** Takes over what another worker found on plates that are here. */
-  borrow(keys: readonly string[], found: readonly (LentFlaw[] | undefined)[]): void;
+  borrow(keys: readonly string[], found: readonly (LentTip | undefined)[]): void;
   /** What was found on plates already, in the order of their keys. */
-  lend(keys: readonly string[]): (LentFlaw[] | undefined)[];
+  lend(keys: readonly string[]): (LentTip | undefined)[];
+  /** The same, looking over those that were not yet. */
+  look(keys: readonly string[]): (LentTip | undefined)[];
+  /** Measures a brush with one seed, without looking its tips over for what gives them away. */
+  glance(job: ProveJob): EchoView;
   /** Measures a brush along its standard stroke with so many seeds. */
   measure(job: ProveJob, seeds: number): EchoView;
   /** What is measured of a brush along its standard stroke with one seed: for many at once. */

@@ -176,7 +176,7 @@ export function GiveAways({ bench }: { bench: Bench }) {
       </div>
       {all.length === 0 && !wholes ? (
         <p className="note" style={{ padding: '0 16px 10px', margin: 0 }}>
-          {told
+          {told?.looked
             ? told.echo < 15
               ? 'Nothing on the tips stands out. This stroke hardly repeats.'
               : 'No single place stands out: it is the tip as a whole that comes back. Try the cures.'

@@ -1,0 +1,88 @@
+/** Distances in a raster, in the order of core/src/raster/distance.ts, so that both give the same bits. */
+
+const FAR: f32 = 1e6;
+
+// @ts-ignore: decorator
+@inline
+function crossing(squares: usize, p: i32, q: i32): f64 {
+  const a = load<f64>(squares + (<usize>q << 3)) + <f64>(q * q);
+  return (a - load<f64>(squares + (<usize>p << 3)) - <f64>(p * p)) / <f64>(2 * (q - p));
+}
+
+/**
+ * Distance from each pixel to the nearest one of a set, over the set's own place: `near` holds 0 for those in the set and
+ * 1 for others, as floats. `room`: 32 bytes for each column.
+ */
+export function distances(near: usize, width: i32, height: i32, room: usize): void {
+  const stride = <usize>width << 2;
+  const count = width * height;
+  for (let i = 0; i < count; i++) {
+    const at = near + (<usize>i << 2);
+    if (load<f32>(at) !== 0) store<f32>(at, i < width ? FAR : min(FAR, load<f32>(at - stride) + 1));
+  }
+  for (let i = count - width - 1; i >= 0; i--) {
+    const at = near + (<usize>i << 2);
+    const below = load<f32>(at + stride) + 1;
+    if (below < load<f32>(at)) store<f32>(at, below);
+  }
+  const squares = room;
+  const borders = squares + (<usize>(width + 1) << 3);
+  const places = borders + (<usize>(width + 1) << 3);
+  for (let y = 0; y < height; y++) {
+    const row = near + <usize>y * stride;
+    for (let x = 0; x < width; x++) {
+      const v = <f64>load<f32>(row + (<usize>x << 2));
+      store<f64>(squares + (<usize>x << 3), v * v);
+    }
+    let k = 0;
+    store<i32>(places, 0);
+    store<f64>(borders, -Infinity);
+    store<f64>(borders, Infinity, 8);
+    for (let q = 1; q < width; q++) {
+      let s = crossing(squares, load<i32>(places + (<usize>k << 2)), q);
+      while (s <= load<f64>(borders + (<usize>k << 3))) s = crossing(squares, load<i32>(places + (<usize>--k << 2)), q);
+      k++;
+      store<i32>(places + (<usize>k << 2), q);
+      store<f64>(borders + (<usize>k << 3), s);
+      store<f64>(borders + (<usize>(k + 1) << 3), Infinity);
+    }
+    k = 0;
+    for (let x = 0; x < width; x++) {
+      while (load<f64>(borders + (<usize>(k + 1) << 3)) < <f64>x) k++;
+      const p = load<i32>(places + (<usize>k << 2));
+      const d = <f64>(x - p);
+      store<f32>(row + (<usize>x << 2), <f32>Math.sqrt(d * d + load<f64>(squares + (<usize>p << 3))));
+    }
+  }
+}
+
+/**
+ * A square image turned about its middle, in the rows from `first` to `last` and no farther than `reach` px from the
+ * middle; what is beyond stays as it was.
+ */
+export function turned(from: usize, to: usize, width: i32, c: f64, s: f64, first: i32, last: i32, reach: f64): void {
+  const middle = <f64>(width - 1) / 2;
+  const edge = <f64>(width - 1);
+  for (let y = first; y <= last; y++) {
+    const away = Math.abs(<f64>y - middle);
+    if (away > reach) continue;
+    const half = Math.min(middle, Math.ceil(Math.sqrt(reach * reach - away * away)) + 0.5);
+    const begin = <i32>Math.max(0, middle - half);
+    const end = <i32>(middle + half + 1);
+    let px = middle + c * (<f64>begin - middle) - s * (<f64>y - middle);
+    let py = middle + s * (<f64>begin - middle) + c * (<f64>y - middle);
+    for (let x = begin; x < end; x++, px += c, py += s) {
+      if (px < 0 || py < 0 || px >= edge || py >= edge) continue;
+      const x0 = <i32>px;
+      const y0 = <i32>py;
+      const at = from + (<usize>(y0 * width + x0) << 2);
+      const low = at + (<usize>width << 2);
+      const fx = px - <f64>x0;
+      const a = <f64>load<f32>(at);
+      const b = <f64>load<f32>(low);
+      const upper = a + (<f64>load<f32>(at, 4) - a) * fx;
+      const lower = b + (<f64>load<f32>(low, 4) - b) * fx;
+      store<f32>(to + (<usize>(y * width + x) << 2), <f32>(upper + (lower - upper) * (py - <f64>y0)));
+    }
+  }
+}
