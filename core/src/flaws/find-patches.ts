@@ -1,7 +1,7 @@
 import { expMinus } from '../maths/exponential.ts';
 import { blur } from '../raster/blur.ts';
 import { pieces, type Pieces } from '../raster/pieces.ts';
-import { raster } from '../raster/raster.ts';
+import { raster, type Raster } from '../raster/raster.ts';
 import { asRaster, grown, maskedBlur, maskWhere, PIXELS, shrunk, type PixelSet, type Tip256 } from './body.ts';
 import { filledIn } from './cures.ts';
 import { flaw, type Flaw } from './flaw.ts';
@@ -49,6 +49,24 @@ function strengthOf(places: readonly number[], { image, ref, area }: Tip256, usu
   return contrast * Math.sqrt(Math.min(places.length, WIDEST)) * compact * Math.sqrt(compact) * flat;
 }
 
+/** Pixels well inside a tip that are farther away than a level. */
+function farther(away: Float32Array, level: number, inn: Float32Array): Raster {
+  const above = raster(ANALYSIS_SIDE, ANALYSIS_SIDE);
+  for (let i = 0; i < PIXELS; i++) above.data[i] = away[i] > level && inn[i] > 4 ? 1 : 0;
+  return above;
+}
+
+/** How far a tip lies from its surroundings, upwards (1) or downwards (-1). */
+function awayFrom(soft: Float32Array, local: Float32Array, sign: number): Float32Array {
+  const away = new Float32Array(PIXELS);
+  for (let i = 0; i < PIXELS; i++) away[i] = sign * (soft[i] - local[i]);
+  return away;
+}
+
+function take(taken: PixelSet, more: PixelSet): void {
+  for (let i = 0; i < PIXELS; i++) if (more[i]) taken[i] = 1;
+}
+
 function candidates(tip: Tip256, away: Float32Array, usual: number, sign: number): Candidate[] {
   const { inn } = tip;
   const top = percentile(
@@ -56,9 +74,7 @@ function candidates(tip: Tip256, away: Float32Array, usual: number, sign: number
     0.999,
   );
   return LEVELS.flatMap((level) => {
-    const above = raster(ANALYSIS_SIDE, ANALYSIS_SIDE);
-    for (let i = 0; i < PIXELS; i++) above.data[i] = away[i] > level * top && inn[i] > 4 ? 1 : 0;
-    const all = placesOf(pieces(above, 0.5));
+    const all = placesOf(pieces(farther(away, level * top, inn), 0.5));
     const strengths = all.map((places) => strengthOf(places, tip, usual, sign));
     const order = strengths.map((_, k) => k).sort((a, b) => strengths[b] - strengths[a]);
     return order.slice(0, MAX_PATCHES).flatMap((label) => {
@@ -109,8 +125,7 @@ export function findPatches(tip: Tip256): Flaw[] {
   const usual = median(filteredValues(image.data, (i) => solid[i] === 1));
   const slope = slopes(tip);
   return [-1, 1].flatMap((sign) => {
-    const away = new Float32Array(PIXELS);
-    for (let i = 0; i < PIXELS; i++) away[i] = sign * (soft[i] - local[i]);
+    const away = awayFrom(soft, local, sign);
     const taken = new Uint8Array(PIXELS);
     const made: Flaw[] = [];
     for (const candidate of candidates(tip, away, usual, sign)) {
@@ -118,7 +133,7 @@ export function findPatches(tip: Tip256): Flaw[] {
       const { mask, places, strength, against } = candidate;
       if (places.some((i) => taken[i] === 1)) continue;
       const wide = grown(mask, 4.3);
-      for (let i = 0; i < PIXELS; i++) taken[i] |= wide[i];
+      take(taken, wide);
       const outstanding = saturateSquared(strength, 4) * saturateSquared(against - 0.8, 1.3);
       // how sharply it ends is looked at only where that can still count
       const salience = outstanding < FAINT ? 0 : outstanding * sharpness(tip, candidate, slope, sign);
