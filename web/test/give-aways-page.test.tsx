@@ -72,6 +72,23 @@ describe('what gives a stroke away', () => {
     expect(useMarked.getState()).to.include({ giveAway: 1, lag: null });
   });
 
+  it('are cured all at once, those that help by themselves, in one gesture', async () => {
+    const [speck, hole, bump] = [
+      giveAway('speck'),
+      giveAway('hole', { place: { what: 'hole', x: 0.5, y: 0.5 } }),
+      giveAway('bump'),
+    ];
+    const { user, now, told } = shown([speck, hole, bump]);
+    expect(screen.queryByRole('button', { name: /^cure all/ })).to.equal(null);
+    act(() => useSingles.setState({ [singleKey(speck)]: true, [singleKey(hole)]: true, [singleKey(bump)]: false }));
+    await user.click(screen.getByRole('button', { name: 'cure all 2 of them' }));
+    const last = now().plates['tip.png'].recipe?.steps.at(-1);
+    expect(last).to.include({ step: 'heal', on: true });
+    expect(last?.places).to.have.length(2);
+    expect(told).to.deep.equal(['2 give-aways cured']);
+    expect(screen.getByRole('status').textContent).to.equal('/brush/7/cut');
+  });
+
   it('offers a cure only where it was tried and helps', () => {
     const [helped, idle, untried] = [giveAway('speck'), giveAway('hole'), giveAway('bump')];
     shown([helped, idle, untried]);

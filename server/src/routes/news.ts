@@ -9,8 +9,14 @@ const BEAT_MS = 20_000;
 /** Tells what changes for as long as the line is open. */
 async function tell(news: News, res: Response): Promise<void> {
   const closed = new Promise<void>((done) => res.on('close', done));
-  const stop = await news.listen((told) => res.write(`data: ${told}\n\n`));
+  // what is told while the line opens is written at once, so the head must stand before
   beginEvents(res);
+  const stop = await news
+    .listen((told) => res.write(`data: ${told}\n\n`))
+    .catch((cause: unknown) => {
+      res.removeHeader('content-type');
+      throw cause;
+    });
   res.write(': listening\n\n');
   const beat = setInterval(() => res.write(': \n\n'), BEAT_MS);
   await closed;

@@ -8,7 +8,7 @@ import { usePlates } from '../../bench/plates.ts';
 import { PlateView } from '../../parts/PlateView.tsx';
 import { grainNote, NOTICED, timesAlong } from '../../bench/comes-back.ts';
 import type { EchoView, GiveAwayView } from '../../engine/protocol/prove.ts';
-import { CURE_WORDS, giveAwayWords, openCure } from './cure.ts';
+import { CURE_WORDS, giveAwayWords, openCure, openCures } from './cure.ts';
 import { HeatView } from './HeatView.tsx';
 import { useMarked, WHOLE } from './marked.ts';
 
@@ -162,6 +162,25 @@ function Wholes({ told }: { told: EchoView }) {
   );
 }
 
+/** Cures at once all that is shown and helps, where it is more than one. */
+function CureAll({ bench, all }: { bench: Bench; all: readonly GiveAwayView[] }) {
+  const navigate = useNavigate();
+  const { id = '' } = useParams();
+  const singles = useSingles();
+  const helping = all.filter((g) => bench.plates[g.plate]?.recipe && singles[singleKey(g)]);
+  if (helping.length < 2) return null;
+  return (
+    <button
+      className="link"
+      onClick={() => {
+        if (openCures(helping)) void navigate(`/brush/${id}/cut`);
+      }}
+    >
+      cure all {helping.length} of them
+    </button>
+  );
+}
+
 /** The places of the tips that cause the echo: a glow, numbered marks, and what to do about each. */
 export function GiveAways({ bench }: { bench: Bench }) {
   const told = useEcho((s) => s.told);
@@ -173,6 +192,7 @@ export function GiveAways({ bench }: { bench: Bench }) {
     <section aria-label="What gives it away">
       <div className="top">
         <h2>What gives it away</h2>
+        <CureAll bench={bench} all={all} />
       </div>
       {all.length === 0 && !wholes ? (
         <p className="note" style={{ padding: '0 16px 10px', margin: 0 }}>

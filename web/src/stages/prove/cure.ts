@@ -36,14 +36,28 @@ export function healPlate(plate: BenchPlate, places: readonly FlawPlace[]): numb
   return steps.length - 1;
 }
 
-/** Opens the cut step that cures a give-away, already set to its place; false where its plate cannot be cut. */
-export function openCure(g: GiveAwayView): boolean {
-  if (!presentBench().plates[g.plate]?.recipe) return false;
+/** Opens the cut step that cures give-aways, already set to their places; false where the plate of one cannot be cut. */
+export function openCures(all: readonly GiveAwayView[]): boolean {
+  const [first] = all;
+  const { plates } = presentBench();
+  if (!first || !all.every(({ plate }) => plates[plate]?.recipe)) return false;
+  const said =
+    all.length > 1 ? `${all.length} give-aways cured` : `${giveAwayWords(first)}: ${CURE_WORDS[first.place.what]}`;
   let at = -1;
-  change(`${giveAwayWords(g)}: ${CURE_WORDS[g.place.what]}`, (draft) => {
-    at = healPlate(draft.plates[g.plate], [g.place]);
+  change(said, (draft) => {
+    for (const name of new Set(all.map(({ plate }) => plate))) {
+      const own = all.filter(({ plate }) => plate === name);
+      const step = healPlate(
+        draft.plates[name],
+        own.map(({ place }) => place),
+      );
+      if (name === first.plate) at = step;
+    }
   });
-  useBenchEye.setState({ coat: g.coat, plate: g.plate });
+  useBenchEye.setState({ coat: first.coat, plate: first.plate });
   useChosen.setState({ place: at, look: 'all' });
   return true;
 }
+
+/** The same for one. */
+export const openCure = (g: GiveAwayView): boolean => openCures([g]);
