@@ -3,7 +3,7 @@ import type { Bench } from '@amber-stamp/core/bench';
 import { makeRecipe, makeStep } from '@amber-stamp/core/cut';
 import { expect } from 'chai';
 import { MemoryRouter, Route, Routes, useLocation } from 'react-router';
-import { singleKey, useSingles } from '../src/bench/cures-ahead.ts';
+import { singleKey, TOGETHER, useSingles } from '../src/bench/cures-ahead.ts';
 import { useEcho } from '../src/bench/echo.ts';
 import type { GiveAwayView } from '../src/engine/protocol/prove.ts';
 import { useChosen } from '../src/stages/cut/chosen.ts';
@@ -72,7 +72,7 @@ describe('what gives a stroke away', () => {
     expect(useMarked.getState()).to.include({ giveAway: 1, lag: null });
   });
 
-  it('are cured all at once, those that help by themselves, in one gesture', async () => {
+  it('are cured all at once, where that helps more than one alone, in one gesture', async () => {
     const [speck, hole, bump] = [
       giveAway('speck'),
       giveAway('hole', { place: { what: 'hole', x: 0.5, y: 0.5 } }),
@@ -80,12 +80,12 @@ describe('what gives a stroke away', () => {
     ];
     const { user, now, told } = shown([speck, hole, bump]);
     expect(screen.queryByRole('button', { name: /^cure all/ })).to.equal(null);
-    act(() => useSingles.setState({ [singleKey(speck)]: true, [singleKey(hole)]: true, [singleKey(bump)]: false }));
-    await user.click(screen.getByRole('button', { name: 'cure all 2 of them' }));
+    act(() => useSingles.setState({ [singleKey(speck)]: true, [TOGETHER]: true }));
+    await user.click(screen.getByRole('button', { name: 'cure all 3' }));
     const last = now().plates['tip.png'].recipe?.steps.at(-1);
     expect(last).to.include({ step: 'heal', on: true });
-    expect(last?.places).to.have.length(2);
-    expect(told).to.deep.equal(['2 give-aways cured']);
+    expect(last?.places).to.have.length(3);
+    expect(told).to.deep.equal(['3 give-aways cured']);
     expect(screen.getByRole('status').textContent).to.equal('/brush/7/cut');
   });
 

@@ -72,6 +72,12 @@ export function singleCures(brush: Brush, plates: Plates, { giveAways }: Echo): 
   });
 }
 
+/** All of these at once, where there are several: what the strongest hides is seen once it is gone. */
+export function cureTogether(brush: Brush, plates: Plates, { giveAways }: Echo): Fix | undefined {
+  const shown = giveAways.slice(0, SHOWN);
+  return shown.length > 1 ? curedFix(`${shown.length} give-aways cured`, brush, plates, shown) : undefined;
+}
+
 function cureFixes(brush: Brush, plates: Plates, { giveAways }: Echo): Fix[] {
   const worth = giveAways.filter(({ strength }) => strength >= WORTH);
   if (worth.length === 0) return [];

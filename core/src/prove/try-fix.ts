@@ -7,7 +7,7 @@ import type { Brush } from '../model/brush-schema.ts';
 import type { Plate } from '../raster/raster.ts';
 import { measureLookingAt, measureStrip, meanEcho, standardStrips, type StripEcho } from './echo.ts';
 import type { Fix } from './fix.ts';
-import { fixesFor, singleCures, type SingleCure } from './fixes.ts';
+import { cureTogether, fixesFor, singleCures, type SingleCure } from './fixes.ts';
 import { lookApart, lookOf, type Look } from './look.ts';
 import { littleNearer } from './row-fixes.ts';
 import { nominalPx, type Strip } from './strip.ts';
@@ -41,7 +41,7 @@ export function beginFixes(
   brush: Brush,
   plates: Plates,
   known: readonly StripEcho[] = [],
-): { before: FixBaseline; fixes: Fix[]; singles: SingleCure[] } {
+): { before: FixBaseline; fixes: Fix[]; singles: SingleCure[]; together: Fix | undefined } {
   const nominal = nominalPx(brush, plates);
   const all = known.length > 0 ? known : standardStrips(engine, brush, plates, { seeds: 1, nominal }).map(measureStrip);
   const echo = meanEcho(all);
@@ -55,6 +55,7 @@ export function beginFixes(
     },
     fixes: fixesFor(brush, plates, echo),
     singles: singleCures(brush, plates, echo),
+    together: cureTogether(brush, plates, echo),
   };
 }
 /** What is compared with where nothing was drawn. */

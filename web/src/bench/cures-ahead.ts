@@ -18,6 +18,8 @@ interface Ahead {
 let ahead: Ahead | undefined;
 /** Whether curing a give-away by itself helps, by where it is; of what is not tried yet nothing is known. */
 export const useSingles = create<Readonly<Record<string, boolean>>>(() => ({}));
+/** The key of all that is shown, cured together: whether that helps more than the best of them alone. */
+export const TOGETHER = 'together';
 export const singleKey = ({ coat, card, place }: SingleCure['giveAway']): string =>
   `${coat} ${card} ${place.what} ${place.x.toFixed(3)} ${place.y.toFixed(3)}`;
 
@@ -48,21 +50,24 @@ function tryOne(
   return trying;
 }
 
-/** Tries, one after the other, whether curing each give-away by itself helps; false where the hand moved on. */
+/** Tries whether curing each give-away by itself helps, and then all of them; false where the hand moved on. */
 async function trySingles(
   mine: Ahead,
   job: ProveJob,
-  { before, singles }: BegunCures,
+  { before, singles, together }: BegunCures,
   prover: Prover,
   stopped: () => boolean,
 ): Promise<boolean> {
+  let least = before.echo;
   for (const { giveAway, fix } of singles) {
-    const key = singleKey(giveAway);
-    if (key in useSingles.getState()) continue;
     if (stopped()) return false;
     const tried = await tryOne(mine, prover, job, before, fix);
-    useSingles.setState({ [key]: helps(before, tried) });
+    least = Math.min(least, tried.echo);
+    useSingles.setState({ [singleKey(giveAway)]: helps(before, tried) });
   }
+  if (!together || stopped()) return !stopped();
+  const all = await tryOne(mine, prover, job, before, together);
+  useSingles.setState({ [TOGETHER]: all.echo < least && helps(before, all) });
   return true;
 }
 

@@ -126,7 +126,7 @@ export interface ProveApi extends PlateApi {
   /** Where the tip of a card gives itself away; null where it prints too few dabs. */
   heat(job: ProveJob, coat: number, card: number): HeatMap | null;
   /** What is worth trying on a brush, and what it is compared with. */
-  begin(job: ProveJob): { before: FixBaseline; fixes: Fix[]; singles: SingleCure[] };
+  begin(job: ProveJob): { before: FixBaseline; fixes: Fix[]; singles: SingleCure[]; together: Fix | undefined };
   /** Tries one fix on the real brush. */
   tryOne(job: ProveJob, before: FixBaseline, fix: Fix): Promise<ShownFix>;
   /** What is worth trying after a fix was taken. */

@@ -2,7 +2,7 @@ import type { Bench } from '@amber-stamp/core/bench';
 import { plateTitle } from '@amber-stamp/core/raster';
 import { useNavigate, useParams } from 'react-router';
 import { tryCures } from '../../bench/cures.ts';
-import { singleKey, useSingles } from '../../bench/cures-ahead.ts';
+import { singleKey, TOGETHER, useSingles } from '../../bench/cures-ahead.ts';
 import { useEcho } from '../../bench/echo.ts';
 import { usePlates } from '../../bench/plates.ts';
 import { PlateView } from '../../parts/PlateView.tsx';
@@ -162,21 +162,20 @@ function Wholes({ told }: { told: EchoView }) {
   );
 }
 
-/** Cures at once all that is shown and helps, where it is more than one. */
+/** Cures at once all that is shown, where that was tried and helps more than any of them alone. */
 function CureAll({ bench, all }: { bench: Bench; all: readonly GiveAwayView[] }) {
   const navigate = useNavigate();
   const { id = '' } = useParams();
-  const singles = useSingles();
-  const helping = all.filter((g) => bench.plates[g.plate]?.recipe && singles[singleKey(g)]);
-  if (helping.length < 2) return null;
+  const helping = useSingles((s) => s[TOGETHER]) as boolean | undefined;
+  if (!helping || all.length < 2 || !all.every(({ plate }) => bench.plates[plate]?.recipe)) return null;
   return (
     <button
       className="link"
       onClick={() => {
-        if (openCures(helping)) void navigate(`/brush/${id}/cut`);
+        if (openCures(all)) void navigate(`/brush/${id}/cut`);
       }}
     >
-      cure all {helping.length} of them
+      cure all {all.length}
     </button>
   );
 }
