@@ -92,6 +92,13 @@ describe('the application for everyone', () => {
       await expect(flow).toBeInViewport();
       // in the lowest windows the sheet goes with the page: both would not fit
       if (height > 560) await expect(page.getByTestId('wide')).toBeInViewport();
+      // what is chosen from opens within the window as a whole
+      await page.getByRole('tab', { name: 'grain', exact: true }).click();
+      await page.getByRole('button', { name: 'Choose a plate' }).click();
+      await expect(page.locator('.plate-pick').first()).toBeVisible();
+      await expect(page.getByRole('dialog')).toBeInViewport({ ratio: 1 });
+      await page.keyboard.press('Escape');
+      await page.getByRole('tab', { name: 'rows', exact: true }).click();
     }
     await page.setViewportSize({ width: 1280, height: 800 });
   });

@@ -1,4 +1,4 @@
-import { Button, Dialog } from '@mui/material';
+import { Button, Dialog, DialogActions } from '@mui/material';
 import { openGuide } from '../guide/open.ts';
 import { useBeginLesson } from '../lesson/useBeginLesson.ts';
 
@@ -36,7 +36,7 @@ export function KeysDialog({ onClose }: { onClose: () => void }) {
   const lesson = useBeginLesson();
   return (
     <Dialog open onClose={onClose} aria-labelledby="keys-title">
-      <div style={{ padding: '20px 26px 18px', display: 'grid', gap: 14 }}>
+      <div style={{ padding: '20px 26px 14px', display: 'grid', gap: 14, overflowY: 'auto' }}>
         <h2 id="keys-title" style={{ fontSize: 19 }}>
           Shortcuts
         </h2>
@@ -50,28 +50,28 @@ export function KeysDialog({ onClose }: { onClose: () => void }) {
             </div>
           ))}
         </div>
-        <div style={{ display: 'flex', justifyContent: 'flex-end', gap: 10 }}>
-          <Button
-            onClick={() => {
-              onClose();
-              lesson();
-            }}
-          >
-            The first lesson
-          </Button>
-          <Button
-            onClick={() => {
-              onClose();
-              openGuide();
-            }}
-          >
-            The guide
-          </Button>
-          <Button onClick={onClose} autoFocus>
-            Close
-          </Button>
-        </div>
       </div>
+      <DialogActions sx={{ padding: '8px 26px 18px', gap: '2px' }}>
+        <Button
+          onClick={() => {
+            onClose();
+            lesson();
+          }}
+        >
+          The first lesson
+        </Button>
+        <Button
+          onClick={() => {
+            onClose();
+            openGuide();
+          }}
+        >
+          The guide
+        </Button>
+        <Button onClick={onClose} autoFocus>
+          Close
+        </Button>
+      </DialogActions>
     </Dialog>
   );
 }
