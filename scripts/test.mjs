@@ -104,8 +104,8 @@ const suites = {
     const demo = await (ready ??= makeReady());
     const env = { TEST_DATABASE_URL: await databaseUrl(), DEMO_DATABASE: demo };
     const files = named.length > 0 ? named.map((name) => `e2e/**/${name}.test.ts`) : ['e2e/**/*.test.ts'];
-    // two side by side: each waits for its server and its page about half of the time
-    await mocha('browser', ['--parallel', '--jobs=2', ...files], env);
+    // two side by side: each waits for its server and its page about half of the time; whole jobs take minutes on slow machines
+    await mocha('browser', ['--parallel', '--jobs=2', '--timeout=300000', ...files], env);
   },
 };
 
