@@ -1,5 +1,7 @@
 /** Likeness of rows of samples, in the order of core/src/prove/likeness.ts, so that both give the same bits. */
 
+import { high, low } from './lanes';
+
 function dot(x: usize, y: usize, size: i32): f64 {
   let s01 = f64x2.splat(0);
   let s23 = f64x2.splat(0);
@@ -7,10 +9,8 @@ function dot(x: usize, y: usize, size: i32): f64 {
   for (; a + 3 < size; a += 4) {
     const p = v128.load(x);
     const q = v128.load(y);
-    s01 = f64x2.add(s01, f64x2.mul(f64x2.promote_low_f32x4(p), f64x2.promote_low_f32x4(q)));
-    const pHigh = f64x2.promote_low_f32x4(v128.shuffle<f32>(p, p, 2, 3, 2, 3));
-    const qHigh = f64x2.promote_low_f32x4(v128.shuffle<f32>(q, q, 2, 3, 2, 3));
-    s23 = f64x2.add(s23, f64x2.mul(pHigh, qHigh));
+    s01 = f64x2.add(s01, f64x2.mul(low(p), low(q)));
+    s23 = f64x2.add(s23, f64x2.mul(high(p), high(q)));
     x += 16;
     y += 16;
   }

@@ -1,5 +1,7 @@
 /** Blurs of a raster. All sums are float64 in the order of core/src/raster/blur.ts, so that both give the same bits. */
 
+import { floats, high, low } from './lanes';
+
 /** A row with `reach` values before and behind it: nothing, or the end values going on. */
 function widen(from: usize, width: i32, reach: i32, empty: i32, row: usize): void {
   const first: f32 = empty ? 0 : load<f32>(from);
@@ -9,22 +11,6 @@ function widen(from: usize, width: i32, reach: i32, empty: i32, row: usize): voi
     store<f32>(row + (<usize>(reach + width + k) << 2), last);
   }
   memory.copy(row + (<usize>reach << 2), from, <usize>width << 2);
-}
-
-// @ts-ignore: decorator
-@inline
-function low(v: v128): v128 {
-  return f64x2.promote_low_f32x4(v);
-}
-// @ts-ignore: decorator
-@inline
-function high(v: v128): v128 {
-  return f64x2.promote_low_f32x4(v128.shuffle<f32>(v, v, 2, 3, 2, 3));
-}
-// @ts-ignore: decorator
-@inline
-function floats(lo: v128, hi: v128): v128 {
-  return v128.shuffle<f32>(f32x4.demote_f64x2_zero(lo), f32x4.demote_f64x2_zero(hi), 0, 1, 4, 5);
 }
 
 /**

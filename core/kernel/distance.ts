@@ -1,5 +1,7 @@
 /** Distances in a raster, in the order of core/src/raster/distance.ts, so that both give the same bits. */
 
+import { between } from './lanes';
+
 const FAR: f32 = 1e6;
 
 // @ts-ignore: decorator
@@ -75,14 +77,8 @@ export function turned(from: usize, to: usize, width: i32, c: f64, s: f64, first
       if (px < 0 || py < 0 || px >= edge || py >= edge) continue;
       const x0 = <i32>px;
       const y0 = <i32>py;
-      const at = from + (<usize>(y0 * width + x0) << 2);
-      const low = at + (<usize>width << 2);
-      const fx = px - <f64>x0;
-      const a = <f64>load<f32>(at);
-      const b = <f64>load<f32>(low);
-      const upper = a + (<f64>load<f32>(at, 4) - a) * fx;
-      const lower = b + (<f64>load<f32>(low, 4) - b) * fx;
-      store<f32>(to + (<usize>(y * width + x) << 2), <f32>(upper + (lower - upper) * (py - <f64>y0)));
+      const value = between(from + (<usize>(y0 * width + x0) << 2), <usize>width << 2, px - <f64>x0, py - <f64>y0);
+      store<f32>(to + (<usize>(y * width + x) << 2), <f32>value);
     }
   }
 }

@@ -1,7 +1,7 @@
 /** Running maxima, as in core/src/raster/morph.ts. */
 
 /** Running maximum of 2 r + 1 values along every row, in place; `before` and `behind`: a row of room each. */
-export function maximaAlongRows(data: usize, width: i32, height: i32, r: i32, before: usize, behind: usize): void {
+function maximaAlongRows(data: usize, width: i32, height: i32, r: i32, before: usize, behind: usize): void {
   const span = 2 * r + 1;
   for (let y = 0; y < height; y++) {
     let left = 0;
@@ -31,7 +31,7 @@ export function maximaAlongRows(data: usize, width: i32, height: i32, r: i32, be
 }
 
 /** Rows become columns, in blocks that stay in the cache. */
-export function transpose(from: usize, to: usize, width: i32, height: i32): void {
+function transpose(from: usize, to: usize, width: i32, height: i32): void {
   const block = 32;
   for (let top = 0; top < height; top += block)
     for (let left = 0; left < width; left += block) {

@@ -1,5 +1,7 @@
 /** A raster at another size, in the order of core/src/raster/resample.ts, so that both give the same bits. */
 
+import { floats, high, low } from './lanes';
+
 /** Each row narrowed or widened: `first`, `count` (int32) and `weights` (float64, `most` each) tell what a value is made of. */
 export function resampleRows(
   from: usize,
@@ -52,11 +54,9 @@ export function resampleColumns(
         const at = <usize>x << 2;
         const f = v128.load(above + at);
         const t = v128.load(to + at);
-        const high = f64x2.promote_low_f32x4(v128.shuffle<f32>(f, f, 2, 3, 2, 3));
-        const lowSum = f64x2.add(f64x2.promote_low_f32x4(t), f64x2.mul(f64x2.promote_low_f32x4(f), both));
-        const highSum = f64x2.add(f64x2.promote_low_f32x4(v128.shuffle<f32>(t, t, 2, 3, 2, 3)), f64x2.mul(high, both));
-        const sum = v128.shuffle<f32>(f32x4.demote_f64x2_zero(lowSum), f32x4.demote_f64x2_zero(highSum), 0, 1, 4, 5);
-        v128.store(to + at, sum);
+        const lowSum = f64x2.add(low(t), f64x2.mul(low(f), both));
+        const highSum = f64x2.add(high(t), f64x2.mul(high(f), both));
+        v128.store(to + at, floats(lowSum, highSum));
       }
       for (; x < width; x++) {
         const at = <usize>x << 2;

@@ -1,5 +1,7 @@
 /** Places of a raster read between its pixels, in the order of core/src/prove, so that both give the same bits. */
 
+import { between } from './lanes';
+
 /** A pixel, or nothing beyond the border. */
 function pixel(data: usize, width: i32, height: i32, x: i32, y: i32): f64 {
   if (x < 0 || y < 0 || x >= width || y >= height) return 0;
@@ -25,12 +27,7 @@ function valueAt(data: usize, width: i32, height: i32, x: f64, y: f64): f64 {
   const fx = x - left;
   const fy = y - top;
   if (<u32>x0 >= <u32>(width - 1) || <u32>y0 >= <u32>(height - 1)) return atBorder(data, width, height, x0, y0, fx, fy);
-  const at = data + (<usize>(y0 * width + x0) << 2);
-  const low = at + (<usize>width << 2);
-  const a = <f64>load<f32>(at);
-  const c = <f64>load<f32>(low);
-  const upper = a + (<f64>load<f32>(at, 4) - a) * fx;
-  return upper + (c + (<f64>load<f32>(low, 4) - c) * fx - upper) * fy;
+  return between(data + (<usize>(y0 * width + x0) << 2), <usize>width << 2, fx, fy);
 }
 
 /**
@@ -126,15 +123,8 @@ export function around(data: usize, width: i32, height: i32, places: usize, coun
         const x0 = <i32>Math.floor(x);
         const y0 = <i32>Math.floor(y);
         let value: f64 = 0;
-        if (x0 >= 0 && y0 >= 0 && x0 < width - 1 && y0 < height - 1) {
-          const fx = x - <f64>x0;
-          const at = data + <usize>((y0 * width + x0) << 2);
-          const p = <f64>load<f32>(at);
-          const q = <f64>load<f32>(at + row);
-          const upper = p + (<f64>load<f32>(at + 4) - p) * fx;
-          const low = q + (<f64>load<f32>(at + row + 4) - q) * fx;
-          value = upper + (low - upper) * (y - <f64>y0);
-        }
+        if (x0 >= 0 && y0 >= 0 && x0 < width - 1 && y0 < height - 1)
+          value = between(data + (<usize>(y0 * width + x0) << 2), row, x - <f64>x0, y - <f64>y0);
         store<f32>(out, <f32>value);
         out += 4;
       }

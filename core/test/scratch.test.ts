@@ -1,6 +1,6 @@
 import { raster, resample, type Raster } from '@amber-stamp/core/raster';
 import { hash32 } from '@amber-stamp/core/maths';
-import { scratch, wantScratch } from '@amber-stamp/core/wasm';
+import { scratchFor, wantScratch } from '@amber-stamp/core/wasm';
 import { expect } from 'chai';
 import { blur, blurRows } from '../src/raster/blur.ts';
 import { distanceTo } from '../src/raster/distance.ts';
@@ -39,7 +39,7 @@ const bits = ({ data }: Raster): Uint32Array => new Uint32Array(data.buffer, dat
 describe('loops in WebAssembly give the bits of plain loops', () => {
   afterEach(() => wantScratch(true));
   it('are there', () => {
-    expect(scratch()).not.to.equal(undefined);
+    expect(scratchFor(16)).not.to.equal(undefined);
   });
 
   const checks: Readonly<Record<string, (source: Raster) => Raster[]>> = {

@@ -1,4 +1,5 @@
 import type { Box } from '../raster/box.ts';
+import { contentBox } from '../raster/content-box.ts';
 import { blur } from '../raster/blur.ts';
 import { distanceTo } from '../raster/distance.ts';
 import { pieces, touchingFrame } from '../raster/pieces.ts';
@@ -94,23 +95,14 @@ export function filled(mask: PixelSet): PixelSet {
   return maskWhere((i) => mask[i] === 1 || !open.has(found.label[i]));
 }
 
-/** The box around a set; empty and upside down for an empty one. One kind of numbers only: that is far quicker to read. */
-export function boxOf(mask: PixelSet): Box {
-  const box = { x0: ANALYSIS_SIDE, y0: ANALYSIS_SIDE, x1: 0, y1: 0 };
-  for (let y = 0; y < ANALYSIS_SIDE; y++) {
-    const row = y * ANALYSIS_SIDE;
-    let x = 0;
-    while (x < ANALYSIS_SIDE && mask[row + x] === 0) x++;
-    if (x === ANALYSIS_SIDE) continue;
-    let end = ANALYSIS_SIDE;
-    while (mask[row + end - 1] === 0) end--;
-    if (x < box.x0) box.x0 = x;
-    if (end > box.x1) box.x1 = end;
-    if (box.y1 === 0) box.y0 = y;
-    box.y1 = y + 1;
-  }
-  return box;
-}
+/** The box around a set; empty and upside down for an empty one. */
+export const boxOf = (mask: PixelSet): Box =>
+  contentBox({ width: ANALYSIS_SIDE, height: ANALYSIS_SIDE, data: mask }, 0) ?? {
+    x0: ANALYSIS_SIDE,
+    y0: ANALYSIS_SIDE,
+    x1: 0,
+    y1: 0,
+  };
 
 /** A tip with what every detector asks of it. */
 export interface Tip256 {

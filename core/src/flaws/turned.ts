@@ -1,7 +1,7 @@
 import { cosineTurns, sineTurns } from '../maths/angles.ts';
 import { widenedRow } from '../raster/blur.ts';
 import type { Raster } from '../raster/raster.ts';
-import { MOST_BYTES, scratch } from '../wasm/index.ts';
+import { scratchFor } from '../wasm/index.ts';
 import { ANALYSIS_SIDE } from './analysed-tip.ts';
 
 /** What is wanted of a turned image: rows, and how far from the middle there is anything, px. */
@@ -19,9 +19,8 @@ export function turned(image: Raster, angleDeg: number, wanted: Partial<Wanted> 
   const turn = [cosineTurns(angleDeg / 360), sineTurns(angleDeg / 360)] as const;
   const { first = 0, last = width - 1, reach = width } = wanted;
   const rows = { first: Math.max(0, first), last: Math.min(width - 1, last), reach };
-  const made = scratch();
-  if (!made || 2 * data.byteLength > MOST_BYTES) return plainTurned(image, turn, rows);
-  made.begin(2 * data.byteLength);
+  const made = scratchFor(2 * data.byteLength);
+  if (!made) return plainTurned(image, turn, rows);
   const from = made.put(data);
   const to = made.room(data.byteLength);
   made.floats(to, data.length).fill(0);

@@ -100,11 +100,9 @@ const TOLD = 1;
 
 /** How alike the dabs of a strip would lie without what plainly stands out on its tips; undefined where nothing does. */
 function withoutFlawsIn(strip: Strip, looked: Looked): Likenesses | undefined {
-  const clean = new Map(
-    strip.coats.flatMap(({ tips }) => tips.filter(looked).map((tip) => [tip, withoutFlaws(tip) ?? tip])),
-  );
-  const other = (tip: Plate): Plate => clean.get(tip) ?? tip;
-  if ([...clean].every(([tip, plain]) => tip === plain)) return undefined;
+  const tips = strip.coats.flatMap((coat) => coat.tips.filter(looked));
+  if (tips.every((tip) => !withoutFlaws(tip))) return undefined;
+  const other = (plate: Plate): Plate => (tips.includes(plate) && withoutFlaws(plate)) || plate;
   const coats = strip.coats.map((coat) => ({ ...coat, tips: coat.tips.map(other) }));
   const twin = { ...strip, image: strip.printedWith(other), coats };
   const shares = normalised(twin);

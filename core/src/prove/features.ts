@@ -7,7 +7,7 @@ import { fourthRoot } from '../maths/roots.ts';
 import { expMinus } from '../maths/exponential.ts';
 import type { Plate } from '../raster/raster.ts';
 import { valueAt } from '../raster/sample.ts';
-import { MOST_BYTES, scratch } from '../wasm/index.ts';
+import { scratchFor } from '../wasm/index.ts';
 import { lagWeights, combinedLikeness } from './likeness.ts';
 import { LOOK_SIDE } from './seen.ts';
 import type { Strip, StripDabs } from './strip.ts';
@@ -93,10 +93,8 @@ function plainSums({ image }: Strip, { x, y, value }: Template, laid: Float64Arr
 function sumsOf(strip: Strip, template: Template, laid: Float64Array, most: number): Sums {
   const { width, height, data } = strip.image;
   const { x, y, value } = template;
-  const bytes = data.byteLength + 3 * value.byteLength + 2 * laid.byteLength;
-  const made = scratch();
-  if (!made || bytes > MOST_BYTES) return plainSums(strip, template, laid, most);
-  made.begin(bytes);
+  const made = scratchFor(data.byteLength + 3 * value.byteLength + 2 * laid.byteLength);
+  if (!made) return plainSums(strip, template, laid, most);
   const image = made.put(data);
   const rows = made.putRows([x, y, value]);
   const dabs = made.put(laid);

@@ -6,7 +6,7 @@ import { expMinus } from '../maths/exponential.ts';
 import { raster, type Plate, type Raster } from '../raster/raster.ts';
 import { valueAt } from '../raster/sample.ts';
 import { ARCS, detailOf, rimTemplate, type RimTemplate } from './rim.ts';
-import { scratch } from '../wasm/index.ts';
+import { scratchFor } from '../wasm/index.ts';
 import { LOOK_SIDE } from './seen.ts';
 import type { StripDabs } from './strip.ts';
 
@@ -142,10 +142,9 @@ function plainProducts(own: RimTemplate, detail: Raster, { xx, xy, yx, yy, gx, g
 
 /** The same in WebAssembly where there is some, with the same bits. */
 function productsOf(own: RimTemplate, detail: Raster, on: Laying): Float64Array {
-  const made = scratch();
-  if (!made) return plainProducts(own, detail, on);
   const { width, height, data } = detail;
-  made.begin(4 * own.x.byteLength + data.byteLength + 24);
+  const made = scratchFor(4 * own.x.byteLength + data.byteLength + 24);
+  if (!made) return plainProducts(own, detail, on);
   const tip = made.putRows([own.x, own.y, own.value, own.printed]);
   const laid = made.put(data);
   const out = made.room(24);

@@ -3,7 +3,7 @@ import { fourthRoot } from '../maths/roots.ts';
 import { clamp } from '../maths/ramps.ts';
 import type { Raster } from '../raster/raster.ts';
 import { saturate, saturateSquared } from '../maths/measures.ts';
-import { MOST_BYTES, scratch } from '../wasm/index.ts';
+import { scratchFor } from '../wasm/index.ts';
 import { LOOK_SIDE, type Seen } from './seen.ts';
 
 /** Half a patch, px, and the samples along its side. */
@@ -71,15 +71,13 @@ function read(data: Float32Array, width: number, height: number, x: number, y: n
 function around(source: Raster, u: Float64Array, v: Float64Array, count: number): Patches {
   const { width, height, data } = source;
   const out = patches(count, PATCH_SIDE * PATCH_SIDE);
-  const made = scratch();
-  const bytes = data.byteLength + 16 * count + out.data.byteLength;
-  if (!made || bytes > MOST_BYTES) {
+  const made = scratchFor(data.byteLength + 16 * count + out.data.byteLength);
+  if (!made) {
     for (let i = 0, at = 0; i < count; i++)
       for (let b = -HALF; b <= HALF; b += 2)
         for (let a = -HALF; a <= HALF; a += 2) out.data[at++] = read(data, width, height, u[i] + a, v[i] + b);
     return out;
   }
-  made.begin(bytes);
   const from = made.put(data);
   const places = made.putRows([u.subarray(0, count), v.subarray(0, count)]);
   const to = made.room(out.data.byteLength);
@@ -166,10 +164,8 @@ function plainProduct(p: Patches, q: Patches): MeanProduct {
 
 /** Products of patches with those of their own set and of another: in WebAssembly where there is some, with the same bits. */
 function productsOf(p: Patches, q: Patches): { own: MeanProduct; other: MeanProduct } {
-  const made = scratch();
-  const bytes = p.data.byteLength + q.data.byteLength;
-  if (!made || bytes > MOST_BYTES) return { own: plainProduct(p, p), other: plainProduct(p, q) };
-  made.begin(bytes);
+  const made = scratchFor(p.data.byteLength + q.data.byteLength);
+  if (!made) return { own: plainProduct(p, p), other: plainProduct(p, q) };
   const [first, second] = [made.put(p.data), made.put(q.data)];
   const by =
     (set: number): MeanProduct =>

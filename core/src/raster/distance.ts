@@ -1,4 +1,4 @@
-import { MOST_BYTES, scratch } from '../wasm/index.ts';
+import { scratchFor } from '../wasm/index.ts';
 
 const FAR = 1e6;
 
@@ -16,10 +16,8 @@ function alongColumns(inSet: Uint8Array, width: number): Float32Array {
  * where there is some, with the same bits.
  */
 export function distanceTo(inSet: Uint8Array, width: number, height: number): Float32Array {
-  const made = scratch();
-  const bytes = 4 * inSet.length + 32 * (width + 2);
-  if (!made || bytes > MOST_BYTES || inSet.length === 0) return plainDistanceTo(inSet, width, height);
-  made.begin(bytes);
+  const made = inSet.length > 0 ? scratchFor(4 * inSet.length + 32 * (width + 2)) : undefined;
+  if (!made) return plainDistanceTo(inSet, width, height);
   const near = made.room(4 * inSet.length);
   const values = made.floats(near, inSet.length);
   for (let i = 0; i < inSet.length; i++) values[i] = inSet[i] ? 0 : 1;

@@ -1,4 +1,4 @@
-import { MOST_BYTES, scratch } from '../wasm/index.ts';
+import { scratchFor } from '../wasm/index.ts';
 import { raster, type Raster } from './raster.ts';
 
 const BLOCK = 32;
@@ -59,9 +59,8 @@ function extreme(source: Raster, r: number, sign: 1 | -1): Raster {
   if (r < 1) return { ...source, data: source.data.slice() };
   const { width, height, data } = source;
   const rows = 8 * Math.max(width, height) + 128;
-  const made = scratch();
-  if (!made || 2 * data.byteLength + rows > MOST_BYTES) return plainExtreme(source, r, sign);
-  made.begin(2 * data.byteLength + rows);
+  const made = scratchFor(2 * data.byteLength + rows);
+  if (!made) return plainExtreme(source, r, sign);
   const from = made.put(data);
   made.kernel.extreme(from, made.room(data.byteLength), width, height, r, sign, made.room(rows));
   return { width, height, data: made.floats(from, data.length).slice() };

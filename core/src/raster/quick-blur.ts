@@ -1,4 +1,4 @@
-import { MOST_BYTES, scratch, type Scratch } from '../wasm/index.ts';
+import { scratchFor, type Scratch } from '../wasm/index.ts';
 import { raster, type Raster } from './raster.ts';
 
 // The blurs of blur.ts in WebAssembly: the same sums in the same order, so the same bits.
@@ -8,11 +8,12 @@ const BAND_BYTES = 1 << 19;
 
 /** A convolution along rows and columns with symmetric weights; undefined where it has to be done in plain loops. */
 export function quickConvolve({ width, height, data }: Raster, w: Float64Array, empty: boolean): Raster | undefined {
-  const made = scratch();
+  if (data.length === 0) return undefined;
   const reach = (w.length - 1) / 2;
   const band = Math.max(4 * reach, Math.ceil(BAND_BYTES / (4 * width)));
   const bytes = 12 * width * (band + 2 * reach) + 64 * (width + 4 * reach);
-  if (!made || bytes > MOST_BYTES || data.length === 0) return undefined;
+  const made = scratchFor(bytes);
+  if (!made) return undefined;
   const target = raster(width, height);
   for (let y = 0; y < height; y += band) {
     const end = Math.min(height, y + band);
@@ -40,10 +41,8 @@ const boxBytes = (width: number, height: number, radii: readonly number[]): numb
 
 /** Begins means over boxes: a raster in the scratch memory and room for another; undefined where that is too large. */
 function begun({ width, height, data }: Raster, radii: readonly number[]) {
-  const made = scratch();
-  const bytes = boxBytes(width, height, radii);
-  if (!made || bytes > MOST_BYTES || data.length === 0) return undefined;
-  made.begin(bytes);
+  const made = data.length > 0 ? scratchFor(boxBytes(width, height, radii)) : undefined;
+  if (!made) return undefined;
   const row = made.room(4 * (width + 2 * Math.max(...radii) + 1));
   return { made, from: made.put(data), to: made.room(data.byteLength), row };
 }

@@ -1,4 +1,4 @@
-import { MOST_BYTES, scratch } from '../wasm/index.ts';
+import { scratchFor } from '../wasm/index.ts';
 import { raster, type Raster } from './raster.ts';
 
 interface Taps {
@@ -56,12 +56,11 @@ function plainResample(source: Raster, across: Taps, down: Taps): Raster {
 
 /** The same in WebAssembly, with the same bits; undefined where there is none, or the raster is too large for it. */
 function quickResample({ width, height, data }: Raster, across: Taps, down: Taps): Raster | undefined {
-  const made = scratch();
   const target = raster(across.first.length, down.first.length);
   const ofTaps = ({ weights, first }: Taps): number => weights.byteLength + 2 * first.byteLength;
   const bytes = data.byteLength + 4 * target.width * height + target.data.byteLength + ofTaps(across) + ofTaps(down);
-  if (!made || bytes > MOST_BYTES) return undefined;
-  made.begin(bytes);
+  const made = scratchFor(bytes);
+  if (!made) return undefined;
   const placed = ({ first, count, weights, most }: Taps) =>
     [made.put(first), made.put(count), made.put(weights), most] as const;
   const from = made.put(data);

@@ -136,8 +136,8 @@ export class Scratch {
   }
 }
 
-/** What a scratch memory may be asked for, bytes: what is larger is computed without. */
-export const MOST_BYTES = (MOST_PAGES - 8) * PAGE_BYTES;
+/** What a scratch memory may be asked for, bytes. */
+const MOST_BYTES = (MOST_PAGES - 8) * PAGE_BYTES;
 
 let made: Scratch | null | undefined;
 
@@ -153,5 +153,13 @@ let wanted = true;
 /** Whether loops may run in WebAssembly; both ways give the same bits. */
 export const wantScratch = (on: boolean): void => void (wanted = on);
 
-/** The scratch memory of this environment; undefined without WebAssembly SIMD: then all is computed in plain loops. */
-export const scratch = (): Scratch | undefined => (wanted ? ((made ??= make()) ?? undefined) : undefined);
+/**
+ * The scratch memory of this environment, begun for so many bytes; undefined where it cannot hold them, or without
+ * WebAssembly SIMD: then all is computed in plain loops.
+ */
+export function scratchFor(bytes: number): Scratch | undefined {
+  if (!wanted || bytes > MOST_BYTES) return undefined;
+  made ??= make();
+  made?.begin(bytes);
+  return made ?? undefined;
+}

@@ -65,9 +65,11 @@ async function trySingles(
     least = Math.min(least, tried.echo);
     useSingles.setState({ [singleKey(giveAway)]: helps(before, tried) });
   }
-  if (!together || stopped()) return !stopped();
-  const all = await tryOne(mine, prover, job, before, together);
-  useSingles.setState({ [TOGETHER]: all.echo < least && helps(before, all) });
+  if (stopped()) return false;
+  if (together) {
+    const all = await tryOne(mine, prover, job, before, together);
+    useSingles.setState({ [TOGETHER]: all.echo < least && helps(before, all) });
+  }
   return true;
 }
 

@@ -18,6 +18,7 @@ import {
   strokeStrips,
   tryFix,
   type GiveAway,
+  type LentTip,
   type Strip,
   type StripEcho,
   type WholeOutline,
@@ -160,28 +161,30 @@ function pairOf(strips: readonly Strip[]): EchoPair {
   return { echo, texture };
 }
 
+/** What was found already on the plate of a key. */
+function lent(key: string): LentTip | undefined {
+  const plate = plates.get(key);
+  return plate && lendTip(plate);
+}
+
 const worker: ProveApi = {
   ...plateCalls(plates, engine),
 
   borrow(keys, found) {
     keys.forEach((key, k) => {
       const plate = plates.get(key);
-      const lent = found[k];
-      if (plate && lent) borrowTip(plate, lent);
+      const other = found[k];
+      if (plate && other) borrowTip(plate, other);
     });
   },
 
-  lend: (keys) =>
-    keys.map((key) => {
-      const plate = plates.get(key);
-      return plate && lendTip(plate);
-    }),
+  lend: (keys) => keys.map(lent),
 
   look: (keys) =>
     keys.map((key) => {
       const plate = plates.get(key);
       if (plate) lookOver(plate);
-      return plate && lendTip(plate);
+      return lent(key);
     }),
 
   glance(job) {
