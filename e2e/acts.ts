@@ -3,7 +3,7 @@ import type { Locator, Page } from '@playwright/test';
 import { decode, type DecodedPng } from 'fast-png';
 import { createHash } from 'node:crypto';
 import { readFileSync } from 'node:fs';
-import { expect } from './expect.ts';
+import { expect, PATIENCE } from './expect.ts';
 
 /** What a person does at the bench, by the names that they see. */
 export const stage = (page: Page, name: string) =>
@@ -17,14 +17,14 @@ export async function openBrush(page: Page, url: string, name: string): Promise<
 
 /** Waits until a view has been drawn at least once. */
 export const drawn = (page: Page, view: string): Promise<void> =>
-  expect(page.locator(`canvas[data-view="${view}"]`)).toHaveAttribute('data-drawn', /\d+/, { timeout: 30_000 });
+  expect(page.locator(`canvas[data-view="${view}"]`)).toHaveAttribute('data-drawn', /\d+/);
 
 /** The number of the dial, once it is known and rests. */
 export async function echoAtRest(page: Page): Promise<number> {
   const dial = page.getByTestId('echo');
   const number = dial.getByRole('img');
-  await expect(number).toHaveAttribute('aria-label', /^Echo \d+ of 100, texture \d+ of 100$/, { timeout: 60_000 });
-  await expect(dial).toHaveAttribute('aria-busy', 'false', { timeout: 60_000 });
+  await expect(number).toHaveAttribute('aria-label', /^Echo \d+ of 100, texture \d+ of 100$/);
+  await expect(dial).toHaveAttribute('aria-busy', 'false');
   return Number(/Echo (\d+)/.exec((await number.getAttribute('aria-label')) ?? '')?.[1]);
 }
 
@@ -59,7 +59,7 @@ export async function pixels(page: Page, view: string): Promise<string> {
 }
 
 /** Views are mostly drawn within a few frames: looked for more often than Playwright would. */
-const OFTEN = { timeout: 20_000, intervals: [50, 100, 100, 100, 200, 300] };
+const OFTEN = { timeout: PATIENCE, intervals: [50, 100, 100, 100, 200, 300] };
 
 /** Whether a view is being drawn again. */
 const isBusy = async (page: Page, view: string): Promise<boolean> =>
@@ -91,7 +91,7 @@ export const kept = (page: Page, version?: number): Promise<void> =>
       name: version === undefined ? /^kept, (branch \d+, )?version \d+/ : `kept, version ${version}`,
       exact: version !== undefined,
     }),
-  ).toBeVisible({ timeout: 20_000 });
+  ).toBeVisible();
 
 export async function middleOf(locator: Locator): Promise<{ x: number; y: number; width: number; height: number }> {
   const box = await locator.boundingBox();
@@ -194,7 +194,7 @@ export async function bringFile(page: Page, url: string, name: string, bytes: Ui
   await page.goto(url);
   const file = { name, mimeType: 'application/octet-stream', buffer: Buffer.from(bytes) };
   await page.locator('input[type=file]').first().setInputFiles(file);
-  await expect(page.getByRole('navigation', { name: 'Stages' })).toBeVisible({ timeout: 30_000 });
+  await expect(page.getByRole('navigation', { name: 'Stages' })).toBeVisible();
   await drawn(page, 'sheet');
 }
 
@@ -204,7 +204,7 @@ export async function scanBlots(page: Page, url: string): Promise<void> {
   await page.getByRole('radio', { name: 'ink blots' }).click();
   await page.getByRole('radio', { name: '300' }).click();
   await page.getByRole('button', { name: 'Scan', exact: true }).click();
-  await expect(page).toHaveURL(/\/find$/, { timeout: 60_000 });
+  await expect(page).toHaveURL(/\/find$/);
 }
 
 /** Finds a setting by what people say for it, and opens it. */

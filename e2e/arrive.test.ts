@@ -60,7 +60,7 @@ describe('pictures arrive', () => {
 
   it('by pasting', async () => {
     await paste(page, await blotPicture(), 'pasted blot.jpg');
-    await expect(page).toHaveURL(/\/find$/, { timeout: 30_000 });
+    await expect(page).toHaveURL(/\/find$/);
     await expect(page.getByRole('button', { name: 'Rename Pasted blot' })).toBeVisible();
     await kept(page, 1);
     await page.waitForLoadState('networkidle');
@@ -70,7 +70,7 @@ describe('pictures arrive', () => {
 
   it('by being dropped anywhere on the page, the same picture a second time as a second brush from one source', async () => {
     await dropFile(page.locator('main'), 'dropped blot.jpg', await blotPicture());
-    await expect(page).toHaveURL(/\/find$/, { timeout: 30_000 });
+    await expect(page).toHaveURL(/\/find$/);
     await kept(page, 1);
     await page.goto(app.url);
     await expect(page.getByRole('article')).toHaveCount(2);
@@ -84,7 +84,7 @@ describe('pictures arrive', () => {
     const progress = page.getByRole('progressbar', { name: /tide rings/ });
     await expect(progress).toBeVisible();
     await page.getByRole('button', { name: 'Cancel' }).click();
-    await expect(page.getByText(/^Cancelled; /)).toBeVisible({ timeout: 20_000 });
+    await expect(page.getByText(/^Cancelled; /)).toBeVisible();
     await expect(progress).toHaveCount(0);
     await page.goto(app.url);
     await expect(page.getByRole('article')).toHaveCount(2);
@@ -92,7 +92,7 @@ describe('pictures arrive', () => {
 
   it('of 24 megapixels become a brush with a stroke to look at', async () => {
     await page.getByLabel('Picture or pack').setInputFiles(join(folder, 'tide rings.jpg'));
-    await expect(page).toHaveURL(/\/find$/, { timeout: 60_000 });
+    await expect(page).toHaveURL(/\/find$/);
     await expect(page.getByText('6000 x 4000 px')).toBeVisible();
     await drawn(page, 'sheet');
     await kept(page, 1);

@@ -72,7 +72,7 @@ describe('states are compared with pins and in ladders', () => {
     const entry = pins()
       .getByRole('listitem')
       .filter({ has: page.getByRole('button', { pressed: true }) });
-    await expect(entry).toContainText(/echo \d+/, { timeout: 60_000 });
+    await expect(entry).toContainText(/echo \d+/);
     await expect(page.locator('.tag').first()).toContainText(/^pinned, version .*, echo \d+, texture \d+$/);
     await entry.getByRole('button', { name: /^Take the pin/ }).click();
     await kept(page);
@@ -116,9 +116,7 @@ describe('states are compared with pins and in ladders', () => {
     await page.keyboard.press('Enter');
     await expect(sheet.getByRole('button', { name: /^Take / })).toHaveCount(6);
     await page.getByRole('button', { name: 'Measure each cell' }).click();
-    await expect(sheet.getByRole('button', { name: /^Take .*, echo \d+, texture \d+$/ })).toHaveCount(6, {
-      timeout: 60_000,
-    });
+    await expect(sheet.getByRole('button', { name: /^Take .*, echo \d+, texture \d+$/ })).toHaveCount(6);
     const labels = await sheet.getByRole('button', { name: /^Take / }).evaluateAll((all) =>
       all.map((b: unknown) => {
         const button = b as { getAttribute: (n: string) => string; className: string };

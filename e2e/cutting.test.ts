@@ -24,7 +24,7 @@ async function add(page: Page, label: string): Promise<void> {
 /** Drags over the picture between two places in shares of its sides. */
 async function over(page: Page, from: [number, number], to: [number, number]): Promise<void> {
   const handles = page.getByTestId('handles');
-  await expect(handles).toBeVisible({ timeout: 20_000 });
+  await expect(handles).toBeVisible();
   const { x, y, width, height } = await middleOf(handles);
   const at = ([u, v]: [number, number]) => [x + (u - 0.5) * width, y + (v - 0.5) * height] as const;
   await page.mouse.move(...at(from));
@@ -51,7 +51,7 @@ describe('every way to a tip', () => {
     await page.getByRole('radio', { name: 'star' }).click();
     await expect.poll(look).not.toBe(before);
     await page.getByRole('button', { name: 'Make a brush of it' }).click();
-    await expect(page).toHaveURL(/\/vary$/, { timeout: 30_000 });
+    await expect(page).toHaveURL(/\/vary$/);
     await expect(page.getByRole('button', { name: 'Rename Star 5' })).toBeVisible();
     await drawn(page, 'sheet');
   });
@@ -63,7 +63,7 @@ describe('every way to a tip', () => {
     await expect(page.getByRole('button', { name: 'Make a brush of it' })).toBeDisabled();
     await page.getByRole('textbox', { name: 'Text' }).fill('Ebb');
     await page.getByRole('button', { name: 'Make a brush of it' }).click();
-    await expect(page.getByRole('button', { name: 'Rename Ebb' })).toBeVisible({ timeout: 30_000 });
+    await expect(page.getByRole('button', { name: 'Rename Ebb' })).toBeVisible();
     await kept(page, 1);
   });
 
@@ -80,9 +80,9 @@ describe('every way to a tip', () => {
 
   it('a sheet is scanned, its marks are outlined, and each becomes a brush in a drawer of their own', async () => {
     await scanBlots(page, app.url);
-    await expect(page.getByRole('button', { name: /^Mark \d+$/ })).toHaveCount(6, { timeout: 30_000 });
+    await expect(page.getByRole('button', { name: /^Mark \d+$/ })).toHaveCount(6);
     await page.getByRole('button', { name: 'Make a brush of each (6)' }).click();
-    await expect(page.getByRole('article')).toHaveCount(6, { timeout: 60_000 });
+    await expect(page.getByRole('article')).toHaveCount(6);
     await expect(page.getByRole('article').first().getByRole('img')).toBeVisible();
   });
 
@@ -98,7 +98,7 @@ describe('every way to a tip', () => {
     await kept(page, 2);
     await page.getByRole('button', { name: 'Recipes' }).click();
     await page.getByRole('menuitem', { name: 'Put it on every brush of this drawer' }).click();
-    await expect(page.getByText(/^5 other brushes of .* took this recipe/)).toBeVisible({ timeout: 60_000 });
+    await expect(page.getByText(/^5 other brushes of .* took this recipe/)).toBeVisible();
     await page.getByRole('link', { name: 'Ink blots, 300 dpi', exact: true }).click();
     await expect(page.getByRole('article').getByText('v 2')).toHaveCount(6);
     const after = await page
@@ -120,7 +120,7 @@ describe('every way to a tip', () => {
     await page.getByRole('button', { name: 'Done' }).click();
     await expect(page.getByText('A part of the source is taken.')).toBeVisible();
     await page.keyboard.press('Control+z');
-    await expect.poll(() => pixels(page, 'sheet'), { timeout: 20_000 }).toBe(whole);
+    await expect.poll(() => pixels(page, 'sheet')).toBe(whole);
     await page.keyboard.press('Control+z');
     await kept(page);
   });
@@ -183,7 +183,7 @@ describe('every way to a tip', () => {
     await page.getByRole('button', { name: 'all as before' }).click();
     await expect(page.getByRole('switch', { name: 'Levels on' })).toBeChecked();
     await expect(page.getByRole('switch', { name: 'Warp by points on' })).not.toBeChecked();
-    await expect.poll(() => pixels(page, 'sheet'), { timeout: 20_000 }).toBe(kelp);
+    await expect.poll(() => pixels(page, 'sheet')).toBe(kelp);
     await kept(page);
   });
 
@@ -194,11 +194,11 @@ describe('every way to a tip', () => {
       .click();
     await page.getByRole('button', { name: 'measure what each resolution costs' }).click();
     const costs = page.getByRole('table').getByRole('row');
-    await expect(costs).toHaveCount(5, { timeout: 30_000 });
+    await expect(costs).toHaveCount(5);
     for (const row of (await costs.allTextContents()).slice(1))
       expect(row).toMatch(/^\d+\d\.?\d* ms\d+\.?\d* ms\d+ MB$/);
     await page.getByRole('button', { name: '256', exact: true }).click();
-    await expect(page.getByText('plate, 256 x 256 px')).toBeVisible({ timeout: 20_000 });
+    await expect(page.getByText('plate, 256 x 256 px')).toBeVisible();
     await page.keyboard.press('Control+z');
     await kept(page);
   });
@@ -210,7 +210,7 @@ describe('every way to a tip', () => {
     await expect(page.getByText(/seed 1$/)).toBeVisible();
     await expect(page.getByText(/seed 2$/)).toBeVisible();
     await page.getByRole('button', { name: 'keep as a plate' }).click();
-    await expect(page.getByText('Crust lichen, wave is in the cabinet.')).toBeVisible({ timeout: 30_000 });
+    await expect(page.getByText('Crust lichen, wave is in the cabinet.')).toBeVisible();
   });
 
   it('the recipe is copied to another brush, and a starting recipe takes its place', async () => {
@@ -226,7 +226,7 @@ describe('every way to a tip', () => {
     const put = await changed(page, 'sheet', before);
     await recipes.click();
     await page.getByRole('menuitem', { name: 'Start with…' }).click();
-    await page.getByRole('button', { name: /^Photograph|Photograph A piece/ }).click({ timeout: 60_000 });
+    await page.getByRole('button', { name: /^Photograph|Photograph A piece/ }).click();
     await expect(page.getByRole('listitem', { name: 'Round fall-off' })).toBeVisible();
     await changed(page, 'sheet', put);
     await kept(page);
@@ -237,7 +237,7 @@ describe('every way to a tip', () => {
     await page.keyboard.press('i');
     const close = page.getByRole('dialog', { name: 'Plate, close up' });
     await expect(close.getByText(/of 65535|–/)).toBeVisible();
-    await expect(close.getByText(/clear: no dab shows its frame/)).toBeVisible({ timeout: 20_000 });
+    await expect(close.getByText(/clear: no dab shows its frame/)).toBeVisible();
     await close.getByRole('radio', { name: '400 %' }).click();
     const plate = close.getByRole('img', { name: 'Plate, close up' });
     await plate.hover();

@@ -1,4 +1,5 @@
 import { expect as plain } from '@playwright/test';
 
-/** What a page is to show may take a while on a busy machine. */
-export const expect = plain.configure({ timeout: 20_000 });
+/** What a page is to show may take so long on a busy machine, ms. */
+export const PATIENCE = 60_000;
+export const expect = plain.configure({ timeout: PATIENCE });

@@ -23,7 +23,7 @@ describe('nothing is lost', () => {
     await app.kill();
     await spacing(page, '47');
     const after = await changed(page, 'sheet', before);
-    await expect(page.getByRole('button', { name: 'not kept yet' })).toBeVisible({ timeout: 15_000 });
+    await expect(page.getByRole('button', { name: 'not kept yet' })).toBeVisible();
     await expect(page.getByText('Your work is safe in this browser').first()).toBeVisible();
     await app.serve();
     await kept(page, 2);
@@ -40,13 +40,13 @@ describe('nothing is lost', () => {
       route.request().method() === 'POST' ? route.abort() : route.continue(),
     );
     await spacing(page, '61');
-    await expect(page.getByRole('button', { name: 'not kept yet' })).toBeVisible({ timeout: 15_000 });
+    await expect(page.getByRole('button', { name: 'not kept yet' })).toBeVisible();
     const address = page.url();
     const { context } = { context: page.context() };
     await page.close({ runBeforeUnload: false });
     const again = await context.newPage();
     await again.goto(address);
-    await expect(again.getByText(/was found and kept as version 2/)).toBeVisible({ timeout: 20_000 });
+    await expect(again.getByText(/was found and kept as version 2/)).toBeVisible();
     await expect(again.getByRole('textbox', { name: 'Spacing value' })).toHaveValue('61 %');
     await context.close();
   });
@@ -59,9 +59,7 @@ describe('nothing is lost', () => {
     await spacing(one, '50');
     await kept(one, 2);
     await spacing(two, '70');
-    await expect(two.getByText(/kept as a branch, version 3; nothing was overwritten/)).toBeVisible({
-      timeout: 15_000,
-    });
+    await expect(two.getByText(/kept as a branch, version 3; nothing was overwritten/)).toBeVisible();
     await expect(two.getByRole('button', { name: 'kept, branch 1, version 3' })).toBeVisible();
     await one.reload();
     await expect(one.getByRole('textbox', { name: 'Spacing value' })).toHaveValue('50 %');
@@ -87,7 +85,7 @@ describe('nothing is lost', () => {
         : route.continue(),
     );
     await spacing(page, '33');
-    await expect(page.getByText(/disk of the database is full/)).toBeVisible({ timeout: 15_000 });
+    await expect(page.getByText(/disk of the database is full/)).toBeVisible();
     refuse = false;
     await kept(page, 2);
     await page.context().close();
@@ -125,7 +123,7 @@ describe('bad files are told in one sentence and leave nothing behind', () => {
   for (const [what, name, make, sentence] of bad)
     it(what, async () => {
       await drop(name, await make());
-      await expect(page.getByRole('alert').getByText(sentence)).toBeVisible({ timeout: 15_000 });
+      await expect(page.getByRole('alert').getByText(sentence)).toBeVisible();
       await expect(page.getByRole('article')).toHaveCount(DEMO_BRUSHES);
       await page.getByRole('button', { name: 'Close' }).first().click();
     });
@@ -144,7 +142,7 @@ describe('bad files are told in one sentence and leave nothing behind', () => {
         .getByRole('alert')
         .getByText(/Nothing in the picture prints/)
         .first(),
-    ).toBeVisible({ timeout: 15_000 });
+    ).toBeVisible();
     await expect(stage(page, 'Cut')).toContainText('nothing prints');
     for (let i = 0; i < 24; i++) await page.keyboard.press('Control+z');
     await expect(stage(page, 'Cut')).toContainText('border is clear');

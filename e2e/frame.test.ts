@@ -37,7 +37,7 @@ describe('how a plate ends', () => {
 
   it('a rectangle with air around it is told on the run, fades with one press, and is left alone where it is meant', async () => {
     await bring('wall.png', wall);
-    await expect(stage(page, 'Cut')).toContainText('prints a rectangle', { timeout: 20_000 });
+    await expect(stage(page, 'Cut')).toContainText('prints a rectangle');
     const hard = await rested(page, 'sheet');
     await page.getByRole('button', { name: 'Fade its sides' }).click();
     const soft = await changed(page, 'sheet', hard);
@@ -48,12 +48,12 @@ describe('how a plate ends', () => {
     await expect(warning(page, 'It prints a rectangle.')).toHaveCount(0);
     await kept(page);
     await page.reload();
-    await expect(stage(page, 'Cut')).toContainText('border is clear', { timeout: 20_000 });
+    await expect(stage(page, 'Cut')).toContainText('border is clear');
   });
 
   it('a mark that the frame of its source cuts is told by its side, and that side fades', async () => {
     await bring('wedge.png', wedge);
-    await expect(warning(page, 'It went on at the left')).toBeVisible({ timeout: 20_000 });
+    await expect(warning(page, 'It went on at the left')).toBeVisible();
     const cut = await rested(page, 'sheet');
     await page.getByRole('button', { name: 'Fade that side' }).click();
     await changed(page, 'sheet', cut);
@@ -64,7 +64,7 @@ describe('how a plate ends', () => {
 
   it('what was taken for specks is seen in red, and put back with one press', async () => {
     await bring('dusty.png', dusty);
-    await expect(page.getByText('4 taken out')).toBeVisible({ timeout: 20_000 });
+    await expect(page.getByText('4 taken out')).toBeVisible();
     await expect(page.getByText('4 floating pieces', { exact: false })).toBeVisible();
     await page.getByRole('button', { name: 'show them in red' }).click();
     const red = page.getByRole('img', { name: 'The plate with what was taken away in red' });
@@ -96,7 +96,7 @@ describe('how a plate ends', () => {
       .getByLabel('Another file')
       .last()
       .setInputFiles({ name: 'chalk.png', mimeType: 'image/png', buffer: await chalk });
-    await expect(page.getByText('so it was asked again', { exact: false })).toBeVisible({ timeout: 30_000 });
+    await expect(page.getByText('so it was asked again', { exact: false })).toBeVisible();
     await expect(page.getByRole('radio', { name: 'The pale' })).toBeChecked();
     await changed(page, 'sheet', dark);
     await page.keyboard.press('Control+z');

@@ -2,7 +2,7 @@ import type { Page } from '@playwright/test';
 import { decode } from 'fast-png';
 import { changed, darkOver, drawn, kept, middleOf, openBrush, picture, rested, same, stage } from './acts.ts';
 import { withApp, type App } from './app.ts';
-import { expect } from './expect.ts';
+import { expect, PATIENCE } from './expect.ts';
 
 describe('strokes are tried on a ground and edited afterwards', () => {
   let app: App;
@@ -109,7 +109,7 @@ describe('strokes are tried on a ground and edited afterwards', () => {
   it('strokes are played again sample by sample and shown whole at the end', async () => {
     const whole = await rested(page, 'wide');
     await page.getByRole('button', { name: 'play again' }).click();
-    await expect(page.getByRole('button', { name: 'once more' })).toBeVisible({ timeout: 20_000 });
+    await expect(page.getByRole('button', { name: 'once more' })).toBeVisible();
     const slider = page.getByRole('slider', { name: 'How far the strokes are drawn' });
     await slider.focus();
     await page.keyboard.press('Home');
@@ -289,6 +289,6 @@ describe('strokes are tried on a ground and edited afterwards', () => {
       await expect(page.getByRole('group', { name: 'The picked stroke' })).toContainText('as it was cut', {
         timeout: 500,
       });
-    }).toPass({ timeout: 20_000 });
+    }).toPass({ timeout: PATIENCE });
   });
 });

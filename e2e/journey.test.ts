@@ -43,10 +43,10 @@ describe('a picture becomes a brush', () => {
     const choosing = page.waitForEvent('filechooser');
     await page.getByRole('button', { name: 'New brush from a picture' }).click();
     await (await choosing).setFiles(file);
-    await expect(page).toHaveURL(/\/find$/, { timeout: 30_000 });
+    await expect(page).toHaveURL(/\/find$/);
     await expect(page.getByRole('button', { name: 'Rename Ragged blot' })).toBeVisible();
     await expect(page.getByRole('radio', { name: 'The dark' })).toHaveAttribute('aria-checked', 'true');
-    await expect(page.getByText('the border is pale and even')).toBeVisible({ timeout: 20_000 });
+    await expect(page.getByText('the border is pale and even')).toBeVisible();
     await drawn(page, 'sheet');
     await kept(page, 1);
   });
@@ -68,9 +68,9 @@ describe('a picture becomes a brush', () => {
     await page.getByRole('listitem', { name: 'Fit a square' }).getByRole('button', { name: /^Fit/ }).click();
     await page.getByRole('textbox', { name: 'Margin value' }).fill('0');
     await page.getByRole('textbox', { name: 'Margin value' }).press('Enter');
-    await expect(stage(page, 'Cut')).toContainText('border prints a square', { timeout: 20_000 });
+    await expect(stage(page, 'Cut')).toContainText('border prints a square');
     await page.getByRole('button', { name: /Cure it/ }).click();
-    await expect(stage(page, 'Cut')).toContainText('border is clear', { timeout: 20_000 });
+    await expect(stage(page, 'Cut')).toContainText('border is clear');
     await page.getByRole('switch', { name: 'Levels on' }).click();
     await page.getByRole('switch', { name: 'Trim and centre on' }).click();
     await kept(page);
@@ -214,7 +214,7 @@ describe('a picture becomes a brush', () => {
     await page.getByRole('link', { name: /^Sources/ }).click();
     await page.getByRole('article', { name: 'Boat paint' }).hover();
     await page.getByRole('article', { name: 'Boat paint' }).getByRole('button', { name: 'new brush from it' }).click();
-    await expect(page).toHaveURL(/\/find$/, { timeout: 30_000 });
+    await expect(page).toHaveURL(/\/find$/);
     await stage(page, 'Vary').click();
     await drawn(page, 'wide');
     await expect(page.getByRole('textbox', { name: 'Opacity value' })).toHaveValue('100 %');
@@ -285,7 +285,7 @@ describe('a picture becomes a brush', () => {
     await expect(elsewhere.getByText('A picture becomes a brush')).toBeVisible();
     const take = async (expected: RegExp) => {
       await elsewhere.getByLabel('Picture or pack').setInputFiles(join(folder, 'kelp.zip'));
-      await expect(elsewhere.getByText(expected)).toBeVisible({ timeout: 20_000 });
+      await expect(elsewhere.getByText(expected)).toBeVisible();
     };
     await take(/Imported Kelp blade/);
     await drawn(elsewhere, 'sheet');

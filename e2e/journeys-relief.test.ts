@@ -31,10 +31,10 @@ describe('whole jobs with reliefs', () => {
   const beginClay = async (hand: Hand) => {
     await page.goto(`${app.url}/new/clay`);
     await hand.press(page.getByRole('button', { name: 'Sculpt flat clay' }));
-    await expect(clay()).toBeVisible({ timeout: 30_000 });
+    await expect(clay()).toBeVisible();
     await drawn(page, 'sheet');
   };
-  const strokes = (count: number) => expect(clay()).toHaveAttribute('data-strokes', String(count), { timeout: 20_000 });
+  const strokes = (count: number) => expect(clay()).toHaveAttribute('data-strokes', String(count));
   const choice = (name: string) => page.getByRole('radio', { name, exact: true });
   /** Works on the clay from place to place, in px from its middle. */
   const work = async (hand: Hand, ...places: [number, number][]) => {
@@ -77,7 +77,7 @@ describe('whole jobs with reliefs', () => {
     await hand.press(choice('surface'));
     // full strength is what the relief was made with
     await expect(page.getByLabel('Depth value')).toHaveValue('100');
-    await expect(page.getByTestId('surface')).toHaveAttribute('data-pressed', '0', { timeout: 30_000 });
+    await expect(page.getByTestId('surface')).toHaveAttribute('data-pressed', '0');
     await hand.drag(page.getByTestId('surface'), 30, -90);
     await expect(page.getByTestId('surface')).toHaveAttribute('data-pressed', '1');
     await kept(page);
@@ -100,7 +100,7 @@ describe('whole jobs with reliefs', () => {
     await work(hand, [40, 10], [100, 0]);
     await strokes(3);
     const over = page.locator('.strip .bad');
-    await expect(over).toHaveText(/hangs over/, { timeout: 20_000 });
+    await expect(over).toHaveText(/hangs over/);
     const told = await over.innerText();
     const file = await relief(hand, 'displacement', 'float');
     hand.gestures++;
@@ -111,7 +111,7 @@ describe('whole jobs with reliefs', () => {
     // what hangs over is as much as it was before it left
     const lost = Number.parseFloat(told);
     const card = page.getByRole('listitem', { name: 'Displacement' });
-    await expect(card).toContainText(`${lost.toFixed(1)} % hangs over`, { timeout: 20_000 });
+    await expect(card).toContainText(`${lost.toFixed(1)} % hangs over`);
     await kept(page);
   });
 
@@ -123,16 +123,16 @@ describe('whole jobs with reliefs', () => {
     // it was cured on its way in; without that the frame of every dab would show
     await expect(page.getByRole('listitem', { name: 'Border fade' })).toBeVisible();
     await hand.press(page.getByRole('switch', { name: 'Border fade on' }));
-    await expect(page.getByRole('alert').getByText('The border prints a square.')).toBeVisible({ timeout: 20_000 });
+    await expect(page.getByRole('alert').getByText('The border prints a square.')).toBeVisible();
     const before = await rested(page, 'sheet');
     await hand.addStep('Move the base');
-    await expect(page.getByRole('alert').getByText('The border prints a square.')).toHaveCount(0, { timeout: 20_000 });
+    await expect(page.getByRole('alert').getByText('The border prints a square.')).toHaveCount(0);
     await changed(page, 'sheet', before);
     await hand.look('Prove');
     await hand.press(choice('surface'));
     await hand.press(choice('sphere'));
     await hand.type(page.getByLabel('Depth value'), '-300');
-    await expect(page.getByTestId('surface')).toHaveAttribute('data-pressed', '0', { timeout: 30_000 });
+    await expect(page.getByTestId('surface')).toHaveAttribute('data-pressed', '0');
     await hand.drag(page.getByTestId('surface'), 20, -60);
     await expect(page.getByTestId('surface')).toHaveAttribute('data-pressed', '1');
     await kept(page);

@@ -93,7 +93,7 @@ describe('nothing that was done is lost', () => {
         // longer than what makes two gestures one
         if (k < 3) await passes(page, 500);
       }
-      await expect(page.getByRole('button', { name: 'not kept yet' })).toBeVisible({ timeout: 15_000 });
+      await expect(page.getByRole('button', { name: 'not kept yet' })).toBeVisible();
       if (how === 'closed') await page.close({ runBeforeUnload: false });
       else {
         await page.getByRole('link', { name: 'Cabinet' }).click();
@@ -125,7 +125,7 @@ describe('nothing that was done is lost', () => {
     await kept(page);
     await cutOff(page);
     await enter(page, '54');
-    await expect(page.getByText('only this page holds your work').first()).toBeVisible({ timeout: 15_000 });
+    await expect(page.getByText('only this page holds your work').first()).toBeVisible();
     await page.unroute('**/versions');
     await kept(page);
     await page.context().close();
@@ -144,11 +144,11 @@ describe('nothing that was done is lost', () => {
         : route.continue(),
     );
     await enter(page, '83');
-    await expect(page.getByRole('button', { name: 'not kept', exact: true })).toBeVisible({ timeout: 15_000 });
+    await expect(page.getByRole('button', { name: 'not kept', exact: true })).toBeVisible();
     await expect(page.getByText('body.brush.name cannot be kept').first()).toBeVisible();
     await page.reload();
     refuse = false;
-    await expect(page.getByText('A state of this brush was not kept')).toBeVisible({ timeout: 15_000 });
+    await expect(page.getByText('A state of this brush was not kept')).toBeVisible();
     await page.getByRole('button', { name: 'take it up' }).click();
     await expect(spacing(page)).toHaveValue('83 %');
     await kept(page);
@@ -167,7 +167,7 @@ describe('nothing that was done is lost', () => {
     ] as const) {
       await cutOff(tab);
       await enter(tab, text);
-      await expect(tab.getByRole('button', { name: 'not kept yet' })).toBeVisible({ timeout: 15_000 });
+      await expect(tab.getByRole('button', { name: 'not kept yet' })).toBeVisible();
     }
     await page.close({ runBeforeUnload: false });
     await second.close({ runBeforeUnload: false });
@@ -188,7 +188,7 @@ describe('nothing that was done is lost', () => {
     await page.close();
     const again = await context.newPage();
     await again.goto(address.replace(/vary$/, 'cut'));
-    await expect(again.locator('li.card', { hasText: 'Blur' })).toBeVisible({ timeout: 30_000 });
+    await expect(again.locator('li.card', { hasText: 'Blur' })).toBeVisible();
     await kept(again);
     await context.close();
   });

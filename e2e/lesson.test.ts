@@ -17,13 +17,13 @@ describe('somebody who is new', () => {
   it('takes the first lesson from gravel to a stroke that repeats less, each step pointing at the real control', async () => {
     await page.goto(app.url);
     await page.getByRole('button', { name: /^Take the first lesson/ }).click();
-    await expect(card('What prints?')).toBeVisible({ timeout: 60_000 });
+    await expect(card('What prints?')).toBeVisible();
     await card('What prints?').getByRole('button', { name: 'Go on' }).click();
     await card('What is it for?').getByRole('button', { name: 'Go on' }).click();
     await expect(card('On to the strokes')).toBeVisible();
     await stage(page, 'Vary').click();
     const first = await rested(page, 'sheet');
-    await expect(card('A first stroke')).toBeVisible({ timeout: 20_000 });
+    await expect(card('A first stroke')).toBeVisible();
     await page.getByRole('radiogroup', { name: 'First strokes' }).getByRole('radio').nth(1).click();
     const second = await changed(page, 'sheet', first);
     await expect(card('Now make it worse')).toBeVisible();

@@ -28,7 +28,7 @@ describe('what a tip is made of stays open', () => {
     await page.goto(`${app.url}/new/numbers`);
     await page.getByRole('radio', { name: 'star' }).click();
     await page.getByRole('button', { name: 'Make a brush of it' }).click();
-    await expect(page).toHaveURL(/\/vary$/, { timeout: 30_000 });
+    await expect(page).toHaveURL(/\/vary$/);
     await enter(page, 'Spacing', '150');
     const five = await rested(page, 'sheet');
     await stage(page, 'Find').click();
@@ -53,7 +53,7 @@ describe('what a tip is made of stays open', () => {
     await page.goto(`${app.url}/new/type`);
     await page.getByRole('textbox', { name: 'Text' }).fill('Ebb');
     await page.getByRole('button', { name: 'Make a brush of it' }).click();
-    await expect(page).toHaveURL(/\/vary$/, { timeout: 30_000 });
+    await expect(page).toHaveURL(/\/vary$/);
     const ebb = await rested(page, 'sheet');
     await stage(page, 'Find').click();
     await page.getByRole('textbox', { name: 'Text' }).fill('Tide');
@@ -75,7 +75,7 @@ describe('what a tip is made of stays open', () => {
   it('shapes are taken hold of on the picture, moved, sized, copied, made one, and taken back', async () => {
     await page.goto(`${app.url}/new/shapes`);
     await page.getByRole('button', { name: /^Crescent sliver/ }).click();
-    await expect(page.getByRole('heading', { name: 'What is it made of?' })).toBeVisible({ timeout: 30_000 });
+    await expect(page.getByRole('heading', { name: 'What is it made of?' })).toBeVisible();
     const rows = page.getByRole('list', { name: 'Rows, the highest first' }).getByRole('listitem');
     await expect(rows).toHaveCount(2);
     const sliver = await rested(page, 'sheet');
@@ -143,13 +143,13 @@ describe('what a tip is made of stays open', () => {
         .setInputFiles({ name, mimeType: 'text/plain', buffer: Buffer.from(text) });
     };
     await drop('hexagon.shapes.json', JSON.stringify(drawing));
-    await expect(page.getByRole('heading', { name: 'What is it made of?' })).toBeVisible({ timeout: 30_000 });
+    await expect(page.getByRole('heading', { name: 'What is it made of?' })).toBeVisible();
     await expect(page.getByRole('listitem', { name: 'Polygon' })).toBeVisible();
     await drop('hexagon.svg', shapesSvg(drawing));
-    await expect(page.getByRole('heading', { name: 'What prints?' })).toBeVisible({ timeout: 30_000 });
+    await expect(page.getByRole('heading', { name: 'What prints?' })).toBeVisible();
     await drawn(page, 'sheet');
     await drop('bad.svg', '<svg xmlns="http://www.w3.org/2000/svg"><script>1</script></svg>');
-    await expect(page.getByText('bad.svg is refused as a drawing: it has <script>.')).toBeVisible({ timeout: 20_000 });
+    await expect(page.getByText('bad.svg is refused as a drawing: it has <script>.')).toBeVisible();
   });
 
   it('that take long tell how far they are, and are as before once they are cancelled', async () => {
@@ -164,7 +164,7 @@ describe('what a tip is made of stays open', () => {
     const before = await rested(page, 'sheet');
     await page.getByRole('textbox', { name: 'Copies value' }).fill('400');
     await page.keyboard.press('Enter');
-    await expect(page.getByRole('progressbar', { name: 'Making the plate' })).toBeVisible({ timeout: 20_000 });
+    await expect(page.getByRole('progressbar', { name: 'Making the plate' })).toBeVisible();
     await page.getByRole('button', { name: 'cancel', exact: true }).click();
     await expect(page.getByRole('progressbar', { name: 'Making the plate' })).toHaveCount(0);
     await expect(page.getByRole('textbox', { name: 'Copies value' })).toHaveValue('1');
@@ -191,7 +191,7 @@ describe('tips that are drawn', () => {
     await page.goto(`${app.url}/new/draw`);
     await page.getByRole('radio', { name: '512' }).click();
     await page.getByRole('button', { name: 'Draw on an empty plate' }).click();
-    await expect(page).toHaveURL(/\/cut$/, { timeout: 30_000 });
+    await expect(page).toHaveURL(/\/cut$/);
     await expect(page.getByText('draw on the picture', { exact: true })).toBeVisible();
     const empty = await rested(page, 'sheet');
     await over(page, [-0.3, -0.2], [0.3, 0.1]);
@@ -258,8 +258,8 @@ describe('tips that are drawn', () => {
     await page.mouse.move(x + 0.3 * width, y + 0.2 * height, { steps: 8 });
     await page.mouse.up();
     await page.getByRole('button', { name: 'a tip of mine' }).click();
-    await expect(page.getByRole('button', { name: 'Rename Drawn tip' })).toBeVisible({ timeout: 30_000 });
-    await expect(page.getByText('1 stroke')).toBeVisible({ timeout: 30_000 });
+    await expect(page.getByRole('button', { name: 'Rename Drawn tip' })).toBeVisible();
+    await expect(page.getByText('1 stroke')).toBeVisible();
     await drawn(page, 'sheet');
   });
 
@@ -267,7 +267,7 @@ describe('tips that are drawn', () => {
     await page.goto(`${app.url}/?shelf=plates`);
     await page.getByRole('article').first().hover();
     await page.getByRole('button', { name: 'new brush from it' }).first().click();
-    await expect(page).toHaveURL(/\/cut$/, { timeout: 30_000 });
+    await expect(page).toHaveURL(/\/cut$/);
     await drawn(page, 'sheet');
     const before = await rested(page, 'sheet');
     const add = page.getByRole('combobox', { name: 'Add a step' });

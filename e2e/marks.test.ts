@@ -19,8 +19,8 @@ describe('the marks of a sheet', () => {
 
   it('become the deck of one brush when the sheet arrives, and what it is for is asked by strokes', async () => {
     await scanBlots(page, app.url);
-    await expect(heading(6)).toBeVisible({ timeout: 30_000 });
-    await expect(page.getByText('6 marks of about one size stand apart on it.')).toBeVisible({ timeout: 30_000 });
+    await expect(heading(6)).toBeVisible();
+    await expect(page.getByText('6 marks of about one size stand apart on it.')).toBeVisible();
     const asked = page.getByRole('radiogroup', { name: 'What is it for?' });
     await expect(asked.getByRole('radio', { name: 'Several marks' })).toBeChecked();
     await expect(asked.locator('canvas')).toHaveCount(5);
@@ -30,7 +30,7 @@ describe('the marks of a sheet', () => {
   it('are pressed off and on, joined, split, dragged and drawn, and the strokes follow each time', async () => {
     const six = await rested(page, 'sheet');
     await mark(2).click();
-    await expect(heading(5)).toBeVisible({ timeout: 30_000 });
+    await expect(heading(5)).toBeVisible();
     await expect(mark(2)).toHaveAttribute('aria-pressed', 'false');
     const five = await changed(page, 'sheet', six);
     await page.keyboard.press('Control+z');
@@ -73,19 +73,19 @@ describe('the marks of a sheet', () => {
       return names;
     };
     await asked.getByRole('radio', { name: 'A grain' }).click();
-    await expect(asked.getByRole('radio', { name: 'A grain' })).toBeChecked({ timeout: 30_000 });
+    await expect(asked.getByRole('radio', { name: 'A grain' })).toBeChecked();
     const grain = await changed(page, 'sheet', marks);
     expect(await steps()).not.toContain('Trim and centre');
     await asked.getByRole('radio', { name: 'A band' }).click();
-    await expect(asked.getByRole('radio', { name: 'A band' })).toBeChecked({ timeout: 30_000 });
+    await expect(asked.getByRole('radio', { name: 'A band' })).toBeChecked();
     const band = await changed(page, 'sheet', grain);
     await asked.getByRole('radio', { name: 'A tip' }).click();
-    await expect(asked.getByRole('radio', { name: 'A tip' })).toBeChecked({ timeout: 30_000 });
+    await expect(asked.getByRole('radio', { name: 'A tip' })).toBeChecked();
     await changed(page, 'sheet', band);
     expect(await steps()).toContain('Trim and centre');
     await kept(page);
     await page.reload();
-    await expect(asked.getByRole('radio', { name: 'A tip' })).toBeChecked({ timeout: 30_000 });
+    await expect(asked.getByRole('radio', { name: 'A tip' })).toBeChecked();
     await page.waitForLoadState('networkidle');
   });
 });

@@ -28,9 +28,9 @@ describe('repetition is measured, shown and cured', () => {
     await stage(page, 'Vary').click();
     await page.getByRole('textbox', { name: 'Spacing value' }).fill('4');
     await page.keyboard.press('Enter');
-    await expect.poll(echo, { timeout: 60_000 }).toBeLessThan(before - 15);
+    await expect.poll(echo).toBeLessThan(before - 15);
     await page.keyboard.press('Control+z');
-    await expect.poll(echo, { timeout: 60_000 }).toBe(before);
+    await expect.poll(echo).toBe(before);
   });
 
   it('strokes of the hand are measured beside the standard stroke, as long as there are any', async () => {
@@ -39,15 +39,15 @@ describe('repetition is measured, shown and cured', () => {
     await expect(own).toHaveCount(0);
     await stage(page, 'Vary').click();
     await scribble(page);
-    await expect(own).toBeVisible({ timeout: 30_000 });
+    await expect(own).toBeVisible();
     const before = await own.innerText();
     await page.getByRole('textbox', { name: 'Spacing value' }).fill('4');
     await page.keyboard.press('Enter');
-    await expect(own).not.toHaveText(before, { timeout: 30_000 });
+    await expect(own).not.toHaveText(before);
     await page.keyboard.press('Control+z');
-    await expect(own).toHaveText(before, { timeout: 30_000 });
+    await expect(own).toHaveText(before);
     await page.keyboard.press('Control+z');
-    await expect(own).toHaveCount(0, { timeout: 30_000 });
+    await expect(own).toHaveCount(0);
   });
 
   it('what gives it away is named and marked, and one press opens the step that cures it, set to the place', async () => {
@@ -67,12 +67,12 @@ describe('repetition is measured, shown and cured', () => {
     await list.first().getByRole('button').click();
     await expect(page).toHaveURL(/\/cut$/);
     const step = page.getByRole('listitem', { name: 'Remove give-aways' });
-    await expect(step).toContainText(/1 of 1 found and cured/, { timeout: 20_000 });
+    await expect(step).toContainText(/1 of 1 found and cured/);
     await kept(page);
-    await expect.poll(echo, { timeout: 60_000 }).toBeLessThan(before);
+    await expect.poll(echo).toBeLessThan(before);
     await page.keyboard.press('Control+z');
     await expect(step).toHaveCount(0);
-    await expect.poll(echo, { timeout: 60_000 }).toBe(before);
+    await expect.poll(echo).toBe(before);
   });
 
   it('cures are tried with progress, can be cancelled, and one is taken and taken back', async () => {
@@ -99,10 +99,10 @@ describe('repetition is measured, shown and cured', () => {
     await first.getByRole('button', { name: /^Take: / }).click();
     const after = await changed(page, 'sheet', sheet);
     await kept(page);
-    await expect.poll(echo, { timeout: 60_000 }).toBeLessThan(before);
+    await expect.poll(echo).toBeLessThan(before);
     await page.keyboard.press('Control+z');
     await changed(page, 'sheet', after);
     await drawn(page, 'measured');
-    await expect.poll(echo, { timeout: 60_000 }).toBe(before);
+    await expect.poll(echo).toBe(before);
   });
 });

@@ -103,7 +103,7 @@ describe('reliefs', () => {
     await page.goto(`${app.url}/new/clay`);
     await page.getByRole('button', { name: 'Sculpt flat clay' }).click();
     const clay = page.getByTestId('clay');
-    await expect(clay).toBeVisible({ timeout: 30_000 });
+    await expect(clay).toBeVisible();
     const flat = await rested(page, 'sheet');
     await drag(page, clay, 90, 10);
     await expect(clay).toHaveAttribute('data-strokes', '1');
@@ -139,7 +139,7 @@ describe('reliefs', () => {
     const surface = page.getByTestId('surface');
     const shown = () =>
       surface.locator('canvas').evaluate((c: unknown) => (c as { toDataURL: () => string }).toDataURL());
-    await expect(surface).toHaveAttribute('data-pressed', '0', { timeout: 30_000 });
+    await expect(surface).toHaveAttribute('data-pressed', '0');
     await drag(page, surface, 40, -70);
     await expect(surface).toHaveAttribute('data-pressed', '1');
     await page.getByRole('radio', { name: 'a stroke' }).click();

@@ -45,7 +45,7 @@ describe('brushes that print with one plate', () => {
     await takeBack.click();
     await expect(takeBack).toHaveCount(0);
     await expect
-      .poll(() => versionsOf('Kelp blade copy 3'), { timeout: 30_000 })
+      .poll(() => versionsOf('Kelp blade copy 3'))
       .toEqual([
         expect.stringContaining('brought back version 1'),
         expect.stringContaining('its plate recut in Kelp blade'),

@@ -3,7 +3,7 @@ import { fileURLToPath } from 'node:url';
 import { freshDatabase, makeBrush, startApi, type RunningApi } from '../server/test/helpers.ts';
 import { drawn, kept, openBrush } from './acts.ts';
 import { launch } from './browser.ts';
-import { expect } from './expect.ts';
+import { expect, PATIENCE } from './expect.ts';
 
 const PAGES = fileURLToPath(new URL('../web/dist', import.meta.url));
 
@@ -41,7 +41,7 @@ describe('a server that other machines reach', () => {
       await token.first().fill('amber and moss');
       await page.getByRole('button', { name: 'Go in' }).click();
       await expect(page.getByRole('article', { name: 'Wet moss' })).toBeVisible({ timeout: 2000 });
-    }).toPass({ timeout: 30_000 });
+    }).toPass({ timeout: PATIENCE });
     await openBrush(page, url, 'Wet moss');
     const spacing = page.getByRole('textbox', { name: 'Spacing value' });
     await spacing.fill('44');

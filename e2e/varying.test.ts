@@ -1,7 +1,7 @@
 import type { Page } from '@playwright/test';
 import { withApp, type App } from './app.ts';
 import { changed, echoAtRest, find, kept, middleOf, openBrush, rested, same, stage } from './acts.ts';
-import { expect } from './expect.ts';
+import { expect, PATIENCE } from './expect.ts';
 
 describe('everything that varies', () => {
   let app: App;
@@ -55,7 +55,7 @@ describe('everything that varies', () => {
     await expect(async () => {
       await page.keyboard.press('ArrowUp');
       await expect(told).toContainText(`moved over droppable area ${before[0]}.png 0`, { timeout: 1000 });
-    }).toPass();
+    }).toPass({ timeout: PATIENCE });
     await page.keyboard.press('Space');
     await expect.poll(names).toEqual([before[1], before[0], ...before.slice(2)]);
     await kept(page);

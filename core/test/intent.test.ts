@@ -84,9 +84,11 @@ describe('what a source is for', () => {
   });
 
   it('is tried: each use that prints has its plate, marks one each', () => {
-    const tried = Object.fromEntries(triedUses(blots(3, 2), 'dark').map(({ intent, made }) => [intent, made.length]));
+    const tried = Object.fromEntries(
+      [...triedUses(blots(3, 2), 'dark')].map(({ intent, made }) => [intent, made.length]),
+    );
     expect(tried).to.deep.equal({ tip: 1, grain: 1, band: 1, relief: 1, marks: 6 });
-    expect(triedUses(SOURCES_BY_KIND['a leaf'].picture, 'dark').at(-1)?.made).to.deep.equal([]);
+    expect([...triedUses(SOURCES_BY_KIND['a leaf'].picture, 'dark')].at(-1)?.made).to.deep.equal([]);
   });
 });
 

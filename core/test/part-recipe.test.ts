@@ -40,9 +40,7 @@ const black = cutOut(120, () => 0);
 const stone = cutOut(120, (x, y) => 130 + 90 * Math.sin(x / 3) * Math.sin(y / 4));
 const terrain = gray16(160, (u, v) => 0.5 + 0.2 * Math.sin(5 * u + 2 * v) + 0.2 * Math.cos(7 * v - 3 * u));
 const readings = (picture: Picture) =>
-  possibleReadings(picture)
-    .filter(({ recipe }) => recipe)
-    .map(({ reading }) => reading);
+  [...possibleReadings(picture)].filter(({ recipe }) => recipe).map(({ reading }) => reading);
 
 describe('what prints', () => {
   it('is still asked of a drawing of one colour on clear ground: what is blank as heights hides no answer', () => {

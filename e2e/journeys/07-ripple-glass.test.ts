@@ -35,7 +35,7 @@ describe('ripple glass', () => {
     await expect(page.getByRole('listitem', { name: 'Smear' })).toBeVisible();
     const smeared = await changed(page, 'sheet', rippled);
     await hand.press(page.getByRole('button', { name: 'keep as a plate' }));
-    await expect(page.getByText(/ is in the cabinet\.$/)).toBeVisible({ timeout: 30_000 });
+    await expect(page.getByText(/ is in the cabinet\.$/)).toBeVisible();
     await hand.addStep('Warp by points');
     await hand.drawOnPicture([-0.1, 0], [0.1, -0.15]);
     const warped = await changed(page, 'sheet', smeared);

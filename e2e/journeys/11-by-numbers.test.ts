@@ -33,7 +33,7 @@ describe('a tip by numbers', () => {
     for (const change of changes) {
       const [before, stroke] = [await dab(), await pixels(page, 'tip')];
       await change();
-      await expect.poll(dab, { timeout: 20_000 }).not.toBe(before);
+      await expect.poll(dab).not.toBe(before);
       await changed(page, 'tip', stroke);
     }
     await hand.press(page.getByRole('button', { name: 'Make a brush of it' }));

@@ -33,16 +33,16 @@ describe('a scale from a mussel', () => {
     const bent = await changed(page, 'sheet', ball);
     await hand.press(page.getByRole('radio', { name: 'turns it' }));
     await hand.press(page.getByRole('button', { name: 'Keep this view, turn on' }));
-    await expect(page.getByText('2 tips are in the deck')).toBeVisible({ timeout: 20_000 });
+    await expect(page.getByText('2 tips are in the deck')).toBeVisible();
     await hand.press(page.getByRole('radio', { name: 'top', exact: true }));
     const seen = await changed(page, 'sheet', bent);
 
     await hand.look('Cut');
     await hand.addStep('Sculpt by hand');
     const clay = page.getByTestId('clay');
-    await expect(clay).toBeVisible({ timeout: 30_000 });
+    await expect(clay).toBeVisible();
     await hand.drag(clay, 60, 10);
-    await expect(clay).toHaveAttribute('data-strokes', '1', { timeout: 20_000 });
+    await expect(clay).toHaveAttribute('data-strokes', '1');
     const sculpted = await changed(page, 'sheet', seen);
 
     await hand.rows();

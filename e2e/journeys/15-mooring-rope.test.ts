@@ -38,7 +38,7 @@ describe('a mooring rope', () => {
     await hand.choose(page.locator('input[type=file]').first(), 'rope.png', await ropePicture());
     await hand.arrived();
     // a long strip that goes on beyond both its ends is taken for a band, and its ends are made to meet
-    await expect(page.getByRole('radio', { name: 'A band' })).toBeChecked({ timeout: 30_000 });
+    await expect(page.getByRole('radio', { name: 'A band' })).toBeChecked();
     await hand.look('Vary');
     const bent = await rested(page, 'sheet');
     await hand.part('deck');

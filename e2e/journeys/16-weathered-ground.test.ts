@@ -46,7 +46,7 @@ describe('a weathered ground that never repeats', () => {
     await hand.type(hand.row('Spacing'), '12');
     await hand.type(hand.row('Angle'), '0');
     await hand.type(hand.row('Size'), '78');
-    await expect.poll(echo, { timeout: 60_000 }).toBeGreaterThan(30);
+    await expect.poll(echo).toBeGreaterThan(30);
     const first = await echo();
     const size = await hand.row('Size').inputValue();
 
@@ -59,11 +59,11 @@ describe('a weathered ground that never repeats', () => {
     await expect(page.getByRole('listitem').filter({ hasText: 'dark line' })).toBeVisible();
     // each is tried by itself, and then all together: that helps most
     const all = page.getByRole('button', { name: /^cure all \d+$/ });
-    await expect(all).toBeVisible({ timeout: 60_000 });
+    await expect(all).toBeVisible();
     const many = Number(/\d+/.exec((await all.textContent()) ?? '')?.[0]);
     await hand.press(all);
     const cures = page.getByRole('listitem', { name: 'Remove give-aways' });
-    await expect(cures).toContainText(`${many} of ${many} found and cured`, { timeout: 30_000 });
+    await expect(cures).toContainText(`${many} of ${many} found and cured`);
     // what is loud at its edge is calmed
     const hard = await rested(page, 'sheet');
     await hand.addStep('Calm the edge');
@@ -85,7 +85,7 @@ describe('a weathered ground that never repeats', () => {
     await changed(page, 'sheet', before);
     await kept(page);
     hand.end(16, 14);
-    await expect.poll(echo, { timeout: 60_000 }).toBeLessThan(first / 2);
+    await expect.poll(echo).toBeLessThan(first / 2);
 
     // nothing had to be set a second time, and an older state is taken up again
     await hand.look('Vary');

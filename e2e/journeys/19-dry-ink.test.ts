@@ -55,19 +55,19 @@ describe('dry ink', () => {
     const told = page.getByRole('region', { name: 'Grain' }).getByText(/comes back after one tile/);
     /** Where the grain comes back, px. */
     const period = async () => Number(/(\d+) px/.exec(await told.innerText())?.[1]);
-    await expect(told).toBeVisible({ timeout: 60_000 });
+    await expect(told).toBeVisible();
     // 30 % of its plate
-    await expect.poll(period, { timeout: 60_000 }).toBeLessThan(130);
+    await expect.poll(period).toBeLessThan(130);
     const first = await period();
     await hand.type(page.getByRole('textbox', { name: 'Scale value' }), '90');
     await kept(page);
     hand.end(19, 16);
-    await expect.poll(period, { timeout: 60_000 }).toBeGreaterThan(2.5 * first);
+    await expect.poll(period).toBeGreaterThan(2.5 * first);
     // among what gives the stroke away it is told alike
     await echoAtRest(page);
     const px = await period();
     await hand.look('Prove');
     const prove = page.getByRole('region', { name: 'What gives it away', exact: true }).getByText(/comes back after/);
-    await expect(prove.first()).toContainText(`${px} px`, { timeout: 30_000 });
+    await expect(prove.first()).toContainText(`${px} px`);
   });
 });

@@ -122,7 +122,7 @@ export class Hand {
 
   /** Waits for the bench of a brush that was just made. */
   async arrived(): Promise<void> {
-    await expect(this.page).toHaveURL(/\/brush\//, { timeout: 60_000 });
+    await expect(this.page).toHaveURL(/\/brush\//);
     await drawn(this.page, 'sheet');
   }
 }

@@ -156,18 +156,16 @@ export interface PossibleReading {
   raster?: Raster;
 }
 
-/** Every way to read a source. */
-export function possibleReadings(picture: Picture): PossibleReading[] {
+/** Every way to read a source, each tried when it is asked for. */
+export function* possibleReadings(picture: Picture): Generator<PossibleReading, void> {
   const tried = (reading: Reading, recipe: Recipe | undefined): PossibleReading => ({
     reading,
     ...(recipe && whatPrints(() => ({ recipe, raster: cut(picture, recipe) }))),
   });
   const printing = picture.mesh || holesOf(picture) > 0 ? [] : answers(picture);
-  return [
-    ...printing.map(({ prints, recipe }) => tried(prints, recipe)),
-    tried(
-      'heights',
-      whatPrints(() => reliefRecipe(picture)),
-    ),
-  ];
+  for (const { prints, recipe } of printing) yield tried(prints, recipe);
+  yield tried(
+    'heights',
+    whatPrints(() => reliefRecipe(picture)),
+  );
 }

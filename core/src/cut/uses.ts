@@ -40,6 +40,7 @@ function madeFor(picture: Picture, reading: Reading, intent: Intent): TriedUse['
   );
 }
 
-/** A picture that is small enough to try, as everything that it may be for. */
-export const triedUses = (picture: Picture, reading: Reading): TriedUse[] =>
-  INTENTS.map((intent) => ({ intent, made: madeFor(picture, reading, intent) }));
+/** A picture that is small enough to try, as everything that it may be for, each tried when it is asked for. */
+export function* triedUses(picture: Picture, reading: Reading): Generator<TriedUse, void> {
+  for (const intent of INTENTS) yield { intent, made: madeFor(picture, reading, intent) };
+}

@@ -29,6 +29,7 @@ import {
 import { reducePicture, type Picture } from '@amber-stamp/core/raster';
 import { transfer } from 'comlink';
 import type { Answer, Answers, Uses } from '../engine/protocol/cut.ts';
+import { betweenOthers } from './others.ts';
 import { seen } from './picture-bitmap.ts';
 
 /** What a source is tried on to see what it is: its longer side, px. */
@@ -51,7 +52,7 @@ export const asking = (pictureOf: (source: string) => Promise<Picture>) => {
     async answers(source: string, region?: RecipeStep): Promise<Answers> {
       const picture = await partOfSource(source, region);
       const draft = reducePicture(picture, SMALL_SIDE);
-      const found = await Promise.all(possibleReadings(draft).map(answerBy));
+      const found = await betweenOthers(possibleReadings(draft), answerBy);
       return transfer(
         { answers: found, ...guessReading(picture), heightsFirst: mayBeHeights(picture) },
         found.flatMap((a) => a.picture ?? []),
@@ -68,7 +69,8 @@ export const asking = (pictureOf: (source: string) => Promise<Picture>) => {
 
     async uses(source: string, reading: Reading, region?: RecipeStep): Promise<Uses> {
       const picture = await partOfSource(source, region);
-      return { tried: triedUses(reducePicture(picture, SMALL_SIDE), reading), ...guessIntent(picture, reading) };
+      const uses = triedUses(reducePicture(picture, SMALL_SIDE), reading);
+      return { tried: await betweenOthers(uses, (use) => use), ...guessIntent(picture, reading) };
     },
 
     async marks(source: string, prints: Prints, join?: MarkJoin): Promise<SheetMarks> {

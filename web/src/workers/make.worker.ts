@@ -5,6 +5,7 @@ import { scan, scanSize, type ScanOrder } from '@amber-stamp/demo/flatbed';
 import { expose, transfer } from 'comlink';
 import { carry } from '../engine/carry.ts';
 import { fontOf } from './fonts.ts';
+import { afterOthers } from './others.ts';
 import { pictureOf } from './picture-bitmap.ts';
 import type { MadeTip, MakeApi } from '../engine/protocol/make.ts';
 
@@ -31,8 +32,8 @@ const worker: MakeApi = {
         const bitmap = await createImageBitmap(new ImageData(part.data, width, part.rows));
         onBand(part.share, transfer({ bitmap, top: part.top }, [bitmap]));
       } else onBand(part.share, null);
-      // gives the page its turn: what was told is shown before the next band
-      await new Promise((done) => setTimeout(done, 0));
+      // what was told is shown before the next band
+      await afterOthers();
     }
     const bytes = encodeRgba(width, height, all);
     return transfer(bytes, [bytes.buffer]);
