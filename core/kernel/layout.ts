@@ -124,10 +124,40 @@ export const EXTRAS_GRAIN_STRIDE: usize = 4;
 export const EXTRAS_DEPTH: usize = 8;
 // @ts-ignore: decorator
 @inline
+export const EXTRAS_BLEND: usize = 12;
+// @ts-ignore: decorator
+@inline
 export const EXTRAS_COLOUR: usize = 16;
 // @ts-ignore: decorator
 @inline
-export const EXTRAS_BYTES: usize = 32;
+export const EXTRAS_ALONG: usize = 32;
+// @ts-ignore: decorator
+@inline
+export const EXTRAS_SINCE: usize = 36;
+// @ts-ignore: decorator
+@inline
+export const EXTRAS_START: usize = 40;
+// @ts-ignore: decorator
+@inline
+export const EXTRAS_BYTES: usize = 48;
+// @ts-ignore: decorator
+@inline
+export const RULE_MEET: usize = 0;
+// @ts-ignore: decorator
+@inline
+export const RULE_WAYS: usize = 4;
+// @ts-ignore: decorator
+@inline
+export const RULE_LEFT: usize = 8;
+// @ts-ignore: decorator
+@inline
+export const RULE_TOP: usize = 12;
+// @ts-ignore: decorator
+@inline
+export const RULE_TINTS: usize = 16;
+// @ts-ignore: decorator
+@inline
+export const RULE_BYTES: usize = 32;
 // @ts-ignore: decorator
 @inline
 export const LAMP_TO_X: usize = 0;

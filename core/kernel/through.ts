@@ -1,12 +1,13 @@
 /** Laying placed dabs that are seen through a grain, or that differ in the colour of their ink. */
 import {
-  EXTRAS_BYTES, EXTRAS_COLOUR, EXTRAS_DEPTH, EXTRAS_GRAIN, EXTRAS_GRAIN_STRIDE, RECORD_BITS, RECORD_BOTTOM,
+  EXTRAS_BLEND, EXTRAS_BYTES, EXTRAS_COLOUR, EXTRAS_DEPTH, EXTRAS_GRAIN, EXTRAS_GRAIN_STRIDE, RECORD_BITS, RECORD_BOTTOM,
   RECORD_BYTES, RECORD_DU_X, RECORD_DU_Y, RECORD_DV_X, RECORD_DV_Y, RECORD_FLOW, RECORD_LEFT, RECORD_LOWER,
   RECORD_LOWER_SLOPES, RECORD_OPACITY, RECORD_RIGHT, RECORD_SCALE, RECORD_STRIDE, RECORD_TEXELS, RECORD_TOP,
-  RECORD_U, RECORD_UPPER, RECORD_UPPER_SLOPES, RECORD_V,
+  RECORD_U, RECORD_UPPER, RECORD_UPPER_SLOPES, RECORD_V, RULE_BYTES, RULE_MEET, RULE_TINTS, RULE_WAYS,
 } from './layout';
 import { rowBegin, rowEnd, texels } from './lay';
-import { mix } from './sheet';
+import { MULTIPLY } from './blend';
+import { meetRecord, paint } from './meet';
 
 /**
  * Four pixels: the tip times 1 - depth + depth * grain where there is a grain, laid as `lay` does; where there is tint,
@@ -29,15 +30,8 @@ function fourThrough(
   const room = f32x4.pmax(f32x4.sub(opacity, a), f32x4.splat(0));
   v128.store(at, f32x4.add(a, f32x4.mul(room, k)));
   if (!tinted) return;
-  const share = f32x4.mul(opacity, k);
-  const some = f32x4.gt(share, f32x4.splat(0));
-  if (!v128.any_true(some)) return;
-  const all = f32x4.add(share, f32x4.mul(a, f32x4.sub(f32x4.splat(1), share)));
-  const q = v128.and(f32x4.div(share, all), some);
-  mix(tint, colour, v128.shuffle<f32>(q, q, 0, 0, 0, 0));
-  mix(tint + 16, colour, v128.shuffle<f32>(q, q, 1, 1, 1, 1));
-  mix(tint + 32, colour, v128.shuffle<f32>(q, q, 2, 2, 2, 2));
-  mix(tint + 48, colour, v128.shuffle<f32>(q, q, 3, 3, 3, 3));
+  // what is masked has no share
+  paint(tint, colour, a, f32x4.mul(opacity, k), i32x4.splat(-1));
 }
 
 // @ts-ignore: decorator
@@ -111,23 +105,33 @@ function throughAny(rec: usize, extra: usize, tile: usize, tints: usize, originX
 }
 
 /**
- * Lays the records `list[index[0..count)]` into the square tile at `tile`, whose first pixel is (originX, originY) of the
- * sheet; `extras` lie in step with `index`; `tints` is where the mean colours of the tile lie, 0 for none.
+ * Lays the records `list[index[0..count)]` by the rule at `rule` into the square tile at `tile`, whose first pixel is
+ * (originX, originY) of the sheet; behind the rule lie the extras, in step with `index`.
  */
 export function layThrough(
-  list: usize, index: usize, extras: usize, count: i32, tile: usize, tints: usize, originX: i32, originY: i32, side: i32,
+  list: usize, index: usize, rule: usize, count: i32, tile: usize, originX: i32, originY: i32, side: i32,
 ): void {
+  const tints = <usize>load<u32>(rule, RULE_TINTS);
+  const builds = load<i32>(rule, RULE_MEET) == 0 && load<u32>(rule, RULE_WAYS) == 0;
   for (let q = 0; q < count; q++) {
     const rec = list + RECORD_BYTES * <usize>load<u32>(index + (<usize>q << 2));
-    const extra = extras + EXTRAS_BYTES * <usize>q;
-    switch (load<i32>(rec, RECORD_BITS)) {
-      case 24: throughAny(rec, extra, tile, tints, originX, originY, side, 24); break;
-      case 23: throughAny(rec, extra, tile, tints, originX, originY, side, 23); break;
-      case 22: throughAny(rec, extra, tile, tints, originX, originY, side, 22); break;
-      case 21: throughAny(rec, extra, tile, tints, originX, originY, side, 21); break;
-      case 20: throughAny(rec, extra, tile, tints, originX, originY, side, 20); break;
-      case 19: throughAny(rec, extra, tile, tints, originX, originY, side, 19); break;
-      default: throughAny(rec, extra, tile, tints, originX, originY, side, 18);
-    }
+    const extra = rule + RULE_BYTES + EXTRAS_BYTES * <usize>q;
+    const multiplies = load<i32>(extra, EXTRAS_GRAIN_STRIDE) == 0 || load<i32>(extra, EXTRAS_BLEND) == MULTIPLY;
+    if (builds && multiplies) throughBits(rec, extra, tile, tints, originX, originY, side);
+    else meetRecord(rec, extra, rule, tile, originX, originY, side);
+  }
+}
+
+// @ts-ignore: decorator
+@inline
+function throughBits(rec: usize, extra: usize, tile: usize, tints: usize, originX: i32, originY: i32, side: i32): void {
+  switch (load<i32>(rec, RECORD_BITS)) {
+    case 24: throughAny(rec, extra, tile, tints, originX, originY, side, 24); break;
+    case 23: throughAny(rec, extra, tile, tints, originX, originY, side, 23); break;
+    case 22: throughAny(rec, extra, tile, tints, originX, originY, side, 22); break;
+    case 21: throughAny(rec, extra, tile, tints, originX, originY, side, 21); break;
+    case 20: throughAny(rec, extra, tile, tints, originX, originY, side, 20); break;
+    case 19: throughAny(rec, extra, tile, tints, originX, originY, side, 19); break;
+    default: throughAny(rec, extra, tile, tints, originX, originY, side, 18);
   }
 }

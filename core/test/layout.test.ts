@@ -13,6 +13,7 @@ const LAYOUTS = {
   LEVEL: layout.LEVEL,
   RECORD: layout.RECORD,
   EXTRAS: layout.EXTRAS,
+  RULE: layout.LAY_RULE,
   LAMP: layout.LAMP_LAYOUT,
 };
 const inCapitals = (name: string): string => name.replace(/[A-Z]/g, (letter) => `_${letter}`).toUpperCase();

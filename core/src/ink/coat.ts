@@ -12,7 +12,7 @@ import type { BandOrder } from './band/lay-band.ts';
 import type { InkEngine } from './engine.ts';
 import { onlyTakes } from './composite.ts';
 import { grainField, throughOf, type GrainField } from './grain.ts';
-import type { LayRule } from './lay-by-rule.ts';
+import type { LayRule } from './lay-rule.ts';
 import { sheetTiltOf } from './place.ts';
 import { TILE, type SheetSize } from './sheet-size.ts';
 import { dabColours, isTinted } from './tint.ts';
@@ -161,7 +161,7 @@ function ruleOf(engine: InkEngine, job: CoatJob, dabs: DabTable): LayRule | unde
       return () => field;
     };
   });
-  const throughs = grains.map((grain) => throughOf(grain?.blend ?? 'multiply'));
+  const blends = grains.map((grain) => grain?.blend ?? 'multiply');
   const own = coat.deck.cards.map(({ grain }) => (grain ? (grain.depth.rest * grain.depth.high) / 10000 : undefined));
   return {
     meet: coat.meet,
@@ -170,8 +170,7 @@ function ruleOf(engine: InkEngine, job: CoatJob, dabs: DabTable): LayRule | unde
       const ofCards = fields.map((field) => field(x, y));
       return (dab) => ofCards[dabs.card[dab]](dab);
     },
-    throughOf: (dab) => throughs[dabs.card[dab]],
-    multiplies: throughs.every(({ plain }) => plain),
+    blendOf: (dab) => blends[dabs.card[dab]],
     depthOf: (dab) => own[dabs.card[dab]] ?? dabs.depthPct[dab] / 100,
     ways: even ? { alongPx: dabs.alongPx, reachPx: reachesOf(dabs) } : undefined,
     corner: [job.size.left ?? 0, job.size.top ?? 0],

@@ -11,7 +11,7 @@ import { throughOf, type GrainField } from './grain.ts';
 import { freeLayer, layDabs, type LayOptions, type LayTools } from './layer.ts';
 import { TILE, tileColumns, tileRowsOf, type SheetSize } from './sheet-size.ts';
 import { InkMemory } from './memory.ts';
-import { TilePrinter } from './tile-printer.ts';
+import { TilePrinter, type Rows } from './tile-printer.ts';
 import { Tip, type TipLevel } from './tip.ts';
 
 /** A single layer in one ink. */
@@ -19,6 +19,26 @@ export const inOneInk = (layer: Layer, colour: Rgb): StrokePrint => ({
   coats: [{ layer, colour, join: 'over', gradient: [], grain: undefined, through: throughOf('multiply'), depth: 0 }],
   away: false,
 });
+
+/** What is done with tiles that are printed one after the other; `only`: with these alone. */
+interface TileUse {
+  begin?: (place: TilePlace, rows: Rows) => void;
+  use: (at: number, x: number, y: number, width: number) => void;
+  only?: ReadonlySet<number>;
+}
+
+/** The tiles of the part of a sheet that is printed, row by row. */
+function* tilesOf(size: SheetSize): Generator<TilePlace, void> {
+  const columns = tileColumns(size);
+  const { from, to } = tileRowsOf(size);
+  for (let row = from; row < to; row++)
+    for (let column = 0; column < columns; column++) {
+      const y = row * TILE;
+      yield { key: row * columns + column, x: column * TILE, y, height: Math.min(TILE, size.height - y) };
+    }
+}
+
+const asBytes = (ground: Rgb): number[] => [...ground, 1].map((v) => Math.floor(v * 255 + 0.5));
 
 const PIXELS = TILE * TILE;
 const GRAINS_KEPT = 128;
@@ -99,30 +119,34 @@ export class InkEngine {
     freeLayer(this.memory, layer);
   }
 
-  /** Prints tile after tile and hands each that has prints to `use`, with its box in sheet px. */
-  private eachTile(
+  /** Prints tile after tile and hands each row of one that prints touch to `use`: where its first pixel lies, and on the sheet. */
+  private eachRow(
     prints: readonly StrokePrint[],
     ground: Rgb | null,
     size: SheetSize,
-    use: (x: number, y: number, width: number, height: number) => void,
+    { begin, use, only }: TileUse,
   ): void {
-    const columns = tileColumns(size);
-    const { from, to } = tileRowsOf(size);
-    for (let ty = from; ty < to; ty++)
-      for (let tx = 0; tx < columns; tx++) {
-        const x = tx * TILE;
-        const y = ty * TILE;
-        const height = Math.min(TILE, size.height - y);
-        if (this.printer.print(prints, ground, { key: ty * columns + tx, x, y, height }))
-          use(x, y, Math.min(TILE, size.width - x), height);
-      }
+    for (const place of tilesOf(size)) {
+      if (only && !only.has(place.key)) continue;
+      const { x, y } = place;
+      const width = Math.min(TILE, size.width - x);
+      const { from, to } = this.printer.print(prints, ground, place);
+      begin?.(place, { from, to });
+      for (let row = from; row < to; row++) use(row * TILE, x, y + row, width);
+    }
   }
 
-  /** Hands how much of each tile a stroke covers to `use`; only where it may cover anything. */
-  eachCoveredTile(stroke: StrokePrint, size: SheetSize, use: (covered: Covered, place: TilePlace) => void): void {
+  /** Hands how much of each tile a stroke covers to `use`; only where it may cover anything, and on some tiles where they are given. */
+  eachCoveredTile(
+    stroke: StrokePrint,
+    size: SheetSize,
+    use: (covered: Covered, place: TilePlace) => void,
+    only?: ReadonlySet<number>,
+  ): void {
     const columns = tileColumns(size);
     const keys = new Set(stroke.coats.flatMap(({ layer }) => [...layer.tiles.keys()]));
     for (const key of keys) {
+      if (only && !only.has(key)) continue;
       const y = Math.floor(key / columns) * TILE;
       const place = { key, x: (key % columns) * TILE, y, height: Math.min(TILE, size.height - y) };
       const covered = this.printer.covered(stroke, place);
@@ -135,42 +159,71 @@ export class InkEngine {
     stroke: StrokePrint,
     size: SheetSize,
     use: (row: number, from: number, values: Float32Array) => void,
+    only?: ReadonlySet<number>,
   ): void {
-    this.eachCoveredTile(stroke, size, ({ at, box }, { x, y }) => {
+    const useTile = ({ at, box }: Covered, { x, y }: TilePlace) => {
       const width = Math.min(box.x1, size.width - x) - box.x0;
       if (width <= 0) return;
       for (let k = box.y0; k < box.y1; k++)
         use(y + k, x + box.x0, this.memory.floats(at + 4 * (k * TILE + box.x0), width));
-    });
+    };
+    this.eachCoveredTile(stroke, size, useTile, only);
   }
 
   /** The strokes alone as float32 r, g, b, a, premultiplied: what a ground with layers is put together with. */
   toFloats(prints: readonly StrokePrint[], size: SheetSize): Float32Array {
     const out = new Float32Array(size.width * size.height * 4);
-    this.eachTile(prints, null, size, (x, y, width, height) => {
-      const px = this.memory.floats(this.printer.pixels, PIXELS * 4);
-      for (let k = 0; k < height; k++)
-        out.set(px.subarray(k * TILE * 4, (k * TILE + width) * 4), ((y + k) * size.width + x) * 4);
-    });
+    const use: TileUse['use'] = (at, x, y, width) => {
+      const row = this.memory.floats(this.printer.pixels + 16 * at, width * 4);
+      out.set(row, (y * size.width + x) * 4);
+    };
+    this.eachRow(prints, null, size, { use });
     return out;
   }
 
   /** 8-bit RGBA of the printed rows, opaque ground; `target` holds the rows of `size.tileRows`, or all. */
   toBytes(prints: readonly StrokePrint[], ground: Rgb, size: SheetSize, target?: Uint8ClampedArray): Uint8ClampedArray {
-    const first = tileRowsOf(size).from * TILE;
-    const last = Math.min(size.height, tileRowsOf(size).to * TILE);
-    const out = target ?? new Uint8ClampedArray(size.width * (last - first) * 4);
-    fillWith(
-      out,
-      [...ground, 1].map((v) => Math.floor(v * 255 + 0.5)),
-    );
-    this.eachTile(prints, ground, size, (x, y, width, height) => {
-      this.kernel.bytes(this.printer.pixels, this.rows, height * TILE);
-      const rows = this.memory.bytes(this.rows, height * TILE * 4);
-      for (let k = 0; k < height; k++)
-        out.set(rows.subarray(k * TILE * 4, (k * TILE + width) * 4), ((y - first + k) * size.width + x) * 4);
-    });
+    const { from, to } = tileRowsOf(size);
+    const out = target ?? new Uint8ClampedArray(size.width * (Math.min(size.height, to * TILE) - from * TILE) * 4);
+    fillWith(out, asBytes(ground));
+    this.writeBytes(prints, ground, size, out);
     return out;
+  }
+
+  /** Writes the same again into `target`, which holds it from before, where it lies on some tiles alone. */
+  toBytesAgain(
+    prints: readonly StrokePrint[],
+    ground: Rgb,
+    size: SheetSize,
+    target: Uint8ClampedArray,
+    tiles: ReadonlySet<number>,
+  ): void {
+    const empty = new Uint8ClampedArray(TILE * 4);
+    fillWith(empty, asBytes(ground));
+    const first = tileRowsOf(size).from * TILE;
+    for (const { key, x, y, height } of tilesOf(size)) {
+      if (!tiles.has(key)) continue;
+      const row = empty.subarray(0, 4 * Math.min(TILE, size.width - x));
+      for (let k = 0; k < height; k++) target.set(row, ((y - first + k) * size.width + x) * 4);
+    }
+    this.writeBytes(prints, ground, size, target, tiles);
+  }
+
+  private writeBytes(
+    prints: readonly StrokePrint[],
+    ground: Rgb,
+    size: SheetSize,
+    out: Uint8ClampedArray,
+    only?: ReadonlySet<number>,
+  ): void {
+    const first = tileRowsOf(size).from * TILE;
+    const begin: TileUse['begin'] = (_, { from, to }) => {
+      const at = from * TILE;
+      if (to > from) this.kernel.bytes(this.printer.pixels + 16 * at, this.rows + 4 * at, (to - from) * TILE);
+    };
+    const use: TileUse['use'] = (at, x, y, width) =>
+      out.set(this.memory.bytes(this.rows + 4 * at, width * 4), ((y - first) * size.width + x) * 4);
+    this.eachRow(prints, ground, size, { begin, use, only });
   }
 
   /** Unpremultiplied RGBA at 16 bit; a clear ground gives ink with its coverage as alpha. */
@@ -178,18 +231,16 @@ export class InkEngine {
     const out = new Uint16Array(size.width * size.height * 4);
     const word = (v: number): number => Math.floor(Math.min(1, Math.max(0, v)) * 65535 + 0.5);
     if (ground) fillWith(out, [...ground, 1].map(word));
-    this.eachTile(prints, ground, size, (x, y, width, height) => {
-      const px = this.memory.floats(this.printer.pixels, PIXELS * 4);
-      for (let k = 0; k < height; k++)
-        for (let i = 0; i < width; i++) {
-          const p = (k * TILE + i) * 4;
-          const o = ((y + k) * size.width + x + i) * 4;
-          const alpha = px[p + 3];
-          const share = alpha > 0 ? 1 / alpha : 0;
-          for (let c = 0; c < 3; c++) out[o + c] = word(px[p + c] * share);
-          out[o + 3] = word(alpha);
-        }
-    });
+    const use: TileUse['use'] = (at, x, y, width) => {
+      const px = this.memory.floats(this.printer.pixels + 16 * at, width * 4);
+      for (let p = 0, o = (y * size.width + x) * 4; p < 4 * width; p += 4, o += 4) {
+        const alpha = px[p + 3];
+        const share = alpha > 0 ? 1 / alpha : 0;
+        for (let c = 0; c < 3; c++) out[o + c] = word(px[p + c] * share);
+        out[o + 3] = word(alpha);
+      }
+    };
+    this.eachRow(prints, ground, size, { use });
     return out;
   }
 }

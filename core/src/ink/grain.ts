@@ -1,6 +1,6 @@
 import { sinCosTurns } from '../maths/angles.ts';
 import { clamp, contrastGain } from '../maths/ramps.ts';
-import { BLEND_FUNCTIONS, type BlendMode } from '../maths/blend-modes.ts';
+import { BLEND_FUNCTIONS, BLEND_MODES, type BlendMode } from '../maths/blend-modes.ts';
 import type { Grain } from '../model/coat-schema.ts';
 import { resample } from '../raster/resample.ts';
 import { fromPlate, type Plate, type Raster } from '../raster/raster.ts';
@@ -94,12 +94,15 @@ export interface Through {
 }
 
 /** Multiply and subtract as the brush form defines them; the others by the compositing standard, the grain above. */
-export function throughOf(blend: BlendMode): Through {
+function madeThrough(blend: BlendMode): Through {
   if (blend === 'multiply') return { plain: true, of: (c, g, d) => c * (1 - d + d * g) };
   if (blend === 'subtract') return { plain: false, of: (c, g, d) => Math.max(0, c - d * (1 - g)) };
   const mix = BLEND_FUNCTIONS[blend];
   return { plain: false, of: (c, g, d) => c + (clamp(mix(c, g)) - c) * d };
 }
+
+const THROUGHS = new Map(BLEND_MODES.map((blend) => [blend, madeThrough(blend)]));
+export const throughOf = (blend: BlendMode): Through => THROUGHS.get(blend) ?? madeThrough(blend);
 
 /** Takes the coverages from one place up to another through the grain that lies in step with them. */
 export function throughGrain(

@@ -12,14 +12,13 @@ export interface Kernel {
     width: number,
     height: number,
   ): void;
-  /** the same for dabs with extras, which lie in step with `index`; `tints`: the tile's mean colours, 0 for none */
+  /** the same by the rule at `rule`, behind which lie the extras of the dabs, in step with `index` */
   layThrough(
     list: number,
     index: number,
-    extras: number,
+    rule: number,
     count: number,
     tile: number,
-    tints: number,
     originX: number,
     originY: number,
     side: number,

@@ -1,7 +1,9 @@
-import { EXTRAS, EXTRAS_32, RECORD, RECORD_32 } from './layout.ts';
+import { BLEND_MODES } from '../maths/blend-modes.ts';
+import { EXTRAS, EXTRAS_32, LAY_RULE, LAY_RULE_32, RECORD, RECORD_32 } from './layout.ts';
 import { spanBegin, spanEnd } from './place.ts';
 
 const fround = Math.fround;
+const MULTIPLY = BLEND_MODES.indexOf('multiply');
 
 /** Views of all memory. */
 export interface PlainViews {
@@ -38,77 +40,100 @@ export function mix(floats: Float32Array, at: number, colour: ArrayLike<number>,
     floats[at + k] = fround(floats[at + k] + fround(fround(colour[from + k] - floats[at + k]) * share));
 }
 
-/** One record with its extra into the square tile at `tile`; the twin of core/kernel/through.ts. */
-export function throughRecord(
+/** A square tile at `tile`, whose first pixel is (x, y) of the sheet. */
+export interface TileBox {
+  tile: number;
+  x: number;
+  y: number;
+  side: number;
+}
+
+/** Moves the mean colour of the pixel at `at` to that at `colour` by a dab's share of what then lies there. */
+export function mixOf(floats: Float32Array, at: number, colour: number, below: number, share: number): void {
+  if (!(share > 0)) return;
+  mix(floats, at, floats, colour, fround(share / fround(share + fround(below * fround(1 - share)))));
+}
+
+/** Hands each pixel of a record within a tile to `use`: its place in the tile, the tip's texel, where it lies on the sheet. */
+export function eachPixel(
   views: PlainViews,
   record: number,
-  extra: number,
-  { tile, tints, x, y, side }: { tile: number; tints: number; x: number; y: number; side: number },
+  { x, y, side }: TileBox,
+  use: (place: number, texel: number, px: number, row: number) => void,
 ): void {
   const { ints, floats, doubles } = views;
   const i = record / 4;
-  const c = extra / 4;
   const reading = {
     tip: ints[i + RECORD_32.texels] >> 1,
     stride: ints[i + RECORD_32.stride],
     bits: ints[i + RECORD_32.bits],
     scale: floats[i + RECORD_32.scale],
   };
-  const [opacity, flow] = [floats[i + RECORD_32.opacity], floats[i + RECORD_32.flow]];
-  const [grains, grainStride, depth] = [
-    ints[c + EXTRAS_32.grain],
-    ints[c + EXTRAS_32.grainStride],
-    floats[c + EXTRAS_32.depth],
-  ];
-  const rest = fround(1 - depth);
+  const top = ints[i + RECORD_32.top];
+  const [left, right] = [Math.max(ints[i + RECORD_32.left], x), Math.min(ints[i + RECORD_32.right], x + side)];
   const bottom = Math.min(ints[i + RECORD_32.bottom], y + side);
-  for (let row = Math.max(ints[i + RECORD_32.top], y); row < bottom; row++) {
-    const lo = spanBegin(doubles, record / 8, row - ints[i + RECORD_32.top], Math.max(ints[i + RECORD_32.left], x));
-    const hi = spanEnd(
-      doubles,
-      record / 8,
-      row - ints[i + RECORD_32.top],
-      Math.min(ints[i + RECORD_32.right], x + side),
-    );
+  for (let row = Math.max(top, y); row < bottom; row++) {
+    const lo = spanBegin(doubles, record / 8, row - top, left);
+    const hi = spanEnd(doubles, record / 8, row - top, right);
     let u =
       (ints[i + RECORD_32.u] + Math.imul(row, ints[i + RECORD_32.duY]) + Math.imul(lo, ints[i + RECORD_32.duX])) | 0;
     let v =
       (ints[i + RECORD_32.v] + Math.imul(row, ints[i + RECORD_32.dvY]) + Math.imul(lo, ints[i + RECORD_32.dvX])) | 0;
     for (let px = lo; px <= hi; px++) {
-      let t = texel(views, reading, u, v);
+      use((row - y) * side + px - x, texel(views, reading, u, v), px, row);
       u = (u + ints[i + RECORD_32.duX]) | 0;
       v = (v + ints[i + RECORD_32.dvX]) | 0;
-      if (grainStride) {
-        const g = floats[(grains + ((Math.imul(row, grainStride) + px) << 2)) >>> 2];
-        t = fround(t * fround(rest + fround(depth * g)));
-      }
-      const k = fround(flow * t);
-      const place = (row - y) * side + px - x;
-      const a = floats[tile / 4 + place];
-      const room = fround(opacity - a);
-      if (room > 0) floats[tile / 4 + place] = fround(a + fround(room * k));
-      const share = fround(opacity * k);
-      if (tints === 0 || !(share > 0)) continue;
-      mix(
-        floats,
-        tints / 4 + 4 * place,
-        floats,
-        c + EXTRAS_32.colour,
-        fround(share / fround(share + fround(a * fround(1 - share)))),
-      );
     }
   }
 }
 
-/** The twin of `layThrough`. */
+/** One record with its extra into a tile; the twin of core/kernel/through.ts. */
+function throughRecord(views: PlainViews, record: number, extra: number, tints: number, into: TileBox): void {
+  const { ints, floats } = views;
+  const [i, c] = [record / 4, extra / 4];
+  const [opacity, flow] = [floats[i + RECORD_32.opacity], floats[i + RECORD_32.flow]];
+  const [grains, grainStride] = [ints[c + EXTRAS_32.grain], ints[c + EXTRAS_32.grainStride]];
+  const depth = floats[c + EXTRAS_32.depth];
+  const rest = fround(1 - depth);
+  eachPixel(views, record, into, (place, t, x, y) => {
+    let k = t;
+    if (grainStride) {
+      const g = floats[(grains + ((Math.imul(y, grainStride) + x) << 2)) >>> 2];
+      k = fround(t * fround(rest + fround(depth * g)));
+    }
+    k = fround(flow * k);
+    const at = into.tile / 4 + place;
+    const a = floats[at];
+    const room = fround(opacity - a);
+    if (room > 0) floats[at] = fround(a + fround(room * k));
+    if (tints) mixOf(floats, tints / 4 + 4 * place, c + EXTRAS_32.colour, a, fround(opacity * k));
+  });
+}
+
+/** Where placed dabs and what is laid with them lie. */
+export interface Listed {
+  list: number;
+  index: number;
+  rule: number;
+  count: number;
+}
+
+/** The twin of `layThrough`; `meet` is what lays a record that does not just build up. */
 export function layThroughPlainly(
   views: PlainViews,
-  list: number,
-  index: number,
-  extras: number,
-  count: number,
-  into: Parameters<typeof throughRecord>[3],
+  { list, index, rule, count }: Listed,
+  into: TileBox,
+  meet: (record: number, extra: number) => void,
 ): void {
-  for (let q = 0; q < count; q++)
-    throughRecord(views, list + views.ints[index / 4 + q] * RECORD.bytes, extras + q * EXTRAS.bytes, into);
+  const { ints } = views;
+  const tints = ints[rule / 4 + LAY_RULE_32.tints];
+  const builds = ints[rule / 4 + LAY_RULE_32.meet] === 0 && ints[rule / 4 + LAY_RULE_32.ways] === 0;
+  for (let q = 0; q < count; q++) {
+    const record = list + ints[index / 4 + q] * RECORD.bytes;
+    const extra = rule + LAY_RULE.bytes + q * EXTRAS.bytes;
+    const c = extra / 4;
+    const multiplies = ints[c + EXTRAS_32.grainStride] === 0 || ints[c + EXTRAS_32.blend] === MULTIPLY;
+    if (builds && multiplies) throughRecord(views, record, extra, tints, into);
+    else meet(record, extra);
+  }
 }

@@ -2,6 +2,7 @@ import type { Kernel } from './kernel-interface.ts';
 import type { InkMemory } from './memory.ts';
 import { viewsAt } from './entry.ts';
 import { plainLight } from './kernel-plain-light.ts';
+import { meetRecord } from './kernel-plain-meet.ts';
 import { layThroughPlainly, mix, texel, type PlainViews } from './kernel-plain-through.ts';
 import { ENTRY, RECORD, RECORD_32, RECORD_64 } from './layout.ts';
 import { placeEntry, spanBegin, spanEnd } from './place.ts';
@@ -71,8 +72,12 @@ export function plainKernel(memory: InkMemory): Kernel {
     }
   };
 
-  const layThrough: Kernel['layThrough'] = (list, index, extras, count, tile, tints, x, y, side) =>
-    layThroughPlainly(viewsOf(memory), list, index, extras, count, { tile, tints, x, y, side });
+  const layThrough: Kernel['layThrough'] = (list, index, rule, count, tile, x, y, side) => {
+    const [views, into] = [viewsOf(memory), { tile, x, y, side }];
+    layThroughPlainly(views, { list, index, rule, count }, into, (record, extra) =>
+      meetRecord(views, record, extra, rule, into),
+    );
+  };
 
   const clear: Kernel['clear'] = (at, bytes) => {
     viewsOf(memory).bytes.fill(0, at, at + bytes);

@@ -1,14 +1,14 @@
 import type { Kernel } from './kernel-interface.ts';
 import type { Layer, Tile } from './types.ts';
 import type { Bin } from './bins.ts';
-import { viewsAt } from './entry.ts';
-import { layByRule, type LayRule } from './lay-by-rule.ts';
+import type { LayRule } from './lay-rule.ts';
 import type { InkMemory } from './memory.ts';
 import { TILE } from './sheet-size.ts';
-import { EXTRAS } from './layout.ts';
-import { isThrough, writeDabExtras, type HeldGrains } from './dab-extras.ts';
+import { writeRule, type HeldGrains } from './dab-extras.ts';
 
 export const TILE_BYTES = TILE * TILE * 4;
+/** What a way has laid by itself, and how far along the path that was. */
+export const WAYS_BYTES = 2 * TILE_BYTES;
 /** r, g, b and 1: four numbers a pixel lie in one line of the cache; three planes would fall on the same ones. */
 export const TINT_BYTES = 4 * TILE_BYTES;
 
@@ -23,6 +23,8 @@ interface BinnedDabs {
   /** the dab of each record */
   dabOf: Int32Array;
   grains: HeldGrains;
+  /** where crossings stay even: the address of the tile of ways, else 0 */
+  ways: number;
 }
 
 /** Lays the dabs of one tile into it, emptied before. */
@@ -35,42 +37,25 @@ export function layBin(binned: BinnedDabs, part: Bin, layer: Layer, rule: LayRul
   const row = Math.floor(part.key / layer.columns);
   const place = { x: (part.key - row * layer.columns) * TILE, y: row * TILE };
   if (!rule) kernel.lay(records, index + part.from * 4, part.count, tile.address, place.x, place.y, TILE, TILE);
-  else if (isThrough(rule)) layBinThroughGrain(binned, part, tile, place, rule);
   else layBinByRule(binned, part, tile, place, rule);
+}
+
+/** The one tile of ways, as before the first dab: nothing laid, and nothing before it on the path. */
+function freshWays({ memory, kernel, ways }: BinnedDabs): void {
+  kernel.clear(ways, TILE_BYTES);
+  memory.floats(ways + TILE_BYTES, TILE * TILE).fill(-Infinity);
+}
+
+function layBinByRule(binned: BinnedDabs, part: Bin, tile: Tile, { x, y }: Place, rule: LayRule): void {
+  const { memory, kernel, records, index, order, dabOf, ways } = binned;
+  if (ways) freshWays(binned);
+  const dabs = Int32Array.from(order.subarray(part.from, part.from + part.count), (record) => dabOf[record]);
+  const written = writeRule(binned, dabs, { x, y, tints: tile.tint }, rule);
+  kernel.layThrough(records, index + part.from * 4, written.address, part.count, tile.address, x, y, TILE);
+  memory.free(written.address, written.bytes);
 }
 
 interface Place {
   x: number;
   y: number;
-}
-
-function layBinThroughGrain(binned: BinnedDabs, part: Bin, tile: Tile, place: Place, rule: LayRule): void {
-  const { memory, kernel, records, index, order, dabOf, grains } = binned;
-  const dabs = Array.from(order.subarray(part.from, part.from + part.count), (record) => dabOf[record]);
-  const extras = writeDabExtras(memory, grains, dabs, place, rule);
-  const { x, y } = place;
-  kernel.layThrough(records, index + part.from * 4, extras, part.count, tile.address, tile.tint, x, y, TILE);
-  memory.free(extras, Math.max(1, part.count) * EXTRAS.bytes);
-}
-
-const way = { coverage: new Float32Array(TILE * TILE), alongPx: new Float32Array(TILE * TILE) };
-/** The one tile of ways, as before the first dab: nothing laid, and nothing before it on the path. */
-function freshWay(): typeof way {
-  way.coverage.fill(0);
-  way.alongPx.fill(-Infinity);
-  return way;
-}
-
-function layBinByRule(binned: BinnedDabs, part: Bin, tile: Tile, place: Place, rule: LayRule): void {
-  const { memory, records, order, dabOf } = binned;
-  const target = {
-    coverage: memory.floats(tile.address, TILE * TILE),
-    tint: tile.tint ? memory.floats(tile.tint, 4 * TILE * TILE) : undefined,
-    way: rule.ways && freshWay(),
-    ...place,
-    side: TILE,
-  };
-  const { buffer } = memory.memory;
-  const views = { ...viewsAt(buffer), words: new Uint16Array(buffer) };
-  layByRule(views, records, order.subarray(part.from, part.from + part.count), dabOf, target, rule);
 }

@@ -4,8 +4,8 @@ import type { DabTable } from '../vary/dab-table.ts';
 import { bin } from './bins.ts';
 import { extentOf, viewsAt, writeEntry } from './entry.ts';
 import type { InkMemory } from './memory.ts';
-import { layBin, TILE_BYTES, TINT_BYTES } from './lay-bin.ts';
-import type { LayRule } from './lay-by-rule.ts';
+import { layBin, TILE_BYTES, TINT_BYTES, WAYS_BYTES } from './lay-bin.ts';
+import type { LayRule } from './lay-rule.ts';
 import { ENTRY, RECORD } from './layout.ts';
 import { NO_TILT, type SheetTilt } from './place.ts';
 import { tileColumns, type SheetSize } from './sheet-size.ts';
@@ -87,9 +87,11 @@ export function layDabs(
       touched,
     });
   new Uint32Array(memory.memory.buffer, index, bins.order.length).set(bins.order);
-  const binned = { memory, kernel, records, index, order: bins.order, dabOf, grains: new HeldGrains(memory) };
+  const ways = rule?.ways ? memory.allocate(WAYS_BYTES) : 0;
+  const binned = { memory, kernel, records, index, order: bins.order, dabOf, grains: new HeldGrains(memory), ways };
   for (const part of bins.tiles) layBin(binned, part, layer, rule);
   binned.grains.free();
+  if (ways) memory.free(ways, WAYS_BYTES);
   memory.free(index, indexBytes);
   memory.free(records, recordBytes);
   return layer;

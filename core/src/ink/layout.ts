@@ -67,16 +67,37 @@ export const RECORD = {
   bytes: 192,
 } as const;
 
-/** What a dab carries besides its record where it is laid through a grain or in a colour of its own. */
+/** What dabs do besides building up in one ink; their extras follow it. */
+export const LAY_RULE = {
+  /** i32: its place in MEETS */
+  meet: 0,
+  /** u32: where the coverage of the present way lies over the tile, and behind it how far along the path it was; 0 for none */
+  ways: 4,
+  /** i32: the sheet's pixel in the window's corner */
+  left: 8,
+  top: 12,
+  /** u32: where the mean colours of the tile lie, 0 for none */
+  tints: 16,
+  bytes: 32,
+} as const;
+
+/** What a dab carries besides its record where it is laid by a rule. */
 export const EXTRAS = {
   /** i32: address of the grain at sheet pixel (0, 0), modulo 2^32; numbers in a row of it, 0 for no grain */
   grain: 0,
   grainStride: 4,
   /** f32: 0..1 */
   depth: 8,
+  /** i32: the place of its blend in BLEND_MODES */
+  blend: 12,
   /** f32: r, g, b, 1 */
   colour: 16,
-  bytes: 32,
+  /** f32: how far along the path it lies, px, and from where on what lies there belongs to the same way */
+  along: 32,
+  since: 36,
+  /** i32: the state of the hash that its chances begin from */
+  start: 40,
+  bytes: 48,
 } as const;
 
 /** Where a lamp is told. */
@@ -106,6 +127,7 @@ export const ENTRY_32 = counted(ENTRY, 4);
 export const LEVEL_32 = counted(LEVEL, 4);
 export const RECORD_32 = counted(RECORD, 4);
 export const EXTRAS_32 = counted(EXTRAS, 4);
+export const LAY_RULE_32 = counted(LAY_RULE, 4);
 export const LAMP_32 = counted(LAMP_LAYOUT, 4);
 /** Places of 64-bit numbers. */
 export const ENTRY_64 = counted(ENTRY, 8);

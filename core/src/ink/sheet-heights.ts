@@ -1,9 +1,10 @@
-import type { StrokePrint } from './types.ts';
+import type { Box } from '../raster/box.ts';
+import type { Covered, StrokePrint, TilePlace } from './types.ts';
 import { towardsLamp, type Lamp } from '../relief/shade.ts';
 import type { InkEngine } from './engine.ts';
 import { LAMP_32, LAMP_LAYOUT } from './layout.ts';
 import { lightPixels } from './kernel-plain-light.ts';
-import { TILE, type SheetSize } from './sheet-size.ts';
+import { TILE, tileColumns, type SheetSize } from './sheet-size.ts';
 
 /** Light that comes from everywhere, as a share of all. */
 const AMBIENT = 0.34;
@@ -36,6 +37,10 @@ export class SheetHeights {
     return this.rows * this.stride * 4;
   }
 
+  private get whole(): Box {
+    return { x0: 0, y0: 0, x1: this.size.width, y1: this.size.height };
+  }
+
   private address(x: number, y: number): number {
     return this.at + 4 * (y * this.stride + PAD + x);
   }
@@ -45,19 +50,29 @@ export class SheetHeights {
     return this.engine.memory.floats(this.address(0, y), this.size.width);
   }
 
-  /** Adds `px` where a stroke covers fully, and in proportion elsewhere. */
-  raise(stroke: StrokePrint, px: number): void {
-    this.engine.eachCoveredTile(stroke, this.size, ({ at, box: { x0, y0, x1, y1 } }, { x, y }) =>
-      this.engine.kernel.raise(at, this.address(x, y), this.stride, px, TILE, x0, y0, x1, y1),
-    );
+  /** Nothing stands on some tiles any more. */
+  clear(tiles: ReadonlySet<number>): void {
+    const columns = tileColumns(this.size);
+    for (const key of tiles) {
+      const [x, y] = [(key % columns) * TILE, Math.floor(key / columns) * TILE];
+      for (let k = 0; k < TILE; k++) this.engine.kernel.clear(this.address(x, y + k), 4 * TILE);
+    }
+  }
+
+  /** Adds `px` where a stroke covers fully, and in proportion elsewhere; on some tiles alone where they are given. */
+  raise(stroke: StrokePrint, px: number, only?: ReadonlySet<number>): void {
+    const use = ({ at, box: { x0, y0, x1, y1 } }: Covered, { x, y }: TilePlace) =>
+      this.engine.kernel.raise(at, this.address(x, y), this.stride, px, TILE, x0, y0, x1, y1);
+    this.engine.eachCoveredTile(stroke, this.size, use, only);
   }
 
   /** Lowers what stands by how much a stroke takes away. */
-  lower(away: StrokePrint): void {
-    this.engine.eachCovered(away, this.size, (y, from, values) => {
+  lower(away: StrokePrint, only?: ReadonlySet<number>): void {
+    const use = (y: number, from: number, values: Float32Array) => {
       const row = this.row(y);
       for (let i = 0; i < values.length; i++) row[from + i] *= 1 - values[i];
-    });
+    };
+    this.engine.eachCovered(away, this.size, use, only);
   }
 
   free(): void {
@@ -67,11 +82,14 @@ export class SheetHeights {
   /**
    * Lights a picture of the sheet by what stands on it, in place: r, g, b, a at 8 or 16 bit. A raking lamp: flat places
    * stay as they are, slopes towards it become lighter and those away from it darker (Lambert), and what turns half way to
-   * it shines as fresh paint does (Blinn and Phong), so that black ink shows its relief too.
+   * it shines as fresh paint does (Blinn and Phong), so that black ink shows its relief too. `part`: of the sheet, x0 a
+   * multiple of four; all of it unless said.
    */
-  light(pixels: Uint8ClampedArray | Uint16Array, lamp: Lamp): void {
+  light(pixels: Uint8ClampedArray | Uint16Array, lamp: Lamp, part: Box = this.whole): void {
     const { memory, kernel } = this.engine;
-    const { width, height } = this.size;
+    const { height } = this.size;
+    const { x0, y0, x1, y1 } = part;
+    const width = x1 - x0;
     const count = Math.ceil(width / 4) * 4;
     this.levelEnds();
     const bytes = 4 * count;
@@ -80,10 +98,10 @@ export class SheetHeights {
     writeLamp(memory.floats(lampAt, LAMP_32.bytes), lamp);
     const [share, shine] = [shares, shines].map((at) => memory.floats(at, width));
     const held = memory.bytes(line, 4 * width);
-    for (let y = 0; y < height; y++) {
-      const [above, row, below] = [Math.max(0, y - 1), y, Math.min(height - 1, y + 1)].map((r) => this.address(0, r));
+    for (let y = y0; y < y1; y++) {
+      const [above, row, below] = [Math.max(0, y - 1), y, Math.min(height - 1, y + 1)].map((r) => this.address(x0, r));
       if (!kernel.light(above, row, below, count, lampAt, shares, shines)) continue;
-      const from = 4 * y * width;
+      const from = 4 * (y * this.size.width + x0);
       const pixelRow = pixels.subarray(from, from + 4 * width);
       if (pixelRow instanceof Uint16Array) lightPixels(pixelRow, 65535, share, shine);
       else {

@@ -93,7 +93,8 @@ export class SheetSession {
         const { laid, thick } = layOne(stroke, job);
         return { job, laid: thick, print: coatPrint(this.engine, job, laid) };
       });
-      return { print: { coats: coats.map(({ print }) => print), away: stroke.away }, coats };
+      const print = { coats: coats.map((coat) => coat.print), away: stroke.away };
+      return { brush: stroke.brush, print, coats };
     });
     this.kept = after;
     for (const [key, coat] of before) if (!after.has(key)) this.free(coat);

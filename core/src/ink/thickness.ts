@@ -89,6 +89,8 @@ export interface ThickCoat {
 
 /** A stroke as it was laid, with the thickness of its coats. */
 export interface ThickStroke {
+  /** which of the brushes of the sheet */
+  brush: number;
   print: StrokePrint;
   coats: readonly ThickCoat[];
 }
@@ -96,7 +98,7 @@ export interface ThickStroke {
 /** One part of a stroke's thickness as a print: its other coats mask and cut the relief as they do the ink. */
 function partOf(
   engine: InkEngine,
-  { print, coats }: ThickStroke,
+  { print, coats }: Omit<ThickStroke, 'brush'>,
   pick: (laid: LaidThickness) => LaidCoat | undefined,
 ): StrokePrint {
   return {
@@ -110,34 +112,45 @@ function partOf(
   };
 }
 
+/** Whether anything of some strokes stands above or below the sheet. */
+export const standsOut = (strokes: readonly ThickStroke[]): boolean =>
+  strokes.some(({ coats }) => coats.some(({ laid }) => laid));
+
 /**
- * Lights the picture of a sheet by how high its strokes stand: later ones on earlier ones; one that takes away takes the
- * relief too. Nothing where everything is flat. `zoom`: pixels per px.
+ * Puts how high strokes stand onto the heights of a sheet: later ones on earlier ones; one that takes away takes the relief
+ * too. `zoom`: pixels per px; `only`: on these tiles alone.
  */
+export function raiseStrokes(
+  engine: InkEngine,
+  heights: SheetHeights,
+  strokes: readonly ThickStroke[],
+  zoom: number,
+  only?: ReadonlySet<number>,
+): void {
+  const full = MOST_THICK_PX * zoom;
+  for (const stroke of strokes) {
+    const { print, coats } = stroke;
+    if (print.away) heights.lower(print, only);
+    else if (coats.some(({ laid }) => laid)) {
+      const raised = partOf(engine, stroke, (laid) => laid.raised);
+      heights.raise(raised, full, only);
+      if (!coats.some(({ laid }) => laid?.recessed)) continue;
+      const recessed = partOf(engine, stroke, (laid) => laid.recessed);
+      heights.raise(recessed, -full, only);
+    }
+  }
+}
+
+/** Lights the picture of a sheet by how high its strokes stand. Nothing where everything is flat. `zoom`: pixels per px. */
 export function lightStrokes(
   engine: InkEngine,
   pixels: Uint8ClampedArray | Uint16Array,
   strokes: readonly ThickStroke[],
   { size, zoom, lamp }: { size: SheetSize; zoom: number; lamp: Lamp },
 ): void {
-  if (!strokes.some(({ coats }) => coats.some(({ laid }) => laid))) return;
+  if (!standsOut(strokes)) return;
   const heights = new SheetHeights(engine, size);
-  const full = MOST_THICK_PX * zoom;
-  for (const stroke of strokes) {
-    const { print, coats } = stroke;
-    if (print.away) heights.lower(print);
-    else if (coats.some(({ laid }) => laid)) {
-      heights.raise(
-        partOf(engine, stroke, ({ raised }) => raised),
-        full,
-      );
-      if (coats.some(({ laid }) => laid?.recessed))
-        heights.raise(
-          partOf(engine, stroke, ({ recessed }) => recessed),
-          -full,
-        );
-    }
-  }
+  raiseStrokes(engine, heights, strokes, zoom);
   heights.light(pixels, lamp);
   heights.free();
 }

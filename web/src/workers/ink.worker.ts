@@ -6,6 +6,7 @@ import {
   layOnce,
   layOut,
   lightStrokes,
+  SheetBytes,
   sheetOrder,
   SheetSession,
   type StrokePrint,
@@ -24,7 +25,13 @@ import { INKED_KEPT, type InkApi, type InkJob, type InkResult, type SideCost } f
 
 const engine = new InkEngine();
 /** What is kept of each view. */
-const views = new Map<string, SheetSession>();
+const views = new Map<string, { session: SheetSession; picture: SheetBytes }>();
+
+function keptOf(view: string): { session: SheetSession; picture: SheetBytes } {
+  const kept = views.get(view) ?? { session: new SheetSession(engine), picture: new SheetBytes(engine) };
+  views.set(view, kept);
+  return kept;
+}
 const plates = new HeldByKey<Plate>(INKED_KEPT);
 
 const MOST_STROKES = 400;
@@ -42,8 +49,7 @@ function known(job: InkJob): PenStroke[] {
 /** The sheet of a job, laid by the session of its view. */
 function laidSheet(job: InkJob): LaidSheet {
   const { view, zoom } = job;
-  const session = views.get(view) ?? new SheetSession(engine);
-  views.set(view, session);
+  const { session } = keptOf(view);
   const met = known(job);
   return session.lay({
     brushes: job.brushes.map(({ brush, plates: keys }) => ({
@@ -79,19 +85,30 @@ function inksOf(job: InkJob, made: readonly StrokePrint[]): PlacedInk[] {
   }));
 }
 
-/** `stack`: the ground, where it is more than paper. */
-function paint(job: InkJob, stack: GroundStack | undefined): { bytes: Uint8ClampedArray<ArrayBuffer>; dabs: number } {
-  const { prints, strokes, dabs } = laidSheet(job);
-  const bytes = stack
-    ? stack.compose(inksOf(job, prints), partsOf(job.ground.cover), {
-        zoom: job.zoom,
-        covered: job.ground.covered,
-      })
-    : engine.toBytes(prints, groundColour(job.ground.paper), job);
+/** Everything but its strokes that the picture of a job on plain paper depends on. */
+const picturedBy = ({ brushes, zoom, width, height, left, top, ground, lamp }: InkJob): string =>
+  JSON.stringify([brushes, zoom, width, height, left, top, ground.paper, lamp]);
+
+interface Painted {
+  bytes: Uint8ClampedArray<ArrayBuffer>;
+  dabs: number;
+}
+
+/** `stack`: the ground, where it is more than paper. What it gives is painted over by the next call for the same view. */
+function paint(job: InkJob, stack: GroundStack | undefined): Painted {
+  const laid = laidSheet(job);
+  const { zoom, lamp } = job;
   // what lies behind or in a layer is flat to the lamp, which stands before the sheet
-  const inFront = strokes.filter((_, i) => job.strokes[i].lie.place === 'front');
-  lightStrokes(engine, bytes, inFront, { size: job, zoom: job.zoom, lamp: job.lamp });
-  return { bytes: bytes as Uint8ClampedArray<ArrayBuffer>, dabs };
+  const lit = (stroke: number) => job.strokes[stroke].lie.place === 'front';
+  if (!stack) {
+    const order = { ground: groundColour(job.ground.paper), size: job, zoom, lamp, key: picturedBy(job), lit };
+    return { bytes: keptOf(job.view).picture.print(laid, order) as Painted['bytes'], dabs: laid.dabs };
+  }
+  const inks = inksOf(job, laid.prints);
+  const bytes = stack.compose(inks, partsOf(job.ground.cover), { zoom, covered: job.ground.covered });
+  const inFront = laid.strokes.filter((_, i) => lit(i));
+  lightStrokes(engine, bytes, inFront, { size: job, zoom, lamp });
+  return { bytes: bytes as Painted['bytes'], dabs: laid.dabs };
 }
 
 /** Draws a job with every plate resampled to a side, in an engine of its own: once with its levels, then twice without. */
@@ -145,7 +162,9 @@ const worker: InkApi = {
   },
 
   forget(view: string): void {
-    views.get(view)?.clear();
+    const kept = views.get(view);
+    kept?.session.clear();
+    kept?.picture.clear();
     views.delete(view);
   },
 

@@ -7,50 +7,62 @@ export interface BandLevel {
   data: Float32Array;
 }
 
-/** For each of `to` parts of a line of `from` values: the mean over the part, its ends counted by their share. */
-function boxed(from: number, to: number, read: (i: number) => number, write: (i: number, v: number) => void): void {
-  const span = from / to;
+/** The plate at another width: each value is the mean of what it covers, its ends counted by their share. */
+function narrowed({ width, height, data }: Plate, to: number): Float32Array {
+  const out = new Float32Array(to * height);
+  const span = width / to;
+  for (let y = 0, row = 0, at = 0; y < height; y++, row += width)
+    for (let i = 0; i < to; i++, at++) {
+      const a = i * span;
+      const b = (i + 1) * span;
+      let sum = 0;
+      for (let k = Math.floor(a); k < b && k < width; k++)
+        sum += (data[row + k] / 65535) * (Math.min(b, k + 1) - Math.max(a, k));
+      out[at] = sum / span;
+    }
+  return out;
+}
+
+/** Rows of so many values as another number of rows, in the same way. */
+function lowered(rows: Float32Array, width: number, height: number, to: number): Float32Array {
+  const out = new Float32Array(width * to);
+  const span = height / to;
+  const sums = new Float64Array(width);
   for (let i = 0; i < to; i++) {
     const [a, b] = [i * span, (i + 1) * span];
-    let sum = 0;
-    for (let k = Math.floor(a); k < b && k < from; k++) sum += read(k) * (Math.min(b, k + 1) - Math.max(a, k));
-    write(i, sum / span);
+    sums.fill(0);
+    for (let k = Math.floor(a); k < b && k < height; k++) {
+      const share = Math.min(b, k + 1) - Math.max(a, k);
+      for (let x = 0, at = k * width; x < width; x++, at++) sums[x] += rows[at] * share;
+    }
+    for (let x = 0, at = i * width; x < width; x++, at++) out[at] = sums[x] / span;
   }
+  return out;
 }
 
-/** The plate at another size, each value the mean of what it covers: what tiles still tiles. */
-function reduced({ width, height, data }: Plate, toWidth: number, toHeight: number): BandLevel {
-  const half = new Float32Array(toWidth * height);
-  for (let y = 0; y < height; y++)
-    boxed(
-      width,
-      toWidth,
-      (x) => data[y * width + x] / 65535,
-      (x, v) => void (half[y * toWidth + x] = v),
-    );
-  const out = new Float32Array(toWidth * toHeight);
-  for (let x = 0; x < toWidth; x++)
-    boxed(
-      height,
-      toHeight,
-      (y) => half[y * toWidth + x],
-      (y, v) => void (out[y * toWidth + x] = v),
-    );
-  return { width: toWidth, height: toHeight, data: out };
+interface Made {
+  /** by quarters of octaves along the band: at full height */
+  narrow: Map<number, Float32Array>;
+  levels: Map<number, BandLevel>;
 }
-
-const levels = new WeakMap<Plate, Map<number, BandLevel>>();
+const made = new WeakMap<Plate, Made>();
 
 const sizeAt = (side: number, quarters: number): number =>
   Math.max(1, Math.round(side / (2 ** Math.floor(quarters / 4) * (1 + (quarters % 4) / 4))));
 
 /** The level of a plate reduced by so many quarters of octaves along the band and across it. Made once each. */
 export function levelAt(plate: Plate, along: number, across: number): BandLevel {
-  const made = levels.get(plate) ?? new Map<number, BandLevel>();
-  levels.set(plate, made);
+  const { narrow, levels } = made.get(plate) ?? { narrow: new Map(), levels: new Map() };
+  made.set(plate, { narrow, levels });
   const key = along * 256 + across;
-  const level = made.get(key) ?? reduced(plate, sizeAt(plate.width, along), sizeAt(plate.height, across));
-  made.set(key, level);
+  const known = levels.get(key);
+  if (known) return known;
+  const width = sizeAt(plate.width, along);
+  const height = sizeAt(plate.height, across);
+  const rows = narrow.get(along) ?? narrowed(plate, width);
+  narrow.set(along, rows);
+  const level = { width, height, data: lowered(rows, width, plate.height, height) };
+  levels.set(key, level);
   return level;
 }
 

@@ -1,7 +1,8 @@
 import type { Plate } from '../../raster/raster.ts';
 import { chanceAfter, chanceStart } from '../../maths/hash.ts';
 import { TILE_BYTES, TINT_BYTES } from '../lay-bin.ts';
-import { blended, paint, type LayRule } from '../lay-by-rule.ts';
+import { throughOf } from '../grain.ts';
+import { built, met, paint, type LayRule } from '../lay-rule.ts';
 import type { InkMemory } from '../memory.ts';
 import { TILE, tileColumns, tileRowsOf, type SheetSize } from '../sheet-size.ts';
 import type { Layer, Tile } from '../types.ts';
@@ -65,28 +66,28 @@ class BandLayer implements PieceSheet {
   commit(tile: BandTile, k: number, px: number, py: number): void {
     const { dabs, rule } = this.order;
     const row = tile.row[k];
-    const opacity = dabs.opacityPct[row] / 100;
+    const ceiling = dabs.opacityPct[row] / 100;
     const flow = dabs.flowPct[row] / 100;
     const below = tile.coverage[k];
     tile.off[k] = NOTHING;
     if (!rule) {
-      tile.coverage[k] = blended('build', below, opacity, flow * tile.value[k], 0, 0);
+      tile.coverage[k] = built(below, ceiling, flow * tile.value[k]);
       return;
     }
-    let t = tile.value[k];
+    let tip = tile.value[k];
     const grain = rule.grainsOf(px - (px % TILE), py - (py % TILE))(row);
     if (grain) {
-      const through = rule.throughOf(row);
+      const through = throughOf(rule.blendOf(row));
       const depth = rule.depthOf(row);
       const g = grain.values[(py - grain.y0) * grain.stride + px - grain.x0];
-      t = through.plain ? t * (1 - depth + depth * g) : through.of(t, g, depth);
+      tip = through.of(tip, g, depth);
     }
-    const share = flow * t;
+    const share = flow * tip;
     const alone = rule.ways ? 0 : below;
     const [left, top] = rule.corner;
     const roll = rule.meet === 'dissolve' ? chanceAfter(chanceStart(rule.seed, row, 0), px + left, py + top, 0) : 0;
-    tile.coverage[k] = Math.max(rule.ways ? below : 0, blended(rule.meet, alone, opacity, share, t, roll));
-    if (tile.tint && rule.colours) paint(tile.tint, 4 * k, rule.colours, 3 * row, below, opacity * share);
+    tile.coverage[k] = Math.max(rule.ways ? below : 0, met(rule.meet, alone, { ceiling, share, tip, roll }));
+    if (tile.tint && rule.colours) paint(tile.tint, 4 * k, rule.colours, 3 * row, { below, share: ceiling * share });
   }
 
   private commitAll(tile: BandTile, x: number, y: number): void {

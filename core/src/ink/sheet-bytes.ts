@@ -1,0 +1,148 @@
+import type { Box } from '../raster/box.ts';
+import type { Lamp } from '../relief/shade.ts';
+import type { InkEngine } from './engine.ts';
+import { SheetHeights } from './sheet-heights.ts';
+import type { LaidSheet } from './sheet-session.ts';
+import { TILE, tileColumns, type SheetSize } from './sheet-size.ts';
+import { raiseStrokes, standsOut, type ThickStroke } from './thickness.ts';
+import type { Layer, Rgb } from './types.ts';
+
+/** A stroke as it was printed. Its tiles are noted, since a layer that is freed has none. */
+interface Printed {
+  brush: number;
+  away: boolean;
+  lit: boolean;
+  layers: readonly Layer[];
+  tiles: readonly number[];
+}
+
+function printedOf({ brush, print, coats }: ThickStroke, lit: boolean): Printed {
+  const thick = coats.flatMap(({ laid }) => (laid ? [laid.raised, laid.recessed] : []));
+  const layers = [...print.coats.map(({ layer }) => layer), ...thick.flatMap((coat) => coat?.layer ?? [])];
+  return { brush, away: print.away, lit, layers, tiles: layers.flatMap(({ tiles }) => [...tiles.keys()]) };
+}
+
+const isSame = (a: Printed, b: Printed): boolean =>
+  a.brush === b.brush &&
+  a.away === b.away &&
+  a.lit === b.lit &&
+  a.layers.length === b.layers.length &&
+  a.layers.every((layer, i) => layer === b.layers[i]);
+
+/** The tiles under strokes that are not the same in both, in the same order. */
+function changedTiles(before: readonly Printed[], now: readonly Printed[]): Set<number> {
+  const fewer = Math.min(before.length, now.length);
+  let first = 0;
+  while (first < fewer && isSame(before[first], now[first])) first++;
+  let same = 0;
+  while (same < fewer - first && isSame(before[before.length - 1 - same], now[now.length - 1 - same])) same++;
+  const others = [before, now].flatMap((all) => all.slice(first, all.length - same));
+  return new Set(others.flatMap(({ tiles }) => tiles));
+}
+
+/** How a sheet is printed: equal keys are equal in everything but the strokes. */
+export interface PrintOrder {
+  ground: Rgb;
+  size: SheetSize;
+  /** pixels per px of the strokes */
+  zoom: number;
+  lamp: Lamp;
+  key: string;
+  /** whether the lamp lights what stands out of a stroke, by its place */
+  lit: (stroke: number) => boolean;
+}
+
+/** The light on a tile reaches the pixels beside it; four of them, since rows are lit by fours. */
+const BESIDE = 4;
+
+/** A tile with the pixels beside it. */
+function litBox(key: number, { width, height, ...size }: SheetSize): Box {
+  const columns = tileColumns({ width, height, ...size });
+  const [x, y] = [(key % columns) * TILE, Math.floor(key / columns) * TILE];
+  return {
+    x0: Math.max(0, x - BESIDE),
+    y0: Math.max(0, y - 1),
+    x1: Math.min(width, x + TILE + BESIDE),
+    y1: Math.min(height, y + TILE + 1),
+  };
+}
+
+/** What stands on a sheet, and its picture in the light of that. */
+interface Lit {
+  heights: SheetHeights;
+  bytes: Uint8ClampedArray;
+}
+
+/**
+ * The 8-bit picture of a whole sheet that is printed again and again, in the light where anything stands out of it: only
+ * tiles under strokes that have changed are printed and lit anew. To be given up by `clear`.
+ */
+export class SheetBytes {
+  private readonly engine: InkEngine;
+  private key: string | undefined;
+  private printed: readonly Printed[] = [];
+  private bare: Uint8ClampedArray = new Uint8ClampedArray(0);
+  private light: Lit | undefined;
+
+  constructor(engine: InkEngine) {
+    this.engine = engine;
+  }
+
+  /** The picture of a sheet. What it gives is painted over by the next call. */
+  print(laid: LaidSheet, order: PrintOrder): Uint8ClampedArray {
+    const { ground, size, key, lit } = order;
+    const now = laid.strokes.map((stroke, i) => printedOf(stroke, lit(i)));
+    const tiles = key === this.key ? changedTiles(this.printed, now) : undefined;
+    if (tiles) this.engine.toBytesAgain(laid.prints, ground, size, this.bare, tiles);
+    else this.bare = this.engine.toBytes(laid.prints, ground, size);
+    this.key = key;
+    this.printed = now;
+    const thick = laid.strokes.filter((_, i) => lit(i));
+    if (!standsOut(thick)) {
+      this.putOut();
+      return this.bare;
+    }
+    return this.light && tiles ? this.lightAgain(this.light, thick, order, tiles) : this.lightAll(thick, order);
+  }
+
+  private lightAll(strokes: readonly ThickStroke[], { size, zoom, lamp }: PrintOrder): Uint8ClampedArray {
+    this.putOut();
+    const heights = new SheetHeights(this.engine, size);
+    const bytes = this.bare.slice();
+    this.light = { heights, bytes };
+    raiseStrokes(this.engine, heights, strokes, zoom);
+    heights.light(bytes, lamp);
+    return bytes;
+  }
+
+  private lightAgain(
+    { heights, bytes }: Lit,
+    strokes: readonly ThickStroke[],
+    { size, zoom, lamp }: PrintOrder,
+    tiles: ReadonlySet<number>,
+  ): Uint8ClampedArray {
+    heights.clear(tiles);
+    raiseStrokes(this.engine, heights, strokes, zoom, tiles);
+    for (const key of tiles) {
+      const box = litBox(key, size);
+      // what lies beside a tile that was lit just now is begun anew, so that nothing is lit twice
+      for (let y = box.y0; y < box.y1; y++) {
+        const [from, to] = [box.x0, box.x1].map((x) => 4 * (y * size.width + x));
+        bytes.set(this.bare.subarray(from, to), from);
+      }
+      heights.light(bytes, lamp, box);
+    }
+    return bytes;
+  }
+
+  private putOut(): void {
+    this.light?.heights.free();
+    this.light = undefined;
+  }
+
+  /** Gives up what is kept. It can be used again. */
+  clear(): void {
+    this.putOut();
+    this.key = undefined;
+  }
+}
