@@ -164,6 +164,7 @@ async function sheets(page: Page, url: string): Promise<string[]> {
       times.push(Number(await sheet.getAttribute('data-ms')));
     }
     await page.mouse.up();
+    await echoAtRest(page);
     const pen = await penMoves(page);
     const peg = `${median(times).toFixed(0)} | ${Math.max(...times).toFixed(0)}`;
     const ink = `${median(pen.ms).toFixed(0)} | ${median(pen.frames)} | ${Math.max(...pen.ms).toFixed(0)}`;
@@ -196,9 +197,9 @@ const lines = [
   '',
   '## The trial sheet while a peg of Flow moves, and the wide sheet under the pen',
   '',
-  `The peg: time in the worker, from the changed row to finished pixels, ${SHEET_MOVES} moves of the mouse with the peg held, begun`,
-  `when the echo of the brush is known. The pen: from its move to the ink on the screen, ${PEN_MOVES} moves of one stroke; the frame in which`,
-  'the browser hands a move over is none.',
+  `The peg: time in the worker, from the changed row to finished pixels, ${SHEET_MOVES} moves of the mouse with the peg held. The pen: from`,
+  `its move to the ink on the screen, ${PEN_MOVES} moves of one stroke; the frame in which the browser hands a move over is none. Both begin`,
+  'when the echo of the brush is known.',
   '',
   ...sheetRows,
   '',

@@ -1,4 +1,4 @@
-import type { CoatPrint, Rgb, Layer } from './types.ts';
+import type { CoatPrint, Rgb } from './types.ts';
 import { AmberError } from '../errors.ts';
 import { partsOf } from '../maths/colour.ts';
 import { chance6 } from '../maths/hash.ts';
@@ -12,6 +12,7 @@ import type { BandOrder } from './band/lay-band.ts';
 import type { InkEngine } from './engine.ts';
 import { onlyTakes } from './composite.ts';
 import { grainField, throughOf, type GrainField } from './grain.ts';
+import { freeCoat, grow, type CoatBefore, type LaidCoat, type LayMore } from './grow.ts';
 import type { LayRule } from './lay-rule.ts';
 import { sheetTiltOf } from './place.ts';
 import { TILE, type SheetSize } from './sheet-size.ts';
@@ -178,12 +179,6 @@ function ruleOf(engine: InkEngine, job: CoatJob, dabs: DabTable): LayRule | unde
   };
 }
 
-/** A coat of a stroke as it was laid, and how deep the grain of the finished coat bites, 0..1. */
-export interface LaidCoat {
-  layer: Layer;
-  depth: number;
-}
-
 /** The card of each repeat of a band: dealt as to dabs, by the hand where it deals. */
 function bandDealer({ brush, coat, stroke }: CoatJob, dabs: DabTable): (repeat: number, row: number) => number {
   const { deck } = brush.coats[coat];
@@ -191,31 +186,30 @@ function bandDealer({ brush, coat, stroke }: CoatJob, dabs: DabTable): (repeat: 
   return dealerOfRepeats(deck, { seed: brush.seed >>> 0, stroke, coat });
 }
 
-/** Lays the dabs of a coat along one stroke. The caller frees the layer. */
-export function layCoat(engine: InkEngine, job: CoatJob, dabs: DabTable): LaidCoat {
+/**
+ * Lays the dabs of a coat along one stroke. The caller frees it by `freeCoat`. `before`: the same coat along the same stroke
+ * when that was shorter, which is used up.
+ */
+export function layCoat(engine: InkEngine, job: CoatJob, dabs: DabTable, before?: CoatBefore): LaidCoat {
   const coat = job.brush.coats[job.coat];
-  let depth = 0;
-  for (let i = 0; i < dabs.count; i++) depth += dabs.depthPct[i];
+  let deep = 0;
+  for (let i = 0; i < dabs.count; i++) deep += dabs.depthPct[i];
+  const depth = deep / Math.max(1, dabs.count) / 100;
   const rule = ruleOf(engine, job, dabs);
   const plates = platesOf(coat, job.plates);
   const { size, zoom } = job;
   const tilt = sheetTiltOf(coat.floor);
-  return {
-    layer: coat.band
-      ? engine.layBand({
-          band: coat.band,
-          dabs,
-          plates,
-          cardOf: bandDealer(job, dabs),
-          draw: pieceDraw(job),
-          size,
-          zoom,
-          rule,
-          tilt,
-        })
-      : engine.lay(dabs, plates, size, zoom, { rule, tilt }),
-    depth: depth / Math.max(1, dabs.count) / 100,
-  };
+  if (coat.band) {
+    if (before) freeCoat(engine, before.laid);
+    const [cardOf, draw] = [bandDealer(job, dabs), pieceDraw(job)];
+    return { layer: engine.layBand({ band: coat.band, dabs, plates, cardOf, draw, size, zoom, rule, tilt }), depth };
+  }
+  const lay: LayMore = (more) => engine.lay(dabs, plates, size, zoom, { rule, tilt, ...more });
+  // where crossings stay even what a way has laid by itself is not kept
+  const mayGrow = !rule?.ways && before?.laid.layer.tinted === (rule?.colours !== undefined);
+  if (before && mayGrow) return { ...grow(engine, before, dabs, lay), depth };
+  if (before) freeCoat(engine, before.laid);
+  return { layer: lay({}), depth };
 }
 
 /** What a laid coat prints as. */

@@ -115,8 +115,9 @@ export class InkEngine {
     return field;
   }
 
-  free(layer: Layer): void {
-    freeLayer(this.memory, layer);
+  /** Frees a layer; `but`: not what it has in common with this one. */
+  free(layer: Layer, but?: Layer): void {
+    freeLayer(this.memory, layer, but);
   }
 
   /** Prints tile after tile and hands each row of one that prints touch to `use`: where its first pixel lies, and on the sheet. */

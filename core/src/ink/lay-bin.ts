@@ -27,13 +27,11 @@ interface BinnedDabs {
   ways: number;
 }
 
-/** Lays the dabs of one tile into it, emptied before. */
+/** Lays the dabs of one tile onto what lies there. */
 export function layBin(binned: BinnedDabs, part: Bin, layer: Layer, rule: LayRule | undefined): void {
   const { kernel, records, index } = binned;
   const tile = layer.tiles.get(part.key);
   if (!tile) return;
-  kernel.clear(tile.address, TILE_BYTES);
-  if (tile.tint) kernel.clear(tile.tint, TINT_BYTES);
   const row = Math.floor(part.key / layer.columns);
   const place = { x: (part.key - row * layer.columns) * TILE, y: row * TILE };
   if (!rule) kernel.lay(records, index + part.from * 4, part.count, tile.address, place.x, place.y, TILE, TILE);

@@ -1,7 +1,8 @@
 import type { Layer, Tile } from './types.ts';
 import type { Kernel } from './kernel-interface.ts';
 import type { DabTable } from '../vary/dab-table.ts';
-import { bin } from './bins.ts';
+import type { Box } from '../raster/box.ts';
+import { bin, type Bin } from './bins.ts';
 import { extentOf, viewsAt, writeEntry } from './entry.ts';
 import type { InkMemory } from './memory.ts';
 import { layBin, TILE_BYTES, TINT_BYTES, WAYS_BYTES } from './lay-bin.ts';
@@ -12,10 +13,20 @@ import { tileColumns, type SheetSize } from './sheet-size.ts';
 import { HeldGrains } from './dab-extras.ts';
 import type { Tip, TipLevel } from './tip.ts';
 
-/** How dabs are laid besides the usual way: by a rule of its own, on a sheet that lies tilted. */
+/** A layer that more dabs are laid onto. */
+export interface LaidBefore {
+  layer: Layer;
+  /** its tiles stay as they are, and copies are laid on; else it is used up */
+  keep: boolean;
+}
+
+/** How dabs are laid besides the usual way: by a rule of its own, on a sheet that lies tilted; some of them, onto others. */
 export interface LayOptions {
   rule?: LayRule;
   tilt?: SheetTilt;
+  /** the dabs of the table that are laid, `to` outside; all of them unless said */
+  range?: { from: number; to: number };
+  onto?: LaidBefore;
 }
 
 /** Where a level of a tip lies in memory. */
@@ -34,15 +45,15 @@ function writeEntries(
   block: number,
   dabs: DabTable,
   tips: readonly Tip[],
-  zoom: number,
+  { zoom, from, to }: { zoom: number; from: number; to: number },
 ): Int32Array {
   let views = viewsAt(memory.memory.buffer, block);
-  const dabOf = new Int32Array(dabs.count);
+  const dabOf = new Int32Array(to - from);
   let count = 0;
   // neighbours mostly share a level, and to ask for its address or for the buffer costs more than to write an entry
   let level: TipLevel | undefined;
   let at = 0;
-  for (let i = 0; i < dabs.count; i++) {
+  for (let i = from; i < to; i++) {
     const tip = tips[dabs.card[i]];
     const extent = extentOf(dabs, i, tip, zoom);
     if (!extent) continue;
@@ -58,34 +69,52 @@ function writeEntries(
   return dabOf.subarray(0, count);
 }
 
+const boxAround = (a: Box, b: Box): Box => ({
+  x0: Math.min(a.x0, b.x0),
+  y0: Math.min(a.y0, b.y0),
+  x1: Math.max(a.x1, b.x1),
+  y1: Math.max(a.y1, b.y1),
+});
+
+/** A tile that dabs are laid into: empty, or as it was before them. */
+function tileFor({ memory, kernel }: LayTools, { key, touched }: Bin, tinted: boolean, onto?: LaidBefore): Tile {
+  const before = onto?.layer.tiles.get(key);
+  if (before && !onto?.keep) return { ...before, touched: boxAround(before.touched, touched) };
+  const tile = { address: memory.allocate(TILE_BYTES), tint: tinted ? memory.allocate(TINT_BYTES) : 0, touched };
+  if (!before) {
+    kernel.clear(tile.address, TILE_BYTES);
+    if (tinted) kernel.clear(tile.tint, TINT_BYTES);
+    return tile;
+  }
+  memory.floats(tile.address, TILE_BYTES / 4).set(memory.floats(before.address, TILE_BYTES / 4));
+  if (tinted) memory.floats(tile.tint, TINT_BYTES / 4).set(memory.floats(before.tint, TINT_BYTES / 4));
+  return { ...tile, touched: boxAround(before.touched, touched) };
+}
+
 /** Lays the dabs of one stroke and coat into a new layer, in the order of the table. */
 export function layDabs(
   tools: LayTools,
   dabs: DabTable,
   tips: readonly Tip[],
   { size, zoom }: { size: SheetSize; zoom: number },
-  { rule, tilt = NO_TILT }: LayOptions = {},
+  { rule, tilt = NO_TILT, range, onto }: LayOptions = {},
 ): Layer {
   const { memory, kernel } = tools;
-  const entryBytes = Math.max(1, dabs.count) * ENTRY.bytes;
+  const { from, to } = range ?? { from: 0, to: dabs.count };
+  const entryBytes = Math.max(1, to - from) * ENTRY.bytes;
   const entries = memory.allocate(entryBytes);
-  const dabOf = writeEntries(tools, entries, dabs, tips, zoom);
+  const dabOf = writeEntries(tools, entries, dabs, tips, { zoom, from, to });
   const count = dabOf.length;
   const recordBytes = Math.max(1, count) * RECORD.bytes;
   const records = memory.allocate(recordBytes);
   kernel.place(entries, count, records, ...tilt);
   memory.free(entries, entryBytes);
   const tinted = rule?.colours !== undefined;
-  const layer = { tiles: new Map<number, Tile>(), columns: tileColumns(size), tinted };
+  const layer = { tiles: new Map<number, Tile>(onto?.layer.tiles), columns: tileColumns(size), tinted };
   const bins = bin(new Int32Array(memory.memory.buffer, records, (count * RECORD.bytes) / 4), count, size);
   const indexBytes = Math.max(1, bins.order.length) * 4;
   const index = memory.allocate(indexBytes);
-  for (const { key, touched } of bins.tiles)
-    layer.tiles.set(key, {
-      address: memory.allocate(TILE_BYTES),
-      tint: tinted ? memory.allocate(TINT_BYTES) : 0,
-      touched,
-    });
+  for (const part of bins.tiles) layer.tiles.set(part.key, tileFor(tools, part, tinted, onto));
   new Uint32Array(memory.memory.buffer, index, bins.order.length).set(bins.order);
   const ways = rule?.ways ? memory.allocate(WAYS_BYTES) : 0;
   const binned = { memory, kernel, records, index, order: bins.order, dabOf, grains: new HeldGrains(memory), ways };
@@ -97,8 +126,11 @@ export function layDabs(
   return layer;
 }
 
-export function freeLayer(memory: InkMemory, layer: Layer): void {
-  for (const { address, tint } of layer.tiles.values()) {
+/** Frees the tiles of a layer, but for those that it has in common with another. */
+export function freeLayer(memory: InkMemory, layer: Layer, but?: Layer): void {
+  for (const [key, tile] of layer.tiles) {
+    if (tile === but?.tiles.get(key)) continue;
+    const { address, tint } = tile;
     memory.free(address, TILE_BYTES);
     if (tint) memory.free(tint, TINT_BYTES);
   }

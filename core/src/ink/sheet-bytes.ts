@@ -5,39 +5,62 @@ import { SheetHeights } from './sheet-heights.ts';
 import type { LaidSheet } from './sheet-session.ts';
 import { TILE, tileColumns, type SheetSize } from './sheet-size.ts';
 import { raiseStrokes, standsOut, type ThickStroke } from './thickness.ts';
-import type { Layer, Rgb } from './types.ts';
+import type { Layer, Rgb, Tile } from './types.ts';
 
-/** A stroke as it was printed. Its tiles are noted, since a layer that is freed has none. */
+/** A stroke as it was printed. The tiles of its layers are noted, since a layer that is freed has none. */
 interface Printed {
   brush: number;
   away: boolean;
   lit: boolean;
+  /** how deep the grain of each coat bites that is printed through one */
+  depths: readonly (number | undefined)[];
   layers: readonly Layer[];
-  tiles: readonly number[];
+  tiles: readonly ReadonlyMap<number, Tile>[];
 }
 
 function printedOf({ brush, print, coats }: ThickStroke, lit: boolean): Printed {
   const thick = coats.flatMap(({ laid }) => (laid ? [laid.raised, laid.recessed] : []));
   const layers = [...print.coats.map(({ layer }) => layer), ...thick.flatMap((coat) => coat?.layer ?? [])];
-  return { brush, away: print.away, lit, layers, tiles: layers.flatMap(({ tiles }) => [...tiles.keys()]) };
+  return {
+    ...{ brush, away: print.away, lit, layers },
+    depths: print.coats.map(({ grain, depth }) => (grain ? depth : undefined)),
+    tiles: layers.map(({ tiles }) => new Map(tiles)),
+  };
 }
 
-const isSame = (a: Printed, b: Printed): boolean =>
+/** Whether two strokes print alike, whatever their layers hold. */
+const isAlike = (a: Printed, b: Printed): boolean =>
   a.brush === b.brush &&
   a.away === b.away &&
   a.lit === b.lit &&
   a.layers.length === b.layers.length &&
-  a.layers.every((layer, i) => layer === b.layers[i]);
+  a.depths.every((depth, i) => depth === b.depths[i]);
 
-/** The tiles under strokes that are not the same in both, in the same order. */
+const isSame = (a: Printed, b: Printed): boolean =>
+  isAlike(a, b) && a.layers.every((layer, i) => layer === b.layers[i]);
+
+/** The tiles that a stroke has otherwise than another one that prints alike. */
+const otherTiles = (a: Printed, b: Printed): number[] =>
+  a.tiles.flatMap((tiles, i) => [...tiles.keys()].filter((key) => tiles.get(key) !== b.tiles[i].get(key)));
+
+const allTiles = (strokes: readonly Printed[]): number[] =>
+  strokes.flatMap(({ tiles }) => tiles.flatMap((of) => [...of.keys()]));
+
+/** The tiles that two strokes do not have in common. */
+const tilesBetween = (a: Printed, b: Printed): number[] =>
+  isAlike(a, b) ? [...otherTiles(a, b), ...otherTiles(b, a)] : allTiles([a, b]);
+
+/** The tiles that are not the same under the strokes of both, in the same order. */
 function changedTiles(before: readonly Printed[], now: readonly Printed[]): Set<number> {
   const fewer = Math.min(before.length, now.length);
   let first = 0;
   while (first < fewer && isSame(before[first], now[first])) first++;
   let same = 0;
   while (same < fewer - first && isSame(before[before.length - 1 - same], now[now.length - 1 - same])) same++;
-  const others = [before, now].flatMap((all) => all.slice(first, all.length - same));
-  return new Set(others.flatMap(({ tiles }) => tiles));
+  const [gone, come] = [before, now].map((all) => all.slice(first, all.length - same));
+  // one for one: the stroke under the hand has grown
+  if (gone.length === come.length) return new Set(gone.flatMap((stroke, i) => tilesBetween(stroke, come[i])));
+  return new Set(allTiles([...gone, ...come]));
 }
 
 /** How a sheet is printed: equal keys are equal in everything but the strokes. */
@@ -127,8 +150,8 @@ export class SheetBytes {
       const box = litBox(key, size);
       // what lies beside a tile that was lit just now is begun anew, so that nothing is lit twice
       for (let y = box.y0; y < box.y1; y++) {
-        const [from, to] = [box.x0, box.x1].map((x) => 4 * (y * size.width + x));
-        bytes.set(this.bare.subarray(from, to), from);
+        const from = 4 * (y * size.width + box.x0);
+        bytes.set(this.bare.subarray(from, from + 4 * (box.x1 - box.x0)), from);
       }
       heights.light(bytes, lamp, box);
     }

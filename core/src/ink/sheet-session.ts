@@ -1,7 +1,8 @@
 import { unmutedCoats } from '../model/brush.ts';
 import type { Brush } from '../model/brush-schema.ts';
 import type { DabTable } from '../vary/dab-table.ts';
-import { coatPrint, layCoat, type CoatJob, type Ground, type LaidCoat, type Plates } from './coat.ts';
+import { coatPrint, layCoat, type CoatJob, type Ground, type Plates } from './coat.ts';
+import { freeCoat, type LaidCoat } from './grow.ts';
 import type { InkEngine } from './engine.ts';
 import { layKey } from './lay-key.ts';
 import type { SheetSize } from './sheet-size.ts';
@@ -50,7 +51,15 @@ export interface LaidSheet {
 interface KeptCoat {
   laid: LaidCoat;
   thick: LaidThickness | undefined;
-  dabs: number;
+  count: number;
+  /** what it was laid from, as long as it was laid last: a stroke under the hand grows on from there */
+  dabs: DabTable | undefined;
+}
+
+/** What a coat is laid for: the same stroke of the pen has one `key`, however it has grown since one `stroke`. */
+interface CoatKeys {
+  key: string;
+  stroke: string;
 }
 
 /** The dabs as a window on the sheet sees them: their places counted from its corner. */
@@ -59,10 +68,15 @@ function inWindow(dabs: DabTable, { size: { left = 0, top = 0 }, zoom }: Pick<Co
   return { ...dabs, x: dabs.x.map((x) => x - left / zoom), y: dabs.y.map((y) => y - top / zoom) };
 }
 
+/** So many coats at most grow under the hand; more were laid anew since their brush has changed. */
+const MOST_GROWING = 8;
+
 /** Lays the same sheet again and again: coats that were laid before by the same settings are used again. */
 export class SheetSession {
   private readonly engine: InkEngine;
   private kept = new Map<string, KeptCoat>();
+  /** of what was laid last: its key by the stroke it is of */
+  private growing = new Map<string, string>();
 
   constructor(engine: InkEngine) {
     this.engine = engine;
@@ -75,15 +89,27 @@ export class SheetSession {
     const paper = ground === 'none' ? 'white' : ground;
     const keys = brushes.map(({ brush, key }) => ({
       coats: brush.coats.map((_, coat) => layKey(brush, coat, paper)),
-      rest: `${key} ${size.width}x${size.height}+${size.left ?? 0}+${size.top ?? 0}@${zoom}`,
+      rest: `${key} ${size.width}x${size.height}+${size.left ?? 0}+${size.top ?? 0}@${zoom} ${lit}`,
     }));
+    const keysOf = (stroke: SheetStroke, coat: number): CoatKeys => {
+      const { coats, rest } = keys[stroke.brush];
+      const of = `${coats[coat]} ${rest} ${stroke.number} ${coat}`;
+      return { key: `${of} ${stroke.key}`, stroke: of };
+    };
+    const wanted = new Set(
+      strokes.flatMap((stroke) => unmutedCoats(brushes[stroke.brush].brush).map((c) => keysOf(stroke, c).key)),
+    );
+    const growing = new Map<string, string>();
     let dabs = 0;
     const layOne = (stroke: SheetStroke, job: CoatJob): KeptCoat => {
-      const { coats, rest } = keys[stroke.brush];
-      const key = `${coats[job.coat]} ${rest} ${stroke.number} ${job.coat} ${stroke.key}`;
-      const kept = after.get(key) ?? before.get(key) ?? this.layNew(job, stroke.dabs(job.coat), lit);
+      const { key, stroke: of } = keysOf(stroke, job.coat);
+      let kept = after.get(key) ?? before.get(key);
+      if (!kept) {
+        kept = this.layNew(job, stroke.dabs(job.coat), lit, this.shorterOf(of, wanted));
+        growing.set(of, key);
+      }
       after.set(key, kept);
-      dabs += kept.dabs;
+      dabs += kept.count;
       return kept;
     };
     const made = strokes.map((stroke): ThickStroke => {
@@ -97,22 +123,38 @@ export class SheetSession {
       return { brush: stroke.brush, print, coats };
     });
     this.kept = after;
+    if (growing.size > 0) this.onlyGrowing(growing);
     for (const [key, coat] of before) if (!after.has(key)) this.free(coat);
     return { strokes: made, prints: made.map(({ print }) => print), dabs };
   }
 
-  private layNew(job: CoatJob, all: DabTable, lit: boolean): KeptCoat {
+  /** The key of the coat that was laid last along a stroke, when that was shorter; of none that is wanted as it is. */
+  private shorterOf(stroke: string, wanted: ReadonlySet<string>): string | undefined {
+    const key = this.growing.get(stroke);
+    return key !== undefined && !wanted.has(key) && this.kept.get(key)?.dabs ? key : undefined;
+  }
+
+  /** Of what is not under the hand any more no dabs are kept, nor where all strokes are laid anew. */
+  private onlyGrowing(growing: Map<string, string>): void {
+    this.growing = growing.size > MOST_GROWING ? new Map() : growing;
+    const keys = new Set(this.growing.values());
+    for (const [key, kept] of this.kept) if (!keys.has(key)) kept.dabs = undefined;
+  }
+
+  /** `shorter`: the key of what the coat goes on from. */
+  private layNew(job: CoatJob, all: DabTable, lit: boolean, shorter: string | undefined): KeptCoat {
     const dabs = inWindow(all, job);
-    return {
-      laid: layCoat(this.engine, job, dabs),
-      thick: lit ? layThickness(this.engine, job, dabs) : undefined,
-      // a band is one thing, in however many rows it is laid
-      dabs: job.brush.coats[job.coat].band ? 1 : dabs.count,
-    };
+    const last = shorter === undefined ? undefined : this.kept.get(shorter);
+    const before = last?.dabs && { ...last, dabs: last.dabs };
+    const laid = layCoat(this.engine, job, dabs, before);
+    const thick = lit ? layThickness(this.engine, job, dabs, before) : undefined;
+    if (shorter !== undefined) this.kept.delete(shorter);
+    // a band is one thing, in however many rows it is laid
+    return { laid, thick, count: job.brush.coats[job.coat].band ? 1 : dabs.count, dabs };
   }
 
   private free({ laid, thick }: KeptCoat): void {
-    this.engine.free(laid.layer);
+    freeCoat(this.engine, laid);
     freeThickness(this.engine, thick);
   }
 

@@ -4,7 +4,8 @@ import type { Coat } from '../model/coat-schema.ts';
 import type { Plate } from '../raster/raster.ts';
 import type { Lamp } from '../relief/shade.ts';
 import type { DabTable } from '../vary/dab-table.ts';
-import { coatPrint, layCoat, type CoatJob, type LaidCoat, type Plates } from './coat.ts';
+import { coatPrint, layCoat, type CoatJob, type Plates } from './coat.ts';
+import { freeCoat, type LaidCoat } from './grow.ts';
 import type { InkEngine } from './engine.ts';
 import { onlyTakes } from './composite.ts';
 import { SheetHeights } from './sheet-heights.ts';
@@ -64,21 +65,38 @@ export interface LaidThickness {
   recessed: LaidCoat | undefined;
 }
 
-/** Lays how thick a coat's dabs stand; undefined where they are flat. The caller frees it by `freeThickness`. */
-export function layThickness(engine: InkEngine, job: CoatJob, dabs: DabTable): LaidThickness | undefined {
+/** The thickness of a coat as it was laid before, and of which dabs. */
+export interface ThicknessBefore {
+  thick: LaidThickness | undefined;
+  dabs: DabTable;
+}
+
+/**
+ * Lays how thick a coat's dabs stand; undefined where they are flat. The caller frees it by `freeThickness`. `before`: the
+ * same when the stroke was shorter, which is used up.
+ */
+export function layThickness(
+  engine: InkEngine,
+  job: CoatJob,
+  dabs: DabTable,
+  before?: ThicknessBefore,
+): LaidThickness | undefined {
   const coat = job.brush.coats[job.coat];
   if (!mayThicken(coat)) return undefined;
   const thick = asThickness(dabs);
+  const last = before && asThickness(before.dabs);
+  const lay = (own: CoatJob, laid: LaidCoat | undefined) =>
+    layCoat(engine, own, thick, laid && last && { laid, dabs: last });
   const under = recessedPlates(coat, job.plates);
   return {
-    raised: layCoat(engine, job, thick),
-    recessed: under && layCoat(engine, { ...job, plates: under }, thick),
+    raised: lay(job, before?.thick?.raised),
+    recessed: under && lay({ ...job, plates: under }, before?.thick?.recessed),
   };
 }
 
 export function freeThickness(engine: InkEngine, laid: LaidThickness | undefined): void {
-  if (laid) engine.free(laid.raised.layer);
-  if (laid?.recessed) engine.free(laid.recessed.layer);
+  if (laid) freeCoat(engine, laid.raised);
+  if (laid?.recessed) freeCoat(engine, laid.recessed);
 }
 
 /** A coat of a stroke with its thickness, where it stands at all. */

@@ -29,6 +29,8 @@ class BandLayer implements PieceSheet {
   private readonly room: BandRoom;
   private readonly columns: number;
   private readonly cards = new Map<number, number>();
+  private last: BandTile | undefined;
+  private lastKey = -1;
 
   constructor(order: BandOrder, room: BandRoom) {
     this.order = order;
@@ -57,9 +59,12 @@ class BandLayer implements PieceSheet {
 
   tileAt(column: number, row: number): BandTile {
     const key = row * this.columns + column;
+    // rows of one piece mostly lie on the same tile
+    if (this.last && this.lastKey === key) return this.last;
     const tile = this.tiles.get(key) ?? this.room.take(this.order.rule?.colours !== undefined);
     this.tiles.set(key, tile);
-    return tile;
+    this.lastKey = key;
+    return (this.last = tile);
   }
 
   /** Lays what waits at a pixel over what was laid there before. */

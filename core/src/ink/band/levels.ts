@@ -11,6 +11,7 @@ export class PieceLevels {
   private readonly made: (BandLevel | undefined)[] = [];
   low = 0;
   high = 0;
+  private last: BandLevel | undefined;
 
   /** `share`: of the plate's length along the piece; `texelsAcross`: plate px a px of the sheet across it. */
   constructor(plate: Plate, share: number, texelsAcross: number) {
@@ -21,10 +22,12 @@ export class PieceLevels {
 
   /** The level where the piece is so long, px; it serves lengths above `low` up to `high` too. */
   at(long: number): BandLevel {
+    // rows of one piece mostly ask for the same
+    if (this.last && long > this.low && long <= this.high) return this.last;
     const quarters = quartersOf(this.texels / Math.max(long, LEAST_LONG), this.plate.width);
     this.low = this.texels / ABOVE[quarters];
     this.high = quarters === 0 ? Infinity : this.texels / ABOVE[quarters - 1];
-    return (this.made[quarters] ??= levelAt(this.plate, quarters, this.across));
+    return (this.last = this.made[quarters] ??= levelAt(this.plate, quarters, this.across));
   }
 }
 
