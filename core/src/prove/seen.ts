@@ -44,8 +44,9 @@ export function fullOf(data: Float32Array): number {
 export function sharesOf(image: Raster): Raster {
   const full = fullOf(image.data);
   const share = full > 0 ? 1 / full : 1;
-  const data = new Float32Array(image.data.length);
-  for (let i = 0; i < data.length; i++) data[i] = Math.min(1.2, image.data[i] * share);
+  const from = image.data;
+  const data = new Float32Array(from.length);
+  for (let i = 0; i < data.length; i++) data[i] = Math.min(1.2, from[i] * share);
   return { ...image, data };
 }
 
@@ -58,13 +59,14 @@ export function normalised({ image, side }: Strip): Raster {
 /** A set with the px above, below and beside each of its own. */
 function widened(set: Uint8Array, width: number, height: number): Uint8Array {
   const out = set.slice();
-  for (let y = 0; y < height; y++)
-    for (let x = 0, i = y * width; x < width; x++, i++) {
-      if (!set[i]) continue;
-      if (x > 0) out[i - 1] = 1;
-      if (x < width - 1) out[i + 1] = 1;
-      if (y > 0) out[i - width] = 1;
-      if (y < height - 1) out[i + width] = 1;
+  for (let i = width; i < set.length; i++) {
+    out[i] |= set[i - width];
+    out[i - width] |= set[i];
+  }
+  for (let y = 0, row = 0; y < height; y++, row += width)
+    for (let i = row + 1; i < row + width; i++) {
+      out[i] |= set[i - 1];
+      out[i - 1] |= set[i];
     }
   return out;
 }
@@ -134,17 +136,20 @@ function outlineOf({ top, bottom }: Edges, height: number, from: number, to: num
 /** What lies between the edges, and what well within them. */
 function fillOf({ top, bottom, there }: Edges, width: number, height: number): { fill: Raster; deep: Raster } {
   const fill = raster(width, height);
-  const outside = new Uint8Array(width * height);
-  for (let y = 0; y < height; y++)
-    for (let x = 0; x < width; x++) {
-      const within = there[x] && y >= top[x] && y <= bottom[x];
-      fill.data[y * width + x] = within ? 1 : 0;
-      outside[y * width + x] = within ? 0 : 1;
+  const outside = new Uint8Array(width * height).fill(1);
+  for (let x = 0; x < width; x++) {
+    if (!there[x]) continue;
+    const last = Math.min(height - 1, Math.floor(bottom[x]));
+    for (let y = Math.max(0, Math.ceil(top[x])), i = y * width + x; y <= last; y++, i += width) {
+      fill.data[i] = 1;
+      outside[i] = 0;
     }
+  }
   let near: Uint8Array = outside;
   for (let k = 0; k < ERODE; k++) near = widened(near, width, height);
   const core = raster(width, height);
-  for (let i = 0; i < near.length; i++) core.data[i] = near[i] ? 0 : 1;
+  const { data } = core;
+  for (let i = 0; i < near.length; i++) data[i] = 1 - near[i];
   return { fill, deep: blur(core, 1) };
 }
 
@@ -156,16 +161,15 @@ export function seenOf(shares: Raster, from: number, to: number): Seen {
   const edges = edgesOf(soft, body);
   const { fill, deep } = fillOf(edges, width, height);
   const weighed = raster(width, height);
-  for (let i = 0; i < data.length; i++) weighed.data[i] = data[i] * fill.data[i];
-  const local = blur(weighed, LOCAL);
-  const weight = blur(fill, LOCAL);
+  for (let i = 0, out = weighed.data, f = fill.data; i < data.length; i++) out[i] = data[i] * f[i];
+  const local = blur(weighed, LOCAL).data;
+  const weight = blur(fill, LOCAL).data;
   const inside = raster(width, height);
-  for (let i = 0; i < data.length; i++)
-    inside.data[i] = (data[i] - local.data[i] / Math.max(1e-3, weight.data[i])) * deep.data[i];
-  const streaks = blurRows(inside, STREAK);
-  const depth = blurRows(deep, STREAK);
-  for (let i = 0; i < data.length; i++)
-    inside.data[i] -= (streaks.data[i] / Math.max(0.05, depth.data[i])) * deep.data[i];
+  const [left, within] = [inside.data, deep.data];
+  for (let i = 0; i < data.length; i++) left[i] = (data[i] - local[i] / Math.max(1e-3, weight[i])) * within[i];
+  const streaks = blurRows(inside, STREAK).data;
+  const depth = blurRows(deep, STREAK).data;
+  for (let i = 0; i < data.length; i++) left[i] -= (streaks[i] / Math.max(0.05, depth[i])) * within[i];
   addStrays(inside, shares, printing, body, fill);
   return { width, height, outline: outlineOf(edges, height, from, to), inside: blur(inside, 0.8) };
 }

@@ -114,16 +114,22 @@ function levelStrip(sheet: Raster, rail: Rail, width: number, half: number, side
   const [fx, fy] = [left - x0, top - y0];
   const from = Math.max(0, -x0);
   const to = Math.min(width, sheet.width - 1 - x0);
+  const [source, target, stride] = [sheet.data, out.data, sheet.width];
   for (let v = 0; v < out.height; v++) {
     const y = y0 + v;
     if (y < 0 || y + 1 >= sheet.height) continue;
-    const row = y * sheet.width + x0;
+    let i = y * stride + x0 + from;
+    let a = source[i];
+    let b = source[i + stride];
     for (let u = from, at = v * width + from; u < to; u++, at++) {
-      const i = row + u;
-      const upper = sheet.data[i] + (sheet.data[i + 1] - sheet.data[i]) * fx;
-      const k = i + sheet.width;
-      const low = sheet.data[k] + (sheet.data[k + 1] - sheet.data[k]) * fx;
-      out.data[at] = upper + (low - upper) * fy;
+      i++;
+      const c = source[i];
+      const d = source[i + stride];
+      const upper = a + (c - a) * fx;
+      const low = b + (d - b) * fx;
+      target[at] = upper + (low - upper) * fy;
+      a = c;
+      b = d;
     }
   }
   return out;
