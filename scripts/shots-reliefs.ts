@@ -1,5 +1,6 @@
 // The pictures of reliefs: heights, a mesh that is bent and cast, clay, a lit surface, strokes that stand.
-import { expect, type Page } from '@playwright/test';
+import type { Page } from '@playwright/test';
+import { expect } from '../e2e/expect.ts';
 import type { App } from '../e2e/app.ts';
 import { drawn, kept, middleOf, openBrush, stage } from '../e2e/acts.ts';
 
@@ -31,7 +32,7 @@ async function heights(app: App, page: Page, shoot: Shoot): Promise<void> {
 async function clay(app: App, page: Page, shoot: Shoot): Promise<void> {
   await page.goto(`${app.url}/new/clay`);
   await page.getByRole('button', { name: 'Sculpt flat clay' }).click();
-  await expect(page.getByTestId('clay')).toBeVisible({ timeout: 30_000 });
+  await expect(page.getByTestId('clay')).toBeVisible();
   await drawn(page, 'sheet');
   const set = async (label: string, value: string) => {
     await page.getByLabel(`${label} value`).fill(value);
@@ -59,7 +60,7 @@ async function surface(app: App, page: Page, shoot: Shoot): Promise<void> {
   await stage(page, 'Prove').click();
   await page.getByRole('radio', { name: 'surface', exact: true }).click();
   await page.getByRole('radio', { name: 'vase', exact: true }).click();
-  await expect(page.getByTestId('surface')).toHaveAttribute('data-pressed', '0', { timeout: 30_000 });
+  await expect(page.getByTestId('surface')).toHaveAttribute('data-pressed', '0');
   // rows of scales that hang down, the lower ones first
   for (const [row, y] of [118, 26, -66].entries())
     for (const k of [-1.5, -0.5, 0.5, 1.5]) {

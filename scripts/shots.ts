@@ -1,8 +1,9 @@
 // One picture of each main view, 1280 x 800, from the demo brushes.
-import { expect, type Page } from '@playwright/test';
+import type { Page } from '@playwright/test';
 import { mkdirSync } from 'node:fs';
 import { App, closeBrowser } from '../e2e/app.ts';
 import { changed, DEMO_BRUSHES, drawn, echoAtRest, kept, openBrush, rested, scribble, stage } from '../e2e/acts.ts';
+import { expect } from '../e2e/expect.ts';
 import { shootReliefs } from './shots-reliefs.ts';
 
 const FOLDER = 'docs/screenshots';
@@ -10,12 +11,14 @@ mkdirSync(FOLDER, { recursive: true });
 /** On the bench the echo is waited for: a picture shows what is measured, not that it is being measured. */
 async function shot(page: Page, name: string): Promise<void> {
   const echo = page.getByTestId('echo');
-  if ((await echo.count()) > 0) await expect(echo).toHaveAttribute('aria-busy', 'false', { timeout: 60_000 });
+  if ((await echo.count()) > 0) await expect(echo).toHaveAttribute('aria-busy', 'false');
   await page.screenshot({ path: `${FOLDER}/${name}.png`, animations: 'disabled' });
 }
 
 const app = await App.start();
 const page = await app.page();
+// on a slow machine the echoes of the cabinet alone take longer than the half minute that is waited for otherwise
+page.setDefaultTimeout(180_000);
 await page.goto(app.url);
 await expect(page.getByRole('article')).toHaveCount(DEMO_BRUSHES);
 await page.waitForLoadState('networkidle');
@@ -31,14 +34,14 @@ await page.mouse.move(640, 120);
 await shot(page, 'vary');
 
 await stage(page, 'Find').click();
-await expect(page.getByText(/^Chosen/)).toBeVisible({ timeout: 30_000 });
+await expect(page.getByText(/^Chosen/)).toBeVisible();
 await page.waitForLoadState('networkidle');
-await expect(page.locator('.intent canvas').first()).toBeVisible({ timeout: 30_000 });
-await expect(page.locator('.intent .shot', { hasText: '…' })).toHaveCount(0, { timeout: 30_000 });
+await expect(page.locator('.intent canvas').first()).toBeVisible();
+await expect(page.locator('.intent .shot', { hasText: '…' })).toHaveCount(0);
 await shot(page, 'find');
 
 await stage(page, 'Cut').click();
-await expect(page.getByText('border ring')).toBeVisible({ timeout: 30_000 });
+await expect(page.getByText('border ring')).toBeVisible();
 await expect(page.getByRole('img', { name: 'After Fit a square' })).toBeVisible();
 await shot(page, 'cut');
 
@@ -56,6 +59,7 @@ await stage(page, 'Prove').click();
 await drawn(page, 'pinned');
 await drawn(page, 'present');
 await drawn(page, 'measured');
+await expect(page.getByText('trying to cure it …')).toHaveCount(0);
 await shot(page, 'prove');
 
 await openBrush(page, app.url, 'Barnacle field');
@@ -71,7 +75,7 @@ await cures.evaluate((part: unknown) => (part as { scrollIntoView: () => void })
 await drawn(page, 'measured');
 const present = await rested(page, 'present');
 await page.getByRole('region', { name: 'Cures' }).getByRole('listitem').first().hover();
-await expect(page.getByText(/^now, with this tried on/)).toBeVisible({ timeout: 30_000 });
+await expect(page.getByText(/^now, with this tried on/)).toBeVisible();
 await changed(page, 'present', present);
 await shot(page, 'cures');
 
@@ -115,12 +119,12 @@ await drawn(page, 'label');
 await shot(page, 'pack');
 await page.goto(`${app.url}/new/scanner`);
 await page.getByRole('button', { name: 'Scan', exact: true }).click();
-await expect(page).toHaveURL(/\/find$/, { timeout: 60_000 });
+await expect(page).toHaveURL(/\/find$/);
 await drawn(page, 'sheet');
-await page.getByRole('radio', { name: 'Several marks' }).click({ timeout: 30_000 });
-await expect(page.getByRole('button', { name: /^Mark \d+$/ })).toHaveCount(12, { timeout: 30_000 });
-await expect(page.getByText(/^Chosen/).first()).toBeVisible({ timeout: 30_000 });
-await expect(page.locator('.intent canvas')).toHaveCount(5, { timeout: 30_000 });
+await page.getByRole('radio', { name: 'Several marks' }).click();
+await expect(page.getByRole('button', { name: /^Mark \d+$/ })).toHaveCount(12);
+await expect(page.getByText(/^Chosen/).first()).toBeVisible();
+await expect(page.locator('.intent canvas')).toHaveCount(5);
 await rested(page, 'sheet');
 await page.mouse.move(640, 120);
 await shot(page, 'marks');

@@ -92,7 +92,7 @@ const ways = {
 const met = (more: Partial<LayRule>) => ({ grainsOf, colours, ...more });
 
 describe('dabs through a grain, in colours of their own, and meeting otherwise than by building up', () => {
-  const cases: readonly [string, Partial<LayRule>][] = [
+  const cases: readonly (readonly [string, Partial<LayRule>])[] = [
     ['through a grain', { grainsOf }],
     ['in colours', { colours }],
     ['through a grain, in colours', { grainsOf, colours }],
