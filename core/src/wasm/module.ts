@@ -16,7 +16,14 @@ export const webAssembly = (): WasmNamespace => (globalThis as unknown as { WebA
 /** Bytes of a page of memory. */
 export const PAGE_BYTES = 65536;
 
+let bytes: Uint8Array = KERNEL_BYTES;
 let compiled: object | undefined;
+
+/** Gives the kernel to a program that was built without it, before anything is computed. */
+export function provideKernel(kernel: Uint8Array): void {
+  bytes = kernel;
+  compiled = undefined;
+}
 
 /**
  * The inner loops over a memory; compiled once, however many memories they work on. Undefined where there is no WebAssembly
@@ -25,7 +32,7 @@ let compiled: object | undefined;
 export function kernelOver(memory: WasmMemory): object | undefined {
   try {
     const wasm = webAssembly();
-    compiled ??= new wasm.Module(KERNEL_BYTES);
+    compiled ??= new wasm.Module(bytes);
     return new wasm.Instance(compiled, { env: { memory, abort: () => undefined } }).exports;
   } catch {
     return undefined;

@@ -1,3 +1,4 @@
+import './kernel.ts';
 import type { BrushWithPlates } from '@amber-stamp/core/ink';
 import type { BentBy, CutApi, CutReport, Inspection, StarterPicture, StepView } from '../engine/protocol/cut.ts';
 import {

@@ -1,3 +1,4 @@
+import './kernel.ts';
 import type { FileApi } from '../engine/protocol/file.ts';
 import { sha256Hex, writePlate } from '@amber-stamp/core/formats';
 import { heightsOf, type Plate } from '@amber-stamp/core/raster';

@@ -1,3 +1,4 @@
+import './kernel.ts';
 import { encodeRgba } from '@amber-stamp/core/formats';
 import type { GroundStack, GroundPlacement, PlacedInk } from '@amber-stamp/core/ground';
 import {

@@ -1,3 +1,4 @@
+import './kernel.ts';
 import { encodeRgba } from '@amber-stamp/core/formats';
 import { madeSize, renderMade, type MadeSource } from '@amber-stamp/core/make';
 import { toPlate, type Raster } from '@amber-stamp/core/raster';

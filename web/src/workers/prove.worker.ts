@@ -1,3 +1,4 @@
+import './kernel.ts';
 import { placeOnPlate, analysedTip } from '@amber-stamp/core/flaws';
 import { InkEngine } from '@amber-stamp/core/ink';
 import {

@@ -1,3 +1,4 @@
+import './kernel.ts';
 import { sculpted, tipRaster, type Rows } from '@amber-stamp/core/cut';
 import type { Raster } from '@amber-stamp/core/raster';
 import { dabsAlong, gridNormals, Sculpture, strokeOfRow } from '@amber-stamp/core/relief';

@@ -1,3 +1,4 @@
+import './kernel.ts';
 import { heightsOf, resample, type Plate, type Raster } from '@amber-stamp/core/raster';
 import { gridNormals, linesFor, makeSurface, press, type PressTip, type Surface } from '@amber-stamp/core/relief';
 import { expose, transfer } from 'comlink';
