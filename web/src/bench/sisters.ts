@@ -3,7 +3,7 @@ import type { BrushUse, Kept, OpenBrush, Version } from '@amber-stamp/core/api';
 import { parseBench, type Bench, type BenchPlate } from '@amber-stamp/core/bench';
 import { getJson, sendJson } from '../api/client.ts';
 import { listsChanged } from '../api/queries.ts';
-import { notifyDone, orNotifyError } from '../parts/messages.tsx';
+import { notify, notifyDone, orNotifyError } from '../parts/messages.tsx';
 import { keepPortrait } from './keeping.ts';
 import { openedBench } from './opened.ts';
 import { plateKey, sourceKey } from './plate-key.ts';
@@ -58,22 +58,25 @@ function keep(
 
 /** Keeps the recut sisters, each as her next version; taken back, each is as she was. */
 export async function recutEverywhere(recuts: readonly Recut[], name: string): Promise<void> {
-  const kept: { before: Version; after: Kept }[] = [];
-  for (const recut of recuts) {
-    const { version } = recut;
-    kept.push({ before: version, after: await keep(version.brushId, version.id, `its plate recut in ${name}`, recut) });
-  }
+  // all at once: who leaves the page meanwhile leaves no half of them behind
+  const kept = await Promise.all(
+    recuts.map(async (recut) => {
+      const { version: before } = recut;
+      return { before, after: await keep(before.brushId, before.id, `its plate recut in ${name}`, recut) };
+    }),
+  );
   listsChanged();
   const told = recuts.length === 1 ? '1 other brush prints' : `${recuts.length} other brushes print`;
-  notifyDone(`${told} with the recut plate.`, () => {
-    orNotifyError(
-      (async () => {
-        for (const { before, after } of kept)
-          await keep(before.brushId, after.id, `brought back version ${before.number}`, before);
-        listsChanged();
-      })(),
-    );
-  });
+  notifyDone(`${told} with the recut plate.`, () => orNotifyError(bringBack(kept, told)));
+}
+
+/** Brings every sister back as she was before she was recut. */
+async function bringBack(kept: readonly { before: Version; after: Kept }[], told: string): Promise<void> {
+  await Promise.all(
+    kept.map(({ before, after }) => keep(before.brushId, after.id, `brought back version ${before.number}`, before)),
+  );
+  listsChanged();
+  notify(`${told} as before.`);
 }
 
 /** The plate at hand once it is cut as it is meant. */
