@@ -1,4 +1,4 @@
-import type { Box } from '../raster/box.ts';
+import { boxAround, type Box } from '../raster/box.ts';
 import { dilate, transposed } from '../raster/morph.ts';
 import { reducePicture, type Picture } from '../raster/picture.ts';
 import { pieces, touchingFrame } from '../raster/pieces.ts';
@@ -90,13 +90,8 @@ const OVERLAP = 0.3;
 
 const areaOf = ({ x0, y0, x1, y1 }: Box): number => Math.max(0, x1 - x0) * Math.max(0, y1 - y0);
 
-/** The box around two. */
-export const around = (a: Mark, b: Mark): Mark => ({
-  x0: Math.min(a.x0, b.x0),
-  y0: Math.min(a.y0, b.y0),
-  x1: Math.max(a.x1, b.x1),
-  y1: Math.max(a.y1, b.y1),
-});
+/** The mark that two become together. */
+export const around: (a: Mark, b: Mark) => Mark = boxAround;
 
 function overlap(a: Box, b: Box): boolean {
   const shared = areaOf({

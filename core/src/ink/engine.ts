@@ -9,7 +9,7 @@ import { layBand, type BandOrder } from './band/lay-band.ts';
 import { levelBytes, writeLevel } from './entry.ts';
 import { throughOf, type GrainField } from './grain.ts';
 import { freeLayer, layDabs, type LayOptions, type LayTools } from './layer.ts';
-import { TILE, tileColumns, tileRowsOf, type SheetSize } from './sheet-size.ts';
+import { TILE, tileColumns, tilePlace, tileRowsOf, type SheetSize } from './sheet-size.ts';
 import { InkMemory } from './memory.ts';
 import { TilePrinter, type Rows } from './tile-printer.ts';
 import { Tip, type TipLevel } from './tip.ts';
@@ -31,11 +31,7 @@ interface TileUse {
 function* tilesOf(size: SheetSize): Generator<TilePlace, void> {
   const columns = tileColumns(size);
   const { from, to } = tileRowsOf(size);
-  for (let row = from; row < to; row++)
-    for (let column = 0; column < columns; column++) {
-      const y = row * TILE;
-      yield { key: row * columns + column, x: column * TILE, y, height: Math.min(TILE, size.height - y) };
-    }
+  for (let key = from * columns; key < to * columns; key++) yield tilePlace(key, size);
 }
 
 const asBytes = (ground: Rgb): number[] => [...ground, 1].map((v) => Math.floor(v * 255 + 0.5));
@@ -144,12 +140,10 @@ export class InkEngine {
     use: (covered: Covered, place: TilePlace) => void,
     only?: ReadonlySet<number>,
   ): void {
-    const columns = tileColumns(size);
     const keys = new Set(stroke.coats.flatMap(({ layer }) => [...layer.tiles.keys()]));
     for (const key of keys) {
       if (only && !only.has(key)) continue;
-      const y = Math.floor(key / columns) * TILE;
-      const place = { key, x: (key % columns) * TILE, y, height: Math.min(TILE, size.height - y) };
+      const place = tilePlace(key, size);
       const covered = this.printer.covered(stroke, place);
       if (covered && covered.box.x1 > covered.box.x0) use(covered, place);
     }

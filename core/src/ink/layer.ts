@@ -1,7 +1,7 @@
 import type { Layer, Tile } from './types.ts';
 import type { Kernel } from './kernel-interface.ts';
 import type { DabTable } from '../vary/dab-table.ts';
-import type { Box } from '../raster/box.ts';
+import { boxAround } from '../raster/box.ts';
 import { bin, type Bin } from './bins.ts';
 import { extentOf, viewsAt, writeEntry } from './entry.ts';
 import type { InkMemory } from './memory.ts';
@@ -68,13 +68,6 @@ function writeEntries(
   }
   return dabOf.subarray(0, count);
 }
-
-const boxAround = (a: Box, b: Box): Box => ({
-  x0: Math.min(a.x0, b.x0),
-  y0: Math.min(a.y0, b.y0),
-  x1: Math.max(a.x1, b.x1),
-  y1: Math.max(a.y1, b.y1),
-});
 
 /** A tile that dabs are laid into: empty, or as it was before them. */
 function tileFor({ memory, kernel }: LayTools, { key, touched }: Bin, tinted: boolean, onto?: LaidBefore): Tile {

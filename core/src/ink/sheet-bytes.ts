@@ -3,7 +3,7 @@ import type { Lamp } from '../relief/shade.ts';
 import type { InkEngine } from './engine.ts';
 import { SheetHeights } from './sheet-heights.ts';
 import type { LaidSheet } from './sheet-session.ts';
-import { TILE, tileColumns, type SheetSize } from './sheet-size.ts';
+import { TILE, tilePlace, type SheetSize } from './sheet-size.ts';
 import { raiseStrokes, standsOut, type ThickStroke } from './thickness.ts';
 import type { Layer, Rgb, Tile } from './types.ts';
 
@@ -79,9 +79,9 @@ export interface PrintOrder {
 const BESIDE = 4;
 
 /** A tile with the pixels beside it. */
-function litBox(key: number, { width, height, ...size }: SheetSize): Box {
-  const columns = tileColumns({ width, height, ...size });
-  const [x, y] = [(key % columns) * TILE, Math.floor(key / columns) * TILE];
+function litBox(key: number, size: SheetSize): Box {
+  const { width, height } = size;
+  const { x, y } = tilePlace(key, size);
   return {
     x0: Math.max(0, x - BESIDE),
     y0: Math.max(0, y - 1),

@@ -4,7 +4,7 @@ import { towardsLamp, type Lamp } from '../relief/shade.ts';
 import type { InkEngine } from './engine.ts';
 import { LAMP_32, LAMP_LAYOUT } from './layout.ts';
 import { lightPixels } from './kernel-plain-light.ts';
-import { TILE, tileColumns, type SheetSize } from './sheet-size.ts';
+import { TILE, tilePlace, type SheetSize } from './sheet-size.ts';
 
 /** Light that comes from everywhere, as a share of all. */
 const AMBIENT = 0.34;
@@ -52,9 +52,8 @@ export class SheetHeights {
 
   /** Nothing stands on some tiles any more. */
   clear(tiles: ReadonlySet<number>): void {
-    const columns = tileColumns(this.size);
     for (const key of tiles) {
-      const [x, y] = [(key % columns) * TILE, Math.floor(key / columns) * TILE];
+      const { x, y } = tilePlace(key, this.size);
       for (let k = 0; k < TILE; k++) this.engine.kernel.clear(this.address(x, y + k), 4 * TILE);
     }
   }

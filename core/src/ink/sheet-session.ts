@@ -96,16 +96,17 @@ export class SheetSession {
       const of = `${coats[coat]} ${rest} ${stroke.number} ${coat}`;
       return { key: `${of} ${stroke.key}`, stroke: of };
     };
-    const wanted = new Set(
-      strokes.flatMap((stroke) => unmutedCoats(brushes[stroke.brush].brush).map((c) => keysOf(stroke, c).key)),
-    );
+    const isWanted = (key: string) =>
+      strokes.some((stroke) =>
+        unmutedCoats(brushes[stroke.brush].brush).some((coat) => keysOf(stroke, coat).key === key),
+      );
     const growing = new Map<string, string>();
     let dabs = 0;
     const layOne = (stroke: SheetStroke, job: CoatJob): KeptCoat => {
       const { key, stroke: of } = keysOf(stroke, job.coat);
       let kept = after.get(key) ?? before.get(key);
       if (!kept) {
-        kept = this.layNew(job, stroke.dabs(job.coat), lit, this.shorterOf(of, wanted));
+        kept = this.layNew(job, stroke.dabs(job.coat), lit, this.shorterOf(of, isWanted));
         growing.set(of, key);
       }
       after.set(key, kept);
@@ -129,9 +130,9 @@ export class SheetSession {
   }
 
   /** The key of the coat that was laid last along a stroke, when that was shorter; of none that is wanted as it is. */
-  private shorterOf(stroke: string, wanted: ReadonlySet<string>): string | undefined {
+  private shorterOf(stroke: string, isWanted: (key: string) => boolean): string | undefined {
     const key = this.growing.get(stroke);
-    return key !== undefined && !wanted.has(key) && this.kept.get(key)?.dabs ? key : undefined;
+    return key !== undefined && this.kept.get(key)?.dabs && !isWanted(key) ? key : undefined;
   }
 
   /** Of what is not under the hand any more no dabs are kept, nor where all strokes are laid anew. */

@@ -1,3 +1,5 @@
+import type { TilePlace } from './types.ts';
+
 /** Side of a coverage tile in px. */
 export const TILE = 256;
 
@@ -17,3 +19,10 @@ export const tileRowsOf = (size: SheetSize): { from: number; to: number } => {
   const rows = Math.ceil(size.height / TILE);
   return { from: Math.min(rows, size.tileRows?.from ?? 0), to: Math.min(rows, size.tileRows?.to ?? rows) };
 };
+
+/** Where the tile of a key lies. */
+export function tilePlace(key: number, size: SheetSize): TilePlace {
+  const columns = tileColumns(size);
+  const y = Math.floor(key / columns) * TILE;
+  return { key, x: (key % columns) * TILE, y, height: Math.min(TILE, size.height - y) };
+}

@@ -5,3 +5,11 @@ export interface Box {
   x1: number;
   y1: number;
 }
+
+/** The box around two others. */
+export const boxAround = (a: Box, b: Box): Box => ({
+  x0: Math.min(a.x0, b.x0),
+  y0: Math.min(a.y0, b.y0),
+  x1: Math.max(a.x1, b.x1),
+  y1: Math.max(a.y1, b.y1),
+});
