@@ -213,11 +213,12 @@ export function layCoat(engine: InkEngine, job: CoatJob, dabs: DabTable, before?
 }
 
 /** What a laid coat prints as. */
-export function coatPrint(engine: InkEngine, job: CoatJob, { layer, depth }: LaidCoat): CoatPrint {
+export function coatPrint(engine: InkEngine, job: CoatJob, { layer, depth, since }: LaidCoat): CoatPrint {
   const coat = job.brush.coats[job.coat];
   const { grain } = coat;
   return {
     layer,
+    since,
     depth,
     join: joinOf(job),
     colour: inkColour(coat, job.ground),

@@ -1,4 +1,4 @@
-import type { Box } from '../raster/box.ts';
+import { boxWithin, type Box } from '../raster/box.ts';
 import type { Kernel } from './kernel-interface.ts';
 import type { CoatPrint, TilePlace } from './types.ts';
 import { onlyTakes } from './composite.ts';
@@ -37,10 +37,12 @@ export function writeThrough(
   }
 }
 
-/** The part of a tile of the sheet that a coat may have touched. */
-export function touchedBox({ layer }: CoatPrint, { key, height }: TilePlace): Box {
+/** The part of a tile of the sheet that is printed and that a coat may have touched. */
+export function touchedBox({ layer }: CoatPrint, { key, height, within }: TilePlace): Box {
   const touched = layer.tiles.get(key)?.touched;
-  return touched ? { ...touched, y1: Math.min(touched.y1, height) } : NOTHING;
+  if (!touched) return NOTHING;
+  const box = { ...touched, y1: Math.min(touched.y1, height) };
+  return within ? boxWithin(box, within) : box;
 }
 
 /** Puts together, tile by tile, the coverage of strokes whose upper coats only take away. */
@@ -63,7 +65,7 @@ export class CoverageCombiner {
   combine(coats: readonly CoatPrint[], place: TilePlace): Box {
     let box = touchedBox(coats[0], place);
     // what a mask does not touch, it takes away
-    for (const coat of coats.slice(1)) if (coat.join === 'mask') box = intersection(box, touchedBox(coat, place));
+    for (const coat of coats.slice(1)) if (coat.join === 'mask') box = boxWithin(box, touchedBox(coat, place));
     if (box.x1 <= box.x0 || box.y1 <= box.y0) return NOTHING;
     coats.forEach((coat, c) => this.keep(coat, c === 0 ? KEEP.take : KEEP[coat.join as 'mask' | 'cut'], place, box));
     return box;
@@ -90,10 +92,3 @@ export class CoverageCombiner {
     return this.grains;
   }
 }
-
-const intersection = (a: Box, b: Box): Box => ({
-  x0: Math.max(a.x0, b.x0),
-  y0: Math.max(a.y0, b.y0),
-  x1: Math.min(a.x1, b.x1),
-  y1: Math.min(a.y1, b.y1),
-});

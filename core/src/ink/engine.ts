@@ -1,4 +1,4 @@
-import type { Covered, StrokePrint, Layer, Rgb, TilePlace } from './types.ts';
+import type { Covered, StrokePrint, Layer, Rgb, TileParts, TilePlace } from './types.ts';
 import type { Kernel, KernelChoice } from './kernel-interface.ts';
 import { Lru } from '../maths/lru.ts';
 import type { Plate } from '../raster/raster.ts';
@@ -12,6 +12,7 @@ import { freeLayer, layDabs, type LayOptions, type LayTools } from './layer.ts';
 import { TILE, tileColumns, tilePlace, tileRowsOf, type SheetSize } from './sheet-size.ts';
 import { InkMemory } from './memory.ts';
 import { TilePrinter, type Rows } from './tile-printer.ts';
+import { WHOLE } from './tile-parts.ts';
 import { Tip, type TipLevel } from './tip.ts';
 
 /** A single layer in one ink. */
@@ -20,11 +21,11 @@ export const inOneInk = (layer: Layer, colour: Rgb): StrokePrint => ({
   away: false,
 });
 
-/** What is done with tiles that are printed one after the other; `only`: with these alone. */
+/** What is done with tiles that are printed one after the other; `only`: with these parts alone. */
 interface TileUse {
   begin?: (place: TilePlace, rows: Rows) => void;
   use: (at: number, x: number, y: number, width: number) => void;
-  only?: ReadonlySet<number>;
+  only?: TileParts;
 }
 
 /** The tiles of the part of a sheet that is printed, row by row. */
@@ -125,25 +126,26 @@ export class InkEngine {
   ): void {
     for (const place of tilesOf(size)) {
       if (only && !only.has(place.key)) continue;
+      const within = only?.get(place.key) ?? WHOLE;
       const { x, y } = place;
-      const width = Math.min(TILE, size.width - x);
-      const { from, to } = this.printer.print(prints, ground, place);
+      const width = Math.min(within.x1, size.width - x) - within.x0;
+      const { from, to } = this.printer.print(prints, ground, { ...place, within });
       begin?.(place, { from, to });
-      for (let row = from; row < to; row++) use(row * TILE, x, y + row, width);
+      for (let row = from; row < to; row++) use(row * TILE + within.x0, x + within.x0, y + row, width);
     }
   }
 
-  /** Hands how much of each tile a stroke covers to `use`; only where it may cover anything, and on some tiles where they are given. */
+  /** Hands how much of each tile a stroke covers to `use`; only where it may cover anything, and on some parts of tiles where they are given. */
   eachCoveredTile(
     stroke: StrokePrint,
     size: SheetSize,
     use: (covered: Covered, place: TilePlace) => void,
-    only?: ReadonlySet<number>,
+    only?: TileParts,
   ): void {
     const keys = new Set(stroke.coats.flatMap(({ layer }) => [...layer.tiles.keys()]));
     for (const key of keys) {
       if (only && !only.has(key)) continue;
-      const place = tilePlace(key, size);
+      const place = { ...tilePlace(key, size), within: only?.get(key) };
       const covered = this.printer.covered(stroke, place);
       if (covered && covered.box.x1 > covered.box.x0) use(covered, place);
     }
@@ -154,7 +156,7 @@ export class InkEngine {
     stroke: StrokePrint,
     size: SheetSize,
     use: (row: number, from: number, values: Float32Array) => void,
-    only?: ReadonlySet<number>,
+    only?: TileParts,
   ): void {
     const useTile = ({ at, box }: Covered, { x, y }: TilePlace) => {
       const width = Math.min(box.x1, size.width - x) - box.x0;
@@ -185,23 +187,25 @@ export class InkEngine {
     return out;
   }
 
-  /** Writes the same again into `target`, which holds it from before, where it lies on some tiles alone. */
+  /** Writes the same again into `target`, which holds it from before, where it lies on some parts of tiles alone. */
   toBytesAgain(
     prints: readonly StrokePrint[],
     ground: Rgb,
     size: SheetSize,
     target: Uint8ClampedArray,
-    tiles: ReadonlySet<number>,
+    parts: TileParts,
   ): void {
     const empty = new Uint8ClampedArray(TILE * 4);
     fillWith(empty, asBytes(ground));
     const first = tileRowsOf(size).from * TILE;
     for (const { key, x, y, height } of tilesOf(size)) {
-      if (!tiles.has(key)) continue;
-      const row = empty.subarray(0, 4 * Math.min(TILE, size.width - x));
-      for (let k = 0; k < height; k++) target.set(row, ((y - first + k) * size.width + x) * 4);
+      const part = parts.get(key);
+      if (!part) continue;
+      const row = empty.subarray(0, 4 * Math.max(0, Math.min(part.x1, size.width - x) - part.x0));
+      for (let k = part.y0; k < Math.min(part.y1, height); k++)
+        target.set(row, ((y - first + k) * size.width + x + part.x0) * 4);
     }
-    this.writeBytes(prints, ground, size, target, tiles);
+    this.writeBytes(prints, ground, size, target, parts);
   }
 
   private writeBytes(
@@ -209,7 +213,7 @@ export class InkEngine {
     ground: Rgb,
     size: SheetSize,
     out: Uint8ClampedArray,
-    only?: ReadonlySet<number>,
+    only?: TileParts,
   ): void {
     const first = tileRowsOf(size).from * TILE;
     const begin: TileUse['begin'] = (_, { from, to }) => {

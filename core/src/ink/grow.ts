@@ -1,7 +1,9 @@
+import type { Box } from '../raster/box.ts';
 import { DAB_COLUMNS, type DabTable } from '../vary/dab-table.ts';
 import type { InkEngine } from './engine.ts';
 import type { LayOptions } from './layer.ts';
-import type { Layer } from './types.ts';
+import { addPart } from './tile-parts.ts';
+import type { Layer, Since } from './types.ts';
 
 /** What a coat stands on that grows under the hand: its first dabs, which have not changed since. */
 export interface Grown {
@@ -15,6 +17,7 @@ export interface LaidCoat {
   depth: number;
   /** where it has grown under the hand */
   grown?: Grown;
+  since?: Since;
 }
 
 /** Frees a coat that was laid. */
@@ -51,19 +54,38 @@ function alike(a: DabTable, b: DabTable): number {
  */
 export function grow(engine: InkEngine, { laid, dabs: before }: CoatBefore, dabs: DabTable, lay: LayMore) {
   const same = alike(before, dabs);
-  const base = settled(engine, laid, { same, all: before.count }, lay);
+  const { base, moved } = settled(engine, laid, { same, all: before.count }, lay);
   const layer = lay({ range: { from: same, to: dabs.count }, onto: { layer: base, keep: true } });
-  return { layer, grown: { base, count: same } };
+  return { layer, grown: { base, count: same }, since: moved && sinceOf(laid.layer, [...moved, layer]) };
+}
+
+/** Where a layer differs from an earlier one: where the dabs of these were laid last. */
+function sinceOf(layer: Layer, laid: readonly Layer[]): Since {
+  const parts = new Map<number, Box>();
+  for (const { fresh } of laid) for (const [key, part] of fresh ?? []) addPart(parts, key, part);
+  return { layer, parts };
+}
+
+interface Settled {
+  base: Layer;
+  /** what was laid otherwise so far than before; undefined where all was laid anew */
+  moved: readonly Layer[] | undefined;
 }
 
 /** The first dabs that are the same as before, on what was laid of them; frees what else was. */
-function settled(engine: InkEngine, laid: LaidCoat, { same, all }: { same: number; all: number }, lay: LayMore): Layer {
+function settled(
+  engine: InkEngine,
+  laid: LaidCoat,
+  { same, all }: { same: number; all: number },
+  lay: LayMore,
+): Settled {
   const { layer, grown } = laid;
   if (grown && grown.count <= same) {
     engine.free(layer, grown.base);
-    return lay({ range: { from: grown.count, to: same }, onto: { layer: grown.base, keep: false } });
+    const base = lay({ range: { from: grown.count, to: same }, onto: { layer: grown.base, keep: false } });
+    return { base, moved: [layer, base] };
   }
-  if (!grown && same === all) return layer;
+  if (!grown && same === all) return { base: layer, moved: [] };
   freeCoat(engine, laid);
-  return lay({ range: { from: 0, to: same } });
+  return { base: lay({ range: { from: 0, to: same } }), moved: undefined };
 }

@@ -103,8 +103,9 @@ export function layDabs(
   kernel.place(entries, count, records, ...tilt);
   memory.free(entries, entryBytes);
   const tinted = rule?.colours !== undefined;
-  const layer = { tiles: new Map<number, Tile>(onto?.layer.tiles), columns: tileColumns(size), tinted };
   const bins = bin(new Int32Array(memory.memory.buffer, records, (count * RECORD.bytes) / 4), count, size);
+  const fresh = new Map(bins.tiles.map(({ key, touched }) => [key, touched]));
+  const layer = { tiles: new Map<number, Tile>(onto?.layer.tiles), columns: tileColumns(size), tinted, fresh };
   const indexBytes = Math.max(1, bins.order.length) * 4;
   const index = memory.allocate(indexBytes);
   for (const part of bins.tiles) layer.tiles.set(part.key, tileFor(tools, part, tinted, onto));

@@ -1,6 +1,6 @@
-import type { Box } from '../raster/box.ts';
+import { boxAround, type Box } from '../raster/box.ts';
 import type { CoatPrint, Rgb, StrokePrint, TilePlace } from './types.ts';
-import { writeThrough } from './combine.ts';
+import { touchedBox, writeThrough } from './combine.ts';
 import { compositeCoats, gradientColour, type CompositeCoat, type Colouring } from './composite.ts';
 import type { InkMemory } from './memory.ts';
 import { TILE } from './sheet-size.ts';
@@ -26,15 +26,11 @@ export interface CompositeTools {
 }
 
 /** The part of a tile that any coat touches. */
-function touchedBy(coats: readonly CoatPrint[], { key, height }: TilePlace): Box {
-  const box = { x0: TILE, y0: TILE, x1: 0, y1: 0 };
-  for (const { layer } of coats) {
-    const touched = layer.tiles.get(key)?.touched;
-    if (!touched) continue;
-    box.x0 = Math.min(box.x0, touched.x0);
-    box.y0 = Math.min(box.y0, touched.y0);
-    box.x1 = Math.max(box.x1, touched.x1);
-    box.y1 = Math.max(box.y1, Math.min(touched.y1, height));
+function touchedBy(coats: readonly CoatPrint[], place: TilePlace): Box {
+  let box: Box = { x0: TILE, y0: TILE, x1: 0, y1: 0 };
+  for (const coat of coats) {
+    const touched = touchedBox(coat, place);
+    if (touched.x0 < touched.x1 && touched.y0 < touched.y1) box = boxAround(box, touched);
   }
   return box;
 }

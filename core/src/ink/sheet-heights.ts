@@ -1,5 +1,5 @@
 import type { Box } from '../raster/box.ts';
-import type { Covered, StrokePrint, TilePlace } from './types.ts';
+import type { Covered, StrokePrint, TileParts, TilePlace } from './types.ts';
 import { towardsLamp, type Lamp } from '../relief/shade.ts';
 import type { InkEngine } from './engine.ts';
 import { LAMP_32, LAMP_LAYOUT } from './layout.ts';
@@ -50,23 +50,23 @@ export class SheetHeights {
     return this.engine.memory.floats(this.address(0, y), this.size.width);
   }
 
-  /** Nothing stands on some tiles any more. */
-  clear(tiles: ReadonlySet<number>): void {
-    for (const key of tiles) {
+  /** Nothing stands on some parts of tiles any more. */
+  clear(parts: TileParts): void {
+    for (const [key, { x0, y0, x1, y1 }] of parts) {
       const { x, y } = tilePlace(key, this.size);
-      for (let k = 0; k < TILE; k++) this.engine.kernel.clear(this.address(x, y + k), 4 * TILE);
+      for (let k = y0; k < y1; k++) this.engine.kernel.clear(this.address(x + x0, y + k), 4 * (x1 - x0));
     }
   }
 
-  /** Adds `px` where a stroke covers fully, and in proportion elsewhere; on some tiles alone where they are given. */
-  raise(stroke: StrokePrint, px: number, only?: ReadonlySet<number>): void {
+  /** Adds `px` where a stroke covers fully, and in proportion elsewhere; on some parts of tiles alone where they are given. */
+  raise(stroke: StrokePrint, px: number, only?: TileParts): void {
     const use = ({ at, box: { x0, y0, x1, y1 } }: Covered, { x, y }: TilePlace) =>
       this.engine.kernel.raise(at, this.address(x, y), this.stride, px, TILE, x0, y0, x1, y1);
     this.engine.eachCoveredTile(stroke, this.size, use, only);
   }
 
   /** Lowers what stands by how much a stroke takes away. */
-  lower(away: StrokePrint, only?: ReadonlySet<number>): void {
+  lower(away: StrokePrint, only?: TileParts): void {
     const use = (y: number, from: number, values: Float32Array) => {
       const row = this.row(y);
       for (let i = 0; i < values.length; i++) row[from + i] *= 1 - values[i];
@@ -90,7 +90,7 @@ export class SheetHeights {
     const { x0, y0, x1, y1 } = part;
     const width = x1 - x0;
     const count = Math.ceil(width / 4) * 4;
-    this.levelEnds();
+    this.levelEnds(part);
     const bytes = 4 * count;
     const lampAt = memory.allocate(LAMP_LAYOUT.bytes);
     const [shares, shines, line] = [0, 0, 0].map(() => memory.allocate(bytes));
@@ -113,11 +113,12 @@ export class SheetHeights {
     for (const at of [shares, shines, line]) memory.free(at, bytes);
   }
 
-  /** Beyond the sheet everything stands as high as its outermost pixels. */
-  private levelEnds(): void {
+  /** Beyond the sheet everything stands as high as its outermost pixels; only where a part of it is lit. */
+  private levelEnds({ y0, y1 }: Box): void {
     const { width, height } = this.size;
     const all = this.engine.memory.floats(this.at, this.rows * this.stride);
-    for (let y = 0, at = PAD; y < height; y++, at += this.stride) {
+    const first = Math.max(0, y0 - 1);
+    for (let y = first, at = PAD + first * this.stride; y < Math.min(height, y1 + 1); y++, at += this.stride) {
       all[at - 1] = all[at];
       all[at + width] = all[at + width - 1];
     }

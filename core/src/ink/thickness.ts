@@ -1,4 +1,4 @@
-import type { StrokePrint } from './types.ts';
+import type { StrokePrint, TileParts } from './types.ts';
 import type { Brush } from '../model/brush-schema.ts';
 import type { Coat } from '../model/coat-schema.ts';
 import type { Plate } from '../raster/raster.ts';
@@ -136,14 +136,14 @@ export const standsOut = (strokes: readonly ThickStroke[]): boolean =>
 
 /**
  * Puts how high strokes stand onto the heights of a sheet: later ones on earlier ones; one that takes away takes the relief
- * too. `zoom`: pixels per px; `only`: on these tiles alone.
+ * too. `zoom`: pixels per px; `only`: on these parts of tiles alone.
  */
 export function raiseStrokes(
   engine: InkEngine,
   heights: SheetHeights,
   strokes: readonly ThickStroke[],
   zoom: number,
-  only?: ReadonlySet<number>,
+  only?: TileParts,
 ): void {
   const full = MOST_THICK_PX * zoom;
   for (const stroke of strokes) {

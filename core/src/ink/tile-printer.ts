@@ -4,6 +4,7 @@ import { CoverageCombiner, isOneCoverage, isPlain, touchedBox } from './combine.
 import type { InkMemory } from './memory.ts';
 import { CompositeRoom, putGroundBelow, printComposite } from './print-composite.ts';
 import { TILE } from './sheet-size.ts';
+import { WHOLE } from './tile-parts.ts';
 
 const PIXELS = TILE * TILE;
 const CLEAR: Rgb = [0, 0, 0];
@@ -82,7 +83,8 @@ export class TilePrinter {
     const px = this.memory.floats(this.pixels, PIXELS * 4);
     const out = this.memory.floats(this.combiner.at, PIXELS);
     for (let i = from * TILE; i < to * TILE; i++) out[i] = px[4 * i + 3];
-    return { at: this.combiner.at, box: { x0: 0, y0: from, x1: TILE, y1: to } };
+    const { x0, x1 } = place.within ?? WHOLE;
+    return { at: this.combiner.at, box: { x0, y0: from, x1, y1: to } };
   }
 
   /** A stroke that one coverage says, over what lies below: in the inks of its dabs where there are any, else in one. */

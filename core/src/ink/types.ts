@@ -16,6 +16,17 @@ export interface Layer {
   columns: number;
   /** its tiles have colours of their own */
   tinted: boolean;
+  /** which part of each tile the dabs may have touched that were laid last */
+  fresh?: TileParts;
+}
+
+/** A part of each of some tiles, by the key of the tile, in tile px, x0 and x1 by fours. */
+export type TileParts = ReadonlyMap<number, Box>;
+
+/** Where alone a layer differs from another one, which may be gone by now. */
+export interface Since {
+  layer: Layer;
+  parts: TileParts;
 }
 
 /** A tile of the sheet: its key in layers, its first pixel, and its rows that lie on the sheet. */
@@ -24,6 +35,8 @@ export interface TilePlace {
   x: number;
   y: number;
   height: number;
+  /** the part of it that is printed; all of it unless said */
+  within?: Box;
 }
 
 /** Linear colour coordinates as they are written: r, g, b in 0..1. */
@@ -32,6 +45,8 @@ export type Rgb = readonly [number, number, number];
 /** A layer with what it prints as. */
 export interface CoatPrint {
   layer: Layer;
+  /** what it has grown from */
+  since?: Since;
   join: Coat['join'];
   /** unless the layer has colours of its own */
   colour: Rgb;

@@ -6,6 +6,14 @@ export interface Box {
   y1: number;
 }
 
+/** What two boxes have in common; x1 <= x0 or y1 <= y0 where that is nothing. */
+export const boxWithin = (a: Box, b: Box): Box => ({
+  x0: Math.max(a.x0, b.x0),
+  y0: Math.max(a.y0, b.y0),
+  x1: Math.min(a.x1, b.x1),
+  y1: Math.min(a.y1, b.y1),
+});
+
 /** The box around two others. */
 export const boxAround = (a: Box, b: Box): Box => ({
   x0: Math.min(a.x0, b.x0),
