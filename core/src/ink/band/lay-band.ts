@@ -29,6 +29,9 @@ class BandLayer implements PieceSheet {
   private readonly room: BandRoom;
   private readonly columns: number;
   private readonly cards = new Map<number, number>();
+  /** opacity and flow of each row, 0..1 */
+  private readonly ceilings: Float64Array;
+  private readonly flows: Float64Array;
   private last: BandTile | undefined;
   private lastKey = -1;
 
@@ -40,6 +43,8 @@ class BandLayer implements PieceSheet {
     this.width = order.size.width;
     this.top = from * TILE;
     this.bottom = Math.min(to * TILE, order.size.height);
+    this.ceilings = order.dabs.opacityPct.map((pct) => pct / 100);
+    this.flows = order.dabs.flowPct.map((pct) => pct / 100);
   }
 
   private readonly plateOf = (repeat: number, row: number): Plate => {
@@ -69,10 +74,10 @@ class BandLayer implements PieceSheet {
 
   /** Lays what waits at a pixel over what was laid there before. */
   commit(tile: BandTile, k: number, px: number, py: number): void {
-    const { dabs, rule } = this.order;
+    const { rule } = this.order;
     const row = tile.row[k];
-    const ceiling = dabs.opacityPct[row] / 100;
-    const flow = dabs.flowPct[row] / 100;
+    const ceiling = this.ceilings[row];
+    const flow = this.flows[row];
     const below = tile.coverage[k];
     tile.off[k] = NOTHING;
     if (!rule) {
@@ -96,9 +101,24 @@ class BandLayer implements PieceSheet {
   }
 
   private commitAll(tile: BandTile, x: number, y: number): void {
+    if (!this.order.rule) {
+      this.buildAll(tile);
+      return;
+    }
     for (let py = 0; py < TILE; py++)
       for (let px = tile.first[py], k = py * TILE + px; px < tile.end[py]; px++, k++)
         if (tile.off[k] <= WAITS) this.commit(tile, k, x + px, y + py);
+  }
+
+  /** The same without a rule: what is read of each row is worked out once. */
+  private buildAll({ first, end, off, coverage, row, value }: BandTile): void {
+    const { ceilings, flows } = this;
+    for (let py = 0; py < TILE; py++)
+      for (let k = py * TILE + first[py]; k < py * TILE + end[py]; k++) {
+        if (off[k] > WAITS) continue;
+        off[k] = NOTHING;
+        coverage[k] = built(coverage[k], ceilings[row[k]], flows[row[k]] * value[k]);
+      }
   }
 
   /** Lays all that still waits and moves the tiles into the memory of the ink. */

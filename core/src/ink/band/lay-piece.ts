@@ -33,6 +33,10 @@ export function layPiece(piece: Piece, sheet: PieceSheet): void {
   const leanA = Math.abs(a.tx) < FLAT ? NaN : a.ty / a.tx;
   const leanB = Math.abs(b.tx) < FLAT ? NaN : b.ty / b.tx;
   const reach = Math.max(a.half, b.half) + 1;
+  // beyond its sides too: where they lie along a row
+  const [dx, dy] = [b.x - a.x, b.y - a.y];
+  const leanSide = Math.abs(dy) < FLAT ? NaN : dx / dy;
+  const sideReach = reach * Math.sqrt(1 + leanSide * leanSide);
   const left = Math.max(0, Math.floor(Math.min(a.x, b.x) - reach));
   const right = Math.min(sheet.width, Math.ceil(Math.max(a.x, b.x) + reach)) - 1;
   const bottom = Math.min(sheet.bottom, Math.ceil(Math.max(a.y, b.y) + reach));
@@ -49,6 +53,11 @@ export function layPiece(piece: Piece, sheet: PieceSheet): void {
       const edge = b.x - (cy - b.y) * leanB - 0.5;
       if (b.tx > 0) to = Math.min(to, Math.floor(edge + SLACK_PX));
       else from = Math.max(from, Math.ceil(edge - SLACK_PX));
+    }
+    if (leanSide === leanSide) {
+      const middle = a.x + (cy - a.y) * leanSide - 0.5;
+      from = Math.max(from, Math.ceil(middle - sideReach));
+      to = Math.min(to, Math.floor(middle + sideReach));
     }
     while (from <= to) {
       const column = Math.floor(from / TILE);
@@ -98,8 +107,8 @@ function layRow(piece: Piece, sheet: PieceSheet, column: number, py: number, fir
       level = levels.at(local);
       ({ low, high } = levels);
     }
-    const side = dx * qy - dy * qx < 0 ? -away : away;
-    const v = 0.5 + side / (2 * wide);
+    const off = away / wide;
+    const v = 0.5 + 0.5 * (dx * qy - dy * qx < 0 ? -off : off);
     let u = u0 + t * (u1 - u0);
     if (!even) {
       piece.place(aAlong + t * dAlong, at);
@@ -125,7 +134,6 @@ function layRow(piece: Piece, sheet: PieceSheet, column: number, py: number, fir
     if (ends && until > -1) value *= -until;
     if (value <= 0) continue;
     const k = start + px;
-    const off = away / wide;
     const way = aS + t * dS;
     const waits = offs[k];
     if (waits <= WAITS) {
