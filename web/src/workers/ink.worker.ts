@@ -135,6 +135,9 @@ function costOf(job: InkJob, side: number): SideCost {
   return { side, buildMs: Math.max(0, first - drawMs), drawMs };
 }
 
+/** A sheet is opaque and in the colours of the screen: what a browser would do to its pixels takes longer than to copy them. */
+const AS_IT_IS: ImageBitmapOptions = { premultiplyAlpha: 'none', colorSpaceConversion: 'none' };
+
 const worker: InkApi = {
   ...plateCalls(plates, engine),
 
@@ -143,7 +146,7 @@ const worker: InkApi = {
     const start = performance.now();
     const { bytes, dabs } = paint(job, stack);
     const ms = performance.now() - start;
-    const bitmap = await createImageBitmap(new ImageData(bytes, job.width, job.height));
+    const bitmap = await createImageBitmap(new ImageData(bytes, job.width, job.height), AS_IT_IS);
     return transfer({ bitmap, dabs, ms }, [bitmap]);
   },
 
