@@ -83,7 +83,8 @@ function layRow(piece: Piece, sheet: PieceSheet, column: number, py: number, fir
   const cy = py + 0.5;
   const [aSide, bSide] = [(cy - ay) * aty, (cy - by) * bty];
   const start = (py % TILE) * TILE - column * TILE;
-  let level = levels.at(piece.long);
+  // in a bend rows mostly ask for the level that the row above has ended with
+  let level = levels.last ?? levels.at(piece.long);
   let { low, high } = levels;
   let least = Infinity;
   let most = -1;

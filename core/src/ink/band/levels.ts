@@ -11,7 +11,8 @@ export class PieceLevels {
   private readonly made: (BandLevel | undefined)[] = [];
   low = 0;
   high = 0;
-  private last: BandLevel | undefined;
+  /** the one that was asked for last */
+  last: BandLevel | undefined;
 
   /** `share`: of the plate's length along the piece; `texelsAcross`: plate px a px of the sheet across it. */
   constructor(plate: Plate, share: number, texelsAcross: number) {
