@@ -22,8 +22,10 @@ function plot(growth: Growth, k: number) {
   const [column, row] = [k % COLUMNS, Math.floor(k / COLUMNS)];
   const axis = { type: 'log', gridIndex: k, splitLine: { lineStyle: { color: '#eee8de' } }, axisLabel: { color: INK } };
   const name = { nameTextStyle: { color: INK }, nameLocation: 'middle' };
+  const seen = growth.points.flatMap(({ ms, mb = 0 }) => (mb >= 1 ? [ms, mb] : [ms]));
+  const least = 10 ** Math.floor(Math.log10(Math.min(...seen)));
   const lines = [
-    { data: rule(growth), colour: RULE, type: 'dashed' },
+    { data: rule(growth).filter(([, cost]) => cost >= least), colour: RULE, type: 'dashed' },
     { data: growth.points.map(({ n, ms }) => [n, ms]), colour: TIME, type: 'solid' },
     { data: growth.points.flatMap(({ n, mb = 0 }) => (mb >= 1 ? [[n, mb]] : [])), colour: MEMORY, type: 'solid' },
   ];
@@ -32,7 +34,7 @@ function plot(growth: Growth, k: number) {
       text: growth.what,
       left: column * CELL.width + ROOM.left,
       top: row * CELL.height + 12,
-      textStyle: { fontSize: 13, color: INK },
+      textStyle: { fontSize: 12, color: INK },
     },
     grid: {
       left: column * CELL.width + ROOM.left,
@@ -41,7 +43,7 @@ function plot(growth: Growth, k: number) {
       height: CELL.height - ROOM.top - ROOM.bottom,
     },
     xAxis: { ...axis, ...name, name: growth.of, nameGap: 26 },
-    yAxis: { ...axis, ...name, name: 'ms, MB', nameGap: 42 },
+    yAxis: { ...axis, ...name, name: 'ms, MB', nameGap: 42, min: least },
     series: lines.map(({ data, colour, type }) => ({
       ...{ type: 'line', xAxisIndex: k, yAxisIndex: k, data, silent: true },
       ...{

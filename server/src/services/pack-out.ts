@@ -13,7 +13,7 @@ import {
 import { madeKind, madeName, type MadeSource } from '@amber-stamp/core/make';
 import type { Brush } from '@amber-stamp/core/model';
 import { plateTitle } from '@amber-stamp/core/raster';
-import { and, eq } from 'drizzle-orm';
+import { and, eq, sql } from 'drizzle-orm';
 import type { Queries } from '../db/database.ts';
 import { blobChunks } from '../db/schema.ts';
 import { blobChunksOf, requireBlob } from './blobs.ts';
@@ -70,6 +70,8 @@ class Packing {
   private readonly withSources: boolean;
   /** where each version lies that was taken in */
   private readonly paths = new Map<string, string>();
+  /** whether each plate is a file of heights, by its hash: brushes share them */
+  private readonly ofHeights = new Map<string, boolean>();
   private readonly taken = new Set<string>();
   private readonly brushes: Entries = new Map();
   private readonly plates = new Places();
@@ -110,7 +112,9 @@ class Packing {
   /** Plates of the same pixels share a file only when they were cut alike. */
   private async plate(name: string, { sha256, source, made, recipe }: BenchPlate): Promise<string> {
     const cutAs = JSON.stringify([source, made, recipe]);
-    const ending = (await beginsAsExr(this.db, sha256)) ? '.exr' : '.png';
+    const heights = this.ofHeights.get(sha256) ?? (await beginsAsExr(this.db, sha256));
+    this.ofHeights.set(sha256, heights);
+    const ending = heights ? '.exr' : '.png';
     // the ending of a plate's name says what its file is; a plate that became a relief later gets the other one
     const packed = name.endsWith('.exr') === (ending === '.exr') ? name : plateTitle(name) + ending;
     const path = this.plates.put(packed, { sha256 }, (there) => this.cutAs.get(there) === cutAs);
@@ -169,11 +173,14 @@ class Packing {
   }
 }
 
-/** Whether a kept file begins as one of heights does. */
+/** So many bytes tell what a file is. */
+const HEAD_BYTES = 8;
+
+/** Whether a kept file begins as one of heights does: only its first bytes come from the database. */
 async function beginsAsExr(db: Queries, sha256: string): Promise<boolean> {
   const { id } = await requireBlob(db, sha256);
   const [first] = await db
-    .select({ data: blobChunks.data })
+    .select({ data: sql<Buffer>`substring(${blobChunks.data} from 1 for ${HEAD_BYTES})` })
     .from(blobChunks)
     .where(and(eq(blobChunks.blobId, id), eq(blobChunks.place, 0)));
   return first !== undefined && isExr(first.data);
