@@ -22,7 +22,7 @@ const sharedWorkers: Plugin = {
   apply: 'build',
   enforce: 'pre',
   transform(code, id) {
-    if (!id.endsWith('/engine/workers.ts')) return undefined;
+    if (!id.endsWith('/engine/made-workers.ts')) return undefined;
     return code.replace(WORKER, (_, path: string) => {
       const name = path.replace(/^.*\/|\.ts$/g, '');
       const file = this.emitFile({ type: 'chunk', id: resolve(dirname(id), path), name });

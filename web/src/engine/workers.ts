@@ -1,20 +1,10 @@
 import { wrap, type Remote } from 'comlink';
 import { carry } from './carry.ts';
 import { PlateLedger, type PlateApi } from './plate-ledger.ts';
+import { madeWorker } from './made-workers.ts';
 import type { WorkerApis, WorkerName } from './protocol/index.ts';
 
 carry();
-
-/** The only place where workers are made: the bundler reads the addresses, so each is written out. */
-const MADE: Readonly<Record<WorkerName, () => Worker>> = {
-  cut: () => new Worker(new URL('../workers/cut.worker.ts', import.meta.url), { type: 'module' }),
-  file: () => new Worker(new URL('../workers/file.worker.ts', import.meta.url), { type: 'module' }),
-  ink: () => new Worker(new URL('../workers/ink.worker.ts', import.meta.url), { type: 'module' }),
-  make: () => new Worker(new URL('../workers/make.worker.ts', import.meta.url), { type: 'module' }),
-  prove: () => new Worker(new URL('../workers/prove.worker.ts', import.meta.url), { type: 'module' }),
-  sculpt: () => new Worker(new URL('../workers/sculpt.worker.ts', import.meta.url), { type: 'module' }),
-  surface: () => new Worker(new URL('../workers/surface.worker.ts', import.meta.url), { type: 'module' }),
-};
 
 export interface BegunWorker<Api> {
   remote: Remote<Api>;
@@ -22,9 +12,9 @@ export interface BegunWorker<Api> {
   end: () => void;
 }
 
-/** Begins a worker. */
+/** Begins a worker, or gives the one that was begun early. */
 export function beginWorker<Name extends WorkerName>(name: Name): BegunWorker<WorkerApis[Name]> {
-  const worker = MADE[name]();
+  const worker = madeWorker(name);
   return { remote: wrap<WorkerApis[Name]>(worker), end: () => worker.terminate() };
 }
 
