@@ -3,7 +3,7 @@ import { clamp } from '../maths/ramps.ts';
 import { blur } from '../raster/blur.ts';
 import { raster, type Raster } from '../raster/raster.ts';
 import { valueAt } from '../raster/sample.ts';
-import { lengthPx, mapped, number, percent, defineStep } from './step.ts';
+import { lengthPx, mapped, number, percent, defineStep, toWrite } from './step.ts';
 
 const radius = number('Radius', '%', [0, 20, 0.05], 0.5, 'Standard deviation, in percent of the longer side.');
 
@@ -23,10 +23,13 @@ export const sharpenStep = defineStep({
   group: 'Shape',
   help: 'Adds back the difference from a blurred copy.',
   params: { radiusPct: radius, amountPct: percent('Amount', 80, 'How much of the difference is added.', 400) },
-  run: (input, values) => {
+  run: (input, values, materials) => {
     const soft = blur(input, lengthPx(input, values.radiusPct));
     const amount = values.amountPct / 100;
-    return { raster: mapped(input, (v, i) => clamp(v + amount * (v - soft.data[i]))), facts: {} };
+    return {
+      raster: mapped(input, (v, i) => clamp(v + amount * (v - soft.data[i])), toWrite(input, materials)),
+      facts: {},
+    };
   },
   sentence: (values) => `${values.amountPct} %, details of ${values.radiusPct} %`,
 });

@@ -1,6 +1,6 @@
 import { lerp, smoothstep } from '../maths/ramps.ts';
 import { distanceTo, outsideOf } from '../raster/distance.ts';
-import { lengthPx, mapped, number, percent, defineStep } from './step.ts';
+import { lengthPx, mapped, number, percent, defineStep, toWrite } from './step.ts';
 
 export const crushStep = defineStep({
   name: 'crush',
@@ -12,14 +12,18 @@ export const crushStep = defineStep({
     thresholdPct: percent('Counts as print', 25, 'Fainter than this is outside.', 95),
     amountPct: percent('Amount', 100, 'How solid the inside becomes.'),
   },
-  run: (input, values) => {
+  run: (input, values, materials) => {
     const threshold = values.thresholdPct / 100;
     const outside = outsideOf(input.data, threshold);
     const depth = lengthPx(input, values.depthPct);
     const amount = values.amountPct / 100;
     const far = distanceTo(outside, input.width, input.height);
     return {
-      raster: mapped(input, (v, i) => (far[i] === 0 ? v : lerp(v, 1, amount * smoothstep(depth * 0.5, depth, far[i])))),
+      raster: mapped(
+        input,
+        (v, i) => (far[i] === 0 ? v : lerp(v, 1, amount * smoothstep(depth * 0.5, depth, far[i]))),
+        toWrite(input, materials),
+      ),
       facts: {},
     };
   },

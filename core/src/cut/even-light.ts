@@ -3,7 +3,7 @@ import { opened } from '../raster/morph.ts';
 import { raster, windowOfRaster, type Raster } from '../raster/raster.ts';
 import { resample } from '../raster/resample.ts';
 import { smoothGround, surfaceRows } from '../raster/surface.ts';
-import { choice, lengthPx, number, defineStep } from './step.ts';
+import { choice, lengthPx, number, defineStep, toWrite } from './step.ts';
 
 /** Cells to a radius: the ground is smooth, so it is found on a small picture. */
 const CELLS = 6;
@@ -72,13 +72,13 @@ export const evenLightStep = defineStep({
     ),
     by: choice('By', ['dividing', 'subtracting'], 'dividing', 'Dividing suits light on paper, subtracting a haze.'),
   },
-  run: (input, values) => {
+  run: (input, values, materials) => {
     const { width, height } = input;
     const rows =
       values.ground === 'smooth'
         ? surfaceRows(smoothGround(input).surface, width, height)
         : rowsOf(groundOf(input, lengthPx(input, values.radiusPct)));
-    const target = raster(width, height);
+    const target = toWrite(input, materials);
     const divide = values.by === 'dividing';
     let least = Infinity;
     let most = -Infinity;

@@ -1,9 +1,8 @@
 import { smoothstep } from '../maths/ramps.ts';
 import type { Box } from '../raster/box.ts';
 import { contentBox } from '../raster/content-box.ts';
-import { raster } from '../raster/raster.ts';
 import { SIDES, type Side } from '../raster/straight-edges.ts';
-import { choice, defineStep } from './step.ts';
+import { choice, defineStep, toWrite } from './step.ts';
 
 /** Fainter than this is no content, where it is faded from its own edge. */
 const CONTENT = 0.03;
@@ -58,9 +57,9 @@ export const fadeStep = defineStep({
       'The frame of the plate, or where what prints ends: air around it is left.',
     ),
   },
-  run: (input, values) => {
+  run: (input, values, materials) => {
     const { width, height } = input;
-    const target = raster(width, height);
+    const target = toWrite(input, materials);
     const reach = values.widthPct / 50;
     const frame = { x0: 0, y0: 0, x1: width, y1: height };
     const box = values.from === 'content' ? (contentBox(input, CONTENT) ?? frame) : frame;

@@ -1,6 +1,5 @@
 import { smoothstep } from '../maths/ramps.ts';
-import { raster } from '../raster/raster.ts';
-import { choice, number, percent, defineStep } from './step.ts';
+import { choice, number, percent, defineStep, toWrite } from './step.ts';
 
 /** What a gradient of the amount g does to a value v. */
 const EFFECTS = {
@@ -34,9 +33,9 @@ export const gradientStep = defineStep({
     toXPct: place('End across', 90),
     toYPct: place('End down', 50),
   },
-  run: (input, values) => {
+  run: (input, values, materials) => {
     const { width, height } = input;
-    const target = raster(width, height);
+    const target = toWrite(input, materials);
     const effect = EFFECTS[values.effect];
     const [ax, ay] = [(width * values.fromXPct) / 100 - 0.5, (height * values.fromYPct) / 100 - 0.5];
     const dx = (width * (values.toXPct - values.fromXPct)) / 100;

@@ -1,6 +1,6 @@
 import { blur } from '../raster/blur.ts';
 import { closed, opened } from '../raster/morph.ts';
-import { choice, lengthPx, mapped, number, percent, defineStep } from './step.ts';
+import { choice, lengthPx, mapped, number, percent, defineStep, toWrite } from './step.ts';
 
 export const linesStep = defineStep({
   name: 'lines',
@@ -12,7 +12,7 @@ export const linesStep = defineStep({
     which: choice('Which', ['pale', 'strong', 'both'], 'both', 'Lines paler than the mark, stronger, or both.'),
     amountPct: percent('Amount', 100, 'How much of them goes.'),
   },
-  run: (input, values) => {
+  run: (input, values, materials) => {
     const r = Math.max(1, Math.round(lengthPx(input, values.widthPct) / 2));
     const amount = values.amountPct / 100;
     const which = values.which;
@@ -21,12 +21,16 @@ export const linesStep = defineStep({
     const bare = which === 'pale' ? undefined : blur(opened(input, r), r * 0.5);
     const wide = which === 'pale' ? undefined : opened(full, 3 * r);
     return {
-      raster: mapped(input, (v, i) => {
-        let value = v;
-        if (which !== 'strong') value += amount * (full.data[i] - v);
-        if (bare && wide && wide.data[i] > 0.15 && v > bare.data[i]) value += amount * (bare.data[i] - v);
-        return value;
-      }),
+      raster: mapped(
+        input,
+        (v, i) => {
+          let value = v;
+          if (which !== 'strong') value += amount * (full.data[i] - v);
+          if (bare && wide && wide.data[i] > 0.15 && v > bare.data[i]) value += amount * (bare.data[i] - v);
+          return value;
+        },
+        toWrite(input, materials),
+      ),
       facts: {},
     };
   },

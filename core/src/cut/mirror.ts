@@ -1,5 +1,4 @@
-import { raster } from '../raster/raster.ts';
-import { choice, defineStep } from './step.ts';
+import { choice, defineStep, toWrite } from './step.ts';
 
 const WINS: Record<string, (a: number, b: number) => number> = {
   stronger: Math.max,
@@ -16,11 +15,11 @@ export const mirrorStep = defineStep({
     axis: choice('Mirrored', ['left to right', 'top to bottom', 'both'], 'left to right', 'Which way.'),
     wins: choice('Wins', ['stronger', 'weaker', 'mean'], 'stronger', 'What prints where the two differ.'),
   },
-  run: (input, values) => {
+  run: (input, values, materials) => {
     const { width, height, data } = input;
     const merge = WINS[values.wins];
     const axis = values.axis;
-    const target = raster(width, height);
+    const target = toWrite(input, materials);
     for (let y = 0; y < height; y++)
       for (let x = 0; x < width; x++) {
         const fx = axis === 'top to bottom' ? x : width - 1 - x;

@@ -1,9 +1,8 @@
 import { BLEND_FUNCTIONS, BLEND_MODES, type BlendMode } from '../maths/blend-modes.ts';
 import { clamp, contrastGain } from '../maths/ramps.ts';
-import { raster } from '../raster/raster.ts';
 import { valueAt } from '../raster/sample.ts';
 import { grayOf, type Prints } from './gray.ts';
-import { choice, number, percent, type Facts, defineStep } from './step.ts';
+import { choice, number, percent, type Facts, defineStep, toWrite } from './step.ts';
 
 const missing = (source: string): Facts => ({ missing: source === '' ? 'none' : 'not here' });
 
@@ -28,12 +27,12 @@ export const overlayStep = defineStep({
       help: 'Laid side by side beyond its frame; otherwise it prints nothing there.',
     },
   },
-  run: (input, values, { others }) => {
-    const other = others.sources.get(values.source);
+  run: (input, values, materials) => {
+    const other = materials.others.sources.get(values.source);
     if (!other) return { raster: input, facts: missing(values.source) };
     const above = grayOf(other, values.prints as Prints);
     const { width, height } = input;
-    const target = raster(width, height);
+    const target = toWrite(input, materials);
     const meet = BLEND_FUNCTIONS[values.meet as BlendMode];
     const amount = values.amountPct / 100;
     const gain = contrastGain(values.contrastPct);

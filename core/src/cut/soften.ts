@@ -1,7 +1,7 @@
 import { blur } from '../raster/blur.ts';
 import { distanceTo, maskOf, outsideOf } from '../raster/distance.ts';
 import type { Raster } from '../raster/raster.ts';
-import { lengthPx, mapped, number, percent, defineStep } from './step.ts';
+import { lengthPx, mapped, number, percent, defineStep, toWrite } from './step.ts';
 
 const PRINTS_ABOVE = 0.25;
 
@@ -28,14 +28,14 @@ export const softenStep = defineStep({
     radiusPct: number('Finer than', '%', [0.2, 20, 0.1], 3, 'What a disc of this radius cannot reach counts as loud.'),
     amountPct: percent('Amount', 70, 'How much fainter it becomes.'),
   },
-  run: (input, values) => {
+  run: (input, values, materials) => {
     const radius = lengthPx(input, values.radiusPct);
     const loud = protrusions(input, radius);
     const soft = blur(loud, Math.max(0.6, radius * 0.25));
     const amount = values.amountPct / 100;
     const share = loud.data.reduce((sum, v) => sum + v, 0) / loud.data.length;
     return {
-      raster: mapped(input, (v, i) => v * (1 - amount * Math.min(1, soft.data[i] * 1.4))),
+      raster: mapped(input, (v, i) => v * (1 - amount * Math.min(1, soft.data[i] * 1.4)), toWrite(input, materials)),
       facts: { loudPct: Math.round(share * 1000) / 10 },
     };
   },

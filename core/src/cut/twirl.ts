@@ -1,7 +1,6 @@
 import { sinCosTurns } from '../maths/angles.ts';
-import { raster } from '../raster/raster.ts';
 import { valueAt } from '../raster/sample.ts';
-import { lengthPx, number, defineStep } from './step.ts';
+import { lengthPx, number, defineStep, toWrite } from './step.ts';
 
 /** Most samples to a side of a pixel: where a turn shears, one would leave out what lies between. */
 const MOST_SAMPLES = 4;
@@ -17,7 +16,7 @@ export const twirlStep = defineStep({
     centreXPct: number('Middle across', '%', [-50, 150, 0.5], 50, 'Of the circle.'),
     centreYPct: number('Middle down', '%', [-50, 150, 0.5], 50, 'Of the circle.'),
   },
-  run: (input, values) => {
+  run: (input, values, materials) => {
     const { width, height } = input;
     const turns = values.angleDeg / 360;
     if (turns === 0) return { raster: input, facts: {} };
@@ -37,7 +36,7 @@ export const twirlStep = defineStep({
     // the shear of turns (1 - r)^2 is greatest half-way to the rim: as many px aside for one outwards
     const shear = Math.abs(turns) * Math.PI;
     const samples = Math.max(1, Math.min(MOST_SAMPLES, Math.ceil(shear)));
-    const target = raster(width, height);
+    const target = toWrite(input, materials);
     for (let y = 0; y < height; y++)
       for (let x = 0; x < width; x++) {
         let sum = 0;

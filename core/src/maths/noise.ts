@@ -18,9 +18,11 @@ export function smoothNoise(x: number, y: number, seed: number): number {
 export function cloud(x: number, y: number, seed: number, octaves: number): number {
   let sum = 0;
   let strength = 0.5;
+  let scale = 1;
   for (let k = 0; k < octaves; k++) {
-    sum += strength * smoothNoise(x * 2 ** k, y * 2 ** k, seed + k * 101);
+    sum += strength * smoothNoise(x * scale, y * scale, seed + k * 101);
     strength *= 0.5;
+    scale *= 2;
   }
   return sum / (1 - 0.5 ** octaves);
 }
