@@ -116,6 +116,28 @@ describe('a stroke that grows under the hand', () => {
     expect(last?.laid).to.be.lessThan(0.4 * (last?.dabs ?? 0));
   });
 
+  for (const name of ['in one ink', 'that stands out', 'with a coat that masks another'])
+    it(`is printed again only around what has changed of it, with a brush ${name}`, () => {
+      const session = new SheetSession(engine);
+      const picture = new SheetBytes(engine);
+      const places = Array.from({ length: 12 }, (_, i) => ({
+        ...{ x: 40 + 40 * i, y: 100, t: 16 * i },
+        ...{ pressure: 0.6, tiltX: 0, tiltY: 0, twist: 0 },
+      }));
+      for (let n = 8; n < 11; n++) picture.print(session.lay(orderOf(BRUSHES[name], places.slice(0, n))), printed);
+      // what nobody prints shows which parts were left as they were, in a tile that the end of the stroke lies in too
+      const shown = picture.print(session.lay(orderOf(BRUSHES[name], places.slice(0, 11))), printed);
+      const [left, behind] = [4 * (100 * SIZE.width + 60), 4 * (100 * SIZE.width + 280)];
+      shown[left] = shown[behind] = 77;
+      const again = picture.print(session.lay(orderOf(BRUSHES[name], places)), printed);
+      expect([again[left], again[behind]]).to.deep.equal([77, 77]);
+      const wanted = anew(orderOf(BRUSHES[name], places));
+      const others = wanted.findIndex((v, i) => i !== left && i !== behind && v !== again[i]);
+      expect(others).to.equal(-1);
+      session.clear();
+      picture.clear();
+    });
+
   it('frees all that it no longer stands on', () => {
     const session = new SheetSession(engine);
     const grown = () => {

@@ -8,6 +8,16 @@ import { after, at, field, LIGHT } from './helpers/fields.ts';
 const disc = field(101, 101, (x, y) => (Math.hypot(x - 50, y - 50) <= 30 ? 0.6 : 0));
 const slope = field(80, 60, (x) => x / 79);
 
+/** Settings under which steps that usually change nothing do. */
+const HARD_AT_WORK: Readonly<Record<string, object>> = {
+  tone: { contrastPct: 40 },
+  twirl: { angleDeg: 90 },
+  overlay: { source: 'other' },
+  levels: { automatic: false, low: 0.2, high: 0.8, middle: 0.4 },
+  place: { angleDeg: 17 },
+  fit: { resolutionPx: 64 },
+};
+
 describe('every step', () => {
   const picture = field(64, 48, (x, y) => Math.max(0, Math.sin(x / 7) * Math.cos(y / 5)));
   const moves: Picture = {
@@ -35,6 +45,20 @@ describe('every step', () => {
         );
         expect(made.data).to.have.length(made.width * made.height);
       }
+    });
+  const gray = cut(picture, makeRecipe([LIGHT]));
+  for (const step of STEPS.filter(({ relief }) => !relief))
+    it(`${step.label}: writes every value, so that rasters of other steps can be written into again`, () => {
+      const source = { ...picture, data: picture.data.map((v) => 1 - v) };
+      const others = { ...NO_OTHERS, sources: new Map([['other', source]]) };
+      const values = { ...defaultsOf(step), ...HARD_AT_WORK[step.name], step: step.name };
+      const used = ({ width, height }: { width: number; height: number }) => ({
+        ...{ width, height },
+        data: new Float32Array(width * height).fill(0.7),
+      });
+      const anew = step.run(gray, values, { picture, others });
+      const again = step.run(gray, values, { picture, others, fresh: used });
+      expect(again.raster.data).to.deep.equal(anew.raster.data);
     });
 });
 

@@ -55,7 +55,7 @@ function plot(growth: Growth, k: number) {
   };
 }
 
-/** One plot for each growth, both axes in logarithms: time, memory, and n log n as a dashed line. */
+/** One plot for each growth; both in logarithms: time, memory, and n log n as a dashed line. */
 export async function chartOf(growths: readonly Growth[]): Promise<Uint8Array> {
   const [width, height] = [COLUMNS * CELL.width, Math.ceil(growths.length / COLUMNS) * CELL.height];
   const chart = echarts.init(null, null, { renderer: 'svg', ssr: true, width, height });
