@@ -14,3 +14,4 @@ export { resampleRows, resampleColumns } from './resample';
 export { extreme } from './extreme';
 export { shown, laidOn, around } from './sample';
 export { distances, turned } from './distance';
+export { stretch } from './values';

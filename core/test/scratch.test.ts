@@ -6,6 +6,7 @@ import { blur, blurRows } from '../src/raster/blur.ts';
 import { distanceTo } from '../src/raster/distance.ts';
 import { turned } from '../src/flaws/turned.ts';
 import { closed, dilate, erode, opened } from '../src/raster/morph.ts';
+import { stretch } from '../src/raster/stretch.ts';
 import { echoWith } from './helpers/echoes.ts';
 import * as tips from './helpers/tips.ts';
 
@@ -64,6 +65,16 @@ describe('loops in WebAssembly give the bits of plain loops', () => {
         [{}, { first: 20, last: 40 }, { reach: 70 }].map((part) => ({ ...square, data: turned(square, angle, part) })),
       );
     },
+    'values that are stretched': (source) =>
+      [
+        { less: 0.1, gain: 1.37, more: 0, low: 0, high: 1 },
+        { less: 0, gain: -1, more: 1, low: -Infinity, high: Infinity },
+        { less: 0, gain: 0.3, more: 0.4, low: 0.5, high: 0.5625 },
+      ].map((by) => {
+        const target = raster(source.width, source.height);
+        stretch(source.data, target.data, by);
+        return target;
+      }),
     'maxima and minima': (source) =>
       [closed, opened, dilate, erode].flatMap((of) => [0, 1, 2, 5, 22].map((r) => of(source, r))),
   };

@@ -1,4 +1,5 @@
 import { clamp, smoothstep } from '../maths/ramps.ts';
+import { stretch } from '../raster/stretch.ts';
 import { number, percent, defineStep, toWrite } from './step.ts';
 
 export const shiftStep = defineStep({
@@ -10,19 +11,7 @@ export const shiftStep = defineStep({
   run: (input, values, materials) => {
     const shift = values.shiftPct / 100;
     const target = toWrite(input, materials);
-    const gain = 1 / (1 - shift);
-    const from = input.data;
-    const to = target.data;
-    const shifted = (v: number): number => (v > shift ? (v - shift) * gain : 0);
-    let i = 0;
-    // four at a time, as for what is as light
-    for (; i + 3 < to.length; i += 4) {
-      to[i] = shifted(from[i]);
-      to[i + 1] = shifted(from[i + 1]);
-      to[i + 2] = shifted(from[i + 2]);
-      to[i + 3] = shifted(from[i + 3]);
-    }
-    for (; i < to.length; i++) to[i] = shifted(from[i]);
+    stretch(input.data, target.data, { less: shift, gain: 1 / (1 - shift), more: 0, low: 0, high: Infinity });
     return { raster: target, facts: {} };
   },
   sentence: (values) => `${values.shiftPct} % becomes nothing`,

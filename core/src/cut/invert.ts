@@ -1,3 +1,4 @@
+import { stretch } from '../raster/stretch.ts';
 import { toWrite, defineStep } from './step.ts';
 
 export const invertStep = defineStep({
@@ -8,17 +9,7 @@ export const invertStep = defineStep({
   params: {},
   run: (input, _, materials) => {
     const target = toWrite(input, materials);
-    const from = input.data;
-    const to = target.data;
-    let i = 0;
-    // four at a time: the step is so light that counting would take a third of it
-    for (; i + 3 < to.length; i += 4) {
-      to[i] = 1 - from[i];
-      to[i + 1] = 1 - from[i + 1];
-      to[i + 2] = 1 - from[i + 2];
-      to[i + 3] = 1 - from[i + 3];
-    }
-    for (; i < to.length; i++) to[i] = 1 - from[i];
+    stretch(input.data, target.data, { less: 0, gain: -1, more: 1, low: -Infinity, high: Infinity });
     return { raster: target, facts: {} };
   },
   sentence: () => 'what printed stays clear',

@@ -1,5 +1,6 @@
 import { quantiles, ring } from '../raster/measure.ts';
 import type { Raster } from '../raster/raster.ts';
+import { stretch } from '../raster/stretch.ts';
 import { toWrite, defineStep } from './step.ts';
 
 /** A border that scatters less is ground. */
@@ -49,12 +50,8 @@ export const levelsStep = defineStep({
     const target = toWrite(input, materials);
     const middle = values.middle;
     const gain = 1 / Math.max(1e-6, high - low);
-    const from = input.data;
+    stretch(input.data, target.data, { less: low, gain, more: 0, low: 0, high: 1 });
     const to = target.data;
-    for (let i = 0; i < to.length; i++) {
-      const v = (from[i] - low) * gain;
-      to[i] = v <= 0 ? 0 : v >= 1 ? 1 : v;
-    }
     if (middle !== 0.5) for (let i = 0; i < to.length; i++) to[i] = bias(to[i], middle);
     return { raster: target, facts: { low, high } };
   },

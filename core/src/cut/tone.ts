@@ -1,5 +1,6 @@
 import { curveFunction, isStraight, type Curve } from '../maths/curve.ts';
 import { clamp, contrastGain } from '../maths/ramps.ts';
+import { stretch } from '../raster/stretch.ts';
 import { mapped, percent, toWrite, defineStep } from './step.ts';
 
 /** Values looked up at 16 bit: a curve is asked once for each of them, not once a pixel. */
@@ -11,21 +12,6 @@ function table(read: (v: number) => number): (v: number) => number {
     const k = Math.min(65535, Math.floor(at));
     return values[k] + (values[k + 1] - values[k]) * (at - k);
   };
-}
-
-/** As `clamp` does, which with its two ends to choose takes half as long again where nothing else is done. */
-const cutOff = (v: number): number => (v < 0 ? 0 : v > 1 ? 1 : v);
-
-/** Writes `gain` times each value and `shift`, cut off at 0 and 1; four at a time, since counting would take a third of it. */
-function stretch(from: Float32Array, to: Float32Array, gain: number, shift: number): void {
-  let i = 0;
-  for (; i + 3 < to.length; i += 4) {
-    to[i] = cutOff(from[i] * gain + shift);
-    to[i + 1] = cutOff(from[i + 1] * gain + shift);
-    to[i + 2] = cutOff(from[i + 2] * gain + shift);
-    to[i + 3] = cutOff(from[i + 3] * gain + shift);
-  }
-  for (; i < to.length; i++) to[i] = cutOff(from[i] * gain + shift);
 }
 
 export const toneStep = defineStep({
@@ -59,8 +45,7 @@ export const toneStep = defineStep({
     if (!bend && add === 0 && gain === 1) return { raster: input, facts: {} };
     const target = toWrite(input, materials);
     const bent = bend ? mapped(input, bend, target) : input;
-    const shift = 0.5 + add - 0.5 * gain;
-    stretch(bent.data, target.data, gain, shift);
+    stretch(bent.data, target.data, { less: 0, gain, more: 0.5 + add - 0.5 * gain, low: 0, high: 1 });
     return { raster: target, facts: {} };
   },
   sentence: (values) => {

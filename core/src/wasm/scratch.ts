@@ -79,6 +79,7 @@ export interface ScratchKernel {
     last: number,
     reach: number,
   ): void;
+  stretch(data: number, count: number, less: number, gain: number, more: number, low: number, high: number): void;
   product(p: number, q: number, size: number, pairs: number, every: number, later: number): number;
 }
 
