@@ -2,11 +2,12 @@
 import { expect, type Page } from '@playwright/test';
 import type { BrushListing, OpenBrush, Page as ListPage } from '@amber-stamp/core/api';
 import { randomBytes, randomUUID } from 'node:crypto';
-import { readFileSync, writeFileSync } from 'node:fs';
+import { writeFileSync } from 'node:fs';
 import pg from 'pg';
 import sharp from 'sharp';
 import { crc32 } from 'node:zlib';
 import { App, closeBrowser } from '../../e2e/app.ts';
+import { ask, json, memoryOf } from './asking.ts';
 
 const BRUSHES = 10_000;
 const CLIENTS = 200;
@@ -46,17 +47,6 @@ async function timed<T>(into: number[], run: () => Promise<T>): Promise<T> {
   into.push(performance.now() - begun);
   return result;
 }
-
-async function ask<T>(url: string, init?: RequestInit): Promise<T> {
-  const response = await fetch(url, init);
-  if (!response.ok) throw new Error(`${response.status} ${await response.text()}`);
-  return (await response.json()) as T;
-}
-const json = (body: unknown): RequestInit => ({
-  method: 'POST',
-  headers: { 'content-type': 'application/json' },
-  body: JSON.stringify(body),
-});
 
 /** How long pages of the list take, one after the other. */
 async function lists(api: string): Promise<Map<string, number[]>> {
@@ -173,7 +163,7 @@ interface Load {
 /** All clients at once: each lists, opens, saves and uploads, round by round, and rests after each so long. */
 async function load(app: App, rest: number): Promise<Load> {
   const api = `${app.url}/api`;
-  const memory = () => Number(/VmRSS:\s+(\d+)/.exec(readFileSync(`/proc/${app.pid}/status`, 'utf8'))?.[1]) / 1024;
+  const memory = () => memoryOf(app);
   const noise = await sharp(randomBytes(SIDE * SIDE * 3), { raw: { width: SIDE, height: SIDE, channels: 3 } })
     .png()
     .toBuffer();

@@ -125,8 +125,8 @@ export class InkEngine {
     { begin, use, only }: TileUse,
   ): void {
     for (const place of tilesOf(size)) {
-      if (only && !only.has(place.key)) continue;
-      const within = only?.get(place.key) ?? WHOLE;
+      const within = only ? only.get(place.key) : WHOLE;
+      if (!within) continue;
       const { x, y } = place;
       const width = Math.min(within.x1, size.width - x) - within.x0;
       const { from, to } = this.printer.print(prints, ground, { ...place, within });
@@ -144,8 +144,9 @@ export class InkEngine {
   ): void {
     const keys = new Set(stroke.coats.flatMap(({ layer }) => [...layer.tiles.keys()]));
     for (const key of keys) {
-      if (only && !only.has(key)) continue;
-      const place = { ...tilePlace(key, size), within: only?.get(key) };
+      const within = only ? only.get(key) : WHOLE;
+      if (!within) continue;
+      const place = { ...tilePlace(key, size), within };
       const covered = this.printer.covered(stroke, place);
       if (covered && covered.box.x1 > covered.box.x0) use(covered, place);
     }

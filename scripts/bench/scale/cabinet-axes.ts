@@ -1,9 +1,9 @@
 import type { BrushListing, OpenBrush, Page as ListPage } from '@amber-stamp/core/api';
 import { randomUUID } from 'node:crypto';
-import { readFileSync } from 'node:fs';
 import pg from 'pg';
 import { App } from '../../../e2e/app.ts';
 import { fillCabinet } from '../../../e2e/many-brushes.ts';
+import { ask, json, memoryOf } from '../asking.ts';
 import { median } from '../measure.ts';
 import type { Growth, Point } from './axis.ts';
 
@@ -11,20 +11,6 @@ const ROUNDS = 15;
 const BRUSHES = [24, 100, 1000, 10_000, 100_000];
 const VERSIONS = [10, 100, 1000, 10_000];
 const PACKED = [1, 10, 100, 1000, 2000];
-
-const memoryOf = ({ pid }: App): number =>
-  Number(/VmRSS:\s+(\d+)/.exec(readFileSync(`/proc/${pid}/status`, 'utf8'))?.[1]) / 1024;
-
-async function ask<T>(url: string, init?: RequestInit): Promise<T> {
-  const response = await fetch(url, init);
-  if (!response.ok) throw new Error(`${response.status} ${await response.text()}`);
-  return (await response.json()) as T;
-}
-const sent = (body: unknown): RequestInit => ({
-  method: 'POST',
-  headers: { 'content-type': 'application/json' },
-  body: JSON.stringify(body),
-});
 
 async function once(run: () => Promise<unknown>): Promise<number> {
   const start = performance.now();
@@ -118,7 +104,7 @@ const versions = (): Promise<Growth[]> =>
       const keep = () =>
         ask(
           `${of}/versions`,
-          sent({ id: randomUUID(), parent: open.version.id, what: 'flow', body: open.version.body }),
+          json({ id: randomUUID(), parent: open.version.id, what: 'flow', body: open.version.body }),
         );
       const requests: Record<string, () => Promise<unknown>> = {
         'opening a brush of many versions': () => ask(of),
@@ -145,7 +131,7 @@ async function packOf(api: string, n: number): Promise<{ ms: number; bytes: Uint
     after = next;
   }
   const start = performance.now();
-  const { id } = await ask<{ id: string }>(`${api}/packs/orders`, sent({ ids: ids.slice(0, n) }));
+  const { id } = await ask<{ id: string }>(`${api}/packs/orders`, json({ ids: ids.slice(0, n) }));
   const response = await fetch(`${api}/packs/orders/${id}`);
   const bytes = new Uint8Array(await response.arrayBuffer());
   return { ms: performance.now() - start, bytes };
