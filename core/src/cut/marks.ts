@@ -1,4 +1,4 @@
-import { boxAround, type Box } from '../raster/box.ts';
+import { boxAround, boxWithin, type Box } from '../raster/box.ts';
 import { dilate, transposed } from '../raster/morph.ts';
 import { reducePicture, type Picture } from '../raster/picture.ts';
 import { pieces, touchingFrame } from '../raster/pieces.ts';
@@ -93,15 +93,7 @@ const areaOf = ({ x0, y0, x1, y1 }: Box): number => Math.max(0, x1 - x0) * Math.
 /** The mark that two become together. */
 export const around: (a: Mark, b: Mark) => Mark = boxAround;
 
-function overlap(a: Box, b: Box): boolean {
-  const shared = areaOf({
-    x0: Math.max(a.x0, b.x0),
-    y0: Math.max(a.y0, b.y0),
-    x1: Math.min(a.x1, b.x1),
-    y1: Math.min(a.y1, b.y1),
-  });
-  return shared > OVERLAP * Math.min(areaOf(a), areaOf(b));
-}
+const overlap = (a: Box, b: Box): boolean => areaOf(boxWithin(a, b)) > OVERLAP * Math.min(areaOf(a), areaOf(b));
 
 /** Boxes of which no two lie over each other: those that do are one. */
 function apart(boxes: readonly Box[]): Box[] {
