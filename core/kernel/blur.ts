@@ -2,53 +2,90 @@
 
 import { floats, high, low } from './lanes';
 
-/** A row with `reach` values before and behind it: nothing, or the end values going on. */
-function widen(from: usize, width: i32, reach: i32, empty: i32, row: usize): void {
-  const first: f32 = empty ? 0 : load<f32>(from);
-  const last: f32 = empty ? 0 : load<f32>(from + (<usize>(width - 1) << 2));
-  for (let k = 0; k < reach; k++) {
-    store<f32>(row + (<usize>k << 2), first);
-    store<f32>(row + (<usize>(reach + width + k) << 2), last);
+/**
+ * A row as float64, each of which is read several times, with `reach` values before and behind it: nothing, or the end
+ * values going on.
+ */
+export function widen(from: usize, width: i32, reach: i32, empty: i32, row: usize): void {
+  const first: f64 = empty ? 0 : <f64>load<f32>(from);
+  const last: f64 = empty ? 0 : <f64>load<f32>(from + (<usize>(width - 1) << 2));
+  let to = row + (<usize>reach << 3);
+  for (let x = 0; x < width; x += 4) {
+    const v = v128.load(from);
+    v128.store(to, low(v));
+    v128.store(to, high(v), 16);
+    from += 16;
+    to += 32;
   }
-  memory.copy(row + (<usize>reach << 2), from, <usize>width << 2);
+  for (let k = 0; k < reach; k++) {
+    store<f64>(row + (<usize>k << 3), first);
+    store<f64>(row + (<usize>(reach + width + k) << 3), last);
+  }
+}
+
+/** Two places of float64 before and two behind, together and weighed. */
+// @ts-ignore: decorator
+@inline
+function pair(at: usize, far: usize, by: v128): v128 {
+  return f64x2.mul(by, f64x2.add(v128.load(at - far), v128.load(at + far)));
+}
+
+/** The same of three distances. */
+// @ts-ignore: decorator
+@inline
+function three(at: usize, f1: usize, f2: usize, f3: usize, w1: v128, w2: v128, w3: v128): v128 {
+  return f64x2.add(f64x2.add(pair(at, f1, w1), pair(at, f2, w2)), pair(at, f3, w3));
 }
 
 /**
- * Weighs what lies `step`, 2 `step` ... bytes before and behind each of `count` places, three pairs at a time. `w`: the own
- * weight, then those of the pairs, and two of nothing. Up to three values more are written.
+ * Weighs what lies `step`, 2 `step` ... bytes before and behind each of `count` places of float64, three pairs at a time,
+ * eight places side by side. `w`: the own weight, then those of the pairs, and two of nothing. Writes them as float32, or
+ * as float64 that are rounded to float32 (`wide`); up to seven more than asked.
  */
-function weigh(at: usize, step: usize, w: usize, reach: i32, count: i32, to: usize): void {
+// @ts-ignore: decorator
+@inline
+function weigh(at: usize, step: usize, w: usize, reach: i32, count: i32, to: usize, wide: bool): void {
   const own = v128.load64_splat(w);
-  for (let x = 0; x < count; x += 4) {
-    const here = v128.load(at);
-    let lo = f64x2.mul(own, low(here));
-    let hi = f64x2.mul(own, high(here));
+  for (let x = 0; x < count; x += 8) {
+    let a = f64x2.mul(own, v128.load(at));
+    let b = f64x2.mul(own, v128.load(at, 16));
+    let c = f64x2.mul(own, v128.load(at, 32));
+    let d = f64x2.mul(own, v128.load(at, 48));
     for (let k = 1; k <= reach; k += 3) {
       const weight = w + (<usize>k << 3);
-      let sumLow = f64x2.splat(0);
-      let sumHigh = f64x2.splat(0);
-      for (let n = 0; n < 3; n++) {
-        const far = <usize>min(reach, k + n) * step;
-        const before = v128.load(at - far);
-        const behind = v128.load(at + far);
-        const by = v128.load64_splat(weight + (<usize>n << 3));
-        const l = f64x2.mul(by, f64x2.add(low(before), low(behind)));
-        const h = f64x2.mul(by, f64x2.add(high(before), high(behind)));
-        sumLow = n ? f64x2.add(sumLow, l) : l;
-        sumHigh = n ? f64x2.add(sumHigh, h) : h;
-      }
-      lo = f64x2.add(lo, sumLow);
-      hi = f64x2.add(hi, sumHigh);
+      const w1 = v128.load64_splat(weight), w2 = v128.load64_splat(weight, 8), w3 = v128.load64_splat(weight, 16);
+      const f1 = <usize>k * step, f2 = <usize>min(reach, k + 1) * step, f3 = <usize>min(reach, k + 2) * step;
+      a = f64x2.add(a, three(at, f1, f2, f3, w1, w2, w3));
+      b = f64x2.add(b, three(at + 16, f1, f2, f3, w1, w2, w3));
+      c = f64x2.add(c, three(at + 32, f1, f2, f3, w1, w2, w3));
+      d = f64x2.add(d, three(at + 48, f1, f2, f3, w1, w2, w3));
     }
-    v128.store(to, floats(lo, hi));
-    at += 16;
-    to += 16;
+    if (wide) {
+      v128.store(to, low(f32x4.demote_f64x2_zero(a)));
+      v128.store(to, low(f32x4.demote_f64x2_zero(b)), 16);
+      v128.store(to, low(f32x4.demote_f64x2_zero(c)), 32);
+      v128.store(to, low(f32x4.demote_f64x2_zero(d)), 48);
+      to += 64;
+    } else {
+      v128.store(to, floats(a, b));
+      v128.store(to, floats(c, d), 16);
+      to += 32;
+    }
+    at += 64;
   }
 }
 
+function weighToFloats(at: usize, step: usize, w: usize, reach: i32, count: i32, to: usize): void {
+  weigh(at, step, w, reach, count, to, false);
+}
+
+function weighToDoubles(at: usize, step: usize, w: usize, reach: i32, count: i32, to: usize): void {
+  weigh(at, step, w, reach, count, to, true);
+}
+
 /**
- * A convolution of `rows` rows of a raster, `before` and `after` rows that lie beyond it left out: `half` holds those that
- * are there along their rows, and `to` all but `reach` at both ends along their columns too.
+ * A convolution of `rows` rows of a raster, `before` and `after` rows that lie beyond it left out: `half` holds (as float64)
+ * those that are there along their rows, and `to` all but `reach` at both ends along their columns too.
  */
 export function convolve(
   from: usize,
@@ -64,59 +101,83 @@ export function convolve(
   to: usize,
 ): void {
   const stride = <usize>width << 2;
-  const first = half + <usize>before * stride;
+  const wide = <usize>width << 3;
+  const first = half + <usize>before * wide;
   for (let y = 0; y < rows; y++) {
     widen(from + <usize>y * stride, width, reach, empty, row);
-    weigh(row + (<usize>reach << 2), 4, w, reach, width, first + <usize>y * stride);
+    weighToDoubles(row + (<usize>reach << 3), 8, w, reach, width, first + <usize>y * wide);
   }
-  const end = first + <usize>rows * stride;
+  const end = first + <usize>rows * wide;
   for (let k = 0; k < before; k++) {
-    if (empty) memory.fill(half + <usize>k * stride, 0, stride);
-    else memory.copy(half + <usize>k * stride, first, stride);
+    if (empty) memory.fill(half + <usize>k * wide, 0, wide);
+    else memory.copy(half + <usize>k * wide, first, wide);
   }
   for (let k = 0; k < after; k++) {
-    if (empty) memory.fill(end + <usize>k * stride, 0, stride);
-    else memory.copy(end + <usize>k * stride, end - stride, stride);
+    if (empty) memory.fill(end + <usize>k * wide, 0, wide);
+    else memory.copy(end + <usize>k * wide, end - wide, wide);
   }
   const out = before + rows + after - 2 * reach;
-  for (let y = 0; y < out; y++) weigh(half + <usize>(y + reach) * stride, stride, w, reach, width, to + <usize>y * stride);
+  for (let y = 0; y < out; y++) weighToFloats(half + <usize>(y + reach) * wide, wide, w, reach, width, to + <usize>y * stride);
 }
 
-/** Running mean of 2 r + 1 values along rows. */
-export function boxRows(from: usize, to: usize, width: i32, height: i32, r: i32, empty: i32, row: usize): void {
+/** A row widened for a running mean of 2 r + 1 values, and the sum that it begins with. */
+// @ts-ignore: decorator
+@inline
+function beginRow(from: usize, width: i32, r: i32, empty: i32, row: usize): f64 {
+  widen(from, width, r, empty, row);
+  // one value is read beyond the last mean that it would belong to
+  store<f64>(row + (<usize>(width + 2 * r) << 3), 0);
+  let sum: f64 = 0;
+  for (let x = 0; x <= 2 * r; x++) sum += load<f64>(row + (<usize>x << 3));
+  return sum;
+}
+
+/** What comes into a running sum of a widened row less what goes. */
+// @ts-ignore: decorator
+@inline
+function change(row: usize, ahead: usize): f64 {
+  return load<f64>(row + ahead) - load<f64>(row);
+}
+
+/** Running mean of 2 r + 1 values along rows; four rows side by side, since each sum waits for the one before it. */
+export function boxRows(from: usize, to: usize, width: i32, height: i32, r: i32, empty: i32, rows: usize): void {
   const share: f64 = 1 / <f64>(2 * r + 1);
-  const ahead = <usize>(2 * r + 1) << 2;
-  for (let y = 0; y < height; y++) {
-    widen(from, width, r, empty, row);
-    // one value is read beyond the last mean that it would belong to
-    store<f32>(row + (<usize>(width + 2 * r) << 2), empty ? 0 : load<f32>(from + (<usize>(width - 1) << 2)));
-    let sum: f64 = 0;
-    for (let x = 0; x <= 2 * r; x++) sum += <f64>load<f32>(row + (<usize>x << 2));
-    let at = row;
-    for (let x = 0; x < width; x++) {
-      store<f32>(to + (<usize>x << 2), <f32>(sum * share));
-      sum += <f64>load<f32>(at + ahead) - <f64>load<f32>(at);
-      at += 4;
+  const ahead = <usize>(2 * r + 1) << 3;
+  const stride = <usize>width << 2;
+  const room = <usize>(width + 2 * r + 4) << 3;
+  for (let y = 0; y < height; y += 4) {
+    // behind the last row the last one is done once more
+    const second = y + 1 < height ? stride : 0;
+    const third = y + 2 < height ? 2 * stride : second;
+    const fourth = y + 3 < height ? 3 * stride : third;
+    let sa = beginRow(from, width, r, empty, rows);
+    let sb = beginRow(from + second, width, r, empty, rows + room);
+    let sc = beginRow(from + third, width, r, empty, rows + 2 * room);
+    let sd = beginRow(from + fourth, width, r, empty, rows + 3 * room);
+    let row = rows;
+    const end = to + stride;
+    for (let at = to; at < end; at += 4) {
+      store<f32>(at, <f32>(sa * share));
+      store<f32>(at + second, <f32>(sb * share));
+      store<f32>(at + third, <f32>(sc * share));
+      store<f32>(at + fourth, <f32>(sd * share));
+      sa += change(row, ahead);
+      sb += change(row + room, ahead);
+      sc += change(row + 2 * room, ahead);
+      sd += change(row + 3 * room, ahead);
+      row += 8;
     }
-    from += <usize>width << 2;
-    to += <usize>width << 2;
+    from += 4 * stride;
+    to += 4 * stride;
   }
 }
 
-/** Adds a row, less another (0 for none), to sums. */
-function addRow(sums: usize, come: usize, gone: usize, width: i32): void {
+/** Adds a row to sums of float64. */
+function addRow(sums: usize, come: usize, width: i32): void {
   for (let x = 0; x < width; x += 4) {
     const c = v128.load(come);
-    let l = low(c);
-    let h = high(c);
-    if (gone) {
-      const g = v128.load(gone);
-      l = f64x2.sub(l, low(g));
-      h = f64x2.sub(h, high(g));
-      gone += 16;
-    }
-    v128.store(sums, f64x2.add(v128.load(sums), l));
-    v128.store(sums, f64x2.add(v128.load(sums, 16), h), 16);
+    v128.store(sums, f64x2.add(v128.load(sums), low(c)));
+    v128.store(sums, f64x2.add(v128.load(sums, 16), high(c)), 16);
     come += 16;
     sums += 32;
   }
@@ -134,17 +195,20 @@ function rowAt(from: usize, y: i32, width: i32, height: i32, nothing: usize): us
 export function boxColumns(from: usize, to: usize, width: i32, height: i32, r: i32, sums: usize, nothing: usize): void {
   const share = f64x2.splat(1 / <f64>(2 * r + 1));
   memory.fill(sums, 0, <usize>(width + 4) << 3);
-  for (let y = -r; y <= r; y++) addRow(sums, rowAt(from, y, width, height, nothing), 0, width);
+  for (let y = -r; y <= r; y++) addRow(sums, rowAt(from, y, width, height, nothing), width);
+  const stride = <usize>width << 2;
   for (let y = 0; y < height; y++) {
-    let at = sums;
-    let out = to;
-    for (let x = 0; x < width; x += 4) {
-      v128.store(out, floats(f64x2.mul(v128.load(at), share), f64x2.mul(v128.load(at, 16), share)));
-      at += 32;
-      out += 16;
-    }
     const come = rowAt(from, y + r + 1, width, height, nothing);
-    addRow(sums, come, rowAt(from, y - r, width, height, nothing), width);
-    to += <usize>width << 2;
+    const gone = rowAt(from, y - r, width, height, nothing);
+    let at = sums;
+    for (let x: usize = 0; x < stride; x += 16) {
+      const l = v128.load(at), h = v128.load(at, 16);
+      const c = v128.load(come + x), g = v128.load(gone + x);
+      v128.store(to + x, floats(f64x2.mul(l, share), f64x2.mul(h, share)));
+      v128.store(at, f64x2.add(l, f64x2.sub(low(c), low(g))));
+      v128.store(at, f64x2.add(h, f64x2.sub(high(c), high(g))), 16);
+      at += 32;
+    }
+    to += stride;
   }
 }

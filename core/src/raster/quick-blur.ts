@@ -3,15 +3,15 @@ import { raster, type Raster } from './raster.ts';
 
 // The blurs of blur.ts in WebAssembly: the same sums in the same order, so the same bits.
 
-/** Rows of a convolution are done in bands of about so many bytes, which stay in the cache. */
+/** Rows of a convolution, as float64, are done in bands of about so many bytes, which stay in the cache. */
 const BAND_BYTES = 1 << 19;
 
 /** A convolution along rows and columns with symmetric weights; undefined where it has to be done in plain loops. */
 export function quickConvolve({ width, height, data }: Raster, w: Float64Array, empty: boolean): Raster | undefined {
   if (data.length === 0) return undefined;
   const reach = (w.length - 1) / 2;
-  const band = Math.max(4 * reach, Math.ceil(BAND_BYTES / (4 * width)));
-  const bytes = 12 * width * (band + 2 * reach) + 64 * (width + 4 * reach);
+  const band = Math.max(4 * reach, Math.ceil(BAND_BYTES / (8 * width)));
+  const bytes = 16 * width * (band + 2 * reach) + 64 * (width + 4 * reach);
   const made = scratchFor(bytes);
   if (!made) return undefined;
   const target = raster(width, height);
@@ -25,8 +25,8 @@ export function quickConvolve({ width, height, data }: Raster, w: Float64Array, 
       .fill(0)
       .set(w.subarray(reach));
     const from = made.put(data.subarray(first * width, last * width));
-    const row = made.room(4 * (width + 2 * reach));
-    const half = made.room(4 * width * (end - y + 2 * reach));
+    const row = made.room(8 * (width + 2 * reach));
+    const half = made.room(8 * width * (end - y + 2 * reach));
     const to = made.room(4 * width * (end - y));
     const [before, after] = [first - (y - reach), end + reach - last];
     const rows = last - first;
@@ -36,14 +36,17 @@ export function quickConvolve({ width, height, data }: Raster, w: Float64Array, 
   return target;
 }
 
+/** Room for four rows as float64, widened. */
+const rowsBytes = (width: number, radii: readonly number[]): number => 32 * (width + 2 * Math.max(...radii) + 4);
+
 const boxBytes = (width: number, height: number, radii: readonly number[]): number =>
-  8 * width * height + 16 * (width + 8) + 8 * (width + 2 * Math.max(...radii) + 8);
+  8 * width * height + 16 * (width + 8) + rowsBytes(width, radii);
 
 /** Begins means over boxes: a raster in the scratch memory and room for another; undefined where that is too large. */
 function begun({ width, height, data }: Raster, radii: readonly number[]) {
   const made = data.length > 0 ? scratchFor(boxBytes(width, height, radii)) : undefined;
   if (!made) return undefined;
-  const row = made.room(4 * (width + 2 * Math.max(...radii) + 1));
+  const row = made.room(rowsBytes(width, radii));
   return { made, from: made.put(data), to: made.room(data.byteLength), row };
 }
 
