@@ -1,6 +1,6 @@
 /** Distances in a raster, in the order of core/src/raster/distance.ts, so that both give the same bits. */
 
-import { between } from './lanes';
+import { between, low } from './lanes';
 
 const FAR: f32 = 1e6;
 
@@ -60,9 +60,36 @@ export function distances(near: usize, width: i32, height: i32, room: usize): vo
 
 /**
  * A square image turned about its middle, in the rows from `first` to `last` and no farther than `reach` px from the
- * middle; what is beyond stays as it was.
+ * middle; what is farther away stays as it was, and what comes from beyond the image is 0.
  */
 export function turned(from: usize, to: usize, width: i32, c: f64, s: f64, first: i32, last: i32, reach: f64): void {
+  turn(from, to, 0, width, c, s, first, last, reach);
+}
+
+/** The same of two images whose values lie side by side, to one image each. */
+export function turnedBoth(
+  from: usize, to: usize, other: usize, width: i32, c: f64, s: f64, first: i32, last: i32, reach: f64,
+): void {
+  turn(from, to, other, width, c, s, first, last, reach);
+}
+
+/** Four values around a place as float64, of two images, and what lies between them. */
+// @ts-ignore: decorator
+@inline
+function betweenBoth(at: usize, stride: usize, fx: f64, fy: f64): v128 {
+  const x = f64x2.splat(fx);
+  const a = low(v128.load64_zero(at));
+  const c = low(v128.load64_zero(at + stride));
+  const upper = f64x2.add(a, f64x2.mul(f64x2.sub(low(v128.load64_zero(at, 8)), a), x));
+  const lower = f64x2.add(c, f64x2.mul(f64x2.sub(low(v128.load64_zero(at + stride, 8)), c), x));
+  return f64x2.add(upper, f64x2.mul(f64x2.sub(lower, upper), f64x2.splat(fy)));
+}
+
+// @ts-ignore: decorator
+@inline
+function turn(
+  from: usize, to: usize, other: usize, width: i32, c: f64, s: f64, first: i32, last: i32, reach: f64,
+): void {
   const middle = <f64>(width - 1) / 2;
   const edge = <f64>(width - 1);
   for (let y = first; y <= last; y++) {
@@ -74,11 +101,20 @@ export function turned(from: usize, to: usize, width: i32, c: f64, s: f64, first
     let px = middle + c * (<f64>begin - middle) - s * (<f64>y - middle);
     let py = middle + s * (<f64>begin - middle) + c * (<f64>y - middle);
     for (let x = begin; x < end; x++, px += c, py += s) {
-      if (px < 0 || py < 0 || px >= edge || py >= edge) continue;
+      const out = <usize>(y * width + x) << 2;
+      if (px < 0 || py < 0 || px >= edge || py >= edge) {
+        store<f32>(to + out, 0);
+        if (other) store<f32>(other + out, 0);
+        continue;
+      }
       const x0 = <i32>px;
       const y0 = <i32>py;
-      const value = between(from + (<usize>(y0 * width + x0) << 2), <usize>width << 2, px - <f64>x0, py - <f64>y0);
-      store<f32>(to + (<usize>(y * width + x) << 2), <f32>value);
+      const i = <usize>(y0 * width + x0);
+      if (other) {
+        const both = f32x4.demote_f64x2_zero(betweenBoth(from + (i << 3), <usize>width << 3, px - <f64>x0, py - <f64>y0));
+        v128.store32_lane(to + out, both, 0);
+        v128.store32_lane(other + out, both, 1);
+      } else store<f32>(to + out, <f32>between(from + (i << 2), <usize>width << 2, px - <f64>x0, py - <f64>y0));
     }
   }
 }

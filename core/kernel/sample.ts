@@ -1,6 +1,6 @@
 /** Places of a raster read between its pixels, in the order of core/src/prove, so that both give the same bits. */
 
-import { between } from './lanes';
+import { between, floats, high, low } from './lanes';
 
 /** A pixel, or nothing beyond the border. */
 function pixel(data: usize, width: i32, height: i32, x: i32, y: i32): f64 {
@@ -108,6 +108,51 @@ export function laidOn(
   store<f64>(out, both);
   store<f64>(out, mine, 8);
   store<f64>(out, other, 16);
+}
+
+/**
+ * Of a rim (six rows of `n` float64: x, y, how detail rises to the right and down, how much of it is rim, and its arc) at
+ * a dab (u, v, cosine, sine, across, down, and what the rise to the right and down is multiplied by): for each arc the sums
+ * of what is seen times what is looked for, of both by themselves, and of weights, added to four float64.
+ */
+export function rimSums(slopes: usize, width: i32, height: i32, rim: usize, n: i32, dab: usize, sums: usize): void {
+  const row = <usize>n << 3;
+  const u = load<f64>(dab), v = load<f64>(dab, 8);
+  const c = load<f64>(dab, 16), s = load<f64>(dab, 24);
+  const across = load<f64>(dab, 32), down = load<f64>(dab, 40);
+  const right = load<f64>(dab, 48), below = load<f64>(dab, 56);
+  for (const end = rim + row; rim < end; rim += 8) {
+    const w = load<f64>(rim + 4 * row);
+    if (w < 0.02) continue;
+    const a = load<f64>(rim) * across;
+    const b = load<f64>(rim + row) * down;
+    const found = valueAt(slopes, width, height, u + c * a - s * b, v + s * a + c * b);
+    const wanted = right * load<f64>(rim + 2 * row) - below * load<f64>(rim + 3 * row);
+    const at = sums + (<usize>load<f64>(rim + 5 * row) << 5);
+    store<f64>(at, load<f64>(at) + w * found * wanted);
+    store<f64>(at, load<f64>(at, 8) + w * found * found, 8);
+    store<f64>(at, load<f64>(at, 16) + w * wanted * wanted, 16);
+    store<f64>(at, load<f64>(at, 24) + w, 24);
+  }
+}
+
+/** A row of `count` values read between two rows and two columns of a raster, by shares of the way to the next ones. */
+export function shiftedRow(upper: usize, lower: usize, count: i32, fx: f64, fy: f64, to: usize): void {
+  const x = f64x2.splat(fx), y = f64x2.splat(fy);
+  for (const end = to + (<usize>count << 2); to < end; to += 16) {
+    const a = v128.load(upper), c = v128.load(upper, 4), b = v128.load(lower), d = v128.load(lower, 4);
+    v128.store(to, floats(mixed(low(a), low(c), low(b), low(d), x, y), mixed(high(a), high(c), high(b), high(d), x, y)));
+    upper += 16;
+    lower += 16;
+  }
+}
+
+// @ts-ignore: decorator
+@inline
+function mixed(a: v128, c: v128, b: v128, d: v128, x: v128, y: v128): v128 {
+  const upper = f64x2.add(a, f64x2.mul(f64x2.sub(c, a), x));
+  const lower = f64x2.add(b, f64x2.mul(f64x2.sub(d, b), x));
+  return f64x2.add(upper, f64x2.mul(f64x2.sub(lower, upper), y));
 }
 
 /** What surrounds each of `count` places (two rows of float64: u and v), every second px up to `half` px away. */

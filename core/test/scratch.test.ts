@@ -4,7 +4,19 @@ import { scratchFor, wantScratch } from '@amber-stamp/core/wasm';
 import { expect } from 'chai';
 import { blur, blurRows } from '../src/raster/blur.ts';
 import { distanceTo } from '../src/raster/distance.ts';
+import { directionsOf } from '../src/flaws/line-pieces.ts';
 import { turned } from '../src/flaws/turned.ts';
+import {
+  filledColumns,
+  lessLocal,
+  mixedRows,
+  printingAbove,
+  product,
+  slopesAlong,
+  takeAway,
+  takeStreaks,
+  widened,
+} from '../src/prove/strip-loops.ts';
 import { closed, dilate, erode, opened } from '../src/raster/morph.ts';
 import { stretch } from '../src/raster/stretch.ts';
 import { echoWith } from './helpers/echoes.ts';
@@ -75,6 +87,30 @@ describe('loops in WebAssembly give the bits of plain loops', () => {
         stretch(source.data, target.data, by);
         return target;
       }),
+    'what is seen of a strip': (source) => {
+      const weight = blur(source, 2);
+      const streaked = lessLocal(source, blur(source, 3), weight, source);
+      takeStreaks(streaked, blurRows(source, 9), weight, source);
+      const less = { ...source, data: source.data.slice() };
+      takeAway(less, weight);
+      return [streaked, less, product(source, weight), slopesAlong(source)];
+    },
+    'sets of a strip': (source) => {
+      const printing = printingAbove(source, 0.3);
+      const ends = (by: number) => Float32Array.from({ length: source.width }, (_, x) => (hash32(x, by) % 120) - 10);
+      return [printing, widened(printing), filledColumns(ends(1), ends(2), source.height)];
+    },
+    'rows between px': (source) => (source.width > 1 ? [mixedRows(source, 0.3, 0.8), mixedRows(source, 0, 0.5)] : []),
+    'pieces of lines': (source) => {
+      const square = resample(source, 256, 256);
+      const within = { ...square, data: square.data.map((v, i) => (v > 0 && i % 256 > 9 ? 1 : 0)) };
+      return directionsOf(square, within, 0.1).flatMap(({ dark, light }) =>
+        [dark, light].map(({ value, x, height }) => ({
+          ...{ width: 256, height: 3 },
+          data: Float32Array.of(...value, ...height, ...x),
+        })),
+      );
+    },
     'maxima and minima': (source) =>
       [closed, opened, dilate, erode].flatMap((of) => [0, 1, 2, 5, 22].map((r) => of(source, r))),
   };

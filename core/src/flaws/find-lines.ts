@@ -1,26 +1,15 @@
 import { cosineTurns, sineTurns } from '../maths/angles.ts';
 import { clamp } from '../maths/ramps.ts';
-import { blur, widenedRow } from '../raster/blur.ts';
+import { blur } from '../raster/blur.ts';
 import { raster, type Raster } from '../raster/raster.ts';
 import { areaOf, asRaster, maskedBlur, maskWhere, type Tip256 } from './body.ts';
 import { filledIn } from './cures.ts';
 import { flaw, type Flaw } from './flaw.ts';
 import { maxOf, median, filteredValues, saturate, saturateSquared } from '../maths/measures.ts';
 import { ANALYSIS_SIDE, ANALYSIS_MIDDLE } from './analysed-tip.ts';
+import { AWAY, DIRECTIONS, directionsOf, STEP_DEG, type Direction } from './line-pieces.ts';
 import { meanAlong, rowOf, turned, turnedRidges } from './turned.ts';
 
-/** Directions that lines are looked for in, over half a turn. */
-const DIRECTIONS = 24;
-/** From one to the next, degrees. */
-const STEP_DEG = 180 / DIRECTIONS;
-/** Length of the pieces that are looked at, px; odd. */
-const LENGTH = 61;
-/** What one px of a piece counts. */
-const SHARE = 1 / LENGTH;
-/** Px of a piece that must lie inside. */
-const ENOUGH_INSIDE = 0.75 * LENGTH;
-/** How far beside a ridge lies what it is compared with, px. */
-const AWAY = 5;
 /** Length along which the course of a line is weighed, px; odd. */
 const LONG = 91;
 /** Rows to both sides in which the exact course of a line is looked for. */
@@ -35,27 +24,6 @@ const ROWS = 8;
 const ROOM = 400;
 /** A line of fewer px is none. */
 const LEAST_PX = 60;
-
-/** Of each row the straight piece that stands out most against its own unevenness: lighter or darker than what is beside it. */
-interface Direction {
-  dark: RowPeaks;
-  light: RowPeaks;
-}
-
-interface RowPeaks {
-  /** how far it stands out */
-  value: Float32Array;
-  /** the middle of the piece, px */
-  x: Int32Array;
-  /** its mean height, unsigned */
-  height: Float32Array;
-}
-
-const noPeaks = (): RowPeaks => ({
-  value: new Float32Array(ANALYSIS_SIDE),
-  x: new Int32Array(ANALYSIS_SIDE),
-  height: new Float32Array(ANALYSIS_SIDE),
-});
 
 interface Candidate {
   value: number;
@@ -76,72 +44,6 @@ function fineOf({ image, solid, inn }: Tip256): { fine: Raster; inside: Raster; 
   const unit = 0.9 * 1.48 * median(filteredValues(away.map(Math.abs), (i) => inside.data[i] > 0)) + 0.03;
   const fine = { ...image, data: away.map((v, i) => clamp(v, -1.6 * unit, 1.6 * unit) * inside.data[i]) };
   return { fine, inside, unit };
-}
-
-/** The first and last row in which a piece of a line could lie: so much of it must lie inside. */
-function rowsInside(inside: Float32Array, least: number): { first: number; last: number } {
-  let [first, last] = [ANALYSIS_SIDE, -1];
-  for (let y = 0; y < ANALYSIS_SIDE; y++) {
-    let sum = 0;
-    for (let at = y * ANALYSIS_SIDE, end = at + ANALYSIS_SIDE; at < end; at++) sum += inside[at];
-    if (sum < least) continue;
-    first = Math.min(first, y);
-    last = y;
-  }
-  return { first, last };
-}
-
-/** How far from the middle anything lies inside, px: rows beyond are empty however the tip is turned. */
-function reachOf(inside: Float32Array): number {
-  let most = 0;
-  for (let y = 0, i = 0; y < ANALYSIS_SIDE; y++)
-    for (let x = 0; x < ANALYSIS_SIDE; x++, i++)
-      if (inside[i] > 0) most = Math.max(most, (x - ANALYSIS_MIDDLE) ** 2 + (y - ANALYSIS_MIDDLE) ** 2);
-  return Math.sqrt(most) + 1;
-}
-
-function lookAlong(fine: Raster, inside: Raster, unit: number, direction: number, reach: number): Direction {
-  const angle = direction * STEP_DEG;
-  const within = turned(inside, angle, { reach });
-  const { first, last } = rowsInside(within, ENOUGH_INSIDE);
-  const ridges = turnedRidges(fine, angle, AWAY, { first, last, reach });
-  const least = (0.35 * unit) ** 2;
-  const found = { dark: noPeaks(), light: noPeaks() };
-  const r = (LENGTH - 1) / 2;
-  const row = new Float32Array(ANALYSIS_SIDE + 2 * r + 1);
-  const there = new Float32Array(ANALYSIS_SIDE + 2 * r + 1);
-  for (let y = first; y <= last; y++) {
-    widenedRow(ridges, y * ANALYSIS_SIDE, ANALYSIS_SIDE, r, false, row);
-    widenedRow(within, y * ANALYSIS_SIDE, ANALYSIS_SIDE, r, false, there);
-    // running sums of the ridge, of its square and of what lies inside
-    let sum = 0;
-    let squares = 0;
-    let share = 0;
-    for (let x = 0; x < LENGTH; x++) {
-      sum += row[x];
-      squares += row[x] * row[x];
-      share += there[x];
-    }
-    for (let x = 0; x < ANALYSIS_SIDE; x++) {
-      if (share > ENOUGH_INSIDE) {
-        const mean = sum * SHARE;
-        const stands = mean / Math.sqrt(Math.max(0, squares * SHARE - mean * mean) + least);
-        const peaks = stands > 0 ? found.dark : found.light;
-        const value = Math.abs(stands);
-        if (value > peaks.value[y]) {
-          peaks.value[y] = value;
-          peaks.x[y] = x;
-          peaks.height[y] = Math.abs(mean);
-        }
-      }
-      const gone = row[x];
-      const come = row[x + LENGTH];
-      sum += come - gone;
-      squares += come * come - gone * gone;
-      share += there[x + LENGTH] - there[x];
-    }
-  }
-  return found;
 }
 
 /** The rows of each direction that stand out most, at least 12 px apart. */
@@ -287,9 +189,7 @@ export function findLines(tip: Tip256): Flaw[] {
   let room = 0;
   for (const v of inside.data) room += v;
   if (room <= ROOM) return [];
-  const reach = reachOf(inside.data);
-  const directions = Array.from({ length: DIRECTIONS }, (_, k) => lookAlong(fine, inside, unit, k, reach));
-  const all = candidatesOf(directions);
+  const all = candidatesOf(directionsOf(fine, inside, unit));
   const used: Candidate[] = [];
   const made: Flaw[] = [];
   const soft = blur(tip.image, 0.5, false);

@@ -1,7 +1,7 @@
 import { cosineTurns, sineTurns } from '../maths/angles.ts';
 import { widenedRow } from '../raster/blur.ts';
 import type { Raster } from '../raster/raster.ts';
-import { scratchFor } from '../wasm/index.ts';
+import { scratchFor, type Scratch } from '../wasm/index.ts';
 import { ANALYSIS_SIDE } from './analysed-tip.ts';
 
 /** What is wanted of a turned image: rows, and how far from the middle there is anything, px. */
@@ -15,20 +15,32 @@ type Turn = readonly [number, number];
 
 /** The square image turned about its middle; the same at angle -a undoes it. In WebAssembly where there is some, to the bit. */
 export function turned(image: Raster, angleDeg: number, wanted: Partial<Wanted> = {}): Float32Array {
-  const { data, width } = image;
-  const turn = [cosineTurns(angleDeg / 360), sineTurns(angleDeg / 360)] as const;
-  const { first = 0, last = width - 1, reach = width } = wanted;
-  const rows = { first: Math.max(0, first), last: Math.min(width - 1, last), reach };
-  const made = scratchFor(2 * data.byteLength);
-  if (!made) return plainTurned(image, turn, rows);
+  const made = scratchFor(2 * image.data.byteLength);
+  if (!made) return plainTurned(image, angleDeg, wanted);
+  return made.floats(turnedIn(made, image, angleDeg, wanted), image.data.length).slice();
+}
+
+const turnOf = (angleDeg: number): Turn => [cosineTurns(angleDeg / 360), sineTurns(angleDeg / 360)];
+
+const rowsOf = (width: number, { first = 0, last = width - 1, reach = width }: Partial<Wanted>): Wanted => ({
+  first: Math.max(0, first),
+  last: Math.min(width - 1, last),
+  reach,
+});
+
+/** Turns an image in the scratch memory, with room for two of them; gives the address. */
+function turnedIn(made: Scratch, { data, width }: Raster, angleDeg: number, wanted: Partial<Wanted>): number {
+  const { first, last, reach } = rowsOf(width, wanted);
   const from = made.put(data);
   const to = made.room(data.byteLength);
   made.floats(to, data.length).fill(0);
-  made.kernel.turned(from, to, width, ...turn, rows.first, rows.last, reach);
-  return made.floats(to, data.length).slice();
+  made.kernel.turned(from, to, width, ...turnOf(angleDeg), first, last, reach);
+  return to;
 }
 
-function plainTurned({ data, width }: Raster, [c, s]: Turn, { first, last, reach }: Wanted): Float32Array {
+export function plainTurned({ data, width }: Raster, angleDeg: number, wanted: Partial<Wanted>): Float32Array {
+  const [c, s] = turnOf(angleDeg);
+  const { first, last, reach } = rowsOf(width, wanted);
   const middle = (width - 1) / 2;
   const out = new Float32Array(data.length);
   for (let y = first; y <= last; y++) {
@@ -105,9 +117,24 @@ function ridge(data: Float32Array, away: number, { first, last, reach = ANALYSIS
   return out;
 }
 
+/** The rows of a turned image that ridges of a part of it are made from. */
+const rowsFor = (away: number, { first, last, reach }: Part): Partial<Wanted> => ({
+  first: first - away - 1,
+  last: last + away + 1,
+  reach,
+});
+
+export const plainRidges = (image: Raster, angleDeg: number, away: number, part: Part): Float32Array =>
+  ridge(plainTurned(image, angleDeg, rowsFor(away, part)), away, part);
+
 /** The ridges of an image turned so, in the rows from `first` to `last`; the others are empty. */
 export function turnedRidges(image: Raster, angleDeg: number, away: number, part: Part): Float32Array {
-  const near = away + 1;
-  const rows = { first: part.first - near, last: part.last + near, reach: part.reach };
-  return ridge(turned(image, angleDeg, rows), away, part);
+  const { byteLength, length } = image.data;
+  const made = scratchFor(4 * byteLength);
+  if (!made) return plainRidges(image, angleDeg, away, part);
+  const from = turnedIn(made, image, angleDeg, rowsFor(away, part));
+  const [three, to] = [made.room(byteLength), made.room(byteLength)];
+  made.floats(to, length).fill(0);
+  made.kernel.ridge(from, three, to, ANALYSIS_SIDE, away, part.first, part.last);
+  return made.floats(to, length).slice();
 }

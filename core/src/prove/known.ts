@@ -3,11 +3,12 @@ import { clamp } from '../maths/ramps.ts';
 import { mean } from '../maths/measures.ts';
 import { cubeRoot, logTwo } from '../maths/roots.ts';
 import { expMinus } from '../maths/exponential.ts';
-import { raster, type Plate, type Raster } from '../raster/raster.ts';
+import type { Plate, Raster } from '../raster/raster.ts';
 import { valueAt } from '../raster/sample.ts';
 import { ARCS, detailOf, rimTemplate, type RimTemplate } from './rim.ts';
 import { scratchFor } from '../wasm/index.ts';
 import { LOOK_SIDE } from './seen.ts';
+import { slopesAlong } from './strip-loops.ts';
 import type { StripDabs } from './strip.ts';
 
 /** Dabs that are looked for, and next ones that each is compared with. */
@@ -55,46 +56,57 @@ function chosen({ shares, dabs, scale }: LookedAt): number[] {
   return Array.from({ length: Math.min(MAX_DABS_LOOKED_AT, all.length) }, (_, k) => all[Math.floor(k * every)]);
 }
 
-/** How detail rises along the path. */
-function slopesAlong(image: Raster): Raster {
-  const detail = detailOf(image);
-  const { width, height, data } = detail;
-  const out = raster(width, height);
-  for (let y = 0; y < height; y++)
-    for (let x = 1, i = y * width + 1; x < width - 1; x++, i++) out.data[i] = (data[i + 1] - data[i - 1]) / 2;
-  return out;
-}
-
 const sidePx = ({ across, down }: StripDabs, i: number): number => Math.max(Math.abs(across[i]), Math.abs(down[i]));
 
-/**
- * Likeness of a dab's rim to the slopes that are seen at its place, 0..1. Only what changes along the path counts: an
- * edge that runs along it is the stroke's own. The rim is looked at arc by arc, and plain arcs count most: a few that are
- * not covered by other dabs are enough to know the whole.
- */
-function rimSeen(slopes: Raster, { dabs, scale }: LookedAt, i: number, template: RimTemplate): number {
-  const { x, y, right, down, rim, arc, px } = template;
+/** How a dab lies in the look: its place, its turn, its sides, and what the slopes of its tip are multiplied by. */
+function lyingOf({ dabs, scale }: LookedAt, i: number, px: number): Float64Array {
   const [c, s] = [cosineTurns(dabs.turns[i]), sineTurns(dabs.turns[i])];
-  const [across, high] = [dabs.across[i] * scale, dabs.down[i] * scale];
+  const [across, down] = [dabs.across[i] * scale, dabs.down[i] * scale];
+  const place = [(dabs.u[i] + 0.5) * scale - 0.5, (dabs.v[i] + 0.5) * scale - 0.5];
   // a squashed or mirrored side is steeper, or rises the other way
-  const [cx, sy] = [(c * px) / across, (s * px) / high];
-  const u = (dabs.u[i] + 0.5) * scale - 0.5;
-  const v = (dabs.v[i] + 0.5) * scale - 0.5;
-  // of each arc: both together, what is seen, what is looked for, and its weight
+  return Float64Array.of(...place, c, s, across, down, (c * px) / across, (s * px) / down);
+}
+
+/** Of each arc of a rim at a dab: both together, what is seen, what is looked for, and its weight. */
+function plainRimSums(slopes: Raster, lying: Float64Array, { x, y, right, down, rim, arc }: RimTemplate): Float64Array {
+  const [u, v, c, s, across, high, toRight, toDown] = lying;
   const sums = new Float64Array(4 * ARCS);
   for (let k = 0; k < x.length; k++) {
     const w = rim[k];
     if (w < 0.02) continue;
     const [a, b] = [x[k] * across, y[k] * high];
     const found = valueAt(slopes, u + c * a - s * b, v + s * a + c * b);
-    const wanted = cx * right[k] - sy * down[k];
+    const wanted = toRight * right[k] - toDown * down[k];
     const at = 4 * arc[k];
     sums[at] += w * found * wanted;
     sums[at + 1] += w * found * found;
     sums[at + 2] += w * wanted * wanted;
     sums[at + 3] += w;
   }
-  return joinedArcs(sums);
+  return sums;
+}
+
+/**
+ * Likeness of dabs' rims to the slopes that are seen at their places, 0..1. Only what changes along the path counts: an
+ * edge that runs along it is the stroke's own. A rim is looked at arc by arc, and plain arcs count most: a few that are
+ * not covered by other dabs are enough to know the whole. In WebAssembly where there is some, with the same bits.
+ */
+function rimsSeen(slopes: Raster, look: LookedAt, rows: readonly number[]): number[] {
+  const { dabs, scale, tips } = look;
+  const templates = rows.map((i) => rimTemplate(tips[dabs.tip[i]], sidePx(dabs, i) * scale));
+  const lying = rows.map((i, k) => lyingOf(look, i, templates[k].px));
+  const largest = Math.max(...templates.map(({ x }) => x.byteLength));
+  const made = scratchFor(slopes.data.byteLength + 6 * largest + 8 * (8 + 4 * ARCS));
+  if (!made) return rows.map((_, k) => joinedArcs(plainRimSums(slopes, lying[k], templates[k])));
+  const from = made.put(slopes.data);
+  const [dab, sums, rim] = [made.room(64), made.room(32 * ARCS), made.room(6 * largest)];
+  return templates.map(({ x, y, right, down, rim: share, arc }, k) => {
+    [x, y, right, down, share, arc].forEach((row, n) => made.doubles(rim + n * x.byteLength, x.length).set(row));
+    made.doubles(dab, 8).set(lying[k]);
+    made.doubles(sums, 4 * ARCS).fill(0);
+    made.kernel.rimSums(from, slopes.width, slopes.height, rim, x.length, dab, sums);
+    return joinedArcs(made.doubles(sums, 4 * ARCS));
+  });
 }
 
 /** The likeness of arcs above chance, as one: the cube root of the mean of their cubes, by how much there is to see of each. */
@@ -182,9 +194,8 @@ function alikeNeighbours(look: LookedAt, rows: readonly number[]): number {
 export function knownOf(look: LookedAt): Known | undefined {
   const rows = chosen(look);
   if (rows.length < 3) return undefined;
-  const { shares, dabs, tips, scale } = look;
-  const slopes = slopesAlong(shares);
-  const rims = rows.map((i) => rimSeen(slopes, look, i, rimTemplate(tips[dabs.tip[i]], sidePx(dabs, i) * scale)));
+  const { shares, dabs, tips } = look;
+  const rims = rimsSeen(slopesAlong(detailOf(shares)), look, rows);
   return {
     rim: mean(rims),
     alike: alikeNeighbours(look, rows),

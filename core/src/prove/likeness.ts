@@ -101,15 +101,30 @@ function edgesAround({ width, data }: Raster, u: Float64Array, count: number): P
   return out;
 }
 
-function meanPatch({ count, size, data }: Patches): Float64Array {
+function sumPatch({ count, size, data }: Patches): Float64Array {
+  const made = scratchFor(data.byteLength + 8 * (size + 4));
+  if (made) {
+    const [from, to] = [made.put(data), made.room(8 * (size + 4))];
+    made.kernel.columnSums(from, count, size, to);
+    return made.doubles(to, size).slice();
+  }
   const sum = new Float64Array(size);
   for (let i = 0, at = 0; i < count; i++) for (let k = 0; k < size; k++) sum[k] += data[at++];
-  return sum.map((v) => v / Math.max(1, count));
+  return sum;
+}
+
+function takeRow({ count, size, data }: Patches, less: Float64Array): void {
+  const made = scratchFor(data.byteLength + less.byteLength);
+  if (made) {
+    const [from, by] = [made.put(data), made.put(less)];
+    made.kernel.lessRow(from, count, size, by);
+    data.set(made.floats(from, data.length));
+  } else for (let i = 0, at = 0; i < count; i++) for (let k = 0; k < size; k++) data[at++] -= less[k];
 }
 
 /** Takes the share of the mean patch away that is the same upright, mirrored and upside down. */
 function forgiveBeads(set: Patches, columns: number): void {
-  const mean = meanPatch(set);
+  const mean = sumPatch(set).map((v) => v / Math.max(1, set.count));
   const rows = set.size / columns;
   const even = mean.map((_, k) => {
     const x = k % columns;
@@ -117,7 +132,7 @@ function forgiveBeads(set: Patches, columns: number): void {
     const [mx, my] = [columns - 1 - x, rows - 1 - y];
     return (BEADS / 4) * (mean[k] + mean[my * columns + x] + mean[y * columns + mx] + mean[my * columns + mx]);
   });
-  for (let i = 0, at = 0; i < set.count; i++) for (let k = 0; k < set.size; k++) set.data[at++] -= even[k];
+  takeRow(set, even);
 }
 
 const energyOf = ({ count, data }: Patches): number => {

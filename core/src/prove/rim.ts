@@ -10,6 +10,7 @@ import { raster, type Plate, type Raster } from '../raster/raster.ts';
 import { resample } from '../raster/resample.ts';
 import { valueAt } from '../raster/sample.ts';
 import { LOOK_SIDE } from './seen.ts';
+import { takeAway } from './strip-loops.ts';
 
 /** Detail between these two blurs, px at 48 px a tip, is what outlines are known by: finer is grain, coarser is tone. */
 const FINE = 1.1;
@@ -59,8 +60,7 @@ export interface RimTemplate {
 /** What is left between a fine and a coarse blur: the detail that outlines are made of. */
 export function detailOf(image: Raster): Raster {
   const fine = blur(image, FINE);
-  const coarse = blur(image, COARSE).data;
-  for (let i = 0; i < coarse.length; i++) fine.data[i] -= coarse[i];
+  takeAway(fine, blur(image, COARSE));
   return fine;
 }
 

@@ -1,8 +1,10 @@
 import { blur, blurRows } from '../raster/blur.ts';
-import { pieces } from '../raster/pieces.ts';
+import { pieceRuns } from '../raster/pieces.ts';
 import { raster, type Raster } from '../raster/raster.ts';
 import { resample } from '../raster/resample.ts';
-import { evenSample, maxOf, percentile, filteredValues } from '../maths/measures.ts';
+import { evenSample, maxOf, percentile } from '../maths/measures.ts';
+import { stretch } from '../raster/stretch.ts';
+import { filledColumns, lessLocal, printingAbove, product, takeAway, takeStreaks, widened } from './strip-loops.ts';
 import type { Strip } from './strip.ts';
 
 /** The nominal tip, px, at which likeness is measured. */
@@ -34,19 +36,17 @@ const ENOUGH = 40_000;
 export function fullOf(data: Float32Array): number {
   const some = evenSample(data, ENOUGH);
   const least = 0.02 * maxOf(some);
-  return percentile(
-    filteredValues(some, (i) => some[i] > least),
-    0.95,
-  );
+  let covered = 0;
+  for (let i = 0; i < some.length; i++) if (some[i] > least) some[covered++] = some[i];
+  return percentile(some.subarray(0, covered), 0.95);
 }
 
 /** Coverage as shares of what its darker parts print: 1 is the 95th of a hundred. */
 export function sharesOf(image: Raster): Raster {
   const full = fullOf(image.data);
-  const share = full > 0 ? 1 / full : 1;
-  const from = image.data;
-  const data = new Float32Array(from.length);
-  for (let i = 0; i < data.length; i++) data[i] = Math.min(1.2, from[i] * share);
+  const gain = full > 0 ? 1 / full : 1;
+  const data = new Float32Array(image.data.length);
+  stretch(image.data, data, { less: 0, gain, more: 0, low: 0, high: 1.2 });
   return { ...image, data };
 }
 
@@ -56,34 +56,28 @@ export function normalised({ image, side }: Strip): Raster {
   return sharesOf(resample(image, Math.floor(image.width * factor), Math.floor(image.height * factor)));
 }
 
-/** A set with the px above, below and beside each of its own. */
-function widened(set: Uint8Array, width: number, height: number): Uint8Array {
-  const out = set.slice();
-  for (let i = width; i < set.length; i++) {
-    out[i] |= set[i - width];
-    out[i - width] |= set[i];
-  }
-  for (let y = 0, row = 0; y < height; y++, row += width)
-    for (let i = row + 1; i < row + width; i++) {
-      out[i] |= set[i - 1];
-      out[i - 1] |= set[i];
-    }
-  return out;
+/** Everything that prints, of it the large pieces, and whether anything is apart from those. */
+interface Body {
+  printing: Raster;
+  body: Raster;
+  strays: boolean;
 }
 
-/** Everything that prints, and of it the large pieces. */
-function bodyOf(soft: Raster): { printing: Uint8Array; body: Uint8Array } {
-  const { width, height, data } = soft;
-  const printing = new Uint8Array(data.length);
-  for (let i = 0; i < data.length; i++) printing[i] = data[i] > BODY_AT ? 1 : 0;
-  const near = widened(printing, width, height);
-  const found = pieces({ width, height, data: new Float32Array(near) }, 0.5);
-  const area = new Int32Array(found.count + 1);
-  for (let i = 0; i < printing.length; i++) area[found.label[i]] += printing[i];
-  const body = new Uint8Array(printing.length);
-  let some = 0;
-  for (let i = 0; i < body.length; i++) some |= body[i] = printing[i] && area[found.label[i]] >= LEAST_BODY ? 1 : 0;
-  return { printing, body: some ? body : printing };
+function bodyOf(soft: Raster): Body {
+  const printing = printingAbove(soft, BODY_AT);
+  const { runs, ids, count } = pieceRuns(widened(printing), 0.5);
+  const area = new Int32Array(count + 1);
+  for (let run = 0; run < runs.count; run++)
+    for (let i = runs.begin[run]; i < runs.end[run]; i++) area[ids[run]] += printing.data[i];
+  const large = area.map((px) => (px >= LEAST_BODY ? 1 : 0));
+  const strays = area.some((px, id) => px > 0 && !large[id]);
+  if (!strays) return { printing, body: printing, strays };
+  const body = raster(soft.width, soft.height);
+  for (let run = 0; run < runs.count; run++) {
+    const [begin, end] = [runs.begin[run], runs.end[run]];
+    if (large[ids[run]]) body.data.set(printing.data.subarray(begin, end), begin);
+  }
+  return large.includes(1) ? { printing, body, strays } : { printing, body: printing, strays: false };
 }
 
 interface Edges {
@@ -93,7 +87,7 @@ interface Edges {
 }
 
 /** Where the body begins and ends in each column, between pixels. */
-function edgesOf(soft: Raster, body: Uint8Array): Edges {
+function edgesOf(soft: Raster, { data: body }: Raster): Edges {
   const { width, height, data } = soft;
   const middle = (height - 1) / 2;
   const edges = {
@@ -133,44 +127,49 @@ function outlineOf({ top, bottom }: Edges, height: number, from: number, to: num
   return out;
 }
 
-/** What lies between the edges, and what well within them. */
-function fillOf({ top, bottom, there }: Edges, width: number, height: number): { fill: Raster; deep: Raster } {
-  const fill = raster(width, height);
-  const outside = new Uint8Array(width * height).fill(1);
-  for (let x = 0; x < width; x++) {
+/** The first and the last row that lies between the edges, of each column. */
+function rowsOf({ top, bottom, there }: Edges, height: number): { first: Float32Array; last: Float32Array } {
+  const first = new Float32Array(top.length).fill(height);
+  const last = new Float32Array(top.length).fill(-1);
+  for (let x = 0; x < top.length; x++) {
     if (!there[x]) continue;
-    const last = Math.min(height - 1, Math.floor(bottom[x]));
-    for (let y = Math.max(0, Math.ceil(top[x])), i = y * width + x; y <= last; y++, i += width) {
-      fill.data[i] = 1;
-      outside[i] = 0;
-    }
+    const from = Math.max(0, Math.ceil(top[x]));
+    const to = Math.min(height - 1, Math.floor(bottom[x]));
+    if (from <= to) [first[x], last[x]] = [from, to];
   }
-  let near: Uint8Array = outside;
-  for (let k = 0; k < ERODE; k++) near = widened(near, width, height);
-  const core = raster(width, height);
-  const { data } = core;
-  for (let i = 0; i < near.length; i++) data[i] = 1 - near[i];
-  return { fill, deep: blur(core, 1) };
+  return { first, last };
+}
+
+/** What lies between the edges, and what so well within them that no way of two px along rows and columns leads out. */
+function fillOf(edges: Edges, height: number): { fill: Raster; deep: Raster } {
+  const { first, last } = rowsOf(edges, height);
+  const width = first.length;
+  const within = { first: first.slice(), last: last.slice() };
+  for (let x = 0; x < width; x++)
+    for (let dx = -ERODE; dx <= ERODE; dx++) {
+      const beside = x + dx;
+      if (beside < 0 || beside >= width) continue;
+      const reach = ERODE - Math.abs(dx);
+      // nothing lies beyond the strip, so nothing comes in from there
+      if (first[beside] > 0) within.first[x] = Math.max(within.first[x], first[beside] + reach);
+      if (last[beside] < height - 1) within.last[x] = Math.min(within.last[x], last[beside] - reach);
+    }
+  return {
+    fill: filledColumns(first, last, height),
+    deep: blur(filledColumns(within.first, within.last, height), 1),
+  };
 }
 
 /** What of a strip repeats if anything does: its edges, and the inside less its local mean and constant streaks. */
 export function seenOf(shares: Raster, from: number, to: number): Seen {
-  const { width, height, data } = shares;
+  const { width, height } = shares;
   const soft = blur(shares, 0.8);
-  const { printing, body } = bodyOf(soft);
-  const edges = edgesOf(soft, body);
-  const { fill, deep } = fillOf(edges, width, height);
-  const weighed = raster(width, height);
-  for (let i = 0, out = weighed.data, f = fill.data; i < data.length; i++) out[i] = data[i] * f[i];
-  const local = blur(weighed, LOCAL).data;
-  const weight = blur(fill, LOCAL).data;
-  const inside = raster(width, height);
-  const [left, within] = [inside.data, deep.data];
-  for (let i = 0; i < data.length; i++) left[i] = (data[i] - local[i] / Math.max(1e-3, weight[i])) * within[i];
-  const streaks = blurRows(inside, STREAK).data;
-  const depth = blurRows(deep, STREAK).data;
-  for (let i = 0; i < data.length; i++) left[i] -= (streaks[i] / Math.max(0.05, depth[i])) * within[i];
-  addStrays(inside, shares, printing, body, fill);
+  const found = bodyOf(soft);
+  const edges = edgesOf(soft, found.body);
+  const { fill, deep } = fillOf(edges, height);
+  const inside = lessLocal(shares, blur(product(shares, fill), LOCAL), blur(fill, LOCAL), deep);
+  takeStreaks(inside, blurRows(inside, STREAK), blurRows(deep, STREAK), deep);
+  if (found.strays) addStrays(inside, shares, found, fill);
   return { width, height, outline: outlineOf(edges, height, from, to), inside: blur(inside, 0.8) };
 }
 
@@ -186,16 +185,12 @@ export function unevennessOf({ outline, width }: Seen, from: number, to: number)
 }
 
 /** Adds what prints apart from the body: it repeats as much as anything. */
-function addStrays(inside: Raster, shares: Raster, printing: Uint8Array, body: Uint8Array, fill: Raster): void {
-  const { width, height } = shares;
-  const apart = new Uint8Array(printing.length);
-  let some = 0;
-  for (let i = 0; i < apart.length; i++) some |= apart[i] = printing[i] && !body[i] ? 1 : 0;
-  if (!some) return;
-  const near = widened(apart, width, height);
-  const soft = blur(shares, 0.6);
-  const strays = raster(width, height);
-  for (let i = 0; i < near.length; i++) strays.data[i] = near[i] && fill.data[i] === 0 ? soft.data[i] : 0;
+function addStrays(inside: Raster, shares: Raster, { printing, body }: Body, fill: Raster): void {
+  const apart = { ...printing, data: printing.data.slice() };
+  takeAway(apart, body);
+  const near = widened(apart).data;
+  const strays = blur(shares, 0.6);
+  for (let i = 0; i < near.length; i++) if (!near[i] || fill.data[i]) strays.data[i] = 0;
   const streaks = blurRows(strays, STREAK);
   for (let i = 0; i < near.length; i++) inside.data[i] += strays.data[i] - streaks.data[i];
 }

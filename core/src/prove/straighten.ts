@@ -2,8 +2,9 @@ import { cosineTurns, headingDeg, sineTurns } from '../maths/angles.ts';
 import type { PenStroke } from '../model/strokes.ts';
 import { smoothPath } from '../path/path.ts';
 import { steadied } from '../path/steady.ts';
-import { raster, type Raster } from '../raster/raster.ts';
+import { raster, windowOfRaster, type Raster } from '../raster/raster.ts';
 import { valueAt } from '../raster/sample.ts';
+import { mixedRows } from './strip-loops.ts';
 
 /** Where things on a sheet lie in the strip of a stroke. */
 export interface Way {
@@ -113,25 +114,13 @@ function levelStrip(sheet: Raster, rail: Rail, width: number, half: number, side
   const [x0, y0] = [Math.floor(left), Math.floor(top)];
   const [fx, fy] = [left - x0, top - y0];
   const from = Math.max(0, -x0);
-  const to = Math.min(width, sheet.width - 1 - x0);
-  const [source, target, stride] = [sheet.data, out.data, sheet.width];
-  for (let v = 0; v < out.height; v++) {
-    const y = y0 + v;
-    if (y < 0 || y + 1 >= sheet.height) continue;
-    let i = y * stride + x0 + from;
-    let a = source[i];
-    let b = source[i + stride];
-    for (let u = from, at = v * width + from; u < to; u++, at++) {
-      i++;
-      const c = source[i];
-      const d = source[i + stride];
-      const upper = a + (c - a) * fx;
-      const low = b + (d - b) * fx;
-      target[at] = upper + (low - upper) * fy;
-      a = c;
-      b = d;
-    }
-  }
+  const count = Math.min(width, sheet.width - 1 - x0) - from;
+  const [first, end] = [Math.max(0, -y0), Math.min(out.height, sheet.height - 1 - y0)];
+  if (count <= 0 || end <= first) return out;
+  const rows = windowOfRaster(sheet, x0 + from, y0 + first, count + 1, end - first + 1);
+  const run = mixedRows(rows, fx, fy);
+  for (let v = first; v < end; v++)
+    out.data.set(run.data.subarray((v - first) * count, (v - first + 1) * count), v * width + from);
   return out;
 }
 

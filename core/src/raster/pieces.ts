@@ -84,23 +84,36 @@ function runsOf({ width, height, data }: Raster, threshold: number): Runs {
   return runs;
 }
 
+/** Connected pieces as runs of rows: `ids` holds the piece, 1..count, of each. */
+export interface PieceRuns {
+  runs: { count: number; begin: Int32Array; end: Int32Array };
+  ids: Int32Array;
+  count: number;
+}
+
 /**
  * Connected pieces of what prints above a threshold, numbered in the order of their first pixels (run-based union-find
  * after Rosenfeld and Pfaltz 1966).
  */
-export function pieces(source: Raster, threshold: number): Pieces {
-  const label = new Int32Array(source.data.length);
+export function pieceRuns(source: Raster, threshold: number): PieceRuns {
   const runs = runsOf(source, threshold);
   const ids = new Int32Array(runs.count);
-  const area = [0];
+  let count = 0;
   for (let run = 0; run < runs.count; run++) {
     const first = runs.first(run);
-    if (first === run) {
-      ids[run] = area.length;
-      area.push(0);
-    } else ids[run] = ids[first];
+    ids[run] = first === run ? ++count : ids[first];
+  }
+  return { runs, ids, count };
+}
+
+/** The same as a label for each px. */
+export function pieces(source: Raster, threshold: number): Pieces {
+  const label = new Int32Array(source.data.length);
+  const { runs, ids, count } = pieceRuns(source, threshold);
+  const area = new Array<number>(count + 1).fill(0);
+  for (let run = 0; run < runs.count; run++) {
     label.fill(ids[run], runs.begin[run], runs.end[run]);
     area[ids[run]] += runs.end[run] - runs.begin[run];
   }
-  return { label, count: area.length - 1, area };
+  return { label, count, area };
 }

@@ -68,6 +68,8 @@ export interface ScratchKernel {
     out: number,
   ): void;
   around(data: number, width: number, height: number, places: number, count: number, half: number, out: number): void;
+  rimSums(slopes: number, width: number, height: number, rim: number, n: number, dab: number, sums: number): void;
+  shiftedRow(upper: number, lower: number, count: number, fx: number, fy: number, to: number): void;
   distances(near: number, width: number, height: number, room: number): void;
   turned(
     from: number,
@@ -79,7 +81,41 @@ export interface ScratchKernel {
     last: number,
     reach: number,
   ): void;
+  turnedBoth(
+    from: number,
+    to: number,
+    other: number,
+    width: number,
+    c: number,
+    s: number,
+    first: number,
+    last: number,
+    reach: number,
+  ): void;
   stretch(data: number, count: number, less: number, gain: number, more: number, low: number, high: number): void;
+  ridge(data: number, three: number, out: number, width: number, away: number, first: number, last: number): void;
+  pieces(
+    ridges: number,
+    within: number,
+    width: number,
+    first: number,
+    last: number,
+    length: number,
+    enough: number,
+    least: number,
+    rows: number,
+    out: number,
+  ): void;
+  times(a: number, b: number, count: number): void;
+  minus(a: number, b: number, count: number): void;
+  above(data: number, count: number, least: number, out: number): void;
+  widened(data: number, width: number, height: number, out: number): void;
+  columns(first: number, last: number, width: number, height: number, out: number): void;
+  inside(data: number, local: number, weight: number, within: number, count: number): void;
+  lessStreaks(data: number, streaks: number, depth: number, within: number, count: number): void;
+  slopesAlong(data: number, width: number, height: number, out: number): void;
+  columnSums(data: number, count: number, size: number, sums: number): void;
+  lessRow(data: number, count: number, size: number, less: number): void;
   product(p: number, q: number, size: number, pairs: number, every: number, later: number): number;
 }
 
