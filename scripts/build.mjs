@@ -5,11 +5,12 @@ import { join } from 'node:path';
 import { buildCli } from './build-cli.mjs';
 import { buildKernel } from './build-kernel.mjs';
 import { buildServer } from './build-server.mjs';
+import { writeBenchPage } from './lib/bench-page.mjs';
 import { finish } from './lib/children.mjs';
 import { isCurrent } from './lib/current.mjs';
 import { packAssets } from './lib/pack-assets.mjs';
 import { ROOT } from './lib/root.mjs';
-import { checkSizes } from './lib/sizes.mjs';
+import { checkSizes, firstFiles } from './lib/sizes.mjs';
 
 const PAGE = join(ROOT, 'web/dist/index.html');
 const SCENE = join(ROOT, 'web/painted/floor.webp');
@@ -31,7 +32,8 @@ export async function build() {
   if (!isCurrent(SCENE, PAINTED_BY)) await finish(process.execPath, ['scripts/run-ts.mjs', 'scripts/write-scene.ts']);
   if (isCurrent(PAGE, SOURCES)) return false;
   await finish(process.execPath, ['node_modules/vite/bin/vite.js', 'build', 'web', '--logLevel', 'warn']);
-  packAssets(join(ROOT, 'web/dist/assets'));
+  packAssets(join(ROOT, 'web/dist/assets'), firstFiles());
+  writeBenchPage(join(ROOT, 'web/dist'));
   utimesSync(PAGE, new Date(), new Date());
   return true;
 }

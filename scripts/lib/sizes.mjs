@@ -14,14 +14,14 @@ const SMALL = 20_000;
 const stem = (file) => file.replace(/-[\w-]{8}\.js$/, '');
 
 /** What the page asks for before anything is seen: its script, and what that names at once. */
-function firstFiles() {
+export function firstFiles() {
   const page = readFileSync(join(BUILT, 'index.html'), 'utf8');
-  return [...page.matchAll(/(?:src|href)="\/assets\/([^"]+\.js)"/g)].map(([, file]) => file);
+  return new Set([...page.matchAll(/(?:src|href)="\/assets\/([^"]+\.js)"/g)].map(([, file]) => file));
 }
 
 /** Every built script: what is sent first, then the others by size. */
 export function sizesOf() {
-  const first = new Set(firstFiles());
+  const first = firstFiles();
   const of = (file) => {
     const place = join(BUILT, 'assets', file);
     const { size } = statSync(place);

@@ -154,7 +154,7 @@ export function createApp(services: Services, options: AppOptions): Express {
       }),
     );
     app.use(express.static(options.pages, { index: false }));
-    servePage(app, join(options.pages, 'index.html'));
+    servePage(app, options.pages);
   }
   app.use(answerError);
   return app;

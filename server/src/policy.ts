@@ -2,6 +2,7 @@ import type { Express, RequestHandler, Response } from 'express';
 import helmet from 'helmet';
 import { randomBytes } from 'node:crypto';
 import { readFile } from 'node:fs/promises';
+import { join } from 'node:path';
 
 const nonceOf = (res: Response): string => String(res.locals.nonce);
 
@@ -44,10 +45,13 @@ export const docsPolicy: RequestHandler = helmet.contentSecurityPolicy(contentPo
 /** Where the page finds the word that its style sheets say. */
 const PLACE = '<meta name="style-nonce" content="" />';
 
-/** Serves the page at every address that is none of a file; `path` is that of its HTML. */
-export function servePage(app: Express, path: string): void {
-  app.get('/{*path}', async (_req, res) => {
-    const html = await readFile(path, 'utf8');
+/** The HTML at an address: that of a brush names the scripts of the bench too, so that they are asked for at once. */
+const fileAt = (path: string): string => (path.startsWith('/brush/') ? 'bench.html' : 'index.html');
+
+/** Serves the page at every address that is none of a file; `folder` holds what was built. */
+export function servePage(app: Express, folder: string): void {
+  app.get('/{*path}', async (req, res) => {
+    const html = await readFile(join(folder, fileAt(req.path)), 'utf8');
     const told = html.replace(PLACE, PLACE.replace('content=""', `content="${nonceOf(res)}"`));
     res.set('cache-control', 'no-cache').type('html').send(told);
   });

@@ -1,8 +1,9 @@
 import { SnackbarProvider } from 'notistack';
 import { lazy, Suspense, useEffect } from 'react';
 import { Route, Routes } from 'react-router';
+import { useStore } from 'zustand';
 import { bench } from './ahead.ts';
-import { useDoor } from './api/client.ts';
+import { door } from './api/client.ts';
 import { later } from './engine/clock.ts';
 import { listenToNews } from './bench/news.ts';
 import { Arriving } from './bench/parts/Arriving.tsx';
@@ -44,7 +45,7 @@ function Inside() {
 }
 
 export function App() {
-  const closed = useDoor((s) => s.closed);
+  const closed = useStore(door, (s) => s.closed);
   return (
     <SnackbarProvider maxSnack={4} anchorOrigin={{ vertical: 'bottom', horizontal: 'left' }}>
       {closed ? (

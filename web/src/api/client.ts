@@ -1,5 +1,5 @@
 import { AmberError, ERRORS, type ErrorCode } from '@amber-stamp/core/errors';
-import { create } from 'zustand';
+import { createStore } from 'zustand/vanilla';
 
 interface Problem {
   detail?: string;
@@ -21,8 +21,8 @@ export function problemOf(status: number, text: string): AmberError {
 
 const unreachable = () => new AmberError('storage-failed', 'The server cannot be reached. Try again in a moment.');
 
-/** Whether the server asks for its token before it gives anything. */
-export const useDoor = create<{ closed: boolean }>(() => ({ closed: false }));
+/** Whether the server asks for its token before it gives anything; no hook, so that workers do without React. */
+export const door = createStore<{ closed: boolean }>(() => ({ closed: false }));
 
 /** A request to the API; rejects with AmberError. */
 export async function api(path: string, init: RequestInit = {}): Promise<Response> {
@@ -35,7 +35,7 @@ export async function api(path: string, init: RequestInit = {}): Promise<Respons
   }
   if (response.ok) return response;
   const problem = problemOf(response.status, await response.text());
-  if (problem.code === 'not-allowed') useDoor.setState({ closed: true });
+  if (problem.code === 'not-allowed') door.setState({ closed: true });
   throw problem;
 }
 

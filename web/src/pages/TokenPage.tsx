@@ -1,7 +1,7 @@
 import type { AmberError } from '@amber-stamp/core/errors';
 import { Button } from '@mui/material';
 import { useState, type FormEvent } from 'react';
-import { api, useDoor } from '../api/client.ts';
+import { api, door } from '../api/client.ts';
 import { queryClient } from '../api/queries.ts';
 import { coded } from '../parts/coded.ts';
 import { Header } from '../parts/Header.tsx';
@@ -11,7 +11,7 @@ const NOT_SENT = 'It could not be sent. Try again in a moment.';
 async function enter(token: string): Promise<void> {
   const headers = { 'content-type': 'application/json' };
   await api('/session', { method: 'POST', headers, body: JSON.stringify({ token }) });
-  useDoor.setState({ closed: false });
+  door.setState({ closed: false });
   await queryClient.invalidateQueries();
 }
 
