@@ -44,6 +44,9 @@ class Writer {
 
 const HEADER_MOST = 512;
 
+/** Heights that were parted deflate as small at the quickest level as at the slowest, in half the time. */
+const QUICK = 1;
+
 /** A header with one channel of floats, called as readers call the brightness. */
 function header(width: number, height: number): Uint8Array {
   const writer = new Writer(HEADER_MOST).ints(20000630, 2);
@@ -76,7 +79,7 @@ function block(heights: Raster, y: number): Uint8Array {
   const { width, height, data } = heights;
   const rows = data.slice(y * width, Math.min(height, y + BLOCK_ROWS) * width);
   const plain = new Uint8Array(rows.buffer);
-  const packed = zlibSync(parted(plain));
+  const packed = zlibSync(parted(plain), { level: QUICK });
   const body = packed.length < plain.length ? packed : plain;
   const writer = new Writer(8 + body.length).ints(y, body.length);
   writer.bytes.set(body, 8);

@@ -14,7 +14,6 @@ import { notify, notifyError } from '../parts/messages.tsx';
 import { cutter, openSource } from '../engine/pool.ts';
 import { useArrival, type Arrival } from './arrival.ts';
 import { begun, cutPlates, type Beginning } from './begin.ts';
-import { keepPortrait } from './keeping.ts';
 
 const isPack = (file: File): boolean => /\.zip$/i.test(file.name) || file.type === 'application/zip';
 
@@ -112,8 +111,7 @@ async function newBrush(
   const plates = await cutPlates(beginning, { signal, onPlate });
   stopIfAborted(controller);
   showPlate(plates[0].report.plate);
-  const { body, ready } = await begun(beginning, plates);
-  const thumbnail = await keepPortrait(body, ready);
+  const { body, thumbnail } = await begun(beginning, plates);
   stopIfAborted(controller);
   const made = await sendJson<CreatedBrush>('POST', '/brushes', {
     id: newId(),

@@ -5,6 +5,7 @@ import { SOFT_TIP, type Guess } from '@amber-stamp/core/vary';
 import { cutter, heldPlate, holdPlate } from '../engine/pool.ts';
 import type { CutReport } from '../engine/protocol/cut.ts';
 import { firstStrokes, type HeldTip } from './first-strokes.ts';
+import { keepPortrait } from './keeping.ts';
 import { plateKey, sourceKey } from './plate-key.ts';
 import { filePlate, readyOf, type ReadyPlate } from './plates.ts';
 import { heldSoftTip, SOFT_PLATE } from './soft-tip.ts';
@@ -61,21 +62,33 @@ export function tipOf(name: string, plates: readonly CutPlate[], intent: Intent)
 export const firstStroke = async (name: string, plates: readonly CutPlate[], intent: Intent): Promise<Guess> =>
   (await firstStrokes(tipOf(name, plates, intent)))[0];
 
-/** The body of a new brush, with its plates as they are shown; files are made and sent while first strokes are tried. */
+/** The body of a new brush with its portrait: files are made and sent while first strokes are tried and one is drawn. */
 export async function begun(
   beginning: Beginning,
   plates: readonly CutPlate[],
-): Promise<{ body: Bench; ready: Record<string, ReadyPlate> }> {
+): Promise<{ body: Bench; thumbnail: string | null }> {
   const { name, intent } = beginning;
-  const [files, { brush, reasons }, soft] = await Promise.all([
-    Promise.all(plates.map(({ report }) => filePlate(report.plate))),
+  const filed = Promise.all(plates.map(({ report }) => filePlate(report.plate)));
+  // who waits for the first stroke hears of it below
+  filed.catch(() => undefined);
+  const [{ brush, reasons }, soft] = await Promise.all([
     firstStroke(name, plates, intent),
     intent === 'grain' ? softTip() : {},
   ]);
-  const meant = Object.fromEntries(plates.map((one, i) => [one.plateName, { ...one.meant, sha256: files[i] }]));
-  const body = parseBench({ brush, plates: { ...meant, ...soft }, guessed: reasons });
-  const reports = new Map(plates.map(({ plateName, report }) => [plateName, report]));
-  const ready = Object.entries(body.plates).map(([plateName, plate]) => {
+  const asFiled = (files: readonly string[]): Bench['plates'] => ({
+    ...Object.fromEntries(plates.map((one, i) => [one.plateName, { ...one.meant, sha256: files[i] ?? '' }])),
+    ...soft,
+  });
+  // plates are known by what they are cut from: a portrait needs no file of them
+  const shown = { brush, plates: asFiled([]) };
+  const [files, thumbnail] = await Promise.all([filed, keepPortrait(shown, readyPlates(shown.plates, plates))]);
+  return { body: parseBench({ brush, plates: asFiled(files), guessed: reasons }), thumbnail };
+}
+
+/** The plates of a body as they are shown; workers are given them. */
+function readyPlates(meant: Bench['plates'], cut: readonly CutPlate[]): Record<string, ReadyPlate> {
+  const reports = new Map(cut.map(({ plateName, report }) => [plateName, report]));
+  const ready = Object.entries(meant).map(([plateName, plate]) => {
     const key = plateKey(plate);
     const report = reports.get(plateName);
     const pixels = report?.plate ?? heldPlate(key);
@@ -83,7 +96,7 @@ export async function begun(
     holdPlate(key, pixels);
     return [plateName, readyOf(key, { plate: pixels, report: report ?? null })] as const;
   });
-  return { body, ready: Object.fromEntries(ready) };
+  return Object.fromEntries(ready);
 }
 
 /** The tip of a grain with its file. */

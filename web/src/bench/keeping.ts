@@ -16,7 +16,10 @@ import { setKeep, settle, stand, takeGestureWords, useBench } from './store.ts';
 const PORTRAIT = { width: 680, height: 264 };
 
 /** The stroke that stands for a state in lists, kept as PNG; null while its plate is not ready. */
-export async function keepPortrait(bench: Bench, ready = usePlates.getState().ready): Promise<string | null> {
+export async function keepPortrait(
+  bench: Pick<Bench, 'brush' | 'plates'>,
+  ready = usePlates.getState().ready,
+): Promise<string | null> {
   const plates = keysOf(bench);
   if (Object.entries(plates).some(([name, key]) => ready[name]?.key !== key)) return null;
   const { strokes } = portraitStroke(PORTRAIT.width, PORTRAIT.height);

@@ -10,6 +10,9 @@ const SAYS: Record<Arrival['phase'], string> = {
   guessing: 'its settings being guessed',
 };
 
+/** The plate is shown so large at most, px of two to one of the screen: a large one painted again with each move of the bar takes a core. */
+const WIDE = 640;
+
 /** A file on its way in, with how far it is and a way to stop it. */
 export function Arriving() {
   const arrival = useArrival((s) => s.arrival);
@@ -17,7 +20,7 @@ export function Arriving() {
   const measured = arrival.phase === 'sending' || arrival.phase === 'reading';
   return (
     <div className="arriving" role="status">
-      {arrival.plate && <PlateView plate={arrival.plate} label={`The plate of ${arrival.name}`} />}
+      {arrival.plate && <PlateView plate={arrival.plate} label={`The plate of ${arrival.name}`} most={WIDE} />}
       <div className="l">
         <b>{arrival.name}</b>
         <span className="spacer" />
