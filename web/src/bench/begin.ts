@@ -7,7 +7,7 @@ import type { CutReport } from '../engine/protocol/cut.ts';
 import { firstStrokes, type HeldTip } from './first-strokes.ts';
 import { keepPortrait } from './keeping.ts';
 import { plateKey, sourceKey } from './plate-key.ts';
-import { filePlate, readyOf, type ReadyPlate } from './plates.ts';
+import { filePlate } from './plates.ts';
 import { heldSoftTip, SOFT_PLATE } from './soft-tip.ts';
 
 /** What a brush is made from: its source, and by a recipe each plate of it. */
@@ -66,7 +66,7 @@ export const firstStroke = async (name: string, plates: readonly CutPlate[], int
 export async function begun(
   beginning: Beginning,
   plates: readonly CutPlate[],
-): Promise<{ body: Bench; thumbnail: string | null }> {
+): Promise<{ body: Bench; thumbnail: string }> {
   const { name, intent } = beginning;
   const filed = Promise.all(plates.map(({ report }) => filePlate(report.plate)));
   // who waits for the first stroke hears of it below
@@ -80,23 +80,8 @@ export async function begun(
     ...soft,
   });
   // plates are known by what they are cut from: a portrait needs no file of them
-  const shown = { brush, plates: asFiled([]) };
-  const [files, thumbnail] = await Promise.all([filed, keepPortrait(shown, readyPlates(shown.plates, plates))]);
+  const [files, thumbnail] = await Promise.all([filed, keepPortrait({ brush, plates: asFiled([]) })]);
   return { body: parseBench({ brush, plates: asFiled(files), guessed: reasons }), thumbnail };
-}
-
-/** The plates of a body as they are shown; workers are given them. */
-function readyPlates(meant: Bench['plates'], cut: readonly CutPlate[]): Record<string, ReadyPlate> {
-  const reports = new Map(cut.map(({ plateName, report }) => [plateName, report]));
-  const ready = Object.entries(meant).map(([plateName, plate]) => {
-    const key = plateKey(plate);
-    const report = reports.get(plateName);
-    const pixels = report?.plate ?? heldPlate(key);
-    if (!pixels) throw new Error(`no plate ${plateName}`);
-    holdPlate(key, pixels);
-    return [plateName, readyOf(key, { plate: pixels, report: report ?? null })] as const;
-  });
-  return Object.fromEntries(ready);
 }
 
 /** The tip of a grain with its file. */

@@ -10,7 +10,7 @@ import { arriving, showArrival } from './arrivals.ts';
 import { firstPlate } from './edit.ts';
 import { keepPortrait } from './keeping.ts';
 import { plateKey, sourceKey } from './plate-key.ts';
-import { filePlate, readyOf } from './plates.ts';
+import { filePlate } from './plates.ts';
 
 /** Cuts one brush anew by a recipe and keeps that as its next version; gives whether it could be. */
 async function applyTo(listing: BrushListing, recipe: Recipe, what: string): Promise<boolean> {
@@ -22,9 +22,8 @@ async function applyTo(listing: BrushListing, recipe: Recipe, what: string): Pro
   const report = await cutter.cut(source, own);
   const next = { ...plate, sha256: await filePlate(report.plate), recipe: own };
   const body: Bench = { ...version.body, plates: { ...version.body.plates, [name]: next } };
-  const key = plateKey(next);
-  holdPlate(key, report.plate);
-  const thumbnail = await keepPortrait(body, { [name]: readyOf(key, { plate: report.plate, report }) });
+  holdPlate(plateKey(next), report.plate);
+  const thumbnail = await keepPortrait(body);
   await sendJson<Kept>('POST', `/brushes/${listing.id}/versions`, {
     id: newId(),
     parent: version.id,

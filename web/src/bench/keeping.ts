@@ -8,23 +8,19 @@ import { drawPng } from '../engine/pool.ts';
 import { notify, notifyTrouble } from '../parts/messages.tsx';
 import { protection, useDrafts, type Draft } from './drafts.ts';
 import { inkJob, keysOf } from './ink-job.ts';
-import { keepPlates, usePlates } from './plates.ts';
+import { keepPlates, makePlate } from './plates.ts';
 import { SaveQueue } from './save-queue.ts';
 import { settleNow } from './settle-soon.ts';
 import { setKeep, settle, stand, takeGestureWords, useBench } from './store.ts';
 
 const PORTRAIT = { width: 680, height: 264 };
 
-/** The stroke that stands for a state in lists, kept as PNG; null while its plate is not ready. */
-export async function keepPortrait(
-  bench: Pick<Bench, 'brush' | 'plates'>,
-  ready = usePlates.getState().ready,
-): Promise<string | null> {
-  const plates = keysOf(bench);
-  if (Object.entries(plates).some(([name, key]) => ready[name]?.key !== key)) return null;
+/** The stroke that stands for a state in lists, kept as PNG; plates that are not at hand are made first. */
+export async function keepPortrait(bench: Pick<Bench, 'brush' | 'plates'>): Promise<string> {
+  await Promise.all(Object.values(bench.plates).map(makePlate));
   const { strokes } = portraitStroke(PORTRAIT.width, PORTRAIT.height);
-  const job = inkJob('portrait', { brush: bench.brush, plates }, strokes, { ...PORTRAIT, zoom: 1 }, 'white');
-  const body = await drawPng(job);
+  const shown = { brush: bench.brush, plates: keysOf(bench) };
+  const body = await drawPng(inkJob('portrait', shown, strokes, { ...PORTRAIT, zoom: 1 }, 'white'));
   const { sha256 } = (await (await api('/blobs', { method: 'POST', body })).json()) as StoredBlob;
   return sha256;
 }

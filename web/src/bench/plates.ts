@@ -64,7 +64,7 @@ async function make(plate: BenchPlate, key: string, wantReport: boolean, draft =
 }
 
 /** A plate that was made, `times` times smaller than it is meant. */
-export const readyOf = (key: string, { plate, report }: MadePlate, times = 1): ReadyPlate => ({
+const readyOf = (key: string, { plate, report }: MadePlate, times = 1): ReadyPlate => ({
   key,
   plate,
   report,
@@ -179,6 +179,7 @@ export async function keepPlates(bench: Bench): Promise<Bench> {
     let sha256 = knownBytes.get(key);
     if (!sha256) {
       const { plate: pixels } = await make(plate, key, true);
+      holdPlate(key, pixels);
       sha256 = await filePlate(pixels);
       knownBytes.set(key, sha256);
     }

@@ -7,7 +7,7 @@ import { notify, notifyDone, orNotifyError } from '../parts/messages.tsx';
 import { keepPortrait } from './keeping.ts';
 import { openedBench } from './opened.ts';
 import { plateKey, sourceKey } from './plate-key.ts';
-import { filePlate, isKeptAs, makePlate, usePlates, type ReadyPlate } from './plates.ts';
+import { filePlate, isKeptAs, usePlates, type ReadyPlate } from './plates.ts';
 
 /** The bytes that a plate had when its brush was opened, where it is cut otherwise from the same source by now; else undefined. */
 export function recutFrom(name: string, plate: BenchPlate): string | undefined {
@@ -21,7 +21,7 @@ export interface Recut {
   version: Version;
   body: Bench;
   /** SHA-256 of the picture of her stroke */
-  thumbnail: string | null;
+  thumbnail: string;
 }
 
 /** A brush that prints with the same plate, as it would print with the recut one. */
@@ -37,13 +37,8 @@ export async function recutSister(
   const plates = Object.fromEntries(
     Object.entries(kept.plates).map(([name, one]) => [name, one.sha256 === base ? { ...next } : one]),
   );
-  const shown: Record<string, ReadyPlate> = {};
-  for (const [name, one] of Object.entries(plates)) {
-    if (one.sha256 !== next.sha256) await makePlate(one);
-    shown[name] = { ...ready, key: plateKey(one) };
-  }
   const body = { ...kept, plates };
-  return { version, body, thumbnail: await keepPortrait(body, shown) };
+  return { version, body, thumbnail: await keepPortrait(body) };
 }
 
 /** Keeps a state as the next version of a brush. */
@@ -51,7 +46,7 @@ function keep(
   brushId: string,
   parent: string,
   what: string,
-  { body, thumbnail }: Pick<Recut, 'body' | 'thumbnail'>,
+  { body, thumbnail }: Pick<Version, 'body' | 'thumbnail'>,
 ): Promise<Kept> {
   return sendJson<Kept>('POST', `/brushes/${brushId}/versions`, { id: newId(), parent, what, body, thumbnail });
 }
