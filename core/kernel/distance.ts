@@ -58,21 +58,6 @@ export function distances(near: usize, width: i32, height: i32, room: usize): vo
   }
 }
 
-/**
- * A square image turned about its middle, in the rows from `first` to `last` and no farther than `reach` px from the
- * middle; what is farther away stays as it was, and what comes from beyond the image is 0.
- */
-export function turned(from: usize, to: usize, width: i32, c: f64, s: f64, first: i32, last: i32, reach: f64): void {
-  turn(from, to, 0, width, c, s, first, last, reach);
-}
-
-/** The same of two images whose values lie side by side, to one image each. */
-export function turnedBoth(
-  from: usize, to: usize, other: usize, width: i32, c: f64, s: f64, first: i32, last: i32, reach: f64,
-): void {
-  turn(from, to, other, width, c, s, first, last, reach);
-}
-
 /** Four values around a place as float64, of two images, and what lies between them. */
 // @ts-ignore: decorator
 @inline
@@ -85,9 +70,12 @@ function betweenBoth(at: usize, stride: usize, fx: f64, fy: f64): v128 {
   return f64x2.add(upper, f64x2.mul(f64x2.sub(lower, upper), f64x2.splat(fy)));
 }
 
-// @ts-ignore: decorator
-@inline
-function turn(
+/**
+ * A square image turned about its middle, in the rows from `first` to `last` and no farther than `reach` px from the
+ * middle; what is farther away stays as it was, and what comes from beyond the image is 0. With an `other` (else 0) two
+ * images whose values lie side by side, to one image each.
+ */
+export function turned(
   from: usize, to: usize, other: usize, width: i32, c: f64, s: f64, first: i32, last: i32, reach: f64,
 ): void {
   const middle = <f64>(width - 1) / 2;

@@ -13,7 +13,7 @@ export { product } from './alike';
 export { resampleRows, resampleColumns } from './resample';
 export { extreme } from './extreme';
 export { shown, laidOn, around, rimSums, shiftedRow } from './sample';
-export { distances, turned, turnedBoth } from './distance';
+export { distances, turned } from './distance';
 export { stretch } from './values';
 export { above, columns, columnSums, inside, lessRow, lessStreaks, minus, slopesAlong, times, widened } from './inside';
 export { pieces, ridge } from './lines';

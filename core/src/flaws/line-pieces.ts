@@ -110,7 +110,7 @@ function quickLook(fine: Raster, inside: Raster, reach: number, least: number): 
   });
   return (angleDeg) => {
     const turns = angleDeg / 360;
-    kernel.turnedBoth(from, turned, within, side, cosineTurns(turns), sineTurns(turns), 0, side - 1, reach);
+    kernel.turned(from, turned, within, side, cosineTurns(turns), sineTurns(turns), 0, side - 1, reach);
     const { first, last } = rowsInside(made.floats(within, length), ENOUGH_INSIDE);
     kernel.ridge(turned, three, ridges, side, AWAY, first, last);
     kernel.pieces(ridges, within, side, first, last, LENGTH, ENOUGH_INSIDE, least, rows, out);

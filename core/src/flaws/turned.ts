@@ -34,7 +34,7 @@ function turnedIn(made: Scratch, { data, width }: Raster, angleDeg: number, want
   const from = made.put(data);
   const to = made.room(data.byteLength);
   made.floats(to, data.length).fill(0);
-  made.kernel.turned(from, to, width, ...turnOf(angleDeg), first, last, reach);
+  made.kernel.turned(from, to, 0, width, ...turnOf(angleDeg), first, last, reach);
   return to;
 }
 

@@ -70,14 +70,14 @@ function bodyOf(soft: Raster): Body {
   for (let run = 0; run < runs.count; run++)
     for (let i = runs.begin[run]; i < runs.end[run]; i++) area[ids[run]] += printing.data[i];
   const large = area.map((px) => (px >= LEAST_BODY ? 1 : 0));
-  const strays = area.some((px, id) => px > 0 && !large[id]);
+  const strays = large.includes(1) && area.some((px, id) => px > 0 && !large[id]);
   if (!strays) return { printing, body: printing, strays };
   const body = raster(soft.width, soft.height);
   for (let run = 0; run < runs.count; run++) {
     const [begin, end] = [runs.begin[run], runs.end[run]];
     if (large[ids[run]]) body.data.set(printing.data.subarray(begin, end), begin);
   }
-  return large.includes(1) ? { printing, body, strays } : { printing, body: printing, strays: false };
+  return { printing, body, strays };
 }
 
 interface Edges {

@@ -3,10 +3,10 @@ import { scratchFor, type Scratch } from '../wasm/index.ts';
 
 // Loops over every px of a strip: in WebAssembly where there is some, with the same bits as the plain ones beside them.
 
-/** How a loop of the kernel is run over some rasters of one size: `put` holds where each of them lies. */
+/** How a loop of the kernel is run over some values: `put` holds where each lot of them lies. */
 type Run = (made: Scratch, put: readonly number[], out: number) => void;
 
-/** Writes what a loop makes of rasters of one size to `out`; false without WebAssembly. */
+/** Writes what a loop makes of some values to `out`; false without WebAssembly. */
 function ranOver(rasters: readonly Float32Array[], out: Float32Array, run: Run): boolean {
   const bytes = out.byteLength + rasters.reduce((sum, { byteLength }) => sum + byteLength, 0);
   const made = scratchFor(bytes);
@@ -73,13 +73,9 @@ function plainWidened(data: Float32Array, { width, height, data: out }: Raster):
 export function filledColumns(first: Float32Array, last: Float32Array, height: number): Raster {
   const width = first.length;
   const out = raster(width, height);
-  const bytes = out.data.byteLength + 2 * first.byteLength;
-  const made = scratchFor(bytes);
-  if (made) {
-    const [from, to, into] = [made.put(first), made.put(last), made.room(out.data.byteLength)];
-    made.kernel.columns(from, to, width, height, into);
-    out.data.set(made.floats(into, out.data.length));
-  } else
+  if (
+    !ranOver([first, last], out.data, ({ kernel }, [from, to], into) => kernel.columns(from, to, width, height, into))
+  )
     for (let y = 0, i = 0; y < height; y++)
       for (let x = 0; x < width; x++, i++) out.data[i] = y >= first[x] && y <= last[x] ? 1 : 0;
   return out;

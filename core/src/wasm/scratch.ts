@@ -71,17 +71,8 @@ export interface ScratchKernel {
   rimSums(slopes: number, width: number, height: number, rim: number, n: number, dab: number, sums: number): void;
   shiftedRow(upper: number, lower: number, count: number, fx: number, fy: number, to: number): void;
   distances(near: number, width: number, height: number, room: number): void;
+  /** `other`: where the second of two images goes that lie side by side; 0 for one alone */
   turned(
-    from: number,
-    to: number,
-    width: number,
-    c: number,
-    s: number,
-    first: number,
-    last: number,
-    reach: number,
-  ): void;
-  turnedBoth(
     from: number,
     to: number,
     other: number,
