@@ -32,6 +32,7 @@ const names = () => steps().map(({ step }) => step);
 describe('the recipe of a plate', () => {
   beforeEach(() => {
     useAlone.setState({ place: -1, before: [] });
+    useChosen.setState({ place: 1, byHand: false, look: 'all' });
     openBench(benchCutBy('gray', 'levels', 'trim', 'fit'), STANDING);
   });
   afterEach(closeBench);

@@ -64,7 +64,7 @@ async function make(plate: BenchPlate, key: string, wantReport: boolean, draft =
 }
 
 /** A plate that was made, `times` times smaller than it is meant. */
-const readyOf = (key: string, { plate, report }: MadePlate, times = 1): ReadyPlate => ({
+export const readyOf = (key: string, { plate, report }: MadePlate, times = 1): ReadyPlate => ({
   key,
   plate,
   report,
