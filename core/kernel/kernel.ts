@@ -17,3 +17,5 @@ export { distances, turned } from './distance';
 export { stretch } from './values';
 export { above, columns, columnSums, inside, lessRow, lessStreaks, minus, slopesAlong, times, widened } from './inside';
 export { pieces, ridge } from './lines';
+export { band, bandBuilt } from './band';
+export { bandLowered, bandNarrowed } from './band-level';

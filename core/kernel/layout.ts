@@ -188,3 +188,147 @@ export const LAMP_GLOSS: usize = 32;
 // @ts-ignore: decorator
 @inline
 export const LAMP_BYTES: usize = 36;
+// @ts-ignore: decorator
+@inline
+export const BAND_TILE_COVERAGE: usize = 0;
+// @ts-ignore: decorator
+@inline
+export const BAND_TILE_WAITING: usize = 4;
+// @ts-ignore: decorator
+@inline
+export const BAND_TILE_FIRST: usize = 8;
+// @ts-ignore: decorator
+@inline
+export const BAND_TILE_END: usize = 12;
+// @ts-ignore: decorator
+@inline
+export const BAND_TILE_X: usize = 16;
+// @ts-ignore: decorator
+@inline
+export const BAND_TILE_Y: usize = 20;
+// @ts-ignore: decorator
+@inline
+export const BAND_TILE_BYTES: usize = 32;
+// @ts-ignore: decorator
+@inline
+export const PIECE_FROM_X: usize = 0;
+// @ts-ignore: decorator
+@inline
+export const PIECE_FROM_Y: usize = 8;
+// @ts-ignore: decorator
+@inline
+export const PIECE_FROM_TX: usize = 16;
+// @ts-ignore: decorator
+@inline
+export const PIECE_FROM_TY: usize = 24;
+// @ts-ignore: decorator
+@inline
+export const PIECE_TO_X: usize = 32;
+// @ts-ignore: decorator
+@inline
+export const PIECE_TO_Y: usize = 40;
+// @ts-ignore: decorator
+@inline
+export const PIECE_TO_TX: usize = 48;
+// @ts-ignore: decorator
+@inline
+export const PIECE_TO_TY: usize = 56;
+// @ts-ignore: decorator
+@inline
+export const PIECE_HALF: usize = 64;
+// @ts-ignore: decorator
+@inline
+export const PIECE_NARROWS: usize = 72;
+// @ts-ignore: decorator
+@inline
+export const PIECE_WAY: usize = 80;
+// @ts-ignore: decorator
+@inline
+export const PIECE_ALONG: usize = 88;
+// @ts-ignore: decorator
+@inline
+export const PIECE_U: usize = 96;
+// @ts-ignore: decorator
+@inline
+export const PIECE_SPAN: usize = 104;
+// @ts-ignore: decorator
+@inline
+export const PIECE_ROWS: usize = 112;
+// @ts-ignore: decorator
+@inline
+export const PIECE_REACH: usize = 120;
+// @ts-ignore: decorator
+@inline
+export const PIECE_TEXELS: usize = 128;
+// @ts-ignore: decorator
+@inline
+export const PIECE_LEAN_FROM: usize = 136;
+// @ts-ignore: decorator
+@inline
+export const PIECE_LEAN_TO: usize = 144;
+// @ts-ignore: decorator
+@inline
+export const PIECE_LEAN_SIDE: usize = 152;
+// @ts-ignore: decorator
+@inline
+export const PIECE_SIDE_REACH: usize = 160;
+// @ts-ignore: decorator
+@inline
+export const PIECE_LOW: usize = 168;
+// @ts-ignore: decorator
+@inline
+export const PIECE_HIGH: usize = 176;
+// @ts-ignore: decorator
+@inline
+export const PIECE_FROM_ROW: usize = 184;
+// @ts-ignore: decorator
+@inline
+export const PIECE_PLATE_WIDTH: usize = 188;
+// @ts-ignore: decorator
+@inline
+export const PIECE_BENDS: usize = 192;
+// @ts-ignore: decorator
+@inline
+export const PIECE_WRAPS: usize = 196;
+// @ts-ignore: decorator
+@inline
+export const PIECE_OPENS: usize = 200;
+// @ts-ignore: decorator
+@inline
+export const PIECE_ENDS: usize = 204;
+// @ts-ignore: decorator
+@inline
+export const PIECE_MITRES: usize = 208;
+// @ts-ignore: decorator
+@inline
+export const PIECE_MITRE_COUNT: usize = 212;
+// @ts-ignore: decorator
+@inline
+export const PIECE_LEVELS: usize = 216;
+// @ts-ignore: decorator
+@inline
+export const PIECE_CEILINGS: usize = 220;
+// @ts-ignore: decorator
+@inline
+export const PIECE_FLOWS: usize = 224;
+// @ts-ignore: decorator
+@inline
+export const PIECE_LEFT: usize = 228;
+// @ts-ignore: decorator
+@inline
+export const PIECE_RIGHT: usize = 232;
+// @ts-ignore: decorator
+@inline
+export const PIECE_LEVEL: usize = 236;
+// @ts-ignore: decorator
+@inline
+export const PIECE_Y: usize = 240;
+// @ts-ignore: decorator
+@inline
+export const PIECE_X: usize = 244;
+// @ts-ignore: decorator
+@inline
+export const PIECE_UNTIL_Y: usize = 248;
+// @ts-ignore: decorator
+@inline
+export const PIECE_BYTES: usize = 256;

@@ -256,6 +256,31 @@ describe('a band', () => {
     expect(bytes(engine).equals(bytes(new InkEngine('plain')))).to.equal(true);
   });
 
+  const taper = { rest: 70, low: 5, high: 100, drivers: [{ by: 'progress' }] };
+  const half = { properties: { flow: { rest: 50 } } };
+  const ways = {
+    'stretched and narrowed': banded({ fill: 'stretch', head: 20, tail: 20 }, taper, half),
+    'repeated end to end': banded({ fill: 'repeat' }, { rest: 24 }, half),
+    'folded at corners': banded({ fill: 'repeat', corner: 'folded' }, { rest: 40 }, half),
+    'parted at corners': banded({ fill: 'once', corner: 'parted' }, { rest: 40 }, half),
+    'in pieces': banded({ fill: 'pieces', overlap: 30 }, { rest: 40 }, half),
+    'laid by a rule': banded({ fill: 'repeat' }, { rest: 40 }, { ...half, meet: 'lighten' }),
+    'in two inks': banded({ fill: 'repeat' }, taper, {
+      ink: { colour: '#c03020', second: '#2040c0' },
+      properties: { flow: { rest: 50 }, mix: { rest: 100, low: 0, drivers: [{ by: 'progress' }] } },
+    }),
+  };
+  for (const [how, brush] of Object.entries(ways))
+    it(`${how} is laid alike by both kernels, beyond tiles, over itself and beyond the sheet`, () => {
+      const zigzag = { points: [bend(-20, 40, 0), bend(290, 60, 40), bend(20, 200, 80), bend(120, 20, 120)] };
+      const strokes = sheetOf(300, 270, zigzag, circle(150, 160, 70), circle(240, 240, 12));
+      const plate = plateOf((u, v) => 0.5 + 0.5 * Math.sin(40 * u + 9 * v), 301, 77);
+      const bytes = (by: InkEngine) => Buffer.from(printSheet(by, { brush, plates: plates(plate) }, strokes, 'white'));
+      const laid = bytes(engine);
+      expect(laid.some((v) => v < 128)).to.equal(true);
+      expect(laid.equals(bytes(new InkEngine('plain')))).to.equal(true);
+    });
+
   it('is drawn with chance once for each stroke, or wandering, and never row by row', () => {
     const chance = (spread: object) =>
       dabsOf(

@@ -15,6 +15,8 @@ const LAYOUTS = {
   EXTRAS: layout.EXTRAS,
   RULE: layout.LAY_RULE,
   LAMP: layout.LAMP_LAYOUT,
+  BAND_TILE: layout.BAND_TILE,
+  PIECE: layout.PIECE,
 };
 const inCapitals = (name: string): string => name.replace(/[A-Z]/g, (letter) => `_${letter}`).toUpperCase();
 

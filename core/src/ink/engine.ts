@@ -5,6 +5,7 @@ import type { Plate } from '../raster/raster.ts';
 import type { DabTable } from '../vary/dab-table.ts';
 import { kernelFor } from './kernel.ts';
 import { BandRoom } from './band/band-tile.ts';
+import { PieceKernel } from './band/kernel-piece.ts';
 import { layBand, type BandOrder } from './band/lay-band.ts';
 import { levelBytes, writeLevel } from './entry.ts';
 import { throughOf, type GrainField } from './grain.ts';
@@ -51,7 +52,8 @@ export class InkEngine {
   private readonly levels = new Map<TipLevel, number>();
   private readonly grains = new Lru<string, GrainField>(GRAINS_KEPT);
   private readonly printer: TilePrinter;
-  private readonly bandRoom = new BandRoom();
+  private readonly bandRoom: BandRoom;
+  private readonly pieces: PieceKernel | undefined;
   private readonly tools: LayTools;
   private readonly rows: number;
 
@@ -59,6 +61,8 @@ export class InkEngine {
     this.kernel = kernelFor(this.memory, choice);
     this.printer = new TilePrinter(this.memory, this.kernel);
     this.rows = this.memory.allocate(PIXELS * 4);
+    this.bandRoom = new BandRoom(this.memory);
+    this.pieces = this.kernel.band && new PieceKernel(this.memory, this.kernel);
     const address = (tip: Tip, level: TipLevel) => this.address(tip, level);
     this.tools = { memory: this.memory, kernel: this.kernel, address };
   }
@@ -85,6 +89,7 @@ export class InkEngine {
 
   /** Frees the levels of tips that are not among `plates`, so that a long session does not fill the memory. */
   keepOnly(plates: readonly Plate[]): void {
+    this.pieces?.keepOnly(plates);
     const kept = new Set<TipLevel>();
     for (const plate of plates) for (const level of this.tips.get(plate)?.builtLevels() ?? []) kept.add(level);
     for (const [level, address] of this.levels)
@@ -102,7 +107,7 @@ export class InkEngine {
 
   /** Bends plates along the rows of a band. */
   layBand(order: BandOrder): Layer {
-    return layBand(this.memory, this.bandRoom, order);
+    return layBand(this.bandRoom, order, this.pieces);
   }
 
   /** The values of a grain that were made before under this key, or new ones. The last few are kept. */

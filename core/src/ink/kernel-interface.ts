@@ -79,6 +79,17 @@ export interface Kernel {
   shine(pixels: number, count: number, shares: number, shines: number): void;
   fill(out: number, count: number, r: number, g: number, b: number, a: number): void;
   bytes(from: number, to: number, count: number): void;
+  /**
+   * lays the piece of a band at `piece` on the tile at `tile`; 0 once it is done, 1 where a level is missing, 2 where a rule is to
+   * lay what waits at the pixel that the piece then names. Only in WebAssembly: elsewhere the rows of a piece are laid as such.
+   */
+  band?(piece: number, tile: number): number;
+  /** lays what still waits on a tile of a band */
+  bandBuilt?(tile: number, ceilings: number, flows: number): void;
+  /** a plate of 16-bit values at another width, as float32 */
+  bandNarrowed?(plate: number, width: number, height: number, to: number, out: number): void;
+  /** rows of float32 as another number of rows; `sums`: room for a row of float64 and four more. Up to three numbers behind the last are written too */
+  bandLowered?(rows: number, width: number, height: number, to: number, sums: number, out: number): void;
   multiplyAdd(a: number, b: number, count: number, c: number): void;
 }
 

@@ -115,6 +115,84 @@ export const LAMP_LAYOUT = {
   gloss: 32,
   bytes: 36,
 } as const;
+/** A tile while a band is laid. */
+export const BAND_TILE = {
+  /** u32: address of float32, a number for each pixel */
+  coverage: 0,
+  /** u32: address of what waits */
+  waiting: 4,
+  /** u32: addresses of i32 for each row: from px of the tile, up to px */
+  first: 8,
+  end: 12,
+  /** i32: its first pixel on the sheet */
+  x: 16,
+  y: 20,
+  bytes: 32,
+} as const;
+
+/** A straight piece of a band. */
+export const PIECE = {
+  /** f64: both ends, sheet px, with their directions */
+  fromX: 0,
+  fromY: 8,
+  fromTx: 16,
+  fromTy: 24,
+  toX: 32,
+  toY: 40,
+  toTx: 48,
+  toTy: 56,
+  /** f64: half the width at its beginning, and how much more at its end, px */
+  half: 64,
+  narrows: 72,
+  /** f64: the way up to it and along it, px */
+  way: 80,
+  along: 88,
+  /** f64: where it begins on the plate, and how far on it ends, shares */
+  u: 96,
+  span: 104,
+  /** f64: rows of the table along it */
+  rows: 112,
+  /** f64: ways that are no further apart are one, px */
+  reach: 120,
+  /** f64: plate px along it */
+  texels: 128,
+  /** f64: how much further the lines across its ends, and its sides, lie for each px down; NaN where they bound no row */
+  leanFrom: 136,
+  leanTo: 144,
+  leanSide: 152,
+  /** f64: how far beyond its middle a row is looked at, px */
+  sideReach: 160,
+  /** f64: lengths above this, up to that, are served by the present level, px */
+  low: 168,
+  high: 176,
+  /** i32: the row of its beginning */
+  fromRow: 184,
+  /** i32: px */
+  plateWidth: 188,
+  /** i32: 1 where it is so */
+  bends: 192,
+  wraps: 196,
+  opens: 200,
+  ends: 204,
+  /** u32: address of the lines at corners: f64 x, y, normal, and 1 before them; i32: how many */
+  mitres: 208,
+  mitreCount: 212,
+  /** u32: address of the levels by quarter octaves along: u32 address, i32 width, i32 height of each */
+  levels: 216,
+  /** u32: addresses of f64 opacity and flow of each row, 0..1; 0 where a rule lays */
+  ceilings: 220,
+  flows: 224,
+  /** i32: columns of the sheet that it is looked for in, both inside */
+  left: 228,
+  right: 232,
+  /** i32: the present level, and the pixel to go on with; x is -1 for a whole row */
+  level: 236,
+  y: 240,
+  x: 244,
+  /** i32: the row after the last */
+  untilY: 248,
+  bytes: 256,
+} as const;
 
 type Words<T> = { readonly [K in keyof T]: number };
 
@@ -129,7 +207,10 @@ export const RECORD_32 = counted(RECORD, 4);
 export const EXTRAS_32 = counted(EXTRAS, 4);
 export const LAY_RULE_32 = counted(LAY_RULE, 4);
 export const LAMP_32 = counted(LAMP_LAYOUT, 4);
+export const BAND_TILE_32 = counted(BAND_TILE, 4);
+export const PIECE_32 = counted(PIECE, 4);
 /** Places of 64-bit numbers. */
 export const ENTRY_64 = counted(ENTRY, 8);
 export const LEVEL_64 = counted(LEVEL, 8);
 export const RECORD_64 = counted(RECORD, 8);
+export const PIECE_64 = counted(PIECE, 8);

@@ -47,7 +47,8 @@ interface Made {
 }
 const made = new WeakMap<Plate, Made>();
 
-const sizeAt = (side: number, quarters: number): number =>
+/** So many values stand for a side of a plate that is reduced by quarters of octaves. */
+export const sizeAt = (side: number, quarters: number): number =>
   Math.max(1, Math.round(side / (2 ** Math.floor(quarters / 4) * (1 + (quarters % 4) / 4))));
 
 /** The level of a plate reduced by so many quarters of octaves along the band and across it. Made once each. */

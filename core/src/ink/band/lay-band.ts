@@ -1,12 +1,11 @@
 import type { Plate } from '../../raster/raster.ts';
 import { chanceAfter, chanceStart } from '../../maths/hash.ts';
-import { TILE_BYTES, TINT_BYTES } from '../lay-bin.ts';
 import { throughOf } from '../grain.ts';
 import { built, met, paint, type LayRule } from '../lay-rule.ts';
-import type { InkMemory } from '../memory.ts';
 import { TILE, tileColumns, tileRowsOf, type SheetSize } from '../sheet-size.ts';
 import type { Layer, Tile } from '../types.ts';
-import { NOTHING, PIXELS, WAITS, type BandRoom, type BandTile } from './band-tile.ts';
+import type { PieceKernel } from './kernel-piece.ts';
+import { NOTHING, OFF, ROW, VALUE, WAITS, waitingAt, type BandRoom, type BandTile, type Commit } from './band-tile.ts';
 import { legsOf, type LegOrder } from './legs.ts';
 import { layPiece, type PieceSheet } from './lay-piece.ts';
 import { piecesOf } from './pieces.ts';
@@ -24,6 +23,7 @@ class BandLayer implements PieceSheet {
   readonly width: number;
   readonly top: number;
   readonly bottom: number;
+  readonly kernel: PieceKernel | undefined;
   private readonly tiles = new Map<number, BandTile>();
   private readonly order: BandOrder;
   private readonly room: BandRoom;
@@ -35,8 +35,9 @@ class BandLayer implements PieceSheet {
   private last: BandTile | undefined;
   private lastKey = -1;
 
-  constructor(order: BandOrder, room: BandRoom) {
+  constructor(order: BandOrder, room: BandRoom, kernel: PieceKernel | undefined) {
     this.order = order;
+    this.kernel = kernel;
     this.room = room;
     this.columns = tileColumns(order.size);
     const { from, to } = tileRowsOf(order.size);
@@ -58,6 +59,7 @@ class BandLayer implements PieceSheet {
     const [{ width, height }] = plates;
     const aspect = ((width / height) * band.length) / 100;
     const wraps = band.fill === 'repeat' && band.head === 0 && band.tail === 0 && !band.turnAbout;
+    this.kernel?.beginBand(this.order.rule ? undefined : { ceilings: this.ceilings, flows: this.flows });
     for (const leg of legsOf(this.order, aspect))
       for (const piece of piecesOf(leg, wraps, this.plateOf)) layPiece(piece, this);
   }
@@ -66,26 +68,31 @@ class BandLayer implements PieceSheet {
     const key = row * this.columns + column;
     // rows of one piece mostly lie on the same tile
     if (this.last && this.lastKey === key) return this.last;
-    const tile = this.tiles.get(key) ?? this.room.take(this.order.rule?.colours !== undefined);
+    const tile =
+      this.tiles.get(key) ?? this.room.take(this.order.rule?.colours !== undefined, column * TILE, row * TILE);
     this.tiles.set(key, tile);
     this.lastKey = key;
     return (this.last = tile);
   }
 
   /** Lays what waits at a pixel over what was laid there before. */
-  commit(tile: BandTile, k: number, px: number, py: number): void {
+  readonly commit: Commit = (tile, x, y) => {
     const { rule } = this.order;
-    const row = tile.row[k];
+    const { coverage, tint, waiting, rows } = tile.views;
+    const [k, at] = [y * TILE + x, waitingAt(x, y)];
+    const row = rows[at + ROW];
     const ceiling = this.ceilings[row];
     const flow = this.flows[row];
-    const below = tile.coverage[k];
-    tile.off[k] = NOTHING;
+    const below = coverage[k];
+    waiting[at + OFF] = NOTHING;
     if (!rule) {
-      tile.coverage[k] = built(below, ceiling, flow * tile.value[k]);
+      coverage[k] = built(below, ceiling, flow * waiting[at + VALUE]);
       return;
     }
-    let tip = tile.value[k];
-    const grain = rule.grainsOf(px - (px % TILE), py - (py % TILE))(row);
+    let tip = waiting[at + VALUE];
+    const { place } = tile;
+    const [px, py] = [place.x + x, place.y + y];
+    const grain = rule.grainsOf(place.x, place.y)(row);
     if (grain) {
       const through = throughOf(rule.blendOf(row));
       const depth = rule.depthOf(row);
@@ -96,33 +103,22 @@ class BandLayer implements PieceSheet {
     const alone = rule.ways ? 0 : below;
     const [left, top] = rule.corner;
     const roll = rule.meet === 'dissolve' ? chanceAfter(chanceStart(rule.seed, row, 0), px + left, py + top, 0) : 0;
-    tile.coverage[k] = Math.max(rule.ways ? below : 0, met(rule.meet, alone, { ceiling, share, tip, roll }));
-    if (tile.tint && rule.colours) paint(tile.tint, 4 * k, rule.colours, 3 * row, { below, share: ceiling * share });
-  }
+    coverage[k] = Math.max(rule.ways ? below : 0, met(rule.meet, alone, { ceiling, share, tip, roll }));
+    if (tint && rule.colours) paint(tint, 4 * k, rule.colours, 3 * row, { below, share: ceiling * share });
+  };
 
-  private commitAll(tile: BandTile, x: number, y: number): void {
-    if (!this.order.rule) {
-      this.buildAll(tile);
+  private commitAll(tile: BandTile): void {
+    if (!this.order.rule && this.kernel) {
+      this.kernel.build(tile);
       return;
     }
-    for (let py = 0; py < TILE; py++)
-      for (let px = tile.first[py], k = py * TILE + px; px < tile.end[py]; px++, k++)
-        if (tile.off[k] <= WAITS) this.commit(tile, k, x + px, y + py);
-  }
-
-  /** The same without a rule: what is read of each row is worked out once. */
-  private buildAll({ first, end, off, coverage, row, value }: BandTile): void {
-    const { ceilings, flows } = this;
-    for (let py = 0; py < TILE; py++)
-      for (let k = py * TILE + first[py]; k < py * TILE + end[py]; k++) {
-        if (off[k] > WAITS) continue;
-        off[k] = NOTHING;
-        coverage[k] = built(coverage[k], ceilings[row[k]], flows[row[k]] * value[k]);
-      }
+    const { first, end, waiting } = tile.views;
+    for (let y = 0; y < TILE; y++)
+      for (let x = first[y]; x < end[y]; x++) if (waiting[waitingAt(x, y) + OFF] <= WAITS) this.commit(tile, x, y);
   }
 
   /** Lays all that still waits and moves the tiles into the memory of the ink. */
-  finish(memory: InkMemory): Layer {
+  finish(): Layer {
     const layer: Layer = {
       tiles: new Map<number, Tile>(),
       columns: this.columns,
@@ -134,16 +130,11 @@ class BandLayer implements PieceSheet {
         this.room.giveBack(tile);
         continue;
       }
-      const y = Math.floor(key / this.columns) * TILE;
-      const x = (key % this.columns) * TILE;
-      this.commitAll(tile, x, y);
-      const address = memory.allocate(TILE_BYTES);
-      tile.copyRows(tile.coverage, memory.floats(address, PIXELS), 1);
-      const tint = tile.tint ? memory.allocate(TINT_BYTES) : 0;
-      if (tile.tint) tile.copyRows(tile.tint, memory.floats(tint, 4 * PIXELS), 4);
-      layer.tiles.set(key, { address, tint, touched });
+      this.commitAll(tile);
+      layer.tiles.set(key, { ...tile.handOver(), touched });
       this.room.giveBack(tile);
     }
+    this.kernel?.endBand();
     return layer;
   }
 }
@@ -152,8 +143,8 @@ class BandLayer implements PieceSheet {
  * Bends a plate along the rows of a band into a new layer: each pixel takes the nearest place of the middle line, so that
  * bends have neither wedges nor cracks; where a stroke crosses itself the later way is laid over the earlier as dabs are.
  */
-export function layBand(memory: InkMemory, room: BandRoom, order: BandOrder): Layer {
-  const layer = new BandLayer(order, room);
+export function layBand(room: BandRoom, order: BandOrder, kernel: PieceKernel | undefined): Layer {
+  const layer = new BandLayer(order, room, kernel);
   layer.layAll();
-  return layer.finish(memory);
+  return layer.finish();
 }

@@ -1,7 +1,9 @@
 import { TILE } from '../sheet-size.ts';
 import { valueOn } from './band-level.ts';
-import { WAITS, type BandTile } from './band-tile.ts';
+import { ALONG, OFF, ROW, VALUE, WAITS, waitingAt, type BandTile, type Commit } from './band-tile.ts';
+import type { PieceKernel } from './kernel-piece.ts';
 import type { Mitre } from './legs.ts';
+import { boundsOf, rowOf, type PieceBounds } from './piece-bounds.ts';
 import type { Piece } from './pieces.ts';
 import { plateStart } from './unroll.ts';
 
@@ -12,14 +14,10 @@ export interface PieceSheet {
   top: number;
   bottom: number;
   tileAt: (column: number, row: number) => BandTile;
-  /** lays what waits at pixel `k` of a tile, (px, py) of the sheet */
-  commit: (tile: BandTile, k: number, px: number, py: number) => void;
+  commit: Commit;
+  /** lays most pieces, where there is one */
+  kernel: PieceKernel | undefined;
 }
-
-/** So much beyond where a row meets the line across an end pixels are asked, px: rounding must lose none. */
-const SLACK_PX = 1e-6;
-/** A line across that lies flatter than this bounds no row. */
-const FLAT = 1e-9;
 
 const cutOff = (mitres: readonly Mitre[], x: number, y: number): boolean => {
   for (const { x: mx, y: my, nx, ny, before } of mitres) if ((x - mx) * nx + (y - my) * ny < 0 !== before) return true;
@@ -28,61 +26,45 @@ const cutOff = (mitres: readonly Mitre[], x: number, y: number): boolean => {
 
 /** Every pixel whose nearest place of the middle line lies on the piece: between the lines across both of its ends. */
 export function layPiece(piece: Piece, sheet: PieceSheet): void {
-  const { from: a, to: b } = piece;
-  // where the lines lie along a row: so much further for each px down
-  const leanA = Math.abs(a.tx) < FLAT ? NaN : a.ty / a.tx;
-  const leanB = Math.abs(b.tx) < FLAT ? NaN : b.ty / b.tx;
-  const reach = Math.max(a.half, b.half) + 1;
-  // beyond its sides too: where they lie along a row
-  const [dx, dy] = [b.x - a.x, b.y - a.y];
-  const leanSide = Math.abs(dy) < FLAT ? NaN : dx / dy;
-  const sideReach = reach * Math.sqrt(1 + leanSide * leanSide);
-  const left = Math.max(0, Math.floor(Math.min(a.x, b.x) - reach));
-  const right = Math.min(sheet.width, Math.ceil(Math.max(a.x, b.x) + reach)) - 1;
-  const bottom = Math.min(sheet.bottom, Math.ceil(Math.max(a.y, b.y) + reach));
-  for (let py = Math.max(sheet.top, Math.floor(Math.min(a.y, b.y) - reach)); py < bottom; py++) {
-    const cy = py + 0.5;
-    let from = left;
-    let to = right;
-    if (leanA === leanA) {
-      const edge = a.x - (cy - a.y) * leanA - 0.5;
-      if (a.tx > 0) from = Math.max(from, Math.ceil(edge - SLACK_PX));
-      else to = Math.min(to, Math.floor(edge + SLACK_PX));
+  const bounds = boundsOf(piece, sheet);
+  const { left, right, top, bottom } = bounds;
+  const fast = sheet.kernel?.begin(piece, bounds);
+  for (let row = Math.floor(top / TILE); row * TILE < bottom; row++)
+    for (let column = Math.floor(left / TILE); column * TILE <= right; column++) {
+      const tile = sheet.tileAt(column, row);
+      const part = {
+        left: Math.max(left, column * TILE),
+        right: Math.min(right, column * TILE + TILE - 1),
+        top: Math.max(top, row * TILE),
+        bottom: Math.min(bottom, row * TILE + TILE),
+      };
+      if (fast) fast.lay(tile, part, sheet.commit);
+      else layPart(piece, { ...bounds, ...part }, tile, sheet.commit);
     }
-    if (leanB === leanB) {
-      const edge = b.x - (cy - b.y) * leanB - 0.5;
-      if (b.tx > 0) to = Math.min(to, Math.floor(edge + SLACK_PX));
-      else from = Math.max(from, Math.ceil(edge - SLACK_PX));
-    }
-    if (leanSide === leanSide) {
-      const middle = a.x + (cy - a.y) * leanSide - 0.5;
-      from = Math.max(from, Math.ceil(middle - sideReach));
-      to = Math.min(to, Math.floor(middle + sideReach));
-    }
-    while (from <= to) {
-      const column = Math.floor(from / TILE);
-      const end = Math.min(to, column * TILE + TILE - 1);
-      layRow(piece, sheet, column, py, from, end);
-      from = end + 1;
-    }
-  }
 }
 
 const at = plateStart();
 
-/** The pixels of row `py` within a column of tiles, from px to px: what is read again and again is read once. */
-function layRow(piece: Piece, sheet: PieceSheet, column: number, py: number, first: number, last: number): void {
+/** What of a piece lies on a tile: what is read again and again is read once. The kernel's twin for what it cannot lay. */
+function layPart(piece: Piece, bounds: PieceBounds, tile: BandTile, commit: Commit): void {
+  for (let py = bounds.top; py < bounds.bottom; py++) {
+    const { from, to } = rowOf(piece, bounds, py);
+    if (from <= to) layRow(piece, tile, commit, py, from, to);
+  }
+}
+
+function layRow(piece: Piece, tile: BandTile, commit: Commit, py: number, first: number, last: number): void {
   const { from: a, to: b, mitres, reachPx, levels, before, bends, wraps, u0, u1, opens, ends } = piece;
   const { x: ax, y: ay, tx: atx, ty: aty, half: aHalf, s: aS, along: aAlong, row: aRow } = a;
   const { x: bx, y: by, tx: btx, ty: bty } = b;
   const [dx, dy] = [bx - ax, by - ay];
   const [dHalf, dS, dAlong, dRow] = [b.half - aHalf, b.s - aS, b.along - aAlong, b.row - aRow];
   const even = u0 === u0;
-  const tile = sheet.tileAt(column, Math.floor(py / TILE));
-  const { off: offs, along: ways, value: values, row: rows } = tile;
+  const { waiting, rows } = tile.views;
   const cy = py + 0.5;
   const [aSide, bSide] = [(cy - ay) * aty, (cy - by) * bty];
-  const start = (py % TILE) * TILE - column * TILE;
+  const { place } = tile;
+  const y = py - place.y;
   // in a bend rows mostly ask for the level that the row above has ended with
   let level = levels.last ?? levels.at(piece.long);
   let { low, high } = levels;
@@ -115,41 +97,28 @@ function layRow(piece: Piece, sheet: PieceSheet, column: number, py: number, fir
       piece.place(aAlong + t * dAlong, at);
       u = at.u;
     }
-    const { width, height, data } = level;
-    const lx = u * width - 0.5;
-    const ly = v * height - 0.5;
-    let value: number;
-    // inside of the plate as `valueOn` reads it, but here: a call for each pixel costs as much as all the rest
-    if (lx >= 0 && ly >= 0 && lx < width - 1 && ly < height - 1) {
-      const x0 = lx | 0;
-      const y0 = ly | 0;
-      const k = y0 * width + x0;
-      const fx = lx - x0;
-      const above = data[k] + (data[k + 1] - data[k]) * fx;
-      const below = data[k + width] + (data[k + width + 1] - data[k + width]) * fx;
-      value = above + (below - above) * (ly - y0);
-    } else value = valueOn(level, u, v, wraps);
+    let value = valueOn(level, u, v, wraps);
     if (before && !even && at.mix > 0) value += (valueOn(before.at(local), at.beforeU, v, false) - value) * at.mix;
     if (rim < 1) value *= rim;
     if (opens && since < 1) value *= since;
     if (ends && until > -1) value *= -until;
     if (value <= 0) continue;
-    const k = start + px;
+    const k = waitingAt(px - place.x, y);
     const way = aS + t * dS;
-    const waits = offs[k];
+    const waits = waiting[k + OFF];
     if (waits <= WAITS) {
-      if (Math.abs(way - ways[k]) > reachPx) sheet.commit(tile, k, px, py);
+      if (Math.abs(way - waiting[k + ALONG]) > reachPx) commit(tile, px - place.x, y);
       else if (off >= waits) {
-        ways[k] = way;
+        waiting[k + ALONG] = way;
         continue;
       }
     }
     if (px < least) least = px;
     most = px;
-    offs[k] = off;
-    ways[k] = way;
-    values[k] = value;
-    rows[k] = aRow + Math.floor(t * dRow);
+    waiting[k + OFF] = off;
+    waiting[k + ALONG] = way;
+    waiting[k + VALUE] = value;
+    rows[k + ROW] = aRow + Math.floor(t * dRow);
   }
-  if (most >= 0) tile.touch(py % TILE, least - column * TILE, most - column * TILE);
+  if (most >= 0) tile.touch(y, least - place.x, most - place.x);
 }

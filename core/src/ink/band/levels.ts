@@ -4,10 +4,11 @@ import { levelAt, type BandLevel } from './band-level.ts';
 
 /** The levels of a plate along one piece of a band: the inner side of a bend takes coarser ones than the outer one. */
 export class PieceLevels {
-  private readonly plate: Plate;
-  private readonly across: number;
+  readonly plate: Plate;
+  /** quarters of octaves across */
+  readonly across: number;
   /** plate px along the piece */
-  private readonly texels: number;
+  readonly texels: number;
   private readonly made: (BandLevel | undefined)[] = [];
   low = 0;
   high = 0;
@@ -21,14 +22,22 @@ export class PieceLevels {
     this.across = quartersOf(texelsAcross, plate.height);
   }
 
+  /** of octaves along: the level that was found last */
+  quarters = 0;
+
+  /** Finds which level serves a length, px, and from which up to which length it does. */
+  find(long: number): void {
+    this.quarters = quartersOf(this.texels / Math.max(long, LEAST_LONG), this.plate.width);
+    this.low = this.texels / ABOVE[this.quarters];
+    this.high = this.quarters === 0 ? Infinity : this.texels / ABOVE[this.quarters - 1];
+  }
+
   /** The level where the piece is so long, px; it serves lengths above `low` up to `high` too. */
   at(long: number): BandLevel {
     // rows of one piece mostly ask for the same
     if (this.last && long > this.low && long <= this.high) return this.last;
-    const quarters = quartersOf(this.texels / Math.max(long, LEAST_LONG), this.plate.width);
-    this.low = this.texels / ABOVE[quarters];
-    this.high = quarters === 0 ? Infinity : this.texels / ABOVE[quarters - 1];
-    return (this.last = this.made[quarters] ??= levelAt(this.plate, quarters, this.across));
+    this.find(long);
+    return (this.last = this.made[this.quarters] ??= levelAt(this.plate, this.quarters, this.across));
   }
 }
 
