@@ -39,6 +39,15 @@ const paste = (page: Page, bytes: Buffer, name: string) =>
     [bytes.toString('base64'), name] as const,
   );
 
+/** The share of a canvas that is dark. */
+function inkedShare(canvas: HTMLCanvasElement | SVGElement | HTMLElement): number {
+  const { width, height } = canvas as HTMLCanvasElement;
+  const { data } = (canvas as HTMLCanvasElement).getContext('2d')!.getImageData(0, 0, width, height);
+  let dark = 0;
+  for (let i = 0; i < data.length; i += 4) if (data[i] < 128) dark++;
+  return dark / (width * height);
+}
+
 describe('pictures arrive', () => {
   let app: App;
   let page: Page;
@@ -90,8 +99,19 @@ describe('pictures arrive', () => {
     await expect(page.getByRole('article')).toHaveCount(2);
   });
 
-  it('of 24 megapixels become a brush with a stroke to look at', async () => {
+  it('of 24 megapixels show what their plate will be while they are only being sent, and become a brush', async () => {
+    let send = (): void => undefined;
+    const held = new Promise<void>((done) => (send = done));
+    await page.route('**/api/sources?*', async (route) => {
+      await held;
+      await route.continue();
+    });
     await page.getByLabel('Picture or pack').setInputFiles(join(folder, 'tide rings.jpg'));
+    const draft = page.getByRole('img', { name: 'A draft of the plate of tide rings.jpg' });
+    await expect(draft).toBeVisible();
+    await expect.poll(() => draft.evaluate(inkedShare)).toBeGreaterThan(0.05);
+    await expect(page.getByText('a draft', { exact: true })).toBeVisible();
+    send();
     await expect(page).toHaveURL(/\/find$/);
     await expect(page.getByText('6000 x 4000 px')).toBeVisible();
     await drawn(page, 'sheet');

@@ -14,6 +14,8 @@ const MOVES = 200;
 const SHEET_MOVES = 60;
 const PEG_STEP_PX = 4;
 const PEN_MOVES = 40;
+/** Where waves are drawn, shares of the sheet's height. */
+const PEN_WAVES = [0.5, 0.4, 0.6];
 
 interface Taken {
   ms: number[];
@@ -26,7 +28,7 @@ const watchOn = (view: string): string => `{
   let at = 0, frame = 0, frameAt = 0;
   const count = () => { frame++; requestAnimationFrame(count); };
   count();
-  document.addEventListener('pointermove', (e) => { at = e.timeStamp; frameAt = frame; }, true);
+  document.addEventListener('pointermove', (e) => { if (e.buttons) [at, frameAt] = [e.timeStamp, frame]; }, true);
   new MutationObserver(() => {
     if (!at) return;
     taken.ms.push(performance.now() - at);
@@ -90,13 +92,18 @@ async function largePicture(): Promise<string> {
   return path;
 }
 
-/** Notes, in the page, when the plate of what arrives is first shown: it may be gone again soon. Gives the time now. */
+/** Notes, in the page, when a draft of the plate of what arrives is first shown, and the plate: both may be gone again soon. Gives the time now. */
 const WATCH_PLATE = `{
   new MutationObserver((_, watching) => {
-    if (!document.querySelector('.arriving canvas')) return;
+    const label = document.querySelector('.arriving canvas')?.getAttribute('aria-label');
+    if (!label) return;
+    if (label.startsWith('A draft')) {
+      window.draftAt ??= performance.now();
+      return;
+    }
     window.plateAt = performance.now();
     watching.disconnect();
-  }).observe(document.body, { subtree: true, childList: true });
+  }).observe(document.body, { subtree: true, childList: true, attributeFilter: ['aria-label'] });
   performance.now();
 }`;
 
@@ -117,6 +124,8 @@ function largeHeights(): string {
 }
 
 interface Arrived {
+  /** NaN where none was shown */
+  draftMs: number;
   plateMs: number;
   strokesMs: number;
 }
@@ -129,31 +138,34 @@ async function arrival(page: Page, url: string, path: string): Promise<Arrived> 
   await page.setInputFiles('input[type=file]', path);
   await page.waitForSelector('canvas[data-view=sheet][data-drawn]');
   const strokesMs = (await page.evaluate<number>('performance.now()')) - start;
-  return { plateMs: (await page.evaluate<number>('window.plateAt')) - start, strokesMs };
+  const [draftAt, plateAt] = await page.evaluate<[number | undefined, number]>('[window.draftAt, window.plateAt]');
+  return { draftMs: (draftAt ?? NaN) - start, plateMs: plateAt - start, strokesMs };
 }
 
 /** What the page and its workers hold, MB, as the browser counts it after it has cleared away. */
 const memoryOf = async (page: Page): Promise<number> =>
   (await page.evaluate<{ bytes: number }>('performance.measureUserAgentSpecificMemory()')).bytes / 1e6;
 
-/** The pen draws a wave on the wide sheet: from each of its moves to the ink under it. */
+/** The pen draws waves on the wide sheet: from each of its moves to the ink under it. */
 async function penMoves(page: Page): Promise<Taken> {
   const paper = (await page.getByTestId('wide').boundingBox())!;
-  const at = (i: number): [number, number] => [
-    paper.x + paper.width * (0.15 + (0.7 * i) / PEN_MOVES),
-    paper.y + paper.height * (0.5 + 0.2 * Math.sin(i / 5)),
-  ];
-  await page.mouse.move(...at(0));
-  await page.mouse.down();
   await page.evaluate(watchOn('wide'));
-  for (let i = 1; i <= PEN_MOVES; i++) {
-    const before = await page.evaluate<number>('window.taken.ms.length');
-    await page.mouse.move(...at(i));
-    await page
-      .waitForFunction(`window.taken.ms.length > ${before}`, undefined, { timeout: 1000, polling: 5 })
-      .catch(() => undefined);
+  for (const height of PEN_WAVES) {
+    const at = (i: number): [number, number] => [
+      paper.x + paper.width * (0.15 + (0.7 * i) / PEN_MOVES),
+      paper.y + paper.height * (height + 0.2 * Math.sin(i / 5)),
+    ];
+    await page.mouse.move(...at(0));
+    await page.mouse.down();
+    for (let i = 1; i <= PEN_MOVES; i++) {
+      const before = await page.evaluate<number>('window.taken.ms.length');
+      await page.mouse.move(...at(i));
+      await page
+        .waitForFunction(`window.taken.ms.length > ${before}`, undefined, { timeout: 1000, polling: 5 })
+        .catch(() => undefined);
+    }
+    await page.mouse.up();
   }
-  await page.mouse.up();
   return page.evaluate<Taken>('window.taken');
 }
 
@@ -194,8 +206,9 @@ async function sheets(page: Page, url: string): Promise<string[]> {
   return rows;
 }
 
-const arrivedIn = ({ plateMs, strokesMs }: Arrived): string =>
-  `From the file chosen to its plate on screen ${(plateMs / 1000).toFixed(1)} s, to strokes drawn with it ${(strokesMs / 1000).toFixed(1)} s.`;
+const seconds = (ms: number): string => `${(ms / 1000).toFixed(1)} s`;
+const arrivedIn = ({ draftMs, plateMs, strokesMs }: Arrived): string =>
+  `From the file chosen to a draft of its plate on screen ${seconds(draftMs)}, to the plate ${seconds(plateMs)}, to strokes drawn with it ${seconds(strokesMs)}.`;
 
 const app = await App.start();
 const page = await app.page();
@@ -223,7 +236,7 @@ const lines = [
   '## The trial sheet while a peg of Flow moves, and the wide sheet under the pen',
   '',
   `The peg: time in the worker, from the changed row to finished pixels, ${SHEET_MOVES} moves of the mouse with the peg held. The pen: from`,
-  `its move to the ink on the screen, ${PEN_MOVES} moves of one stroke; the frame in which the browser hands a move over is none. Both begin`,
+  `its move to the ink on the screen, ${PEN_MOVES} moves of each of ${PEN_WAVES.length} strokes; the frame in which the browser hands a move over is none. Both begin`,
   'when the echo of the brush is known.',
   '',
   ...sheetRows,

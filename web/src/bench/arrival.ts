@@ -8,6 +8,8 @@ export interface Arrival {
   share: number;
   /** what was cut, as soon as it is there */
   plate?: Plate;
+  /** the plate is only what it will be, small */
+  draft?: boolean;
   cancel: () => void;
 }
 export const useArrival = create<{ arrival: Arrival | null }>(() => ({ arrival: null }));

@@ -15,6 +15,7 @@ import { cutter, openSource } from '../engine/pool.ts';
 import { useArrival, type Arrival } from './arrival.ts';
 import { begun, cutPlates, type Beginning } from './begin.ts';
 
+const isPicture = ({ type }: File): boolean => type.startsWith('image/');
 const isPack = (file: File): boolean => /\.zip$/i.test(file.name) || file.type === 'application/zip';
 
 /** The kind of a source that is made of settings: its file is a document. */
@@ -25,28 +26,45 @@ const underWay = new Set<AbortController>();
 
 function showPhase(name: string, phase: Arrival['phase'], share: number, controller: AbortController): void {
   if (!underWay.has(controller)) return;
-  useArrival.setState({ arrival: { name, phase, share, cancel: () => controller.abort() } });
+  useArrival.setState(({ arrival }) => {
+    const seen = arrival?.name === name ? { plate: arrival.plate, draft: arrival.draft } : {};
+    return { arrival: { ...seen, name, phase, share, cancel: () => controller.abort() } };
+  });
 }
 
-async function sendSource(file: File, controller: AbortController): Promise<SourceInfo> {
+/** Shows what the plate of a file will be while it is only being sent. What cannot be looked at is only waited for. */
+function lookAhead(file: File, controller: AbortController): void {
+  const show = (plate: Plate | undefined) => {
+    if (!plate || !underWay.has(controller)) return;
+    useArrival.setState(({ arrival }) => ({
+      arrival: arrival && !arrival.plate ? { ...arrival, plate, draft: true } : arrival,
+    }));
+  };
+  cutter.look(file).then(show, () => undefined);
+}
+
+/** `toCut`: a brush is made of it, so that a look at it tells something. */
+async function sendSource(file: File, controller: AbortController, toCut: boolean): Promise<SourceInfo> {
   const show = (phase: Arrival['phase'], share: number) => showPhase(file.name, phase, share, controller);
   show('sending', 0);
+  if (toCut && isPicture(file)) lookAhead(file, controller);
   const source = await upload<SourceInfo>(`/sources?name=${encodeURIComponent(file.name)}`, file, {
     signal: controller.signal,
     onProgress: (share) => show(share < 1 ? 'sending' : 'looking', share),
   });
-  show('reading', 0);
-  if (source.kind !== MADE)
-    await openSource(source.id, (share) => {
-      if (!controller.signal.aborted) show('reading', share);
-    });
+  const onProgress = (share: number) => {
+    if (!controller.signal.aborted) show('reading', share);
+  };
+  if (source.kind !== MADE) await openSource(source.id, onProgress);
   stopIfAborted(controller);
   show('cutting', 1);
   return source;
 }
 
 const showPlate = (plate: Plate): void =>
-  useArrival.setState(({ arrival }) => ({ arrival: arrival && { ...arrival, phase: 'guessing', plate } }));
+  useArrival.setState(({ arrival }) => ({
+    arrival: arrival && { ...arrival, phase: 'guessing', plate, draft: false },
+  }));
 
 export function stopIfAborted(controller: AbortController): void {
   if (controller.signal.aborted) throw new AmberError('cancelled', 'Cancelled; no brush was made.');
@@ -182,14 +200,14 @@ export const arrive = (file: File): Promise<Arrived | undefined> =>
       const brushId = await importPack(file, controller);
       return brushId ? { brushId, fresh: false } : undefined;
     }
-    const source = await sendSource(file, controller);
+    const source = await sendSource(file, controller, true);
     return { brushId: await brushFrom(source, controller), fresh: true };
   });
 
 /** Takes a picture in as a source only, for a brush that is there. */
 export const arriveSource = (file: File): Promise<SourceInfo | undefined> =>
   arriving(async (controller) => {
-    const source = await sendSource(file, controller);
+    const source = await sendSource(file, controller, false);
     listsChanged();
     return source;
   });
@@ -211,13 +229,13 @@ export const brushFromRecipe = (from: Origin['from'], recipe: Recipe, name: stri
 
 /** A brush from a picture that was made here, by the first guess. */
 export const brushFromPicture = (file: File): Promise<string | undefined> =>
-  arriving(async (controller) => brushFrom(await sendSource(file, controller), controller));
+  arriving(async (controller) => brushFrom(await sendSource(file, controller, true), controller));
 
 /** The file of a plate as a source of the cabinet: the same plate gives the source that is there already. */
 async function sourceOf(plate: Pick<PlateInfo, 'name' | 'sha256'>, controller: AbortController): Promise<SourceInfo> {
   const bytes = new Uint8Array(await (await api(`/blobs/${plate.sha256}`)).arrayBuffer());
   const ending = isExr(bytes) ? '.exr' : '.png';
-  return sendSource(new File([bytes], `${plateTitle(plate.name)}${ending}`), controller);
+  return sendSource(new File([bytes], `${plateTitle(plate.name)}${ending}`), controller, false);
 }
 
 /** A plate taken as a source for something that is there. */
@@ -245,7 +263,7 @@ export const brushFromPlate = (plate: PlateInfo, intent: Intent = 'tip'): Promis
 /** A brush from a file that was made here, by a recipe that leaves it as it is. */
 export const brushFromFile = (file: File, recipe: Recipe): Promise<string | undefined> =>
   arriving(async (controller) => {
-    const source = await sendSource(file, controller);
+    const source = await sendSource(file, controller, false);
     return brushBy(cameFrom(source), recipe, source.name, controller);
   });
 

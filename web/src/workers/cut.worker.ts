@@ -8,12 +8,15 @@ import {
   distinctLevels,
   emptyBorder,
   grayOf,
+  guessIntent,
   guessPrints,
+  guessReading,
   makesRelief,
   makeStep,
   makeRecipe,
   materialsNamed,
   profileOf,
+  recipeForReading,
   speckBoxes,
   STARTERS,
   type Profile,
@@ -40,6 +43,7 @@ import { firstStrokes } from '@amber-stamp/core/vary';
 import { expose, transfer } from 'comlink';
 import { carry, NEVER, type Stop } from '../engine/carry.ts';
 import { madeOf } from '../engine/made-key.ts';
+import { lookAtFile } from './file-look.ts';
 import { fontOf } from './fonts.ts';
 import { asking, SMALL_SIDE } from './asking.ts';
 import { clayOf, pictureOf, seen, withRemoved } from './picture-bitmap.ts';
@@ -77,11 +81,9 @@ function drawn(made: MadeSource, stop: Stop): Promise<Picture> {
   });
 }
 
-function opened(
-  source: string,
-  stop: Stop = NEVER,
-  onProgress: (share: number) => void = () => undefined,
-): Promise<OpenSource> {
+const untold: (share: number) => void = () => undefined;
+
+function opened(source: string, stop: Stop = NEVER, onProgress = untold): Promise<OpenSource> {
   const made = madeOf(source);
   const kept = made ? madeSources : sources;
   let open = kept.get(source);
@@ -136,6 +138,17 @@ const upTo = (recipe: Recipe, place: number): Recipe => makeRecipe(recipe.steps.
 const plateOf = (recipe: Recipe, made: Raster, displaced?: Float32Array): Plate =>
   makesRelief(recipe) ? { ...heightPlate(made), ...(displaced ? { displaced } : {}) } : toPlate(made);
 
+/** What the first plate of a picture will be, by its small self; undefined where it will be many, or nothing. */
+function firstLook(picture: Picture): Plate | undefined {
+  const { reading } = guessReading(picture);
+  const { intent } = guessIntent(picture, reading);
+  if (intent === 'marks') return undefined;
+  const recipe = recipeForReading(picture, reading, { intent });
+  const others = { sources: new Map<string, Picture>(), brushes: new Map<string, BrushWithPlates>() };
+  const made = new Cutter(picture, others, untold, true).run(recipe, true).at(-1)?.raster;
+  return made && coverage(made) >= BLANK ? plateOf(recipe, made) : undefined;
+}
+
 async function thumbnail(recipe: Recipe, raster: Raster, side: number): Promise<ImageBitmap> {
   let kept = small.get(raster);
   if (!kept || kept.side !== side) {
@@ -150,6 +163,10 @@ const worker = {
 
   watch(onProgress: (share: number) => void): void {
     watchSteps(onProgress);
+  },
+
+  async look(file: Blob): Promise<Plate | undefined> {
+    return firstLook(await lookAtFile(file));
   },
 
   async open(source: string, onProgress: (share: number) => void): Promise<void> {

@@ -13,6 +13,9 @@ const SAYS: Record<Arrival['phase'], string> = {
 /** The plate is shown so large at most, px of two to one of the screen: a large one painted again with each move of the bar takes a core. */
 const WIDE = 640;
 
+const labelOf = ({ name, draft }: Arrival): string =>
+  draft ? `A draft of the plate of ${name}` : `The plate of ${name}`;
+
 /** A file on its way in, with how far it is and a way to stop it. */
 export function Arriving() {
   const arrival = useArrival((s) => s.arrival);
@@ -20,11 +23,12 @@ export function Arriving() {
   const measured = arrival.phase === 'sending' || arrival.phase === 'reading';
   return (
     <div className="arriving" role="status">
-      {arrival.plate && <PlateView plate={arrival.plate} label={`The plate of ${arrival.name}`} most={WIDE} />}
+      {arrival.plate && <PlateView plate={arrival.plate} label={labelOf(arrival)} most={WIDE} />}
       <div className="l">
         <b>{arrival.name}</b>
         <span className="spacer" />
-        <span className="note">{measured ? `${Math.round(arrival.share * 100)} %` : ''}</span>
+        {arrival.draft && <span className="note">a draft</span>}
+        {measured && <span className="note">{`${Math.round(arrival.share * 100)} %`}</span>}
       </div>
       <LinearProgress
         variant={measured ? 'determinate' : 'indeterminate'}

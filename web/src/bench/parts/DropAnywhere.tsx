@@ -3,6 +3,15 @@ import { useDropzone } from 'react-dropzone';
 import { useNavigate } from 'react-router';
 import { ONLY_DROPS, useDrop } from './drop.ts';
 
+/** While a file is still being chosen, or held over the page, what will cut it begins. */
+function getReady(): void {
+  import('../../engine/pool.ts').then(
+    ({ beginCutting }) => beginCutting(),
+    // what cannot be read now is read again when the file is there
+    () => undefined,
+  );
+}
+
 const Choose = createContext<() => void>(() => undefined);
 /** Opens the file dialogue for a new brush. */
 export const useChooseFile = (): (() => void) => useContext(Choose);
@@ -24,7 +33,7 @@ export function DropAnywhere({ children }: { children: ReactNode }) {
   );
   const onDrop = useCallback((files: File[]) => void take(files), [take]);
   // what is pasted is heard on the window, wherever the focus is: the zone must not take it a second time
-  const zone = useDropzone({ ...ONLY_DROPS, onDrop });
+  const zone = useDropzone({ ...ONLY_DROPS, onDrop, onDragEnter: getReady, onFileDialogOpen: getReady });
   const { getRootProps, getInputProps, isDragActive, open } = zone;
   const becomes = useDrop((s) => s.becomes);
   const held = isDragActive || becomes !== null;

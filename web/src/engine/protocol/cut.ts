@@ -91,6 +91,8 @@ export interface BentBy {
 export interface CutApi {
   /** From now on `onProgress` is told how far long steps are. */
   watch(onProgress: (share: number) => void): void;
+  /** What the first plate of a file will be, small, while it is only being sent; undefined where that cannot be told, rejects what is no picture. */
+  look(file: Blob): Promise<Plate | undefined>;
   /** Reads a source's pixels; `onProgress` tells the share read. */
   open(source: string, onProgress: (share: number) => void): Promise<void>;
   /** `draft`: smaller than it will be, while the hand moves; what was cut in full is kept beside it. Rejects once stopped. */
