@@ -207,8 +207,10 @@ async function sheets(page: Page, url: string): Promise<string[]> {
 }
 
 const seconds = (ms: number): string => `${(ms / 1000).toFixed(1)} s`;
-const arrivedIn = ({ draftMs, plateMs, strokesMs }: Arrived): string =>
-  `From the file chosen to a draft of its plate on screen ${seconds(draftMs)}, to the plate ${seconds(plateMs)}, to strokes drawn with it ${seconds(strokesMs)}.`;
+function arrivedIn({ draftMs, plateMs, strokesMs }: Arrived): string {
+  const draft = Number.isNaN(draftMs) ? '' : `a draft of its plate on screen ${seconds(draftMs)}, to `;
+  return `From the file chosen to ${draft}its plate on screen ${seconds(plateMs)}, to strokes drawn with it ${seconds(strokesMs)}.`;
+}
 
 const app = await App.start();
 const page = await app.page();
