@@ -281,6 +281,29 @@ describe('a band', () => {
       expect(laid.equals(bytes(new InkEngine('plain')))).to.equal(true);
     });
 
+  it('is the same bytes where so large a sheet is laid part by part', () => {
+    const brush = parseBrush({
+      format: 'amber-stamp/brush',
+      version: 1,
+      coats: [
+        {
+          deck: { deal: 'chance', cards: [{ plate: 'waves' }, { plate: 'ramp' }] },
+          band: { fill: 'repeat' },
+          properties: { size: { rest: 60 }, flow: { rest: 50 } },
+        },
+      ],
+    });
+    const both = new Map([
+      ['waves', waves],
+      ['ramp', ramp],
+    ]);
+    const strokes = sheetOf(520, 780, circle(260, 390, 230), straight(10, 510, 400));
+    const bytes = (by: InkEngine) => Buffer.from(printSheet(by, { brush, plates: both }, strokes, 'white'));
+    const inParts = new InkEngine();
+    inParts.layBand = (order) => InkEngine.prototype.layBand.call(inParts, order, 3);
+    expect(bytes(inParts).equals(bytes(engine))).to.equal(true);
+  });
+
   it('is drawn with chance once for each stroke, or wandering, and never row by row', () => {
     const chance = (spread: object) =>
       dabsOf(

@@ -105,9 +105,9 @@ export class InkEngine {
     return layDabs(this.tools, dabs, tips, { size, zoom }, how);
   }
 
-  /** Bends plates along the rows of a band. */
-  layBand(order: BandOrder): Layer {
-    return layBand(this.bandRoom, order, this.pieces);
+  /** Bends plates along the rows of a band; `mostTiles`: so many at a time. */
+  layBand(order: BandOrder, mostTiles?: number): Layer {
+    return layBand(this.bandRoom, order, this.pieces, mostTiles);
   }
 
   /** The values of a grain that were made before under this key, or new ones. The last few are kept. */

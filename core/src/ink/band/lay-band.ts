@@ -28,15 +28,17 @@ class BandLayer implements PieceSheet {
   private readonly order: BandOrder;
   private readonly room: BandRoom;
   private readonly columns: number;
-  private readonly cards = new Map<number, number>();
+  /** of each repeat */
+  private readonly cards: Map<number, number>;
   /** opacity and flow of each row, 0..1 */
   private readonly ceilings: Float64Array;
   private readonly flows: Float64Array;
   private last: BandTile | undefined;
   private lastKey = -1;
 
-  constructor(order: BandOrder, room: BandRoom, kernel: PieceKernel | undefined) {
+  constructor(order: BandOrder, room: BandRoom, kernel: PieceKernel | undefined, cards: Map<number, number>) {
     this.order = order;
+    this.cards = cards;
     this.kernel = kernel;
     this.room = room;
     this.columns = tileColumns(order.size);
@@ -117,13 +119,8 @@ class BandLayer implements PieceSheet {
       for (let x = first[y]; x < end[y]; x++) if (waiting[waitingAt(x, y) + OFF] <= WAITS) this.commit(tile, x, y);
   }
 
-  /** Lays all that still waits and moves the tiles into the memory of the ink. */
-  finish(): Layer {
-    const layer: Layer = {
-      tiles: new Map<number, Tile>(),
-      columns: this.columns,
-      tinted: this.order.rule?.colours !== undefined,
-    };
+  /** Lays all that still waits, and gives what was laid to a layer. */
+  finish(layer: Layer): void {
     for (const [key, tile] of [...this.tiles].sort(([a], [b]) => a - b)) {
       const touched = tile.touched();
       if (touched.x0 >= touched.x1) {
@@ -135,16 +132,34 @@ class BandLayer implements PieceSheet {
       this.room.giveBack(tile);
     }
     this.kernel?.endBand();
-    return layer;
   }
 }
+
+/** So many tiles at most are laid at a time: what waits on them takes a megabyte each, and the memory of the ink has an end. */
+const MOST_TILES = 1024;
 
 /**
  * Bends a plate along the rows of a band into a new layer: each pixel takes the nearest place of the middle line, so that
  * bends have neither wedges nor cracks; where a stroke crosses itself the later way is laid over the earlier as dabs are.
+ * Large sheets are laid in rows of tiles, no more than `mostTiles` at a time.
  */
-export function layBand(room: BandRoom, order: BandOrder, kernel: PieceKernel | undefined): Layer {
-  const layer = new BandLayer(order, room, kernel);
-  layer.layAll();
-  return layer.finish();
+export function layBand(
+  room: BandRoom,
+  order: BandOrder,
+  kernel: PieceKernel | undefined,
+  mostTiles = MOST_TILES,
+): Layer {
+  const columns = tileColumns(order.size);
+  const layer: Layer = { tiles: new Map<number, Tile>(), columns, tinted: order.rule?.colours !== undefined };
+  const { from, to } = tileRowsOf(order.size);
+  const rows = Math.max(1, Math.floor(mostTiles / columns));
+  // dealt in order once, not anew for each part
+  const cards = new Map<number, number>();
+  for (let row = from; row < to; row += rows) {
+    const size = { ...order.size, tileRows: { from: row, to: Math.min(to, row + rows) } };
+    const part = new BandLayer({ ...order, size }, room, kernel, cards);
+    part.layAll();
+    part.finish(layer);
+  }
+  return layer;
 }

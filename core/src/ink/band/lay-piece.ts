@@ -28,6 +28,7 @@ const cutOff = (mitres: readonly Mitre[], x: number, y: number): boolean => {
 export function layPiece(piece: Piece, sheet: PieceSheet): void {
   const bounds = boundsOf(piece, sheet);
   const { left, right, top, bottom } = bounds;
+  if (left > right || top >= bottom) return;
   const fast = sheet.kernel?.begin(piece, bounds);
   for (let row = Math.floor(top / TILE); row * TILE < bottom; row++)
     for (let column = Math.floor(left / TILE); column * TILE <= right; column++) {
