@@ -2,8 +2,9 @@ import { Lru } from '@amber-stamp/core/maths';
 import type { Plate } from '@amber-stamp/core/raster';
 import { proxy, type Remote } from 'comlink';
 import { LatestJobs } from './latest-jobs.ts';
-import { INKED_KEPT, type InkApi, type InkJob, type InkResult, type SideCost } from './protocol/ink.ts';
+import { INKED_KEPT, type InkApi, type InkJob, type InkResult, type SentJob, type SideCost } from './protocol/ink.ts';
 import type { MakeApi } from './protocol/make.ts';
+import { StrokeLedger } from './stroke-ledger.ts';
 import { beginPlateWorker, beginWorker, waitingWorker, type BegunWorker } from './workers.ts';
 
 const onShare = new Set<(share: number) => void>();
@@ -22,7 +23,10 @@ export const openSource = (source: string, onProgress: (share: number) => void):
   cutter.open(source, proxy(onProgress));
 
 const POOL = Math.max(1, Math.min(3, (navigator.hardwareConcurrency || 2) - 1));
-const inkWorkers = Array.from({ length: POOL }, () => beginPlateWorker('ink', INKED_KEPT));
+const inkWorkers = Array.from({ length: POOL }, () => ({
+  ...beginPlateWorker('ink', INKED_KEPT),
+  strokes: new StrokeLedger(),
+}));
 const held = new Lru<string, Plate>(INKED_KEPT);
 
 /** A plate that jobs may name by its key. */
@@ -38,38 +42,38 @@ function workerFor(view: string) {
   return inkWorkers[h % POOL];
 }
 
-/** The worker of a job, given the plates that it does not hold: calls arrive in order, so none is waited for. */
-function prepared(job: InkJob): Remote<InkApi> {
-  const { remote, ledger } = workerFor(job.view);
+/** Sends a job to its worker with the plates and strokes that it does not hold: calls arrive in order, so none is waited for. */
+function send<T>(job: InkJob, how: (remote: Remote<InkApi>, sent: SentJob) => T): T {
+  const { remote, ledger, strokes } = workerFor(job.view);
   const keys = job.brushes.flatMap(({ plates }) => Object.values(plates));
   // what is printed with is the last to go
   for (const key of keys) held.get(key);
   // a plate that could not be given is missed by the job itself, which tells so
   ledger.bring(keys, heldPlate).catch(() => undefined);
-  return remote;
+  return how(remote, strokes.brief(job));
 }
 
 const drawing = new LatestJobs();
 
 /** Draws a job; undefined when a newer one for the same view has overtaken it before it began. */
 export const draw = (job: InkJob): Promise<InkResult | undefined> =>
-  drawing.ask(job.view, () => prepared(job).draw(job));
+  drawing.ask(job.view, () => send(job, (remote, sent) => remote.draw(sent)));
 
 /** The colour of the ground of a job at a pixel of it. */
 export const groundAt = async (job: InkJob, x: number, y: number): Promise<string> =>
-  workerFor(job.view).remote.groundAt(job, x, y);
+  workerFor(job.view).remote.groundAt({ ...job, strokes: [] }, x, y);
 
 /** Gives up what is kept of a view that is not shown any more. */
 export const forgetView = (view: string): void => void workerFor(view).remote.forget(view);
 
 /** A job as a PNG file. */
 export async function drawPng(job: InkJob): Promise<Uint8Array<ArrayBuffer>> {
-  return (await prepared(job).png(job)) as Uint8Array<ArrayBuffer>;
+  return (await send(job, (remote, sent) => remote.png(sent))) as Uint8Array<ArrayBuffer>;
 }
 
 /** What a job costs with its plates at other sides, measured by a worker that is free to. */
 export const costsOf = async (job: InkJob, sides: readonly number[]): Promise<SideCost[]> =>
-  prepared(job).costs(job, sides);
+  send(job, (remote, sent) => remote.costs(sent, sides));
 
 let making: BegunWorker<MakeApi> | null = null;
 

@@ -14,15 +14,22 @@ import {
   type LaidSheet,
 } from '@amber-stamp/core/ink';
 import { partsOf } from '@amber-stamp/core/maths';
-import type { PenStroke } from '@amber-stamp/core/model';
 import { fromPlate, resample, toPlate, type Plate } from '@amber-stamp/core/raster';
 import { dabsOf } from '@amber-stamp/core/vary';
 import { expose, transfer } from 'comlink';
 import { carry } from '../engine/carry.ts';
 import { groundOf } from './ground.ts';
 import { HeldByKey } from '../engine/held-by-key.ts';
+import { HeldStrokes } from '../engine/stroke-ledger.ts';
 import { plateCalls } from '../engine/worker-plates.ts';
-import { INKED_KEPT, type InkApi, type InkJob, type InkResult, type SideCost } from '../engine/protocol/ink.ts';
+import {
+  INKED_KEPT,
+  type InkApi,
+  type InkJob,
+  type InkResult,
+  type SentJob,
+  type SideCost,
+} from '../engine/protocol/ink.ts';
 
 const engine = new InkEngine();
 /** What is kept of each view. */
@@ -35,35 +42,24 @@ function keptOf(view: string): { session: SheetSession; picture: SheetBytes } {
 }
 const plates = new HeldByKey<Plate>(INKED_KEPT);
 
-const MOST_STROKES = 400;
-const knownStrokes = new Map<string, PenStroke>();
-
-/** The strokes of a job as they came first: what is known of a stroke is kept with the object. */
-function known(job: InkJob): PenStroke[] {
-  const met = job.strokes.map(({ key, stroke }) => knownStrokes.get(key) ?? stroke);
-  // those of other views are drawn again and again as well
-  if (knownStrokes.size > MOST_STROKES) knownStrokes.clear();
-  job.strokes.forEach(({ key }, i) => knownStrokes.set(key, met[i]));
-  return met;
-}
+const strokes = new HeldStrokes();
 
 /** The sheet of a job, laid by the session of its view. */
 function laidSheet(job: InkJob): LaidSheet {
   const { view, zoom } = job;
   const { session } = keptOf(view);
-  const met = known(job);
   return session.lay({
     brushes: job.brushes.map(({ brush, plates: keys }) => ({
       brush,
       plates: plates.named(keys),
       key: JSON.stringify(keys),
     })),
-    strokes: job.strokes.map(({ key, number, brush, away }, i) => ({
+    strokes: job.strokes.map(({ key, number, brush, away, stroke }) => ({
       key,
       number,
       brush,
       away,
-      dabs: (coat) => dabsOf(job.brushes[brush].brush, coat, met[i], number, zoom),
+      dabs: (coat) => dabsOf(job.brushes[brush].brush, coat, stroke, number, zoom),
     })),
     size: job,
     zoom,
@@ -141,7 +137,8 @@ const AS_IT_IS: ImageBitmapOptions = { premultiplyAlpha: 'none', colorSpaceConve
 const worker: InkApi = {
   ...plateCalls(plates, engine),
 
-  async draw(job: InkJob): Promise<InkResult> {
+  async draw(sent: SentJob): Promise<InkResult> {
+    const job = strokes.whole(sent);
     const stack = await groundOf(job);
     const start = performance.now();
     const { bytes, dabs } = paint(job, stack);
@@ -150,13 +147,15 @@ const worker: InkApi = {
     return transfer({ bitmap, dabs, ms }, [bitmap]);
   },
 
-  async png(job: InkJob): Promise<Uint8Array> {
+  async png(sent: SentJob): Promise<Uint8Array> {
+    const job = strokes.whole(sent);
     const bytes = encodeRgba(job.width, job.height, paint(job, await groundOf(job)).bytes);
     return transfer(bytes, [bytes.buffer]);
   },
 
-  async groundAt(job: InkJob, x: number, y: number): Promise<string> {
-    const stack = await groundOf({ ...job, strokes: [], ground: { ...job.ground, covered: false } });
+  async groundAt(sent: SentJob, x: number, y: number): Promise<string> {
+    const job = strokes.whole(sent);
+    const stack = await groundOf({ ...job, ground: { ...job.ground, covered: false } });
     const bytes = stack?.compose([], [0, 0, 0]);
     const at = 4 * (Math.floor(y) * job.width + Math.floor(x));
     const parts = bytes
@@ -172,7 +171,10 @@ const worker: InkApi = {
     views.delete(view);
   },
 
-  costs: (job, sides) => sides.map((side) => costOf(job, side)),
+  costs(sent: SentJob, sides: readonly number[]): SideCost[] {
+    const job = strokes.whole(sent);
+    return sides.map((side) => costOf(job, side));
+  },
 };
 
 carry();

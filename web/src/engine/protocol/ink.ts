@@ -55,6 +55,11 @@ export interface InkJob {
   lamp: Lamp;
 }
 
+/** A job as it is sent: a stroke that the worker holds goes by its key alone. */
+export interface SentJob extends Omit<InkJob, 'strokes'> {
+  strokes: readonly (Omit<InkStroke, 'stroke'> & { stroke: PenStroke | null })[];
+}
+
 export interface InkResult {
   bitmap: ImageBitmap;
   dabs: number;
@@ -69,13 +74,13 @@ export interface SideCost {
 }
 
 export interface InkApi extends PlateApi {
-  draw(job: InkJob): Promise<InkResult>;
+  draw(job: SentJob): Promise<InkResult>;
   /** The colour of the ground itself at a pixel, as #rrggbb. */
-  groundAt(job: InkJob, x: number, y: number): Promise<string>;
+  groundAt(job: SentJob, x: number, y: number): Promise<string>;
   /** Gives up what is kept of a view. */
   forget(view: string): void;
   /** 8-bit RGBA as PNG */
-  png(job: InkJob): Promise<Uint8Array>;
+  png(job: SentJob): Promise<Uint8Array>;
   /** What the job costs with its plates at other sides, measured now. */
-  costs(job: InkJob, sides: readonly number[]): SideCost[];
+  costs(job: SentJob, sides: readonly number[]): SideCost[];
 }
