@@ -83,12 +83,16 @@ describe('fixes that lay dabs nearer', () => {
   it('are not offered where dabs lie as near as can be', () => {
     expect(fixesOf([solid], { spacing: 4 }).some(({ what }) => what.includes('nearer'))).to.equal(false);
   });
-  it('hide the outlines of dabs that overlap, and keep the texture', () => {
+  it('hide the outlines of dabs that overlap; where the strongest is kept, texture is kept too', () => {
     const { brush, plates } = brushOf([tipFrom(tips.rich(31))], { spacing: 40 });
     const { before, fixes } = beginFixes(engine, brush, plates);
-    const tried = tryFix(engine, before, plates, named(fixes, 'dabs nearer and thinner, turned all round')).tried;
-    expect(tried.echo).to.be.below(before.echo / 2);
-    expect(keepsTexture(before, tried)).to.equal(true);
+    const [kept, thin] = [', the strongest kept', ' and thinner'].map(
+      (how) => tryFix(engine, before, plates, named(fixes, `dabs nearer${how}, turned all round`)).tried,
+    );
+    for (const { echo } of [kept, thin]) expect(echo).to.be.below(before.echo / 2);
+    expect(keepsTexture(before, kept)).to.equal(true);
+    // thin dabs over one another are paler than the material
+    expect(thin.texture).to.be.below(kept.texture);
   });
 });
 

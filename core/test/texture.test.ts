@@ -21,6 +21,17 @@ describe('texture', () => {
     const [some, many] = [30, 2].map((spacing) => textureOf(rich, { spacing, turn: 180, flow: 100 }));
     expect(many).to.be.below(some / 2);
   });
+  it('is less where the same detail is fainter', () => {
+    const shape = tips.rich(31);
+    const paled = (share: number) =>
+      tipFrom((x, y) => {
+        const v = shape(x, y);
+        return v > 0 ? 1 - share * (1 - v) : 0;
+      });
+    const [full, pale, faint] = [1, 0.3, 0.15].map((share) => textureOf(paled(share), { spacing: 30, turn: 180 }));
+    expect(pale).to.be.below(full - 10);
+    expect(faint).to.be.below(pale - 10);
+  });
   it('does not depend on size, opacity or seed', () => {
     const usual = textureOf(rich, { spacing: 40 });
     for (const change of [{ opacity: 40 }, { sizePx: 128 }, { seed: 999 }])

@@ -19,6 +19,13 @@ const FAINT = 0.02;
 const PRINTS = 0.1;
 /** Px at 96 px a tip. */
 const GAP = 10;
+/** Detail stands out of the mean of so much around it, px at 96 px a tip. */
+const WIDE = 8;
+/**
+ * Of the rated strokes in which a material is seen none has detail that stands out by less, root mean square of shares. Fainter
+ * detail is seen less, as its energy: what is left of a material where many thin dabs were laid over one another is a smear.
+ */
+const CLEAR = 0.112;
 /** A stroke with so much detail has 63 of 100; fitted on the rated strokes. */
 const RICH = 0.41;
 
@@ -78,10 +85,24 @@ class LogSum {
   }
 }
 
+/** How clearly detail stands out within a stroke, 0..1. `covered`: a place for every second px both ways. */
+function clearness(soft: Raster, wide: Raster, covered: Float32Array): number {
+  let [energy, n] = [0, 0];
+  const width = soft.width >> 1;
+  for (let i = 0; i < covered.length; i++) {
+    if (covered[i] < 0.5) continue;
+    const at = 2 * Math.floor(i / width) * soft.width + 2 * (i % width);
+    const out = soft.data[at] - wide.data[at];
+    energy += out * out;
+    n++;
+  }
+  return Math.min(1, energy / Math.max(1, n) / (CLEAR * CLEAR));
+}
+
 /**
  * How much of a material is seen in a stroke, 0..100: the share of its detail that runs every way, not along one edge,
- * times the square of how evenly it fills the stroke (geometric by arithmetic mean of its steepness). A blob and a solid
- * line have none however dark.
+ * times the square of how evenly it fills the stroke (geometric by arithmetic mean of its steepness), as clearly as it stands
+ * out. A blob and a solid line have none however dark.
  */
 export function textureOf(strip: Strip): number {
   const shares = sharesOf(middleOf(strip));
@@ -102,6 +123,7 @@ export function textureOf(strip: Strip): number {
   }
   if (n === 0) return 0;
   const even = expMinus(LN2 * Math.max(0, logTwo(sum / n) - logs.total() / n));
-  const detail = ((ways / n) * even * even) / RICH;
+  const clear = clearness(soft, blur(shares, WIDE), covered);
+  const detail = ((ways / n) * even * even * clear) / RICH;
   return 100 * saturate(detail * Math.sqrt(detail));
 }
