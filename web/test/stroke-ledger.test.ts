@@ -45,7 +45,7 @@ describe('strokes that a worker draws', () => {
     let again = 0;
     for (const job of jobs) {
       const sent = ledger.brief(job);
-      again += sent.strokes.filter(({ stroke }) => !stroke).length;
+      if (sent.strokes.some(({ stroke }) => stroke === null)) again++;
       expect(held.whole(sent)).to.deep.equal(job);
     }
     expect(again).to.be.above(0);
