@@ -1,5 +1,7 @@
 /** Which level of a band's plate serves a length, and its values between pixels, as core/src/ink/band has them. */
 
+import { between } from './lanes';
+
 /** The reduction at which the next quarter of an octave begins. */
 // @ts-ignore: decorator
 @inline
@@ -19,28 +21,29 @@ export function quartersOf(reduction: f64, lengthPx: i32): i32 {
   return octave * 4 + quarter;
 }
 
+/** A value between two columns of a row: columns beyond it hold nothing. */
+// @ts-ignore: decorator
+@inline
+function alongRow(row: usize, width: i32, left: i32, right: i32, fx: f64): f64 {
+  const a: f64 = left >= 0 && left < width ? <f64>load<f32>(row + (<usize>left << 2)) : 0;
+  const b: f64 = right >= 0 && right < width ? <f64>load<f32>(row + (<usize>right << 2)) : 0;
+  return a + (b - a) * fx;
+}
+
 /** A value of a level at its border: what lies beyond is nothing, or its other end. */
 function valueAtBorder(data: usize, width: i32, height: i32, x: f64, y: f64, wraps: bool): f64 {
   const x0 = <i32>floor<f64>(x), y0 = <i32>floor<f64>(y);
-  const fx = x - <f64>x0, fy = y - <f64>y0;
+  const fx = x - <f64>x0;
   let left = x0, right = x0 + 1;
   if (wraps) {
     if (left < 0) left += width;
     if (right >= width) right -= width;
   }
-  const hasLeft = left >= 0 && left < width, hasRight = right >= 0 && right < width;
-  let upper: f64 = 0, lower: f64 = 0;
-  if (y0 >= 0 && y0 < height) {
-    const row = data + (<usize>(y0 * width) << 2);
-    const a: f64 = hasLeft ? <f64>load<f32>(row + (<usize>left << 2)) : 0;
-    upper = a + ((hasRight ? <f64>load<f32>(row + (<usize>right << 2)) : 0) - a) * fx;
-  }
-  if (y0 + 1 >= 0 && y0 + 1 < height) {
-    const row = data + (<usize>((y0 + 1) * width) << 2);
-    const a: f64 = hasLeft ? <f64>load<f32>(row + (<usize>left << 2)) : 0;
-    lower = a + ((hasRight ? <f64>load<f32>(row + (<usize>right << 2)) : 0) - a) * fx;
-  }
-  return upper + (lower - upper) * fy;
+  const row = data + (<usize>(y0 * width) << 2);
+  const upper: f64 = y0 >= 0 && y0 < height ? alongRow(row, width, left, right, fx) : 0;
+  const hasLower = y0 + 1 >= 0 && y0 + 1 < height;
+  const lower: f64 = hasLower ? alongRow(row + (<usize>width << 2), width, left, right, fx) : 0;
+  return upper + (lower - upper) * (y - <f64>y0);
 }
 
 /** A value of a level between its values, at shares of its sides. */
@@ -51,12 +54,7 @@ export function valueAt(data: usize, width: i32, height: i32, u: f64, v: f64, wr
   if (!(x >= 0 && y >= 0 && x < <f64>(width - 1) && y < <f64>(height - 1)))
     return valueAtBorder(data, width, height, x, y, wraps);
   const x0 = <i32>x, y0 = <i32>y;
-  const at = data + (<usize>(y0 * width + x0) << 2), below = at + (<usize>width << 2);
-  const fx = x - <f64>x0;
-  const a = <f64>load<f32>(at), c = <f64>load<f32>(below);
-  const upper = a + (<f64>load<f32>(at, 4) - a) * fx;
-  const lower = c + (<f64>load<f32>(below, 4) - c) * fx;
-  return upper + (lower - upper) * (y - <f64>y0);
+  return between(data + (<usize>(y0 * width + x0) << 2), <usize>width << 2, x - <f64>x0, y - <f64>y0);
 }
 
 /** Whether two places lie inside of a level, where each has values around it. */

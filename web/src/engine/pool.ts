@@ -61,7 +61,7 @@ export const draw = (job: InkJob): Promise<InkResult | undefined> =>
 
 /** The colour of the ground of a job at a pixel of it. */
 export const groundAt = async (job: InkJob, x: number, y: number): Promise<string> =>
-  workerFor(job.view).remote.groundAt({ ...job, strokes: [] }, x, y);
+  workerFor(job.view).remote.groundAt(job, x, y);
 
 /** Gives up what is kept of a view that is not shown any more. */
 export const forgetView = (view: string): void => void workerFor(view).remote.forget(view);

@@ -31,7 +31,7 @@ export class StrokeLedger {
   }
 }
 
-/** The strokes that a worker was given. */
+/** The strokes that a worker was given: every job that was made brief comes here, and no other, so that both sides count alike. */
 export class HeldStrokes {
   private readonly known = new Strokes<PenStroke>();
 

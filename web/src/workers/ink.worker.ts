@@ -24,6 +24,7 @@ import { HeldStrokes } from '../engine/stroke-ledger.ts';
 import { plateCalls } from '../engine/worker-plates.ts';
 import {
   INKED_KEPT,
+  type GroundJob,
   type InkApi,
   type InkJob,
   type InkResult,
@@ -153,9 +154,8 @@ const worker: InkApi = {
     return transfer(bytes, [bytes.buffer]);
   },
 
-  async groundAt(sent: SentJob, x: number, y: number): Promise<string> {
-    const job = strokes.whole(sent);
-    const stack = await groundOf({ ...job, ground: { ...job.ground, covered: false } });
+  async groundAt(job: GroundJob, x: number, y: number): Promise<string> {
+    const stack = await groundOf({ ...job, strokes: [], ground: { ...job.ground, covered: false } });
     const bytes = stack?.compose([], [0, 0, 0]);
     const at = 4 * (Math.floor(y) * job.width + Math.floor(x));
     const parts = bytes

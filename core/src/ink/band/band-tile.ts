@@ -45,9 +45,10 @@ const ROWS_BYTES = 4 * TILE;
 export class BandTile {
   /** of its head */
   readonly address: number;
+  /** its first pixel on the sheet */
+  place: Readonly<{ x: number; y: number }> = { x: 0, y: 0 };
   private readonly memory: InkMemory;
   private held: BandViews;
-  private places = { x: 0, y: 0 };
   /** address of the mean colours, 0 for none */
   private tint = 0;
 
@@ -88,16 +89,11 @@ export class BandTile {
     return this.held;
   }
 
-  /** Its first pixel on the sheet. */
-  get place(): { x: number; y: number } {
-    return this.places;
-  }
-
   /** Begins it at a place of the sheet: nothing is laid. */
   begin(x: number, y: number, tinted: boolean): void {
     const coverage = this.memory.allocate(TILE_BYTES);
     this.tint = tinted ? this.memory.allocate(TINT_BYTES) : 0;
-    this.places = { x, y };
+    this.place = { x, y };
     const head = this.head();
     head[BAND_TILE_32.coverage] = coverage;
     head[BAND_TILE_32.x] = x;

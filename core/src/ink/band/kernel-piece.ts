@@ -5,7 +5,7 @@ import { PIECE, PIECE_32, PIECE_64 } from '../layout.ts';
 import type { InkMemory } from '../memory.ts';
 import type { BandTile, Commit } from './band-tile.ts';
 import { LevelTables } from './level-tables.ts';
-import type { PieceBounds } from './piece-bounds.ts';
+import type { PieceBounds, SheetPart } from './piece-bounds.ts';
 import type { Piece } from './pieces.ts';
 
 /** Opacity and flow of each row, 0..1, where the kernel may lay by them: where no rule does. */
@@ -21,11 +21,6 @@ const MOST_MITRES = 8;
 /** What the kernel says of a piece: it is laid, a level is not there, or a rule is to lay what waits at a pixel. */
 const DONE = 0;
 const WANTS_LEVEL = 1;
-
-/** A piece that is being laid: as much of it as lies on one tile after the other. */
-interface Laying {
-  lay: (tile: BandTile, part: Pick<PieceBounds, 'left' | 'right' | 'top' | 'bottom'>, commit: Commit) => void;
-}
 
 /** Lays pieces of bands by the kernel; one belongs to an engine. */
 export class PieceKernel {
@@ -80,8 +75,8 @@ export class PieceKernel {
     this.levels.keepOnly(plates);
   }
 
-  /** Makes a piece ready; undefined where it does not lie evenly on its plate. */
-  begin(piece: Piece, bounds: PieceBounds): Laying | undefined {
+  /** Makes a piece ready to be laid; undefined where it does not lie evenly on its plate. */
+  begin(piece: Piece, bounds: PieceBounds): this | undefined {
     if (piece.u0 !== piece.u0 || piece.mitres.length > MOST_MITRES) return undefined;
     const { levels } = piece;
     levels.find(piece.long);
@@ -140,7 +135,8 @@ export class PieceKernel {
     piece.mitres.forEach(({ x, y, nx, ny, before }, i) => lines.set([x, y, nx, ny, Number(before)], MITRE_NUMBERS * i));
   }
 
-  lay(tile: BandTile, part: Pick<PieceBounds, 'left' | 'right' | 'top' | 'bottom'>, commit: Commit): void {
+  /** Lays as much of the piece that was made ready as lies on a tile. */
+  lay(tile: BandTile, part: SheetPart, commit: Commit): void {
     const { ints } = this.views;
     ints[PIECE_32.left] = part.left;
     ints[PIECE_32.right] = part.right;

@@ -5,12 +5,16 @@ const SLACK_PX = 1e-6;
 /** A line across that lies flatter than this bounds no row. */
 const FLAT = 1e-9;
 
-/** Where a piece may lie on a sheet: columns, both inside, and rows, the last one outside. */
-export interface PieceBounds {
+/** A part of a sheet: columns, both inside, and rows, the last one outside. */
+export interface SheetPart {
   left: number;
   right: number;
   top: number;
   bottom: number;
+}
+
+/** Where a piece may lie on a sheet. */
+export interface PieceBounds extends SheetPart {
   /** how much further the lines across its ends, and its sides, lie for each px down; NaN where they bound no row */
   leanFrom: number;
   leanTo: number;

@@ -55,8 +55,11 @@ export interface InkJob {
   lamp: Lamp;
 }
 
+/** What of a job its ground depends on. */
+export type GroundJob = Omit<InkJob, 'strokes'>;
+
 /** A job as it is sent: a stroke that the worker holds goes by its key alone. */
-export interface SentJob extends Omit<InkJob, 'strokes'> {
+export interface SentJob extends GroundJob {
   strokes: readonly (Omit<InkStroke, 'stroke'> & { stroke: PenStroke | null })[];
 }
 
@@ -76,7 +79,7 @@ export interface SideCost {
 export interface InkApi extends PlateApi {
   draw(job: SentJob): Promise<InkResult>;
   /** The colour of the ground itself at a pixel, as #rrggbb. */
-  groundAt(job: SentJob, x: number, y: number): Promise<string>;
+  groundAt(job: GroundJob, x: number, y: number): Promise<string>;
   /** Gives up what is kept of a view. */
   forget(view: string): void;
   /** 8-bit RGBA as PNG */
