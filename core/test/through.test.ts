@@ -5,7 +5,7 @@ import { dabsOf, type DabTable } from '@amber-stamp/core/vary';
 import { expect } from 'chai';
 import type { LayRule } from '../src/ink/lay-rule.ts';
 import { BLEND_MODES } from '../src/maths/blend-modes.ts';
-import { MEETS } from '../src/model/coat-schema.ts';
+import { MEETS } from '../src/model/choices.ts';
 import { exactly } from './helpers/lay-exactly.ts';
 import { bristleTip } from './helpers/make.ts';
 

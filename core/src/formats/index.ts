@@ -18,7 +18,6 @@ export {
   packedDocument,
   readManifest,
   readPack,
-  sha256Hex,
   writePack,
 } from './pack.ts';
 export { openPlate, writePlate } from './plate-file.ts';
@@ -28,3 +27,4 @@ export { OwnReason, reasonOf } from './reason.ts';
 export { type ZipEntry, ZIP_HEADER, ZIP_TAIL, zipDataAt, zipEnd, zipEntries } from './zip-directory.ts';
 export { describeSprites, packSprites, type SpriteFrame, type SpriteSheet, type SpriteWish } from './sprites.ts';
 export { encodeTip, PLAIN_TIP, tipEnding, type TipForm } from './tip-files.ts';
+export { sha256Hex } from './sha256.ts';

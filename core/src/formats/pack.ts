@@ -1,5 +1,3 @@
-import { sha256 } from '@noble/hashes/sha2';
-import { bytesToHex } from '@noble/hashes/utils';
 import { strFromU8, strToU8, unzipSync, zipSync, type Zippable } from 'fflate';
 import { array, number, string, type InferType } from 'yup';
 import { parseRecipe, withMaterials, type Recipe } from '../cut/recipe.ts';
@@ -9,6 +7,7 @@ import { parseBrush, type Brush } from '../model/brush-schema.ts';
 import { keyed, parseDocument, parseJson, sha256Schema, shape } from '../model/check.ts';
 import type { Plate } from '../raster/raster.ts';
 import { decodePlate } from './png.ts';
+import { sha256Hex } from './sha256.ts';
 import { zipDirectory, type ZipEntry } from './zip-directory.ts';
 
 /** A checked pack. Plates and sources are the files as they are. */
@@ -27,8 +26,6 @@ const GB = 1024 * 1024 * 1024;
 const USUAL: PackLimits = { entries: 5000, bytes: GB };
 const FOLDERS =
   /^(manifest\.json|brushes\/[^/]+\.json|plates\/.+\.(?:png|exr)|recipes\/.+\.json|sources\/.+|previews\/.+\.png)$/;
-
-export const sha256Hex = (bytes: Uint8Array): string => bytesToHex(sha256(bytes));
 
 const bad = (message: string, where: string) => new AmberError('bad-pack', `${message}; nothing was imported.`, where);
 

@@ -6,6 +6,5 @@ export {
   PLAIN_PLACEMENT,
   SCENE_LAYERS,
   type SceneLayer,
-  isPlainPlacement,
 } from './placement.ts';
-export { type GroundLayer, GroundStack, type PlacedInk, coverBox } from './stack.ts';
+export { type GroundLayer, GroundStack, type PlacedInk, coverBox, isPlainPlacement } from './stack.ts';

@@ -38,7 +38,3 @@ export const groundPlacementSchema = shape({
 export interface GroundPlacement extends InferType<typeof groundPlacementSchema> {}
 
 export const PLAIN_PLACEMENT: Readonly<GroundPlacement> = groundPlacementSchema.getDefault();
-
-/** Whether ink simply lies over everything: then a plain ground needs no putting together. */
-export const isPlainPlacement = ({ place, blend, opacityPct, blurPx }: GroundPlacement): boolean =>
-  place !== 'uncover' && blend === 'normal' && opacityPct === 100 && blurPx === 0;

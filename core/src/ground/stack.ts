@@ -17,6 +17,10 @@ export interface PlacedInk {
   pixels: Float32Array;
 }
 
+/** Whether ink simply lies over everything: then a plain ground needs no putting together. */
+export const isPlainPlacement = ({ place, blend, opacityPct, blurPx }: GroundPlacement): boolean =>
+  place !== 'uncover' && blend === 'normal' && opacityPct === 100 && blurPx === 0;
+
 function premultiplied(bytes: Uint8ClampedArray): Float32Array {
   const out = new Float32Array(bytes.length);
   for (let p = 0; p < bytes.length; p += 4) {

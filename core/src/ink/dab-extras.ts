@@ -1,6 +1,6 @@
 import { BLEND_MODES } from '../maths/blend-modes.ts';
 import { chanceStart } from '../maths/hash.ts';
-import { MEETS } from '../model/coat-schema.ts';
+import { MEETS } from '../model/choices.ts';
 import type { GrainField } from './grain.ts';
 import { EXTRAS, EXTRAS_32, LAY_RULE, LAY_RULE_32 } from './layout.ts';
 import type { InkMemory } from './memory.ts';

@@ -1,5 +1,5 @@
 import { chanceAfter } from '../maths/hash.ts';
-import { MEETS } from '../model/coat-schema.ts';
+import { MEETS } from '../model/choices.ts';
 import { throughGrainPlainly } from './kernel-plain-blend.ts';
 import { eachPixel, mixOf, type PlainViews, type TileBox } from './kernel-plain-through.ts';
 import { EXTRAS_32, LAY_RULE_32, RECORD_32 } from './layout.ts';

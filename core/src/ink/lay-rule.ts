@@ -1,5 +1,5 @@
 import type { BlendMode } from '../maths/blend-modes.ts';
-import type { MEETS } from '../model/coat-schema.ts';
+import type { MEETS } from '../model/choices.ts';
 import type { GrainField } from './grain.ts';
 
 /** What dabs do besides building up in one ink: one for a coat and stroke. */

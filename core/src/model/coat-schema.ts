@@ -1,16 +1,10 @@
 import { array, boolean, string, tuple, type InferType } from 'yup';
 import { BLEND_MODES } from '../maths/blend-modes.ts';
 import { finite, shape } from './check.ts';
+import { CROSSINGS, DEALS, HOLDS, JOINS, MEETS } from './choices.ts';
 import { angleSchema, mirrorSchema, propertySchema, rising, share } from './driver-schema.ts';
 import { COUNT, PROPERTIES, PROPERTY_NAMES, type PropertyName } from './properties.ts';
 
-export const DEALS = ['in-order', 'shuffled', 'chance', 'pressure', 'tilt'] as const;
-export type Deal = (typeof DEALS)[number];
-export const MEETS = ['build', 'lighten', 'darken', 'difference', 'add', 'best', 'dissolve'] as const;
-export const CROSSINGS = ['build', 'even'] as const;
-export const JOINS = ['over', 'mask', 'cut', 'multiply', 'screen', 'darken', 'lighten', 'difference'] as const;
-/** How far dabs keep the thickness of the smallest as they grow. */
-export const HOLDS = ['none', 'half', 'full'] as const;
 const GRAIN_FIXED = ['sheet', 'stroke', 'dab'] as const;
 const GRAIN_APPLIES = ['dab', 'stroke'] as const;
 

@@ -18,15 +18,11 @@ export {
   inkSchema,
   type Coat,
   type CoatInk,
-  type Deal,
-  DEALS,
-  HOLDS,
   type Deck,
   type Grain,
-  JOINS,
-  MEETS,
   type Properties,
 } from './coat-schema.ts';
+export { type Deal, DEALS, HOLDS, JOINS, MEETS } from './choices.ts';
 export {
   DRIVERS,
   driverSchema,

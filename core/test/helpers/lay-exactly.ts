@@ -1,6 +1,6 @@
 import { chanceAfter } from '../../src/maths/hash.ts';
 import { BLEND_MODES } from '../../src/maths/blend-modes.ts';
-import { MEETS } from '../../src/model/coat-schema.ts';
+import { MEETS } from '../../src/model/choices.ts';
 import { viewsAt } from '../../src/ink/entry.ts';
 import { throughOf } from '../../src/ink/grain.ts';
 import { eachPixel, type PlainViews, type TileBox } from '../../src/ink/kernel-plain-through.ts';
