@@ -22,6 +22,7 @@ const SOURCES = [
   'web/index.html',
   'web/painted',
   'web/vite.config.ts',
+  'web/scripts.ts',
   'package-lock.json',
 ];
 

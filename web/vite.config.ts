@@ -1,6 +1,7 @@
 import react from '@vitejs/plugin-react';
 import { dirname, resolve } from 'node:path';
 import { defineConfig, type Plugin } from 'vite';
+import { SCRIPTS } from './scripts.ts';
 
 // the same isolation as the server's, so that workers behave alike in development
 const isolation = { 'Cross-Origin-Opener-Policy': 'same-origin', 'Cross-Origin-Embedder-Policy': 'require-corp' };
@@ -34,10 +35,6 @@ const sharedWorkers: Plugin = {
 /** What workers load when it is needed: a worker has no document to name its parts in beforehand. */
 const IN_WORKERS = /\/(exr|relief-file)-[\w-]+\.js$/;
 
-/** Libraries that the first page is drawn with, which no worker needs: one script instead of ten. */
-const DRAWN_WITH =
-  /node_modules[\\/](react|react-dom|scheduler|@mui|@emotion|@tanstack|react-router|react-transition-group)[\\/]/;
-
 export default defineConfig({
   root: import.meta.dirname,
   plugins: [react(), withoutKernel, sharedWorkers],
@@ -47,7 +44,9 @@ export default defineConfig({
     manifest: true,
     chunkSizeWarningLimit: 900,
     rolldownOptions: {
-      output: { codeSplitting: { groups: [{ name: 'page', tags: ['$initial'], test: DRAWN_WITH }] } },
+      // what arrives is read with the page of a brush, wherever it is dropped
+      checks: { ineffectiveDynamicImport: false },
+      output: { codeSplitting: { groups: SCRIPTS } },
     },
     modulePreload: { resolveDependencies: (file, parts) => (IN_WORKERS.test(file) ? [] : parts) },
   },

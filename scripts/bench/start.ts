@@ -2,6 +2,7 @@
 import { expect, type Page } from '@playwright/test';
 import { existsSync, readFileSync, writeFileSync } from 'node:fs';
 import { cpus } from 'node:os';
+import { setTimeout } from 'node:timers/promises';
 import { App, closeBrowser } from '../../e2e/app.ts';
 import { launch } from '../../e2e/browser.ts';
 import { sizesOf, writeSizes } from '../lib/sizes.mjs';
@@ -10,10 +11,14 @@ import { median } from './measure.ts';
 const ROUNDS = 9;
 const PLACE = 'docs/bench/start.md';
 
+/** A window of the browser stands by then, ms: what it does for itself is not what a page takes. */
+const SETTLED_MS = 500;
+
 /** ms from the way to an address until something of it is there, in a browser that holds nothing of the pages. */
 async function cold(address: string, there: (page: Page) => Promise<unknown>): Promise<number> {
   const browser = await launch();
   const page = await (await browser.newContext({ viewport: { width: 1280, height: 800 } })).newPage();
+  await setTimeout(SETTLED_MS);
   const start = performance.now();
   await page.goto(address, { waitUntil: 'commit' });
   await there(page);

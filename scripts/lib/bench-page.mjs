@@ -2,7 +2,8 @@
 import { readFileSync, writeFileSync } from 'node:fs';
 import { join } from 'node:path';
 
-const BENCH = 'src/pages/BenchPage.tsx';
+/** The script that a brush's page adds to the first one, as the build of the pages calls it. */
+const BENCH = 'brush';
 
 /** The files that a part of the build needs at once, its own first. `manifest` is Vite's. */
 export function partsOf(manifest, part, found = new Set()) {
@@ -25,5 +26,6 @@ export function naming(html, files) {
 export function writeBenchPage(built) {
   const manifest = JSON.parse(readFileSync(join(built, '.vite/manifest.json'), 'utf8'));
   const html = readFileSync(join(built, 'index.html'), 'utf8');
-  writeFileSync(join(built, 'bench.html'), naming(html, partsOf(manifest, BENCH)));
+  const bench = Object.keys(manifest).find((part) => manifest[part].name === BENCH);
+  writeFileSync(join(built, 'bench.html'), naming(html, partsOf(manifest, bench)));
 }
