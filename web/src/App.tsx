@@ -1,8 +1,8 @@
 import { SnackbarProvider } from 'notistack';
-import { lazy, Suspense, useEffect } from 'react';
+import { lazy, Suspense, useEffect, useState } from 'react';
 import { Route, Routes } from 'react-router';
 import { useStore } from 'zustand';
-import { bench } from './ahead.ts';
+import { bench, benchRead } from './ahead.ts';
 import { door } from './api/client.ts';
 import { later } from './engine/clock.ts';
 import { listenToNews } from './bench/news.ts';
@@ -13,10 +13,16 @@ import { CabinetPage } from './pages/CabinetPage.tsx';
 import { Unread } from './parts/Unread.tsx';
 import { NothingHere } from './pages/NothingHere.tsx';
 
-const BenchPage = lazy(async () => ({ default: (await bench()).BenchPage }));
+const LaterBench = lazy(async () => ({ default: await bench() }));
 const SettingsPage = lazy(async () => ({ default: (await import('./pages/SettingsPage.tsx')).SettingsPage }));
 const TokenPage = lazy(async () => ({ default: (await import('./pages/TokenPage.tsx')).TokenPage }));
 const NewPage = lazy(async () => ({ default: (await import('./pages/NewPage.tsx')).NewPage }));
+/** The bench: rendered at once where it was read already, since what has been waited for is shown a third of a second later. */
+function BenchPage() {
+  const [Page] = useState(() => benchRead() ?? LaterBench);
+  return <Page />;
+}
+
 /** The cabinet stands by then, ms. */
 const AHEAD_MS = 1500;
 

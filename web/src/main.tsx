@@ -27,16 +27,18 @@ import { queryClient } from './api/queries.ts';
 import { App } from './App.tsx';
 import { Look } from './theme/Look.tsx';
 
-askForPage(window.location.pathname);
+function render(): void {
+  createRoot(document.getElementById('root') as HTMLElement).render(
+    <StrictMode>
+      <QueryClientProvider client={queryClient}>
+        <Look>
+          <BrowserRouter>
+            <App />
+          </BrowserRouter>
+        </Look>
+      </QueryClientProvider>
+    </StrictMode>,
+  );
+}
 
-createRoot(document.getElementById('root') as HTMLElement).render(
-  <StrictMode>
-    <QueryClientProvider client={queryClient}>
-      <Look>
-        <BrowserRouter>
-          <App />
-        </BrowserRouter>
-      </Look>
-    </QueryClientProvider>
-  </StrictMode>,
-);
+void askForPage(window.location.pathname).then(render);

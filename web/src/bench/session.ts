@@ -6,7 +6,7 @@ import { notify, notifyError, notifyOffer } from '../parts/messages.tsx';
 import { beginHistory } from './further-back.ts';
 import { forgetDraft, leftDrafts, refuseDraft } from './drafts.ts';
 import { isWaiting, sendDraft, sentOrNewest, unkept } from './keeping.ts';
-import { clearPlates, trustPlates } from './plates.ts';
+import { clearPlates, trustPlates, wantPlates } from './plates.ts';
 import { rememberOpened } from './opened.ts';
 import { isRefusal } from './save-queue.ts';
 import { change, openBench, setKeep, useBench } from './store.ts';
@@ -75,7 +75,10 @@ export async function openBrush(brushId: string): Promise<void> {
   trustPlates(kept);
   rememberOpened(kept);
   const { id: versionId, number, branch } = version;
-  openBench(waits?.bench ?? kept, {
+  const bench = waits?.bench ?? kept;
+  // before the page is rendered: its plates are read meanwhile
+  wantPlates(bench, false);
+  openBench(bench, {
     brushId,
     versionId,
     number,

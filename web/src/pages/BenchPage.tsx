@@ -1,6 +1,6 @@
 import { useAbortable } from '../parts/useAbortable.ts';
 import type { AmberError } from '@amber-stamp/core/errors';
-import { useEffect, useLayoutEffect, useRef, useState, type RefObject } from 'react';
+import { useDeferredValue, useEffect, useLayoutEffect, useRef, useState, type RefObject } from 'react';
 import { Navigate, useNavigate, useParams } from 'react-router';
 import { useHotkeys } from 'react-hotkeys-hook';
 import { later } from '../engine/clock.ts';
@@ -107,6 +107,8 @@ function Bench({ id, stage }: { id: string; stage: string }) {
   const wide = useWide((s) => s.wide || s.alone);
   const controls = useOwnScroll(stage);
   const alone = useWide((s) => s.alone);
+  // the sheet comes first: strokes are laid while the controls are rendered
+  const afterSheet = useDeferredValue(open, false);
   useBenchEye(); // another coat or plate: everything below shows it
   useBenchKeys(id);
   useBehind();
@@ -148,7 +150,7 @@ function Bench({ id, stage }: { id: string; stage: string }) {
             {bench.brush.name}, {stage}
           </h1>
           <section className="controls" aria-label={`Controls: ${stage}`} ref={controls}>
-            <StageControls stage={stage} bench={bench} />
+            {afterSheet && <StageControls stage={stage} bench={bench} />}
           </section>
           {wide ? <WideSheet bench={bench} /> : <StageWork stage={stage} bench={bench} />}
           <Sheet bench={bench} />
