@@ -1,11 +1,8 @@
-// Measures in the browser what a hand feels: a moved handle of the last of eight steps, and a large picture on its way in.
+// Measures in the browser what a hand feels: a moved handle of the last of eight steps, a peg of a row, the pen.
 import { expect, type Page } from '@playwright/test';
 import { mkdirSync, writeFileSync } from 'node:fs';
-import { cpus, tmpdir } from 'node:os';
-import { join } from 'node:path';
-import sharp from 'sharp';
+import { cpus } from 'node:os';
 import { BRUSHES } from '@amber-stamp/demo';
-import { encodeHeights } from '../../core/src/formats/exr-write.ts';
 import { App, closeBrowser } from '../../e2e/app.ts';
 import { addStep, drawn, echoAtRest, openBrush, stage } from '../../e2e/acts.ts';
 import { median } from './measure.ts';
@@ -73,79 +70,6 @@ async function moves(page: Page): Promise<Taken> {
   return page.evaluate<Taken>('window.taken');
 }
 
-/** A blot of 24 megapixels on paper, as a camera would give it. */
-async function largePicture(): Promise<string> {
-  const [width, height] = [6000, 4000];
-  const pixels = Buffer.alloc(width * height * 3);
-  for (let y = 0, p = 0; y < height; y++)
-    for (let x = 0; x < width; x++, p += 3) {
-      const [dx, dy] = [(x - 3000) / 1800, (y - 2000) / 1300];
-      const inside = dx * dx + dy * dy < 1 + 0.1 * Math.sin(9 * Math.atan2(dy, dx));
-      const v =
-        (inside ? 70 + 30 * Math.sin(x / 17) * Math.sin(y / 23) : 215 - 0.006 * x) + ((x * 7919 + y * 104729) % 13);
-      pixels.fill(v, p, p + 3);
-    }
-  const path = join(tmpdir(), 'amber-stamp-large.jpg');
-  await sharp(pixels, { raw: { width, height, channels: 3 } })
-    .jpeg({ quality: 90 })
-    .toFile(path);
-  return path;
-}
-
-/** Notes, in the page, when a draft of the plate of what arrives is first shown, and the plate: both may be gone again soon. Gives the time now. */
-const WATCH_PLATE = `{
-  new MutationObserver((_, watching) => {
-    const label = document.querySelector('.arriving canvas')?.getAttribute('aria-label');
-    if (!label) return;
-    if (label.startsWith('A draft')) {
-      window.draftAt ??= performance.now();
-      return;
-    }
-    window.plateAt = performance.now();
-    watching.disconnect();
-  }).observe(document.body, { subtree: true, childList: true, attributeFilter: ['aria-label'] });
-  performance.now();
-}`;
-
-/** A grained dome of 4096 x 4096 float heights, as a sculpting program would give it. */
-function largeHeights(): string {
-  const side = 4096;
-  const data = new Float32Array(side * side);
-  for (let y = 0, i = 0; y < side; y++)
-    for (let x = 0; x < side; x++, i++) {
-      const [dx, dy] = [(x - 2048) / 1500, (y - 2048) / 1400];
-      const up = Math.sqrt(Math.max(0, 1 - dx * dx - dy * dy));
-      const grain = 0.05 * Math.sin(x / 17) * Math.sin(y / 23) + ((x * 7919 + y * 104729) % 13) / 400;
-      data[i] = up > 0 ? up + grain : 0;
-    }
-  const path = join(tmpdir(), 'amber-stamp-large.exr');
-  writeFileSync(path, encodeHeights({ width: side, height: side, data }));
-  return path;
-}
-
-interface Arrived {
-  /** NaN where none was shown */
-  draftMs: number;
-  plateMs: number;
-  strokesMs: number;
-}
-
-async function arrival(page: Page, url: string, path: string): Promise<Arrived> {
-  await page.goto(url);
-  await expect(page.getByRole('article').first()).toBeVisible();
-  await page.waitForLoadState('networkidle');
-  const start = await page.evaluate<number>(WATCH_PLATE);
-  await page.setInputFiles('input[type=file]', path);
-  await page.waitForSelector('canvas[data-view=sheet][data-drawn]');
-  const strokesMs = (await page.evaluate<number>('performance.now()')) - start;
-  const [draftAt, plateAt] = await page.evaluate<[number | undefined, number]>('[window.draftAt, window.plateAt]');
-  return { draftMs: (draftAt ?? NaN) - start, plateMs: plateAt - start, strokesMs };
-}
-
-/** What the page and its workers hold, MB, as the browser counts it after it has cleared away. */
-const memoryOf = async (page: Page): Promise<number> =>
-  (await page.evaluate<{ bytes: number }>('performance.measureUserAgentSpecificMemory()')).bytes / 1e6;
-
 /** The pen draws waves on the wide sheet: from each of its moves to the ink under it. */
 async function penMoves(page: Page): Promise<Taken> {
   const paper = (await page.getByTestId('wide').boundingBox())!;
@@ -206,12 +130,6 @@ async function sheets(page: Page, url: string): Promise<string[]> {
   return rows;
 }
 
-const seconds = (ms: number): string => `${(ms / 1000).toFixed(1)} s`;
-function arrivedIn({ draftMs, plateMs, strokesMs }: Arrived): string {
-  const draft = Number.isNaN(draftMs) ? '' : `a draft of its plate on screen ${seconds(draftMs)}, to `;
-  return `From the file chosen to ${draft}its plate on screen ${seconds(plateMs)}, to strokes drawn with it ${seconds(strokesMs)}.`;
-}
-
 const app = await App.start();
 const page = await app.page();
 await openBrush(page, app.url, 'Crust lichen');
@@ -219,9 +137,6 @@ await drawn(page, 'wide');
 await eightSteps(page);
 const taken = await moves(page);
 const sheetRows = await sheets(page, app.url);
-const picture = await arrival(page, app.url, await largePicture());
-const megabytes = await memoryOf(page);
-const heights = await arrival(page, app.url, largeHeights());
 await app.stop();
 await closeBrowser();
 const lines = [
@@ -242,14 +157,6 @@ const lines = [
   'when the echo of the brush is known.',
   '',
   ...sheetRows,
-  '',
-  '## A JPEG of 24 megapixels',
-  '',
-  `${arrivedIn(picture)} The page and its workers then hold ${megabytes.toFixed(0)} MB.`,
-  '',
-  '## An EXR of 4096 x 4096 float heights',
-  '',
-  arrivedIn(heights),
   '',
 ];
 mkdirSync('docs/bench', { recursive: true });

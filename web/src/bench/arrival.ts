@@ -4,12 +4,25 @@ import { create } from 'zustand';
 /** A file on its way in. */
 export interface Arrival {
   name: string;
-  phase: 'sending' | 'looking' | 'reading' | 'cutting' | 'guessing';
+  phase: 'sending' | 'looking' | 'reading' | 'cutting' | 'guessing' | 'keeping';
   share: number;
   /** what was cut, as soon as it is there */
   plate?: Plate;
   /** the plate is only what it will be, small */
   draft?: boolean;
+  /** its first stroke, as soon as it is drawn: the address of a picture */
+  stroke?: string;
   cancel: () => void;
 }
 export const useArrival = create<{ arrival: Arrival | null }>(() => ({ arrival: null }));
+
+/** Settles once no file is on its way in: what nobody waits for gives way to it. */
+export const nothingArrives = (): Promise<void> =>
+  new Promise((done) => {
+    if (!useArrival.getState().arrival) return done();
+    const stop = useArrival.subscribe(({ arrival }) => {
+      if (arrival) return;
+      stop();
+      done();
+    });
+  });

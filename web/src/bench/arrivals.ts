@@ -66,6 +66,18 @@ const showPlate = (plate: Plate): void =>
     arrival: arrival && { ...arrival, phase: 'guessing', plate, draft: false },
   }));
 
+const showStroke = (png: Blob): void =>
+  useArrival.setState(({ arrival }) => ({
+    arrival: arrival && { ...arrival, phase: 'keeping', stroke: URL.createObjectURL(png) },
+  }));
+
+/** The file is here: nothing of its way is shown any more. */
+function endArrival(): void {
+  const { stroke } = useArrival.getState().arrival ?? {};
+  if (stroke) URL.revokeObjectURL(stroke);
+  useArrival.setState({ arrival: null });
+}
+
 export function stopIfAborted(controller: AbortController): void {
   if (controller.signal.aborted) throw new AmberError('cancelled', 'Cancelled; no brush was made.');
 }
@@ -129,7 +141,7 @@ async function newBrush(
   const plates = await cutPlates(beginning, { signal, onPlate });
   stopIfAborted(controller);
   showPlate(plates[0].report.plate);
-  const { body, thumbnail } = await begun(beginning, plates);
+  const { body, thumbnail } = await begun(beginning, plates, showStroke);
   stopIfAborted(controller);
   const made = await sendJson<CreatedBrush>('POST', '/brushes', {
     id: newId(),
@@ -189,7 +201,7 @@ export async function arriving<T>(work: (controller: AbortController) => Promise
     return undefined;
   } finally {
     underWay.delete(controller);
-    useArrival.setState({ arrival: null });
+    endArrival();
   }
 }
 

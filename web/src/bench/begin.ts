@@ -62,10 +62,14 @@ export function tipOf(name: string, plates: readonly CutPlate[], intent: Intent)
 export const firstStroke = async (name: string, plates: readonly CutPlate[], intent: Intent): Promise<Guess> =>
   (await firstStrokes(tipOf(name, plates, intent)))[0];
 
-/** The body of a new brush with its portrait: files are made and sent while first strokes are tried and one is drawn. */
+/**
+ * The body of a new brush with its portrait: files are made and sent while first strokes are tried and one is drawn, which
+ * `onStroke` is given at once.
+ */
 export async function begun(
   beginning: Beginning,
   plates: readonly CutPlate[],
+  onStroke?: (png: Blob) => void,
 ): Promise<{ body: Bench; thumbnail: string }> {
   const { name, intent } = beginning;
   const filed = Promise.all(plates.map(({ report }) => filePlate(report.plate)));
@@ -80,7 +84,7 @@ export async function begun(
     ...soft,
   });
   // plates are known by what they are cut from: a portrait needs no file of them
-  const [files, thumbnail] = await Promise.all([filed, keepPortrait({ brush, plates: asFiled([]) })]);
+  const [files, thumbnail] = await Promise.all([filed, keepPortrait({ brush, plates: asFiled([]) }, onStroke)]);
   return { body: parseBench({ brush, plates: asFiled(files), guessed: reasons }), thumbnail };
 }
 

@@ -15,12 +15,19 @@ import { setKeep, settle, stand, takeGestureWords, useBench } from './store.ts';
 
 const PORTRAIT = { width: 680, height: 264 };
 
-/** The stroke that stands for a state in lists, kept as PNG; plates that are not at hand are made first. */
-export async function keepPortrait(bench: Pick<Bench, 'brush' | 'plates'>): Promise<string> {
+/**
+ * The stroke that stands for a state in lists, kept as PNG; plates that are not at hand are made first. `onDrawn` is given the
+ * picture before it is sent.
+ */
+export async function keepPortrait(
+  bench: Pick<Bench, 'brush' | 'plates'>,
+  onDrawn?: (png: Blob) => void,
+): Promise<string> {
   await Promise.all(Object.values(bench.plates).map(makePlate));
   const { strokes } = portraitStroke(PORTRAIT.width, PORTRAIT.height);
   const shown = { brush: bench.brush, plates: keysOf(bench) };
   const body = await drawPng(inkJob('portrait', shown, strokes, { ...PORTRAIT, zoom: 1 }, 'white'));
+  onDrawn?.(new Blob([body], { type: 'image/png' }));
   const { sha256 } = (await (await api('/blobs', { method: 'POST', body })).json()) as StoredBlob;
   return sha256;
 }

@@ -6,7 +6,7 @@ import { notify, notifyError, notifyOffer } from '../parts/messages.tsx';
 import { beginHistory } from './further-back.ts';
 import { forgetDraft, leftDrafts, refuseDraft } from './drafts.ts';
 import { isWaiting, sendDraft, sentOrNewest, unkept } from './keeping.ts';
-import { clearPlates, trustPlates, wantPlates } from './plates.ts';
+import { clearPlates, leaveSources, trustPlates, wantPlates } from './plates.ts';
 import { rememberOpened } from './opened.ts';
 import { isRefusal } from './save-queue.ts';
 import { change, openBench, setKeep, useBench } from './store.ts';
@@ -78,6 +78,7 @@ export async function openBrush(brushId: string): Promise<void> {
   const bench = waits?.bench ?? kept;
   // before the page is rendered: its plates are read meanwhile
   wantPlates(bench, false);
+  leaveSources(bench);
   openBench(bench, {
     brushId,
     versionId,

@@ -18,6 +18,8 @@ export const cutter = waitingWorker('cut', (worker) => {
 });
 /** Begins the worker that cuts, so that it is warm when it is asked. */
 export const beginCutting = (): void => void cutter.watch;
+/** The same while a file is still being chosen: then it practises as well. */
+export const beginLooking = (): Promise<void> => cutter.practise();
 export const filer = beginWorker('file').remote;
 export const openSource = (source: string, onProgress: (share: number) => void): Promise<void> =>
   cutter.open(source, proxy(onProgress));

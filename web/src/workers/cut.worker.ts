@@ -8,15 +8,11 @@ import {
   distinctLevels,
   emptyBorder,
   grayOf,
-  guessIntent,
   guessPrints,
-  guessReading,
-  makesRelief,
   makeStep,
   makeRecipe,
   materialsNamed,
   profileOf,
-  recipeForReading,
   speckBoxes,
   STARTERS,
   type Profile,
@@ -29,11 +25,9 @@ import { Lru } from '@amber-stamp/core/maths';
 import {
   checkBorder,
   coverage,
-  heightPlate,
   heightsOf,
   histogram,
   reducePicture,
-  toPlate,
   type Picture,
   type Plate,
   type Raster,
@@ -44,9 +38,11 @@ import { expose, transfer } from 'comlink';
 import { carry, NEVER, type Stop } from '../engine/carry.ts';
 import { madeOf } from '../engine/made-key.ts';
 import { lookAtFile } from './file-look.ts';
+import { firstLook, practise } from './first-look.ts';
 import { fontOf } from './fonts.ts';
 import { asking, SMALL_SIDE } from './asking.ts';
 import { clayOf, pictureOf, seen, withRemoved } from './picture-bitmap.ts';
+import { BLANK, plateOf } from './plate-of.ts';
 import { readBrush } from './read-brush.ts';
 import { readPicture } from './read-picture.ts';
 import { stoppable, tellSteps, watchSteps } from './telling.ts';
@@ -59,7 +55,6 @@ interface OpenSource {
   brushes: Map<string, BrushWithPlates>;
 }
 
-const BLANK = 1 / 65535;
 /** Clay may still be flat, and what is drawn on still empty. */
 const BEGUN_EMPTY = new Set(['sculpt', 'draw']);
 /** Of the pictures of the six sides of a mesh. */
@@ -134,21 +129,6 @@ function histogramsOf(picture: Picture, recipe: Recipe, outcomes: StepOutcome[])
 /** A recipe up to and with a step. */
 const upTo = (recipe: Recipe, place: number): Recipe => makeRecipe(recipe.steps.slice(0, place + 1));
 
-/** What a recipe made as a plate: with its heights where it is a relief. */
-const plateOf = (recipe: Recipe, made: Raster, displaced?: Float32Array): Plate =>
-  makesRelief(recipe) ? { ...heightPlate(made), ...(displaced ? { displaced } : {}) } : toPlate(made);
-
-/** What the first plate of a picture will be, by its small self; undefined where it will be many, or nothing. */
-function firstLook(picture: Picture): Plate | undefined {
-  const { reading } = guessReading(picture);
-  const { intent } = guessIntent(picture, reading);
-  if (intent === 'marks') return undefined;
-  const recipe = recipeForReading(picture, reading, { intent });
-  const others = { sources: new Map<string, Picture>(), brushes: new Map<string, BrushWithPlates>() };
-  const made = new Cutter(picture, others, untold, true).run(recipe, true).at(-1)?.raster;
-  return made && coverage(made) >= BLANK ? plateOf(recipe, made) : undefined;
-}
-
 async function thumbnail(recipe: Recipe, raster: Raster, side: number): Promise<ImageBitmap> {
   let kept = small.get(raster);
   if (!kept || kept.side !== side) {
@@ -165,12 +145,19 @@ const worker = {
     watchSteps(onProgress);
   },
 
+  practise,
+
   async look(file: Blob): Promise<Plate | undefined> {
     return firstLook(await lookAtFile(file));
   },
 
   async open(source: string, onProgress: (share: number) => void): Promise<void> {
     await opened(source, NEVER, onProgress);
+  },
+
+  keepOnly(wanted: readonly string[]): void {
+    for (const kept of [sources, madeSources])
+      for (const [source] of [...kept]) if (!wanted.includes(source)) kept.delete(source);
   },
 
   async cut(source: string, recipe: Recipe, draft = false, stop: Stop = NEVER): Promise<CutReport> {

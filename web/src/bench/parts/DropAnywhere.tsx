@@ -5,11 +5,10 @@ import { ONLY_DROPS, useDrop } from './drop.ts';
 
 /** While a file is still being chosen, or held over the page, what will cut it begins. */
 function getReady(): void {
-  import('../../engine/pool.ts').then(
-    ({ beginCutting }) => beginCutting(),
+  import('../../engine/pool.ts')
+    .then(({ beginLooking }) => beginLooking())
     // what cannot be read now is read again when the file is there
-    () => undefined,
-  );
+    .catch(() => undefined);
 }
 
 const Choose = createContext<() => void>(() => undefined);

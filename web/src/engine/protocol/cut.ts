@@ -91,10 +91,14 @@ export interface BentBy {
 export interface CutApi {
   /** From now on `onProgress` is told how far long steps are. */
   watch(onProgress: (share: number) => void): void;
+  /** Makes the first look at a file a quick one; while nobody waits for it. */
+  practise(): void;
   /** What the first plate of a file will be, small, while it is only being sent; undefined where that cannot be told, rejects what is no picture. */
   look(file: Blob): Promise<Plate | undefined>;
   /** Reads a source's pixels; `onProgress` tells the share read. */
   open(source: string, onProgress: (share: number) => void): Promise<void>;
+  /** Gives up all sources but these: their pixels are large. One that is asked for again is read again. */
+  keepOnly(sources: readonly string[]): void;
   /** `draft`: smaller than it will be, while the hand moves; what was cut in full is kept beside it. Rejects once stopped. */
   cut(source: string, recipe: Recipe, draft?: boolean, stop?: Stop): Promise<CutReport>;
   /** The result after step `place` as a plate (place -1: the last). */

@@ -12,7 +12,7 @@ import type {
 import type { PlateApi } from '../plate-ledger.ts';
 
 /** So many plates a worker that measures keeps. */
-export const MEASURED_KEPT = 64;
+export const MEASURED_KEPT = 32;
 
 /** A brush whose plates the worker holds by key. */
 export interface ProveJob {
