@@ -86,11 +86,19 @@ const WORDS: Record<What, string> = {
 };
 type Taken = Partial<Record<What, number>>;
 
+/** Waits until the cabinet, which is open, has had all of its brushes measured: the server is busy with that. */
+async function allMeasured(app: App): Promise<void> {
+  const unmeasured = async () =>
+    (await ask<ListPage<BrushListing>>(`${app.url}/api/brushes`)).items.filter(({ echo }) => echo === null).length;
+  await expect.poll(unmeasured, { timeout: 120_000 }).toBe(0);
+}
+
 /** ms from the file chosen to what is then seen, in a page of its own; `then` goes on in that page. */
 async function taken(app: App, file: Large, then?: (page: Page) => Promise<void>): Promise<Taken> {
   const page = await app.page();
   await page.goto(app.url);
   await expect(page.getByRole('article').first()).toBeVisible();
+  await allMeasured(app);
   await page.evaluate(WATCH);
   const path = another(file);
   const dialogue = page.waitForEvent('filechooser');
@@ -145,21 +153,10 @@ async function table(app: App, what: string, file: Large): Promise<string[]> {
   ];
 }
 
-/** Waits until the cabinet has had all of its brushes measured, as it does when it is opened first. */
-async function allMeasured(app: App): Promise<void> {
-  const page = await app.page();
-  await page.goto(app.url);
-  const unmeasured = async () =>
-    (await ask<ListPage<BrushListing>>(`${app.url}/api/brushes`)).items.filter(({ echo }) => echo === null).length;
-  await expect.poll(unmeasured, { timeout: 120_000 }).toBe(0);
-  await page.context().close();
-}
-
 /** So long after the last brush was opened what is held is counted, ms: the sources of others are given up by then. */
 const REST_MS = 15_000;
 
 const app = await App.start({ demo: true, apart: true });
-await allMeasured(app);
 const picture = await largePicture();
 let megabytes = 0;
 const lines = [
