@@ -7,7 +7,7 @@ import { MEASURED_KEPT } from '../src/engine/protocol/prove.ts';
 import { brushOf } from '../../core/test/helpers/echoes.ts';
 import { standIn } from './helpers/workers.ts';
 import { holdPlate } from '../src/engine/pool.ts';
-import { HELPER, proverFor } from '../src/engine/provers.ts';
+import { HELPER, lookOver, proverFor } from '../src/engine/provers.ts';
 
 const plate = (value: number): Plate => ({ width: 1, height: 1, data: new Uint16Array([value]) });
 const numberOf = (key: string): number => Number(key.split(' ')[1]);
@@ -83,6 +83,7 @@ describe('workers that measure', () => {
       hold: (wanted: string[], fresh: Fresh) => void holders[0].hold(wanted, fresh),
       lend: (keys: string[]) => (lent.push(keys), keys.map(() => undefined)),
       borrow: () => undefined,
+      look: (keys: string[]) => keys.map(() => undefined),
       pair: ({ plates }: { plates: Record<string, string> }) => {
         const missing = Object.values(plates).filter((key) => !holders[0].held.has(key));
         if (missing.length > 0) throw new Error(`missing plate ${missing.join()}`);
@@ -93,13 +94,14 @@ describe('workers that measure', () => {
     const measured = async (key: string, number = 0) => {
       holdPlate(key, plateOf(key));
       const job = { brush, plates: { 'tip 0.png': key } };
+      if (number !== HELPER) await lookOver(job, async () => undefined);
       return (await proverFor(job, number))?.pair(job);
     };
     for (let k = 0; k < MEASURED_KEPT + 20; k++)
       expect(await measured(`plate ${k}`)).to.deep.equal({ echo: 1, texture: 1 });
     expect(holders[0].held.has('plate 0')).to.equal(false);
     expect(await measured('plate 0')).to.deep.equal({ echo: 1, texture: 1 });
-    await measured('plate 3', HELPER);
-    expect(lent).to.deep.equal([['plate 3']]);
+    await measured('plate 30', HELPER);
+    expect(lent).to.deep.equal([['plate 30']]);
   });
 });

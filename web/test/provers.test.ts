@@ -3,7 +3,7 @@ import { parseBrush } from '@amber-stamp/core/model';
 import { expect } from 'chai';
 import { holdPlate } from '../src/engine/pool.ts';
 import type { ProveJob } from '../src/engine/protocol/prove.ts';
-import { HELPER, lookOver, onAllProvers, PROVERS, proverFor } from '../src/engine/provers.ts';
+import { HELPER, lookOver, onAllProvers, PROVERS, proverFor, whenFree, whenLookedOver } from '../src/engine/provers.ts';
 import { plateOf } from './helpers/benches.ts';
 import { standIn } from './helpers/workers.ts';
 
@@ -37,6 +37,8 @@ function workers() {
   return { calls, answer: () => pairs.splice(0).forEach((done) => done({ echo: 1, texture: 2 })) };
 }
 
+const unseen = () => Promise.resolve();
+
 describe('the workers that measure', () => {
   it('are not there for a brush whose plate is not cut yet', async () => {
     workers();
@@ -55,9 +57,41 @@ describe('the workers that measure', () => {
     const { calls } = workers();
     const job = jobWith(true);
     const { tip } = job.plates;
+    await lookOver(job, unseen);
+    await proverFor(job, HELPER);
+    expect(calls).to.deep.equal([`hold ${tip}`, `look ${tip}`, `hold ${tip}`, `lend ${tip}`, `borrow ${tip}`]);
+  });
+
+  it('do not wait for one another where nothing was found yet', async () => {
+    const { calls } = workers();
+    const job = jobWith(true);
     await proverFor(job);
     await proverFor(job, HELPER);
-    expect(calls).to.deep.equal([`hold ${tip}`, `hold ${tip}`, `lend ${tip}`, `borrow ${tip}`]);
+    expect(calls).to.deep.equal([`hold ${job.plates.tip}`, `hold ${job.plates.tip}`]);
+  });
+
+  it('tell when every tip was looked over, and when they have done what they do together', async () => {
+    const { calls, answer } = workers();
+    const job = jobWith(true);
+    void lookOver(job, unseen);
+    await whenLookedOver();
+    expect(calls).to.include(`look ${job.plates.tip}`);
+    const waiting = [1];
+    let free = false;
+    const work = onAllProvers(
+      job,
+      () => waiting.shift(),
+      new AbortController().signal,
+      async (prover) => void (await prover.pair(job)),
+    );
+    void whenFree().then(() => (free = true));
+    await Promise.resolve();
+    expect(free).to.equal(false);
+    const answering = setInterval(answer, 1);
+    await work;
+    clearInterval(answering);
+    await whenFree();
+    expect(free).to.equal(true);
   });
 
   it('look tips over that are new side by side after a glance, and take over what the other found', async () => {
@@ -72,14 +106,7 @@ describe('the workers that measure', () => {
     await lookOver({ brush: three, plates }, glance);
     const order = calls.filter((call) => /look|borrow|glance/.test(call));
     expect(order.indexOf('glance')).to.be.below(order.indexOf(`look ${a},${b}`));
-    expect(order.sort()).to.deep.equal([
-      `borrow ${a},${b}`,
-      `borrow ${a},${b},${c}`,
-      `borrow ${c}`,
-      'glance',
-      `look ${a},${b}`,
-      `look ${c}`,
-    ]);
+    expect(order.sort()).to.deep.equal([`borrow ${a},${b}`, `borrow ${c}`, 'glance', `look ${a},${b}`, `look ${c}`]);
     calls.length = 0;
     await lookOver({ brush: three, plates }, glance);
     expect(calls).to.deep.equal([]);

@@ -1,7 +1,7 @@
 import { helps, type Fix, type SingleCure } from '@amber-stamp/core/prove';
 import { create } from 'zustand';
 import type { ProveApi, ProveJob, ShownFix } from '../engine/protocol/prove.ts';
-import { HELPER, proverFor } from '../engine/provers.ts';
+import { HELPER, proverFor, whenLookedOver } from '../engine/provers.ts';
 import { echoJob, keyOf } from './echo.ts';
 import { presentBench, useBench } from './store.ts';
 
@@ -27,7 +27,10 @@ export const singleKey = ({ coat, card, place }: SingleCure['giveAway']): string
 let going: AbortController | undefined;
 
 /** Begins in the worker that has just measured this state, so that hardly anything is left to measure. */
-const begin = async (job: ProveJob): Promise<BegunCures | undefined> => (await proverFor(job))?.begin(job);
+async function begin(job: ProveJob): Promise<BegunCures | undefined> {
+  await whenLookedOver();
+  return (await proverFor(job))?.begin(job);
+}
 
 /** What could not be done ahead is begun again, and told, when it is wanted. */
 function forget(mine: Ahead): void {

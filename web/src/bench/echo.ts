@@ -3,7 +3,7 @@ import type { Brush } from '@amber-stamp/core/model';
 import { useEffect } from 'react';
 import { create } from 'zustand';
 import type { ProveJob, EchoView, EchoPair } from '../engine/protocol/prove.ts';
-import { beginProvers, lookOver, proverFor, warmHelper } from '../engine/provers.ts';
+import { beginProvers, lookOver, proverFor, warmHelper, whenFree } from '../engine/provers.ts';
 import { coded } from '../parts/coded.ts';
 import { LatestJob } from '../engine/latest-jobs.ts';
 import { whenAtRest } from './at-rest.ts';
@@ -68,6 +68,8 @@ async function measure(job: ProveJob, signal: AbortSignal): Promise<void> {
   const glance = useEcho.getState().told === null;
   await lookOver(job, async (prover) => (glance ? tell(await prover.glance(job), false) : undefined));
   for (let seeds = 1; seeds <= SEEDS && !signal.aborted; seeds++) {
+    // cures that were asked for come before more seeds
+    if (seeds > 1) await whenFree();
     const told = await (await proverFor(job))?.measure(job, seeds);
     if (!told || signal.aborted) continue;
     tell(told, seeds === SEEDS);

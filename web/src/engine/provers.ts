@@ -12,6 +12,9 @@ export const PROVERS = 2;
 /** The second one, which the dial does not wait for. */
 export const HELPER = PROVERS - 1;
 
+/** Tips that were looked over: those that are new take longest of all. */
+const over = new Lru<string, true>(MEASURED_KEPT);
+
 /** A worker that measures, with all plates of a job in its hands; undefined while one is not cut yet. */
 export async function proverFor(job: ProveJob, number = 0): Promise<Remote<ProveApi> | undefined> {
   const { remote, ledger } = worker(number);
@@ -19,10 +22,11 @@ export async function proverFor(job: ProveJob, number = 0): Promise<Remote<Prove
   if (!keys.every(heldPlate)) return undefined;
   const missing = ledger.lacks(keys);
   await ledger.bring(keys, heldPlate);
-  // a tip takes long to look over: the first has mostly done so
-  if (number > 0 && missing.length > 0 && provers[0]) {
-    const found = await provers[0].remote.lend(missing);
-    await remote.borrow(missing, found);
+  // a tip takes long to look over: what was looked over is lent by the first; one that looks at a tip now would be waited for
+  const known = missing.filter((key) => over.has(key));
+  if (number > 0 && known.length > 0 && provers[0]) {
+    const found = await provers[0].remote.lend(known);
+    await remote.borrow(known, found);
   }
   return remote;
 }
@@ -37,14 +41,21 @@ const tipsOf = ({ brush, plates }: ProveJob): string[] => [
   ...new Set(brush.coats.filter(({ muted }) => !muted).flatMap(({ deck }) => deck.cards.map((c) => plates[c.plate]))),
 ];
 
-/** Tips that were looked over: those that are new take longest of all. */
-const over = new Lru<string, true>(MEASURED_KEPT);
+let looking: Promise<void> = Promise.resolve();
+
+/** Settles once no tip is being looked over: what needs all tips of a job would look at them a second time. */
+export const whenLookedOver = (): Promise<void> => looking.catch(() => undefined);
 
 /**
  * Has the tips of a job looked over that were not yet: side by side, a half by the helper. `glance` is asked of the first
  * worker before it looks.
  */
-export async function lookOver(job: ProveJob, glance: (prover: Remote<ProveApi>) => Promise<void>): Promise<void> {
+export function lookOver(job: ProveJob, glance: (prover: Remote<ProveApi>) => Promise<void>): Promise<void> {
+  looking = lookOverNow(job, glance);
+  return looking;
+}
+
+async function lookOverNow(job: ProveJob, glance: (prover: Remote<ProveApi>) => Promise<void>): Promise<void> {
   const fresh = tipsOf(job).filter((key) => !over.has(key));
   const first = await proverFor(job);
   if (!first || fresh.length === 0) return;
@@ -67,6 +78,11 @@ export async function warmHelper(job: ProveJob): Promise<void> {
   await (await proverFor(job, HELPER))?.pair(job);
 }
 
+let atWork: Promise<unknown> = Promise.resolve();
+
+/** Settles once the workers do nothing together: what nobody waits for is asked then. */
+export const whenFree = (): Promise<unknown> => atWork.catch(() => undefined);
+
 /**
  * Lets all workers take work until there is none, or `signal` is aborted: `next` gives each, by its number, what to do next.
  */
@@ -81,5 +97,6 @@ export async function onAllProvers<T>(
     if (!prover) return;
     for (let item = next(number); item !== undefined && !signal.aborted; item = next(number)) await work(prover, item);
   };
-  await Promise.all(Array.from({ length: PROVERS }, (_, number) => taking(number)));
+  atWork = Promise.all(Array.from({ length: PROVERS }, (_, number) => taking(number)));
+  await atWork;
 }

@@ -4,6 +4,7 @@ import { useDeferredValue, useEffect, useLayoutEffect, useRef, useState, type Re
 import { Navigate, useNavigate, useParams } from 'react-router';
 import { useHotkeys } from 'react-hotkeys-hook';
 import { later } from '../engine/clock.ts';
+import { whenFree } from '../engine/provers.ts';
 import { coded } from '../parts/coded.ts';
 import { rollSeed } from '../bench/edit.ts';
 import { startKeeping } from '../bench/keeping.ts';
@@ -98,7 +99,7 @@ function useBehind(): void {
   useEffect(() => startNotingEcho(), []);
   useEffect(() => startHearing(), []);
   useEffect(() => guardLeaving(), []);
-  useEffect(() => later(AHEAD_MS, () => void readAhead()), []);
+  useEffect(() => later(AHEAD_MS, () => void whenFree().then(readAhead)), []);
 }
 
 function Bench({ id, stage }: { id: string; stage: string }) {

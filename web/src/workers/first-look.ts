@@ -1,5 +1,5 @@
 import type { BrushWithPlates } from '@amber-stamp/core/ink';
-import { Cutter, guessIntent, guessReading, recipeForReading } from '@amber-stamp/core/cut';
+import { Cutter, guessIntent, guessReading, recipeForReading, type Size } from '@amber-stamp/core/cut';
 import { coverage, type Picture, type Plate } from '@amber-stamp/core/raster';
 import { BLANK, plateOf } from './plate-of.ts';
 
@@ -17,7 +17,7 @@ export function firstLook(picture: Picture): Plate | undefined {
 const PRACTICE = { width: 320, height: 214 };
 
 /** A grained blot on paper, as nobody will ever ask for it. */
-function practicePicture({ width, height }: typeof PRACTICE): Picture {
+export function practicePicture({ width, height }: Size): Picture {
   const data = new Uint8Array(width * height * 4).fill(255);
   for (let y = 0, at = 0; y < height; y++)
     for (let x = 0; x < width; x++, at += 4) {
