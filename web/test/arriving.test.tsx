@@ -21,7 +21,7 @@ describe('a file on its way in', () => {
     let cancelled = false;
     useArrival.setState({ arrival: arrival({ cancel: () => (cancelled = true) }) });
     const user = show(<Arriving />);
-    expect(screen.getByText('25 %')).to.exist;
+    expect(screen.getByText('25 %')).not.to.equal(null);
     await user.click(screen.getByRole('button', { name: 'Cancel' }));
     expect(cancelled).to.equal(true);
   });
@@ -33,9 +33,9 @@ describe('a file on its way in', () => {
     act(() =>
       useArrival.setState(({ arrival: now }) => ({ arrival: now && { ...now, phase: 'keeping', stroke: 'data:,' } })),
     );
-    expect(screen.getByRole('img', { name: 'The first stroke of bark.jpg' })).to.exist;
-    expect(screen.getByRole('img', { name: 'The plate of bark.jpg' })).to.exist;
-    expect(screen.getByText('its first stroke; being kept')).to.exist;
+    expect(screen.getByRole('img', { name: 'The first stroke of bark.jpg' })).not.to.equal(null);
+    expect(screen.getByRole('img', { name: 'The plate of bark.jpg' })).not.to.equal(null);
+    expect(screen.getByText('its first stroke; being kept')).not.to.equal(null);
   });
 
   it('is waited for by what nobody waits for', async () => {
