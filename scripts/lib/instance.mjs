@@ -1,5 +1,5 @@
 // One application for one folder of data: a second start finds the first one.
-import { mkdirSync, readFileSync, renameSync, rmSync, writeFileSync } from 'node:fs';
+import { linkSync, mkdirSync, readFileSync, rmSync, writeFileSync } from 'node:fs';
 import { join } from 'node:path';
 import { ROOT } from './root.mjs';
 import { writeWhole } from './write-whole.mjs';
@@ -26,6 +26,32 @@ function read(file) {
   }
 }
 
+/** Puts one's own note where none is, whole at once: nobody reads half of it. False where there is one already. */
+function claim(file) {
+  const own = `${file}.${process.pid}`;
+  writeFileSync(own, JSON.stringify(self()));
+  try {
+    linkSync(own, file);
+    return true;
+  } catch (cause) {
+    if (cause.code !== 'EEXIST') throw cause;
+    return false;
+  } finally {
+    rmSync(own, { force: true });
+  }
+}
+
+/** Takes the note of one that was killed away. One at a time: a second one would take away what came in its place. */
+function clear(file) {
+  const clearing = `${file}.clearing`;
+  if (!claim(clearing)) {
+    if (!lives(read(clearing))) rmSync(clearing, { force: true });
+    return;
+  }
+  if (!lives(read(file))) rmSync(file, { force: true });
+  rmSync(clearing, { force: true });
+}
+
 /** Where notes of what runs lie: beside the data. */
 export const NOTES = join(process.env.AMBER_DATA ?? join(ROOT, '.data'), 'application');
 
@@ -41,27 +67,17 @@ export function instanceIn(folder) {
   /** Waits until no other start is under way; gives the way to end one's own. */
   async function begin(onWait = () => undefined) {
     for (let told = false; ; told = true) {
-      try {
-        writeFileSync(lock, JSON.stringify(self()), { flag: 'wx' });
+      if (claim(lock)) {
         let ended = false;
         return () => {
           // a second time it would end another's
           if (!ended) rmSync(lock, { force: true });
           ended = true;
         };
-      } catch (cause) {
-        if (cause.code !== 'EEXIST') throw cause;
       }
       if (!lives(read(lock))) {
-        // moved first, so that of two who see it only one takes it away
-        const gone = `${lock}.${process.pid}`;
-        try {
-          renameSync(lock, gone);
-          rmSync(gone);
-        } catch {
-          // the other one was quicker
-        }
-        continue;
+        clear(lock);
+        if (read(lock) === undefined) continue;
       }
       if (!told) onWait();
       await new Promise((done) => setTimeout(done, WAIT_MS));

@@ -1,5 +1,14 @@
 import { expect } from 'chai';
-import { mkdirSync, mkdtempSync, readdirSync, readFileSync, rmSync, statSync, writeFileSync } from 'node:fs';
+import {
+  copyFileSync,
+  mkdirSync,
+  mkdtempSync,
+  readdirSync,
+  readFileSync,
+  rmSync,
+  statSync,
+  writeFileSync,
+} from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import pg from 'pg';
@@ -108,6 +117,31 @@ describe('two starts at once', () => {
     writeFileSync(join(folder, 'starting.json'), JSON.stringify({ pid: process.pid, begun: 'another time' }));
     const done = await instanceIn(folder).begin(() => expect.fail('it waits for nobody'));
     done();
+  });
+
+  it('take the note of one that was killed away one at a time: the second would take away what came in its place', async () => {
+    const [lock, clearing] = ['starting.json', 'starting.json.clearing'].map((name) => join(folder, name));
+    const instance = instanceIn(folder);
+    instance.serveAt('nowhere');
+    writeFileSync(lock, JSON.stringify({ pid: process.pid, begun: 'another time' }));
+    // another, which lives, is at it
+    copyFileSync(join(folder, 'serving.json'), clearing);
+    let waits = 0;
+    const begun = instance.begin(() => waits++);
+    await new Promise((next) => setTimeout(next, 20));
+    expect(waits).to.equal(1);
+    expect(JSON.parse(readFileSync(lock, 'utf8')).begun).to.equal('another time');
+    rmSync(clearing);
+    (await begun)();
+    expect(readdirSync(folder)).to.deep.equal(['serving.json']);
+  });
+
+  it('are not held up by one that was killed while it took a note away', async () => {
+    for (const name of ['starting.json', 'starting.json.clearing'])
+      writeFileSync(join(folder, name), JSON.stringify({ pid: process.pid, begun: 'another time' }));
+    const done = await instanceIn(folder).begin();
+    done();
+    expect(readdirSync(folder)).to.deep.equal([]);
   });
 
   it('find the first one by its address as long as it lives', () => {
