@@ -6,7 +6,7 @@ import { create } from 'zustand';
 import { coded } from '../parts/coded.ts';
 import { api } from '../api/client.ts';
 import { cutter, filer, heldPlate, holdPlate } from '../engine/pool.ts';
-import { later, Quiet } from '../engine/clock.ts';
+import { later } from '../engine/clock.ts';
 import { LatestJobs } from '../engine/latest-jobs.ts';
 import { cutSignal } from './long-cut.ts';
 import { plateKey, sourceKey } from './plate-key.ts';
@@ -153,9 +153,12 @@ export function wantPlates(bench: Bench, wantReport: boolean, moving = false): v
     // a handle that moves no plate needs no draft of it
     const drafted = moving && there?.key !== plateKey(meant);
     const { plate, times } = drafted ? draftOf(name, meant) : { plate: meant, times: 1 };
-    wishes.set(name, plateKey(plate));
+    const key = plateKey(plate);
+    // asked for with the document already
+    if (!wantReport && wishes.get(name) === key && making.has(name)) continue;
+    wishes.set(name, key);
     const recut = wantReport && plate.recipe && sourceKey(plate) && !there?.report;
-    if (there && there.key === plateKey(plate) && !recut) {
+    if (there && there.key === key && !recut) {
       if (usePlates.getState().trouble) usePlates.setState({ trouble: null });
       making.dropWaiting(name);
       continue;
@@ -163,18 +166,6 @@ export function wantPlates(bench: Bench, wantReport: boolean, moving = false): v
     void want({ name, plate, wantReport, times });
   }
 }
-
-/** Who opens another brush may come back at once, ms. */
-const BACK_MS = 10_000;
-const leaving = new Quiet(BACK_MS);
-
-/** Gives up the sources of other brushes, some time after this one was opened. */
-export const leaveSources = (bench: Bench): void =>
-  leaving.run(() => {
-    const sources = Object.values(bench.plates).flatMap((plate) => sourceKey(plate) ?? []);
-    // kept, they only take memory
-    cutter.keepOnly(sources).catch(() => undefined);
-  });
 
 /** Writes a plate as a file to the server; gives its hash. */
 export async function filePlate(plate: Plate): Promise<string> {

@@ -2,11 +2,15 @@ import { parseBench, type Bench } from '@amber-stamp/core/bench';
 import { AmberError } from '@amber-stamp/core/errors';
 import { forgetAhead, getJson } from '../api/client.ts';
 import type { OpenBrush, Version } from '@amber-stamp/core/api';
+import { Quiet } from '../engine/clock.ts';
+import { cutter } from '../engine/pool.ts';
 import { notify, notifyError, notifyOffer } from '../parts/messages.tsx';
+import { nothingArrives } from './arrival.ts';
 import { beginHistory } from './further-back.ts';
 import { forgetDraft, leftDrafts, refuseDraft } from './drafts.ts';
 import { isWaiting, sendDraft, sentOrNewest, unkept } from './keeping.ts';
-import { clearPlates, leaveSources, trustPlates, wantPlates } from './plates.ts';
+import { sourceKey } from './plate-key.ts';
+import { clearPlates, trustPlates, wantPlates } from './plates.ts';
 import { rememberOpened } from './opened.ts';
 import { isRefusal } from './save-queue.ts';
 import { change, openBench, setKeep, useBench } from './store.ts';
@@ -62,6 +66,20 @@ function offerRefused(brushId: string, left: Left): void {
   });
 }
 
+/** Who opens another brush may come back at once, ms. */
+const BACK_MS = 10_000;
+const leaving = new Quiet(BACK_MS);
+
+/** Gives up the sources of brushes that are not on the bench any more, once nothing that is on its way in is read from one. */
+async function leaveSources(): Promise<void> {
+  await nothingArrives();
+  const { bench } = useBench.getState();
+  if (!bench) return;
+  const sources = Object.values(bench.plates).flatMap((plate) => sourceKey(plate) ?? []);
+  // kept, they only take memory
+  await cutter.keepOnly(sources).catch(() => undefined);
+}
+
 /** Opens a brush. What still waits to be sent is what is opened. */
 export async function openBrush(brushId: string): Promise<void> {
   clearPlates();
@@ -78,7 +96,7 @@ export async function openBrush(brushId: string): Promise<void> {
   const bench = waits?.bench ?? kept;
   // before the page is rendered: its plates are read meanwhile
   wantPlates(bench, false);
-  leaveSources(bench);
+  leaving.run(() => void leaveSources());
   openBench(bench, {
     brushId,
     versionId,

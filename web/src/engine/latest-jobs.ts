@@ -26,6 +26,11 @@ export class LatestJobs {
     return this.running.size + this.waiting.size > 0;
   }
 
+  /** Whether a job of a key runs or waits. */
+  has(key: string): boolean {
+    return this.running.has(key) || this.waiting.has(key);
+  }
+
   /** Does some work, at once where it can. */
   ask<T>(key: string, work: Work<T>): Promise<T | undefined> {
     this.running.get(key)?.abort();
