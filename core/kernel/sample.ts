@@ -30,6 +30,42 @@ function valueAt(data: usize, width: i32, height: i32, x: f64, y: f64): f64 {
   return between(data + (<usize>(y0 * width + x0) << 2), <usize>width << 2, fx, fy);
 }
 
+/** Values at `count` places (a row of float64 of their x, and one of their y): a row of float64. */
+export function valuesAt(data: usize, width: i32, height: i32, places: usize, count: i32, out: usize): void {
+  const row = <usize>count << 3;
+  for (const end = places + row; places < end; places += 8) {
+    store<f64>(out, valueAt(data, width, height, load<f64>(places), load<f64>(places + row)));
+    out += 8;
+  }
+}
+
+/**
+ * A row of an image pulled through a map: pixel (x, row) of `count` comes from (a x + b y + c, d x + e y + f), both from the
+ * upper left corner; float32.
+ */
+export function pulledRow(
+  data: usize,
+  width: i32,
+  height: i32,
+  a: f64,
+  b: f64,
+  c: f64,
+  d: f64,
+  e: f64,
+  f: f64,
+  row: i32,
+  count: i32,
+  out: usize,
+): void {
+  const y = <f64>row + 0.5;
+  const by = b * y, ey = e * y;
+  for (let column = 0; column < count; column++) {
+    const x = <f64>column + 0.5;
+    store<f32>(out, <f32>valueAt(data, width, height, a * x + by + c - 0.5, d * x + ey + f - 0.5));
+    out += 4;
+  }
+}
+
 /**
  * How much of a template is seen around each of `count` dabs: the sum of its `n` values (three rows of float64: x, y and
  * value) times what lies there, at most `most`. Of each dab u, v, cosine, sine, across and down, six float64.

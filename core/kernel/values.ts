@@ -1,4 +1,6 @@
-/** Values that are changed one by one, as in core/src/raster/stretch.ts. */
+/** Values that are changed one by one, as in core/src/raster/stretch.ts and core/src/raster/words.ts. */
+
+import { high, low } from './lanes';
 
 // @ts-ignore: decorator
 @inline
@@ -20,5 +22,63 @@ export function stretch(data: usize, count: i32, less: f64, gain: f64, more: f64
     const a = stretched(f64x2.promote_low_f32x4(v), l, g, m, least, most);
     const b = stretched(f64x2.promote_low_f32x4(v128.shuffle<f32>(v, v, 2, 3, 0, 1)), l, g, m, least, most);
     v128.store(data, v128.shuffle<f32>(f32x4.demote_f64x2_zero(a), f32x4.demote_f64x2_zero(b), 0, 1, 4, 5));
+  }
+}
+
+// @ts-ignore: decorator
+@inline
+function nearest(v: v128): v128 {
+  const within = f64x2.pmin(f64x2.pmax(f64x2.splat(0), v), f64x2.splat(1));
+  return i32x4.trunc_sat_f64x2_u_zero(f64x2.add(f64x2.mul(within, f64x2.splat(65535)), f64x2.splat(0.5)));
+}
+
+// @ts-ignore: decorator
+@inline
+function four(from: usize): v128 {
+  const v = v128.load(from);
+  return v128.shuffle<i32>(nearest(low(v)), nearest(high(v)), 0, 1, 4, 5);
+}
+
+/** `count` float32 as uint16, 0..1 as 0..65535, by the nearest in float64; what lies beyond is clamped. */
+export function narrowed(from: usize, count: i32, to: usize): void {
+  for (const end = from + (<usize>count << 2); from < end; from += 32) {
+    v128.store(to, i16x8.narrow_i32x4_u(four(from), four(from + 16)));
+    to += 16;
+  }
+}
+
+// @ts-ignore: decorator
+@inline
+function share(words: v128): v128 {
+  return f32x4.div(f32x4.convert_i32x4_s(words), f32x4.splat(65535));
+}
+
+/** `count` uint16 as float32, 0..65535 as 0..1. */
+export function widenedWords(from: usize, count: i32, to: usize): void {
+  for (const end = from + (<usize>count << 1); from < end; from += 16) {
+    const words = v128.load(from);
+    v128.store(to, share(i32x4.extend_low_i16x8_u(words)));
+    v128.store(to + 16, share(i32x4.extend_high_i16x8_u(words)));
+    to += 32;
+  }
+}
+
+/** The means of `pairs` pairs of uint16 as float32, 0..65535 as 0..1. */
+export function wordPairs(from: usize, pairs: i32, to: usize): void {
+  for (const end = from + (<usize>pairs << 2); from < end; from += 16) {
+    const words = v128.load(from);
+    const sum = f32x4.add(share(v128.and(words, i32x4.splat(0xffff))), share(i32x4.shr_u(words, 16)));
+    v128.store(to, f32x4.mul(sum, f32x4.splat(0.5)));
+    to += 16;
+  }
+}
+
+/** The means of `pairs` pairs of float32. */
+export function floatPairs(from: usize, pairs: i32, to: usize): void {
+  for (const end = from + (<usize>pairs << 3); from < end; from += 32) {
+    const a = v128.load(from), b = v128.load(from, 16);
+    const sum = f32x4.add(v128.shuffle<f32>(a, b, 0, 2, 4, 6), v128.shuffle<f32>(a, b, 1, 3, 5, 7));
+    v128.store(to, f32x4.mul(sum, f32x4.splat(0.5)));
+    to += 16;
   }
 }

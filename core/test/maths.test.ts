@@ -3,6 +3,7 @@ import { smoothPath } from '@amber-stamp/core/path';
 import { expect } from 'chai';
 import fc from 'fast-check';
 import { headingDeg, sinCosTurns, tanDeg } from '../src/maths/angles.ts';
+import { cloud, cloudRows } from '../src/maths/noise.ts';
 import { straight } from './helpers/make.ts';
 
 const pair = new Float64Array(2);
@@ -27,6 +28,23 @@ describe('angles without the engine-dependent functions', () => {
     sinCosTurns(0.25, pair);
     expect([...pair].map((v) => v + 0)).to.deep.equal([1, 0]);
     expect([headingDeg(1, 0), headingDeg(0, 1), headingDeg(-1, 0), headingDeg(0, -1)]).to.deep.equal([0, 90, 180, -90]);
+  });
+});
+
+describe('smooth noise', () => {
+  it('is the same read row by row as place by place, also where cells are finer than px and beyond the origin', () => {
+    for (const [cell, from] of [
+      [23.7, 0],
+      [0.4, 0],
+      [3, -57],
+    ]) {
+      const xs = Float64Array.from({ length: 50 }, (_, x) => (x + from) / cell);
+      const row = cloudRows(xs, 9, 4);
+      for (const y of [0, 1, 2, 40, 41, -3, 1]) {
+        const wanted = Array.from(xs, (x) => cloud(x, y / cell, 9, 4));
+        expect([...row(y / cell)], `row ${y} of cells of ${cell} px`).to.deep.equal(wanted);
+      }
+    }
   });
 });
 

@@ -18,6 +18,7 @@ import {
   widened,
 } from '../src/prove/strip-loops.ts';
 import { closed, dilate, erode, opened } from '../src/raster/morph.ts';
+import { pulledAffine, rowReader } from '../src/raster/sample.ts';
 import { stretch } from '../src/raster/stretch.ts';
 import { echoWith } from './helpers/echoes.ts';
 import * as tips from './helpers/tips.ts';
@@ -67,6 +68,14 @@ describe('loops in WebAssembly give the bits of plain loops', () => {
         [256, 100],
         [1000, 33],
       ].map(([width, height]) => resample(source, width, height)),
+    'what lies between px': (source) => {
+      const row = rowReader(source, 12);
+      const far = 1e7;
+      row.x.set([-1, -0.5, 0, 0.4, 1.7, 2, 2.999, 63.5, 200.3, far, -far, 3]);
+      row.y.set([0, -0.5, -1, 1.2, 1.2, 4.001, 96.2, 3, 96.5, 2, 2, -far]);
+      const read = { width: 12, height: 1, data: Float32Array.from(row.read()) };
+      return [read, pulledAffine(source, [0.7, -0.4, 3, 0.4, 0.7, -5], raster(33, 21))];
+    },
     distances: ({ width, height, data }) => {
       const set = Uint8Array.from(data, (v) => (v > 0.77 ? 1 : 0));
       return [{ width, height, data: distanceTo(set, width, height) }];

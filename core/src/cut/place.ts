@@ -1,7 +1,7 @@
 import type { Affine } from '../maths/affine.ts';
 import { sinCosTurns } from '../maths/angles.ts';
-import { pulled } from '../raster/sample.ts';
-import { number, percent, defineStep, type Size, type ValuesOf } from './step.ts';
+import { pulledAffine } from '../raster/sample.ts';
+import { number, percent, defineStep, toWrite, type Size, type ValuesOf } from './step.ts';
 
 const ABOUT = 'Nothing moves here while it is turned and scaled.';
 
@@ -35,17 +35,10 @@ export const placeStep = defineStep({
   group: 'Shape',
   help: 'Turns and scales about a point, mirrors and moves; what leaves the frame is lost.',
   params,
-  run: (input, values) => {
-    const { width, height } = input;
-    const [a, b, c, d, e, f] = backwards(values, input);
-    return {
-      raster: pulled(input, width, height, (x, y, place) => {
-        place[0] = a * (x + 0.5) + b * (y + 0.5) + c - 0.5;
-        place[1] = d * (x + 0.5) + e * (y + 0.5) + f - 0.5;
-      }),
-      facts: {},
-    };
-  },
+  run: (input, values, materials) => ({
+    raster: pulledAffine(input, backwards(values, input), toWrite(input, materials)),
+    facts: {},
+  }),
   placement: (values, _, from) => ({ by: backwards(values, from), to: from }),
   sentence: (values) => {
     const said = [];

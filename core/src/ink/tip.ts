@@ -1,4 +1,5 @@
 import type { Plate } from '../raster/raster.ts';
+import { meansOfFloats, meansOfWords, narrowed, widened } from '../raster/words.ts';
 
 /** Zero texels all round a level: room for the bilinear neighbour and for the masked tail of four. */
 export const PAD = 8;
@@ -25,34 +26,20 @@ interface Grid {
   data: Float32Array;
 }
 
-/** What each 16-bit value prints: to look it up is faster than to divide. */
-let printing: Float32Array | undefined;
-function printed(): Float32Array {
-  printing ??= Float32Array.from({ length: 65536 }, (_, value) => value / 65535);
-  return printing;
-}
-
 /** A plate as a grid. */
 function whole({ width, height, data: values }: Plate): Grid {
-  const prints = printed();
   const data = new Float32Array(values.length);
-  for (let i = 0; i < data.length; i++) data[i] = prints[values[i]];
+  widened(values, data);
   return { width, height, data };
 }
 
-/** A plate at half its width, as `halfX` gives it, without the whole grid before it. */
-function halved({ width: from, height, data }: Plate): Grid {
-  const prints = printed();
-  const width = (from + 1) >> 1;
-  const pairs = from >> 1;
-  const out = new Float32Array(width * height);
-  for (let y = 0; y < height; y++) {
-    let i = y * from;
-    let o = y * width;
-    for (const end = o + pairs; o < end; o++, i += 2) out[o] = (prints[data[i]] + prints[data[i + 1]]) * 0.5;
-    if (pairs < width) out[o] = prints[data[i]] * 0.5;
-  }
-  return { width, height, data: out };
+/** A plate at half its width, as `halfX` gives it, without the whole grid before it where its width is even. */
+function halved(plate: Plate): Grid {
+  const { width, height, data } = plate;
+  if (width % 2 === 1) return halfX(whole(plate));
+  const out = new Float32Array((width >> 1) * height);
+  meansOfWords(data, out);
+  return { width: width >> 1, height, data: out };
 }
 
 /** One level of a tip: uint16 texels, padded, with the convex hull of where it prints. */
@@ -74,6 +61,10 @@ function halfX({ width: from, height, data }: Grid): Grid {
   const width = (from + 1) >> 1;
   const whole = from >> 1;
   const out = new Float32Array(width * height);
+  if (whole === width) {
+    meansOfFloats(data, out);
+    return { width, height, data: out };
+  }
   for (let y = 0; y < height; y++) {
     let i = y * from;
     let o = y * width;
@@ -143,19 +134,34 @@ export function quartersOf(reduction: number, lengthPx: number): number {
   return octave * QUARTERS + quarter;
 }
 
-function hullOf(g: Grid): Float64Array {
-  const hull = new Float64Array(8).fill(-1e9);
-  for (let y = 0; y < g.height; y++) {
-    const row = y * g.width;
-    let first = 0;
-    while (first < g.width && !(g.data[row + first] > 0)) first++;
-    if (first === g.width) continue;
-    let last = g.width - 1;
-    while (!(g.data[row + last] > 0)) last--;
-    HULL_DIRECTIONS.forEach(([a, b], k) => {
-      const reach = Math.max(a * first, a * last) + b * y + Math.abs(a) + Math.abs(b) + HULL_SLACK;
-      if (reach > hull[k]) hull[k] = reach;
-    });
+/** The first value of a row that prints; the row's length where none does. */
+function firstIn(data: Float32Array, row: number, width: number): number {
+  let first = 0;
+  while (first < width && !(data[row + first] > 0)) first++;
+  return first;
+}
+
+function lastIn(data: Float32Array, row: number, width: number): number {
+  let last = width - 1;
+  while (!(data[row + last] > 0)) last--;
+  return last;
+}
+
+/** Widens a hull to what prints from `first` to `last` of a row. */
+function reachOut(hull: Float64Array, first: number, last: number, y: number): void {
+  for (let k = 0; k < HULL_DIRECTIONS.length; k++) {
+    const a = HULL_DIRECTIONS[k][0];
+    const b = HULL_DIRECTIONS[k][1];
+    const reach = Math.max(a * first, a * last) + b * y + Math.abs(a) + Math.abs(b) + HULL_SLACK;
+    if (reach > hull[k]) hull[k] = reach;
+  }
+}
+
+function hullOf({ width, height, data }: Grid): Float64Array {
+  const hull = new Float64Array(HULL_DIRECTIONS.length).fill(-1e9);
+  for (let y = 0; y < height; y++) {
+    const first = firstIn(data, y * width, width);
+    if (first < width) reachOut(hull, first, lastIn(data, y * width, width), y);
   }
   return hull;
 }
@@ -163,9 +169,10 @@ function hullOf(g: Grid): Float64Array {
 function packed(g: Grid, octaveX: number, octaveY: number): TipLevel {
   const stride = g.width + 2 * PAD;
   const texels = new Uint16Array(stride * (g.height + 2 * PAD));
+  const words = new Uint16Array(g.data.length);
+  narrowed(g.data, words);
   for (let y = 0; y < g.height; y++)
-    for (let x = 0; x < g.width; x++)
-      texels[(y + PAD) * stride + x + PAD] = Math.floor(g.data[y * g.width + x] * 65535 + 0.5);
+    texels.set(words.subarray(y * g.width, (y + 1) * g.width), (y + PAD) * stride + PAD);
   let room = 16;
   while (room < Math.max(g.width, g.height) + 2 * PAD) room *= 2;
   let bits = 32;

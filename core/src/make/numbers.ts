@@ -1,7 +1,7 @@
 import { choice, number, percent, type Param, type ParamValues } from '../cut/step.ts';
 import { sinCosTurns } from '../maths/angles.ts';
 import { clamp, smoothstep } from '../maths/ramps.ts';
-import { cloud } from '../maths/noise.ts';
+import { cloudRows } from '../maths/noise.ts';
 import { expMinus } from '../maths/exponential.ts';
 import { raster, type Raster } from '../raster/raster.ts';
 
@@ -126,9 +126,12 @@ function patched(solid: Raster, values: NumbersValues, side: number): Raster {
   const scale = 4 + 40 * (1 - uneven);
   const field = new Float32Array(solid.data.length);
   const seed = Math.round(values.seed as number);
-  for (let y = 0; y < side; y++)
-    for (let x = 0; x < side; x++)
-      field[y * side + x] = clamp(0.5 + 0.5 * cloud((x / side) * scale, (y / side) * scale, seed, 4));
+  const along = Float64Array.from({ length: side }, (_, x) => (x / side) * scale);
+  const rowAt = cloudRows(along, seed, 4);
+  for (let y = 0; y < side; y++) {
+    const row = rowAt(along[y]);
+    for (let x = 0; x < side; x++) field[y * side + x] = clamp(0.5 + 0.5 * row[x]);
+  }
   const limit = thresholdOf(field, solid.data, 1 - (values.coveredPct as number) / 100);
   const ramp = 0.02 + 0.1 * uneven;
   const data = solid.data.map((v, i) => v * smoothstep(limit - ramp / 2, limit + ramp / 2, field[i]));

@@ -26,3 +26,61 @@ export function cloud(x: number, y: number, seed: number, octaves: number): numb
   }
   return sum / (1 - 0.5 ** octaves);
 }
+
+/** Where one octave of a cloud is read along a row: its columns' cells and ramps, and the hashed values around the last row. */
+interface Octave {
+  seed: number;
+  cell: Int32Array;
+  ramp: Float64Array;
+  upper: Float64Array;
+  lower: Float64Array;
+  /** of which row of the lattice; NaN before the first */
+  at: number;
+}
+
+function octaveOf(places: Float64Array, scale: number, seed: number): Octave {
+  const cell = Int32Array.from(places, (x) => Math.floor(x * scale));
+  const ramp = places.map((x, i) => fade(x * scale - cell[i]));
+  const [first, last] = [cell[0], cell[cell.length - 1]];
+  const row = () => new Float64Array(last - first + 2);
+  return { seed, cell, ramp, upper: row(), lower: row(), at: NaN };
+}
+
+function hashRow({ seed, cell }: Octave, y: number, into: Float64Array): void {
+  for (let k = 0; k < into.length; k++) into[k] = corner(cell[0] + k, y, seed);
+}
+
+/** Adds `strength` times an octave at `y` to sums along the row. */
+function addOctave(octave: Octave, y: number, strength: number, sums: Float64Array): void {
+  const { cell, ramp } = octave;
+  const y0 = Math.floor(y);
+  if (y0 !== octave.at) {
+    hashRow(octave, y0, octave.upper);
+    hashRow(octave, y0 + 1, octave.lower);
+    octave.at = y0;
+  }
+  const { upper, lower } = octave;
+  const fy = fade(y - y0);
+  for (let i = 0; i < sums.length; i++) {
+    const at = cell[i] - cell[0];
+    const above = upper[at] + (upper[at + 1] - upper[at]) * ramp[i];
+    const below = lower[at] + (lower[at + 1] - lower[at]) * ramp[i];
+    sums[i] += strength * (above + (below - above) * fy);
+  }
+}
+
+/**
+ * Rows of `cloud`, with the same bits, each hashed value taken once for many places: for the rising places `xs`, the row at
+ * a `y`. The array is the same at every call.
+ */
+export function cloudRows(xs: Float64Array, seed: number, octaves: number): (y: number) => Float64Array {
+  const all = Array.from({ length: octaves }, (_, k) => octaveOf(xs, 2 ** k, seed + k * 101));
+  const sums = new Float64Array(xs.length);
+  const most = 1 - 0.5 ** octaves;
+  return (y) => {
+    sums.fill(0);
+    all.forEach((octave, k) => addOctave(octave, y * 2 ** k, 0.5 ** (k + 1), sums));
+    for (let i = 0; i < sums.length; i++) sums[i] /= most;
+    return sums;
+  };
+}

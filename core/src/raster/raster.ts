@@ -1,3 +1,5 @@
+import { narrowed, widened } from './words.ts';
+
 /** A gray picture, row by row; 0 prints nothing, 1 prints fully; heights may lie outside. */
 export interface Raster {
   width: number;
@@ -43,13 +45,10 @@ export interface Plate {
 export const plateTitle = (name: string): string => name.replace(/\.(png|exr)$/i, '');
 
 /** Narrows a raster to 16 bit; values outside 0..1 are clamped. */
-export function toPlate(source: Raster): Plate {
-  const data = new Uint16Array(source.data.length);
-  for (let i = 0; i < data.length; i++) {
-    const v = source.data[i];
-    data[i] = v >= 1 ? 65535 : v > 0 ? Math.floor(v * 65535 + 0.5) : 0;
-  }
-  return { width: source.width, height: source.height, data };
+export function toPlate({ width, height, data }: Raster): Plate {
+  const words = new Uint16Array(data.length);
+  narrowed(data, words);
+  return { width, height, data: words };
 }
 
 /** A plate that keeps the heights as they are; what lies between base plane and 1 is what prints of it. */
@@ -59,8 +58,8 @@ export const heightPlate = (heights: Raster): Plate => ({ ...toPlate(heights), h
 export const heightsOf = (plate: Plate): Raster =>
   plate.heights ? { width: plate.width, height: plate.height, data: plate.heights } : fromPlate(plate);
 
-export function fromPlate(plate: Plate): Raster {
-  const target = raster(plate.width, plate.height);
-  for (let i = 0; i < plate.data.length; i++) target.data[i] = plate.data[i] / 65535;
+export function fromPlate({ width, height, data }: Plate): Raster {
+  const target = raster(width, height);
+  widened(data, target.data);
   return target;
 }

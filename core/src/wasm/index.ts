@@ -1,2 +1,2 @@
 export { PAGE_BYTES, kernelOver, provideKernel, webAssembly, type WasmMemory } from './module.ts';
-export { scratchFor, wantScratch, type Scratch } from './scratch.ts';
+export { scratchAside, scratchFor, wantScratch, type Scratch } from './scratch.ts';

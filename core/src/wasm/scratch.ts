@@ -69,6 +69,21 @@ export interface ScratchKernel {
   ): void;
   around(data: number, width: number, height: number, places: number, count: number, half: number, out: number): void;
   rimSums(slopes: number, width: number, height: number, rim: number, n: number, dab: number, sums: number): void;
+  pulledRow(
+    data: number,
+    width: number,
+    height: number,
+    a: number,
+    b: number,
+    c: number,
+    d: number,
+    e: number,
+    f: number,
+    row: number,
+    count: number,
+    out: number,
+  ): void;
+  valuesAt(data: number, width: number, height: number, places: number, count: number, out: number): void;
   shiftedRow(upper: number, lower: number, count: number, fx: number, fy: number, to: number): void;
   distances(near: number, width: number, height: number, room: number): void;
   /** `other`: where the second of two images goes that lie side by side; 0 for one alone */
@@ -83,6 +98,10 @@ export interface ScratchKernel {
     last: number,
     reach: number,
   ): void;
+  narrowed(from: number, count: number, to: number): void;
+  widenedWords(from: number, count: number, to: number): void;
+  wordPairs(from: number, pairs: number, to: number): void;
+  floatPairs(from: number, pairs: number, to: number): void;
   stretch(data: number, count: number, less: number, gain: number, more: number, low: number, high: number): void;
   ridge(data: number, three: number, out: number, width: number, away: number, first: number, last: number): void;
   pieces(
@@ -110,7 +129,9 @@ export interface ScratchKernel {
   product(p: number, q: number, size: number, pairs: number, every: number, later: number): number;
 }
 
-const BEGIN = 1024;
+/** Room for what is changed a few values at a time, whatever computation is under way: behind it lie the blocks of that. */
+const SMALL = { at: 1024, bytes: 1 << 18 };
+const BEGIN = SMALL.at + SMALL.bytes;
 /** Empty bytes behind each block: loops of four go past its end. */
 const GAP = 64;
 const MOST_PAGES = 1024;
@@ -131,6 +152,12 @@ export class Scratch {
     this.top = BEGIN;
     const missing = BEGIN + bytes + 16 * GAP - this.memory.buffer.byteLength;
     if (missing > 0) this.memory.grow(Math.ceil(missing / PAGE_BYTES));
+  }
+
+  /** A place of so many bytes that no block takes; what it holds is whatever was there. */
+  small(bytes: number): number {
+    if (bytes > SMALL.bytes) throw new RangeError(`${bytes} bytes are more than there is room for`);
+    return SMALL.at;
   }
 
   /** The address of a block; what it holds is whatever was there. */
@@ -155,6 +182,10 @@ export class Scratch {
     return at;
   }
 
+  words(at: number, count: number): Uint16Array {
+    return new Uint16Array(this.memory.buffer, at, count);
+  }
+
   floats(at: number, count: number): Float32Array {
     return new Float32Array(this.memory.buffer, at, count);
   }
@@ -165,7 +196,7 @@ export class Scratch {
 }
 
 /** What a scratch memory may be asked for, bytes. */
-const MOST_BYTES = (MOST_PAGES - 8) * PAGE_BYTES;
+const MOST_BYTES = (MOST_PAGES - 12) * PAGE_BYTES;
 
 let made: Scratch | null | undefined;
 
@@ -181,13 +212,20 @@ let wanted = true;
 /** Whether loops may run in WebAssembly; both ways give the same bits. */
 export const wantScratch = (on: boolean): void => void (wanted = on);
 
+/** The scratch memory of this environment as it is, for what is done in its small place; undefined without WebAssembly SIMD. */
+export function scratchAside(): Scratch | undefined {
+  if (!wanted) return undefined;
+  made ??= make();
+  return made ?? undefined;
+}
+
 /**
  * The scratch memory of this environment, begun for so many bytes; undefined where it cannot hold them, or without
  * WebAssembly SIMD: then all is computed in plain loops.
  */
 export function scratchFor(bytes: number): Scratch | undefined {
-  if (!wanted || bytes > MOST_BYTES) return undefined;
-  made ??= make();
-  made?.begin(bytes);
-  return made ?? undefined;
+  if (bytes > MOST_BYTES) return undefined;
+  const scratch = scratchAside();
+  scratch?.begin(bytes);
+  return scratch;
 }
