@@ -30,6 +30,18 @@ export interface AnalysedTip {
 const contentOf = (plate: Plate): Box =>
   contentBox(plate, FAINT * maxOf(plate.data)) ?? { x0: plate.width, y0: plate.height, x1: 0, y1: 0 };
 
+/** The square whose left top corner lies at (left, top); nothing beyond the raster. */
+function squareOf({ width, height, data }: Raster, left: number, top: number, side: number): Raster {
+  const square = raster(side, side);
+  const first = Math.max(0, -left);
+  const last = Math.min(side, width - left);
+  for (let y = Math.max(0, -top); y < Math.min(side, height - top); y++) {
+    const row = (y + top) * width + left;
+    square.data.set(data.subarray(row + first, row + last), y * side + first);
+  }
+  return square;
+}
+
 const analysed = new WeakMap<Plate, AnalysedTip>();
 
 /** The tip of a plate as it is looked at; made once for each plate object. */
@@ -44,13 +56,7 @@ export function analysedTip(plate: Plate): AnalysedTip {
   const side = share >= WHOLE ? longest : Math.ceil(long * (1 + 2 * MARGIN));
   const left = share >= WHOLE ? Math.floor((width - side) / 2) : Math.floor((x0 + x1 - side) / 2);
   const top = share >= WHOLE ? Math.floor((height - side) / 2) : Math.floor((y0 + y1 - side) / 2);
-  const whole = fromPlate(plate);
-  const square = raster(side, side);
-  for (let y = 0; y < side; y++)
-    for (let x = 0; x < side; x++) {
-      const [px, py] = [x + left, y + top];
-      if (px >= 0 && py >= 0 && px < width && py < height) square.data[y * side + x] = whole.data[py * width + px];
-    }
+  const square = squareOf(fromPlate(plate), left, top, side);
   const tip = { image: resample(square, ANALYSIS_SIDE, ANALYSIS_SIDE), left, top, side, share };
   analysed.set(plate, tip);
   return tip;

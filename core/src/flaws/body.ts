@@ -3,7 +3,7 @@ import { contentBox } from '../raster/content-box.ts';
 import { blur } from '../raster/blur.ts';
 import { distanceTo } from '../raster/distance.ts';
 import { pieces, touchingFrame } from '../raster/pieces.ts';
-import type { Raster } from '../raster/raster.ts';
+import { raster, type Raster } from '../raster/raster.ts';
 import { maxOf, percentile, filteredValues } from '../maths/measures.ts';
 import { ANALYSIS_SIDE } from './analysed-tip.ts';
 
@@ -155,9 +155,20 @@ export function tipOf(image: Raster, level: number): Tip256 {
   };
 }
 
+/** The product of both. */
+export function weighed({ width, height, data }: Raster, weight: Raster): Raster {
+  const made = raster(width, height);
+  for (let i = 0; i < data.length; i++) made.data[i] = data[i] * weight.data[i];
+  return made;
+}
+
 /** The mean of what prints around each pixel, of the masked part only. */
 export function maskedBlur(image: Raster, weight: Raster, sigma: number): Float32Array {
-  const sum = blur({ ...image, data: image.data.map((v, i) => v * weight.data[i]) }, sigma, false).data;
-  const share = blur(weight, sigma, false).data;
-  return sum.map((v, i) => v / Math.max(1e-4, share[i]));
+  const means = blur(weighed(image, weight), sigma, false).data;
+  divide(means, blur(weight, sigma, false).data);
+  return means;
+}
+
+function divide(sums: Float32Array, shares: Float32Array): void {
+  for (let i = 0; i < sums.length; i++) sums[i] /= Math.max(1e-4, shares[i]);
 }

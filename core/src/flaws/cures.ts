@@ -1,7 +1,7 @@
 import { blur } from '../raster/blur.ts';
 import { clamp, smoothstep } from '../maths/ramps.ts';
 import { raster, type Raster } from '../raster/raster.ts';
-import { asRaster, boxOf, eachOf, maskedBlur, PIXELS, windowOf, type PixelSet, type Tip256 } from './body.ts';
+import { asRaster, boxOf, eachOf, maskedBlur, PIXELS, weighed, windowOf, type PixelSet, type Tip256 } from './body.ts';
 import type { Cure } from './flaw.ts';
 import { ANALYSIS_SIDE, ANALYSIS_MIDDLE } from './analysed-tip.ts';
 
@@ -51,33 +51,56 @@ export const feathered = (inset: number): Cure =>
 /** Around what is filled so much is looked at, px: the farthest ring of the ground. */
 const AROUND = 60;
 
+/** Fills what is not known yet by the mean of a ring that has something. */
+function growInto(base: Float32Array, known: Float32Array, sum: Float32Array, share: Float32Array): void {
+  for (let i = 0; i < base.length; i++) {
+    if (known[i] <= 0.02) base[i] = sum[i] / Math.max(1e-4, share[i]);
+    known[i] = Math.max(known[i], share[i]);
+  }
+}
+
 /** The smooth ground under a hole: the nearest ring that has something, farther rings where it has not. */
 function membrane(image: Raster, weight: Raster): Float32Array {
-  const weighed = { ...image, data: image.data.map((v, i) => v * weight.data[i]) };
-  let base = new Float32Array(image.data.length);
-  const known = new Float32Array(image.data.length);
-  for (const sigma of FILL_REACH) {
-    const sum = blur(weighed, sigma, false).data;
-    const share = blur(weight, sigma, false).data;
-    for (let i = 0; i < base.length; i++) {
-      if (known[i] <= 0.02) base[i] = sum[i] / Math.max(1e-4, share[i]);
-      known[i] = Math.max(known[i], share[i]);
+  const sums = weighed(image, weight);
+  const base = raster(image.width, image.height);
+  const known = new Float32Array(base.data.length);
+  for (const sigma of FILL_REACH)
+    growInto(base.data, known, blur(sums, sigma, false).data, blur(weight, sigma, false).data);
+  return blur(base, 1.5, false).data;
+}
+
+/** How whole what comes to lie on a mask is, when everything moves by (dx, dy): the mean of its weights. */
+function wholeness({ width, height, data: weight }: Raster, mask: PixelSet, dx: number, dy: number): number {
+  let whole = 0;
+  let n = 0;
+  for (let y = 0, i = 0; y < height; y++)
+    for (let x = 0; x < width; x++, i++) {
+      if (!mask[i]) continue;
+      n++;
+      if (x >= dx && y >= dy && x - dx < width && y - dy < height) whole += weight[(y - dy) * width + x - dx];
     }
-  }
-  base = blur({ ...image, data: base }, 1.5, false).data as Float32Array<ArrayBuffer>;
-  return base;
+  return whole / Math.max(1, n);
+}
+
+/** What prints beyond its own mean around it. */
+function fineOf(image: Raster, weight: Raster): Float32Array {
+  const fine = maskedBlur(image, weight, GRAIN);
+  for (let i = 0; i < fine.length; i++) fine[i] = image.data[i] - fine[i];
+  return fine;
+}
+
+function movedBy(fine: Float32Array, { width, height, data: weight }: Raster, dx: number, dy: number): Float32Array {
+  const out = new Float32Array(fine.length);
+  for (let y = Math.max(0, dy); y < Math.min(height, height + dy); y++)
+    for (let x = Math.max(0, dx); x < Math.min(width, width + dx); x++) {
+      const from = (y - dy) * width + x - dx;
+      out[y * width + x] = fine[from] * weight[from];
+    }
+  return out;
 }
 
 /** The fine structure of the neighbour that is most whole, moved onto the mask. */
 function neighbourGrain(image: Raster, mask: PixelSet, weight: Raster, size: readonly [number, number]): Float32Array {
-  const { width, height } = image;
-  const fine = maskedBlur(image, weight, GRAIN).map((v, i) => image.data[i] - v);
-  /** the pixel that comes to lie on `i` when everything moves by (dx, dy); -1 beyond the part that is looked at */
-  const fromOf = (i: number, dx: number, dy: number): number => {
-    const x = (i % width) - dx;
-    const y = Math.floor(i / width) - dy;
-    return x < 0 || y < 0 || x >= width || y >= height ? -1 : y * width + x;
-  };
   const [w, h] = size;
   let best = { whole: -1, dx: 0, dy: 0 };
   for (const [dx, dy] of [
@@ -86,22 +109,10 @@ function neighbourGrain(image: Raster, mask: PixelSet, weight: Raster, size: rea
     [w, 0],
     [-w, 0],
   ]) {
-    let whole = 0;
-    let n = 0;
-    for (let i = 0; i < mask.length; i++)
-      if (mask[i]) {
-        n++;
-        const from = fromOf(i, dx, dy);
-        if (from >= 0) whole += weight.data[from];
-      }
-    if (whole / Math.max(1, n) > best.whole + 1e-6) best = { whole: whole / Math.max(1, n), dx, dy };
+    const whole = wholeness(weight, mask, dx, dy);
+    if (whole > best.whole + 1e-6) best = { whole, dx, dy };
   }
-  const out = new Float32Array(mask.length);
-  for (let i = 0; i < out.length; i++) {
-    const from = fromOf(i, best.dx, best.dy);
-    if (from >= 0) out[i] = fine[from] * weight.data[from];
-  }
-  return out;
+  return movedBy(fineOf(image, weight), weight, best.dx, best.dy);
 }
 
 /** Fills a mask with the ground around it and the grain of a neighbouring piece of the body. */

@@ -5,7 +5,7 @@ import type { Coat, Properties } from '../model/coat-schema.ts';
 import type { Property } from '../model/driver-schema.ts';
 import { expMinus } from '../maths/exponential.ts';
 import { fromPlate } from '../raster/raster.ts';
-import { measureShape } from '../vary/shape.ts';
+import { elongationOf } from '../vary/shape.ts';
 import { movedByChance } from '../vary/sweep.ts';
 import { plainFix, withCoat, type Fix } from './fix.ts';
 
@@ -33,7 +33,7 @@ export function mayTurn(coat: Coat, plates: Plates): boolean {
   if (angle.rest !== 0 || ['tilt', 'twist', 'chain'].includes(angle.follow)) return false;
   return coat.deck.cards.every(({ plate }) => {
     const held = plates.get(plate);
-    return !held || measureShape(fromPlate(held)).elongation < LONG;
+    return !held || elongationOf(fromPlate(held)) < LONG;
   });
 }
 

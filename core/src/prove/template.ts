@@ -4,7 +4,7 @@ import { cured, type Flaw } from '../flaws/flaw.ts';
 import { ANALYSIS_SIDE, analysedTip } from '../flaws/analysed-tip.ts';
 import { maxOf, median, filteredValues } from '../maths/measures.ts';
 import { blur } from '../raster/blur.ts';
-import type { Plate, Raster } from '../raster/raster.ts';
+import { raster, type Plate, type Raster } from '../raster/raster.ts';
 
 /** Width of what counts as the edge of a border, px of a tip of 256, and how strong it is against its strongest part. */
 const EDGE_WIDTH = 6;
@@ -54,17 +54,23 @@ const usualOf = (data: Float32Array, mask: Uint8Array): number => median(filtere
 /** An image without what it prints beyond `most`: of a faint square with a tip on it, the square. */
 const upTo = (image: Raster, most: number): Raster => ({ ...image, data: image.data.map((v) => Math.min(v, most)) });
 
+function less({ width, height, data }: Raster, other: Float32Array): Raster {
+  const made = raster(width, height);
+  for (let i = 0; i < data.length; i++) made.data[i] = data[i] - other[i];
+  return made;
+}
+
 /** What a flaw adds to its tip. */
 function differenceOf(plate: Plate, flaw: Flaw): Raster {
   const { image } = analysedTip(plate);
   const without = cured(image, flaw.cure());
-  return blur({ ...image, data: image.data.map((v, i) => v - without.data[i]) }, 1.2);
+  return blur(less(image, without.data), 1.2);
 }
 
 /** The edges of what is added, without the even tone that they enclose. */
 function edgesOf(difference: Raster): Float32Array {
   const even = blur(difference, EDGE_WIDTH, false).data;
-  return difference.data.map((v, i) => v - even[i]);
+  return less(difference, even).data;
 }
 
 /** Where edges are strong. */
@@ -73,36 +79,58 @@ function edgePlaces(edges: Float32Array): Uint8Array {
   return maskWhere((i) => Math.abs(edges[i]) > least);
 }
 
-function makeTemplate(plate: Plate, flaw: Flaw, added: Float32Array, near: Uint8Array, tone: number): Template | null {
-  const { left, top, side } = analysedTip(plate);
-  let places: number[] = [];
+/** The places of a set; where there are more than are looked at, some of them by chance. */
+function placesOf(near: Uint8Array): number[] {
+  const places: number[] = [];
   for (let i = 0; i < PIXELS; i++) if (near[i]) places.push(i);
-  if (places.length > POINTS) places = places.sort((a, b) => hash32(a, 1) - hash32(b, 1)).slice(0, POINTS);
-  const longest = Math.max(plate.width, plate.height);
-  const share = side / ANALYSIS_SIDE / longest;
-  const toX = (px: number) => (px + 0.5) * share + (left - plate.width / 2) / longest;
-  const toY = (py: number) => (py + 0.5) * share + (top - plate.height / 2) / longest;
-  const value = Float64Array.from(places, (i) => added[i]);
-  const mean = value.reduce((a, b) => a + b, 0) / value.length;
+  if (places.length <= POINTS) return places;
+  // each hashed once, in one number with its place: to hash while comparing takes most of the time
+  const dealt = Float64Array.from(places, (i) => hash32(i, 1) * PIXELS + i).sort();
+  return Array.from(dealt.subarray(0, POINTS), (key) => key % PIXELS);
+}
+
+/** Takes their mean from values; gives the sum of their squares. */
+function centre(value: Float64Array): number {
+  let sum = 0;
+  for (let k = 0; k < value.length; k++) sum += value[k];
+  const mean = sum / value.length;
   let energy = 1e-9;
   for (let k = 0; k < value.length; k++) {
     value[k] -= mean;
     energy += value[k] * value[k];
   }
-  if (energy / value.length < 1e-6) return null;
+  return energy;
+}
+
+/** The mean place of a mask. */
+function middleOf(mask: Uint8Array): readonly [number, number] {
   let [mx, my, n] = [0, 0, 0];
-  for (let i = 0; i < PIXELS; i++)
-    if (flaw.mask[i]) {
-      mx += i % ANALYSIS_SIDE;
-      my += Math.floor(i / ANALYSIS_SIDE);
-      n++;
-    }
+  for (let i = 0; i < PIXELS; i++) {
+    if (!mask[i]) continue;
+    mx += i % ANALYSIS_SIDE;
+    my += Math.floor(i / ANALYSIS_SIDE);
+    n++;
+  }
+  return [mx / n, my / n];
+}
+
+function makeTemplate(plate: Plate, flaw: Flaw, added: Float32Array, near: Uint8Array, tone: number): Template | null {
+  const { left, top, side } = analysedTip(plate);
+  const places = placesOf(near);
+  const longest = Math.max(plate.width, plate.height);
+  const share = side / ANALYSIS_SIDE / longest;
+  const toX = (px: number) => (px + 0.5) * share + (left - plate.width / 2) / longest;
+  const toY = (py: number) => (py + 0.5) * share + (top - plate.height / 2) / longest;
+  const value = Float64Array.from(places, (i) => added[i]);
+  const energy = centre(value);
+  if (energy / value.length < 1e-6) return null;
+  const [mx, my] = middleOf(flaw.mask);
   return {
     x: Float64Array.from(places, (i) => toX(i % ANALYSIS_SIDE)),
     y: Float64Array.from(places, (i) => toY(Math.floor(i / ANALYSIS_SIDE))),
     value,
     energy,
-    middle: [toX(mx / n), toY(my / n)],
+    middle: [toX(mx), toY(my)],
     tone,
   };
 }

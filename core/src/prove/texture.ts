@@ -37,8 +37,15 @@ function strokeOf({ width, height, data }: Raster): Raster {
   return closed(prints, GAP / 2);
 }
 
-/** Slopes of a raster at every second px both ways: how steep, and their products around (structure tensor, Bigün 1987). */
-function tensorOf({ width, height, data }: Raster): { steep: Float32Array; xx: Raster; yy: Raster; xy: Raster } {
+/** How steep a raster is at every second px both ways, and the products of its slopes. */
+interface Slopes {
+  steep: Float32Array;
+  xx: Raster;
+  yy: Raster;
+  xy: Raster;
+}
+
+function slopesOf({ width, height, data }: Raster): Slopes {
   const half = () => raster(width >> 1, height >> 1);
   const [xx, yy, xy] = [half(), half(), half()];
   const steep = new Float32Array(xx.data.length);
@@ -52,6 +59,12 @@ function tensorOf({ width, height, data }: Raster): { steep: Float32Array; xx: R
       xy.data[i] = a * b;
       steep[i] = Math.sqrt(a * a + b * b);
     }
+  return { steep, xx, yy, xy };
+}
+
+/** The same with the products around each place (structure tensor, Bigün 1987). */
+function tensorOf(soft: Raster): Slopes {
+  const { steep, xx, yy, xy } = slopesOf(soft);
   const around = AROUND / 2;
   return { steep, xx: blur(xx, around), yy: blur(yy, around), xy: blur(xy, around) };
 }
@@ -99,16 +112,8 @@ function clearness(soft: Raster, wide: Raster, covered: Float32Array): number {
   return Math.min(1, energy / Math.max(1, n) / (CLEAR * CLEAR));
 }
 
-/**
- * How much of a material is seen in a stroke, 0..100: the share of its detail that runs every way, not along one edge,
- * times the square of how evenly it fills the stroke (geometric by arithmetic mean of its steepness), as clearly as it stands
- * out. A blob and a solid line have none however dark.
- */
-export function textureOf(strip: Strip): number {
-  const shares = sharesOf(middleOf(strip));
-  const soft = blur(shares, FINE);
-  const covered = strokeOf(shares).data;
-  const { steep, xx, yy, xy } = tensorOf(soft);
+/** Of what a stroke covers: the mean share of detail that runs every way, and how evenly it fills the stroke, each 0..1. */
+function runOf(covered: Float32Array, { steep, xx, yy, xy }: Slopes): { ways: number; even: number } | undefined {
   const logs = new LogSum();
   let [ways, sum, n] = [0, 0, 0];
   for (let i = 0; i < covered.length; i++) {
@@ -121,9 +126,22 @@ export function textureOf(strip: Strip): number {
     sum += steep[i] + FAINT;
     n++;
   }
-  if (n === 0) return 0;
-  const even = expMinus(LN2 * Math.max(0, logTwo(sum / n) - logs.total() / n));
+  if (n === 0) return undefined;
+  return { ways: ways / n, even: expMinus(LN2 * Math.max(0, logTwo(sum / n) - logs.total() / n)) };
+}
+
+/**
+ * How much of a material is seen in a stroke, 0..100: the share of its detail that runs every way, not along one edge,
+ * times the square of how evenly it fills the stroke (geometric by arithmetic mean of its steepness), as clearly as it stands
+ * out. A blob and a solid line have none however dark.
+ */
+export function textureOf(strip: Strip): number {
+  const shares = sharesOf(middleOf(strip));
+  const soft = blur(shares, FINE);
+  const covered = strokeOf(shares).data;
+  const run = runOf(covered, tensorOf(soft));
+  if (!run) return 0;
   const clear = clearness(soft, blur(shares, WIDE), covered);
-  const detail = ((ways / n) * even * even * clear) / RICH;
+  const detail = (run.ways * run.even * run.even * clear) / RICH;
   return 100 * saturate(detail * Math.sqrt(detail));
 }

@@ -214,14 +214,24 @@ export function reduced(plate: Raster): Raster {
   return resample(plate, Math.max(1, Math.round(plate.width * scale)), Math.max(1, Math.round(plate.height * scale)));
 }
 
+/** Root mean square distances along and across the way in which a plate is longest, from its moments. */
+function lengths(m: ReturnType<typeof moments>): { mean: number; half: number; long: number; short: number } {
+  const mean = (m.xx + m.yy) / 2;
+  const half = Math.sqrt(((m.xx - m.yy) / 2) ** 2 + m.xy * m.xy);
+  return { mean, half, long: Math.sqrt(mean + half), short: Math.sqrt(Math.max(1e-6, mean - half)) };
+}
+
+/** How many times as long as broad a plate is, alone: as its shape says. */
+export function elongationOf(plate: Raster): number {
+  const { long, short } = lengths(moments(reduced(plate)));
+  return long / short;
+}
+
 /** Measures a plate; the numbers do not depend on its resolution. */
 export function measureShape(plate: Raster): PlateShape {
   const r = reduced(plate);
   const m = moments(r);
-  const mean = (m.xx + m.yy) / 2;
-  const half = Math.sqrt(((m.xx - m.yy) / 2) ** 2 + m.xy * m.xy);
-  const long = Math.sqrt(mean + half);
-  const short = Math.sqrt(Math.max(1e-6, mean - half));
+  const { mean, half, long, short } = lengths(m);
   const axis = headingDeg(m.xx - m.yy, 2 * m.xy) / 2;
   const ux = Math.abs(m.xy) < 1e-9 ? (m.xx >= m.yy ? 1 : 0) : mean + half - m.yy;
   const uy = Math.abs(m.xy) < 1e-9 ? (m.xx >= m.yy ? 0 : 1) : m.xy;
