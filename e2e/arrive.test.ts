@@ -60,6 +60,8 @@ describe('pictures arrive', () => {
   );
   beforeEach(async () => {
     await page.goto(app.url);
+    // before that nobody listens to what is pasted or dropped
+    await expect(page.locator('main')).toBeVisible();
   });
 
   it('in an empty cabinet that says what to do', async () => {

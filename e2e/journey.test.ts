@@ -103,9 +103,10 @@ describe('a picture becomes a brush', () => {
     await drawn(page, 'wide');
     const before = await rested(page, 'sheet');
     const peg = page.getByRole('slider', { name: 'Spacing' });
+    // once it lies still: rows come after the sheet, and move those below them
+    await peg.hover({ position: { x: 3, y: 10 } });
     const box = await peg.boundingBox();
     if (!box) throw new Error('no peg');
-    await page.mouse.move(box.x + 3, box.y + 10);
     await page.mouse.down();
     await page.mouse.move(box.x + 60, box.y + 10, { steps: 4 });
     await changed(page, 'sheet', before);

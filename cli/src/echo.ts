@@ -33,7 +33,7 @@ function countOf(text: string | undefined): number {
 /** The fixes that lower the echo, the best first: single ones, and the best set of several. */
 async function bestFixes(engine: InkEngine, brush: Brush, plates: Plates, count: number): Promise<TriedFix[]> {
   const { before, fixes } = beginFixes(engine, brush, plates);
-  const tryThem = (all: typeof fixes) => all.map((fix) => tryFix(engine, before, plates, fix).tried);
+  const tryThem = (all: typeof fixes) => all.map((fix) => tryFix(engine, before, plates, fix));
   const tried = tryThem(fixes);
   const several = await combineFixes(before, tried, BUDGET, (fix) =>
     Promise.resolve(tryThem(fixesAfter(engine, before, plates, fix, tried))),

@@ -51,7 +51,7 @@ describe('fixes of a grain', () => {
     const { brush, plates } = grained({ fixedTo: 'sheet' });
     const { before, fixes } = beginFixes(engine, brush, plates);
     expect(before.echo).to.be.above(70);
-    const moving = tryFix(engine, before, plates, named(fixes, 'grain moving with the dab')).tried;
+    const moving = tryFix(engine, before, plates, named(fixes, 'grain moving with the dab'));
     expect(moving.echo).to.be.below(before.echo / 2);
     const larger = named(fixes, 'grain twice as large').brush.coats[0].grain;
     expect(larger?.scale).to.equal(2 * (brush.coats[0].grain?.scale ?? 0));
@@ -86,8 +86,8 @@ describe('fixes that lay dabs nearer', () => {
   it('hide the outlines of dabs that overlap; where the strongest is kept, texture is kept too', () => {
     const { brush, plates } = brushOf([tipFrom(tips.rich(31))], { spacing: 40 });
     const { before, fixes } = beginFixes(engine, brush, plates);
-    const [kept, thin] = [', the strongest kept', ' and thinner'].map(
-      (how) => tryFix(engine, before, plates, named(fixes, `dabs nearer${how}, turned all round`)).tried,
+    const [kept, thin] = [', the strongest kept', ' and thinner'].map((how) =>
+      tryFix(engine, before, plates, named(fixes, `dabs nearer${how}, turned all round`)),
     );
     for (const { echo } of [kept, thin]) expect(echo).to.be.below(before.echo / 2);
     expect(keepsTexture(before, kept)).to.equal(true);
@@ -129,7 +129,7 @@ describe('each give-away by itself', () => {
     expect(singles.length).to.be.within(1, 4);
   });
   it('helps or does not, as it is tried', () => {
-    const [speck] = singles.map(({ fix }) => tryFix(engine, before, plates, fix).tried);
+    const [speck] = singles.map(({ fix }) => tryFix(engine, before, plates, fix));
     expect(helps(before, speck)).to.equal(true);
     expect(speck.echo).to.be.below(before.echo / 2);
   });
@@ -164,7 +164,7 @@ describe('fixes that are handed out', () => {
 describe('fixes after a fix', () => {
   const { brush, plates } = brushOf([specked], { spacing: 25 });
   const { before, fixes } = beginFixes(engine, brush, plates);
-  const tried = fixes.map((fix) => tryFix(engine, before, plates, fix).tried).sort(byScore(before));
+  const tried = fixes.map((fix) => tryFix(engine, before, plates, fix)).sort(byScore(before));
   const kind = (what: string): string => (/^dabs (much )?nearer/.test(what) ? 'nearer' : what.replace(/[\d.]+/g, ''));
 
   it('are of the kinds that helped by themselves, best first, and never that kind again', () => {

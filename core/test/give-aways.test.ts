@@ -154,7 +154,7 @@ describe('fixes', () => {
   const begun = beginFixes(engine, brush, plates);
   let tried: TriedFix[] = [];
   before(() => {
-    tried = begun.fixes.map((fix) => tryFix(engine, begun.before, plates, fix).tried);
+    tried = begun.fixes.map((fix) => tryFix(engine, begun.before, plates, fix));
   });
   it('are at least ten, each with what is left of the echo and how far the look moves', () => {
     expect(tried.length).to.be.at.least(10);
@@ -174,14 +174,14 @@ describe('fixes', () => {
     const known = standardStrips(engine, brush, plates, { seeds: 3 }).map(measureStrip);
     const { before: base } = beginFixes(engine, brush, plates, known);
     expect(base.echo).to.equal(meanEcho(known).echo);
-    const same = tryFix(engine, base, plates, { what: 'nothing', brush, derived: {} }).tried;
+    const same = tryFix(engine, base, plates, { what: 'nothing', brush, derived: {} });
     expect(same.echo).to.be.closeTo(base.echo, 1e-9);
     expect(same.texture).to.be.closeTo(base.texture, 1e-9);
     expect([same.look, helps(base, same)]).to.deep.equal([0, false]);
     const [some] = tried;
     const [strip] = standardStrips(engine, some.brush, platesOfFix(plates, some), { seeds: 1, nominal: base.nominal });
     const apart = measureStrip(strip).echo - known[0].echo;
-    expect(tryFix(engine, base, plates, some).tried.echo).to.be.closeTo(base.echo + apart, 1e-9);
+    expect(tryFix(engine, base, plates, some).echo).to.be.closeTo(base.echo + apart, 1e-9);
   });
   it('together stay within the budget and halve the echo', async () => {
     const best = await combineFixes(begun.before, tried, 0.25, () => Promise.resolve([]));

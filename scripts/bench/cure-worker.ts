@@ -19,5 +19,5 @@ parentPort?.on('message', ({ plates: fresh, before, fix }: CureOrder) => {
     plates = new Map([...fresh].map(([name, { plate }]) => [name, plate]));
     for (const { plate, found } of fresh.values()) if (found) borrowTip(plate, found);
   }
-  parentPort?.postMessage(tryFix(engine, before, plates, fix).tried.echo);
+  parentPort?.postMessage(tryFix(engine, before, plates, fix).echo);
 });

@@ -47,7 +47,7 @@ async function curedOf(row: RatedStroke): Promise<CuredStroke> {
   const engine = new InkEngine();
   const { brush, plates } = await ratedBrush(row.name);
   const { before, fixes } = beginFixes(engine, brush, plates);
-  const tryAll = (all: typeof fixes) => all.map((fix) => tryFix(engine, before, plates, fix).tried);
+  const tryAll = (all: typeof fixes) => all.map((fix) => tryFix(engine, before, plates, fix));
   const tried = tryAll(fixes);
   const best = await combineFixes(before, tried, LOOK, (fix) =>
     Promise.resolve(tryAll(fixesAfter(engine, before, plates, fix, tried))),

@@ -84,6 +84,16 @@ describe('plates while a recipe changes', () => {
     expect(usePlates.getState().busy).to.equal(false);
   });
 
+  it('that are under way are not asked for a second time, as by the page when it stands', async () => {
+    wantPlates(withBlur(bench, 1), false);
+    await cutting(1);
+    wantPlates(withBlur(bench, 1), false);
+    orders[0].done();
+    await until(() => shown() !== undefined);
+    await arrived();
+    expect(orders).to.have.length(1);
+  });
+
   it('come back at once from what was cut before, without the worker', async () => {
     for (const radius of [5, 6]) {
       wantPlates(withBlur(bench, radius), false);

@@ -123,19 +123,31 @@ function leaveBandsOut(echo: StripEcho): void {
 export const measureStrip = (strip: Strip): StripEcho => measureLookingAt(strip, () => true);
 
 /** Measures one strip, looking only some of its tips over for what gives them away. */
-export function measureLookingAt(strip: Strip, looked: Looked): StripEcho {
+export const measureLookingAt = (strip: Strip, looked: Looked): StripEcho => lookedAt(measureUnlooked(strip), looked);
+
+/** Measures one strip without looking its tips over for what gives them away. */
+export function measureUnlooked(strip: Strip): StripEcho {
   const echo = unmeasured(strip, normalised(strip));
   const grain = grainEcho(strip.grain);
   if (grain.lag) echo.grainPx = Math.sqrt(grain.lag[0] ** 2 + grain.lag[1] ** 2) * strip.sheetPx;
   echo.grainTiles = grain.tiles;
   lookAtCoats(echo);
+  leaveBandsOut(echo);
+  echo.measures = { ...echo.measures, grain: grain.value };
+  return { ...echo, ...putTogether(echo.measures), grain: grain.value, texture: textureOf(strip) };
+}
+
+/** A strip that was measured, and what the tips that are looked over give away in it. */
+export function lookedAt(unlooked: StripEcho, looked: Looked): StripEcho {
+  const { strip } = unlooked;
+  const echo = { ...unlooked };
   const full = fullOf(strip.image.data);
   if (full > 0) echo.giveAways = giveAwaysIn(strip, full, looked);
   leaveBandsOut(echo);
   const features = featuresOf(echo.giveAways);
   const without = features >= TOLD ? withoutFlawsIn(strip, looked) : undefined;
-  echo.measures = { ...echo.measures, without, grain: grain.value, features };
-  return { ...echo, ...putTogether(echo.measures), grain: grain.value, texture: textureOf(strip) };
+  echo.measures = { ...echo.measures, without, features };
+  return { ...echo, ...putTogether(echo.measures) };
 }
 
 /** Which rings of the dial a give-away belongs to: those at the rim to the outline. */

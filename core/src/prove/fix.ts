@@ -18,6 +18,9 @@ export interface Fix {
   derived: Readonly<Record<string, Derived>>;
 }
 
+/** Whether a fix prints with new plates, which take longest. */
+export const cutsPlates = ({ derived }: Pick<Fix, 'derived'>): boolean => Object.keys(derived).length > 0;
+
 /** A fix that needs no new plates. */
 export const plainFix = (what: string, brush: Brush): Fix => ({ what, brush, derived: {} });
 

@@ -2,31 +2,37 @@ export {
   type NumberedStroke,
   type StripEcho,
   echoOf,
+  lookedAt,
   meanEcho,
-  measureLookingAt,
   measureStrip,
+  measureUnlooked,
   standardStrips,
   strokeStrips,
 } from './echo.ts';
 export type { GiveAway } from './features.ts';
-export type { Fix } from './fix.ts';
+export { type Fix, cutsPlates } from './fix.ts';
 export type { SingleCure } from './fixes.ts';
 export { HEAT, heatOf } from './heat.ts';
 export { type LentTip, borrowTip, lendTip, lookOver } from './lend.ts';
 export { FITTED, type Factors, type Measures, putTogether } from './put-together.ts';
 export { type PlateBox, boxOnPlate, echoReport, printedBox, tenth } from './report.ts';
-export { STANDARD_LENGTH, STRIP_SIDE, type Strip, evenStroke } from './strip.ts';
+export { STANDARD_LENGTH, STRIP_SIDE, type Strip, evenStroke, nominalPx } from './strip.ts';
 export {
+  type FirstMeasured,
   type FixBaseline,
+  type Glance,
   type TriedFix,
   beginFixes,
   byScore,
+  compareFix,
   fixesAfter,
   handOut,
   helps,
   keepsTexture,
+  measureFix,
   platesOfFix,
   combineFixes,
   tryFix,
+  unmeasuredFixes,
 } from './try-fix.ts';
 export type { WholeOutline } from './whole-outline.ts';

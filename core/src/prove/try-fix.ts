@@ -6,19 +6,26 @@ import { unmutedCoats } from '../model/brush.ts';
 import type { Brush } from '../model/brush-schema.ts';
 import type { Plate } from '../raster/raster.ts';
 import { measureLookingAt, measureStrip, meanEcho, standardStrips, type StripEcho } from './echo.ts';
-import type { Fix } from './fix.ts';
+import { cutsPlates, type Fix } from './fix.ts';
 import { cureTogether, fixesFor, singleCures, type SingleCure } from './fixes.ts';
 import { lookApart, lookOf, type Look } from './look.ts';
 import { littleNearer } from './row-fixes.ts';
 import { nominalPx, type Strip } from './strip.ts';
 
-/** What fixes of a brush are compared with: plain data, so that several workers can try them. */
+/** What is measured of a stroke with the first seed: plain data, so that several workers can try fixes. */
+export interface FirstMeasured {
+  echo: number;
+  texture: number;
+  look: Look;
+}
+
+/** What fixes of a brush are compared with. */
 export interface FixBaseline {
   nominal: number;
   echo: number;
   texture: number;
   /** with the first seed alone */
-  first: { echo: number; texture: number; look: Look };
+  first: FirstMeasured;
 }
 
 /** A fix that was tried: what echo and texture are left, and how far the look moved from where it was (0.05 is 5 %). */
@@ -51,7 +58,7 @@ export function beginFixes(
       nominal,
       echo: echo.echo,
       texture: echo.texture,
-      first: first ? { echo: first.echo, texture: first.texture, look: lookOf(first.shares) } : NO_STROKE,
+      first: first ? firstOf(first) : NO_STROKE,
     },
     fixes: fixesFor(brush, plates, echo),
     singles: singleCures(brush, plates, echo),
@@ -59,7 +66,13 @@ export function beginFixes(
   };
 }
 /** What is compared with where nothing was drawn. */
-const NO_STROKE = { echo: 0, texture: 0, look: [] };
+const NO_STROKE: FirstMeasured = { echo: 0, texture: 0, look: [] };
+
+const firstOf = ({ echo, texture, shares }: StripEcho): FirstMeasured => ({ echo, texture, look: lookOf(shares) });
+
+/** What is worth trying whatever is measured of a brush, and needs no new plates. */
+export const unmeasuredFixes = (brush: Brush, plates: Plates): Fix[] =>
+  fixesFor(brush, plates, meanEcho([])).filter((fix) => !cutsPlates(fix));
 
 /** Plates cut for fixes, by what they were cut from and how: the same object again, so that it is looked at once. */
 const cutBefore = new WeakMap<Plate, Map<string, Plate>>();
@@ -84,33 +97,50 @@ export function platesOfFix(plates: Plates, { derived }: Fix): Map<string, Plate
 const LEAST_FALL = 1;
 export const helps = (before: FixBaseline, { echo }: TriedFix): boolean => echo < before.echo - LEAST_FALL;
 
+/** How closely a stroke is looked at: a glance leaves out what its tips give away. */
+export type Glance = 'glance' | 'whole';
+
 /** A strip of a fix, measured; relatives of a tip are not looked over. */
-function measuredFix(engine: InkEngine, { nominal }: FixBaseline, plates: Plates, fix: Fix): StripEcho | undefined {
+function stripOfFix(
+  engine: InkEngine,
+  nominal: number,
+  plates: Plates,
+  fix: Fix,
+  how: Glance = 'whole',
+): StripEcho | undefined {
   const all = platesOfFix(plates, fix);
   const relatives = new Set(Object.keys(fix.derived).map((name) => fix.derived[name].relative && all.get(name)));
   const [strip] = standardStrips(engine, fix.brush, all, { seeds: 1, nominal });
-  return strip && measureLookingAt(strip, (plate) => !relatives.has(plate));
+  return strip && measureLookingAt(strip, (plate) => how === 'whole' && !relatives.has(plate));
 }
 
 /**
- * Tries a fix on the real brush: draws it with the first seed, measures it, and compares it with the same seed of the brush
- * as it was: seeds differ by more than small fixes do. Gives the strip too.
+ * Draws a fix of a brush with the first seed and measures it. `plates`: those of the brush; `nominal`: what is seen of a
+ * nominal dab of it, px. Undefined where nothing is drawn.
  */
-export function tryFix(
+export function measureFix(
   engine: InkEngine,
-  base: FixBaseline,
+  nominal: number,
   plates: Plates,
   fix: Fix,
-): { tried: TriedFix; strip: Strip | undefined } {
-  const measured = measuredFix(engine, base, plates, fix);
-  if (!measured)
-    return { tried: { ...fix, echo: 0, texture: 0, look: 1, score: base.echo - LOOK_COSTS }, strip: undefined };
+  how: Glance = 'whole',
+): { measured: FirstMeasured; strip: Strip } | undefined {
+  const found = stripOfFix(engine, nominal, plates, fix, how);
+  return found && { measured: firstOf(found), strip: found.strip };
+}
+
+/** A fix compared with the same seed of the brush as it was: seeds differ by more than small fixes do. */
+export function compareFix(base: FixBaseline, fix: Fix, measured: FirstMeasured | undefined): TriedFix {
+  if (!measured) return { ...fix, echo: 0, texture: 0, look: 1, score: base.echo - LOOK_COSTS };
   const echo = clamp(base.echo + measured.echo - base.first.echo, 0, 100);
   const texture = clamp(base.texture + measured.texture - base.first.texture, 0, 100);
-  const look = lookApart(base.first.look, lookOf(measured.shares));
-  const score = base.echo - echo - LOOK_COSTS * look;
-  return { tried: { ...fix, echo, texture, look, score }, strip: measured.strip };
+  const look = lookApart(base.first.look, measured.look);
+  return { ...fix, echo, texture, look, score: base.echo - echo - LOOK_COSTS * look };
 }
+
+/** Tries a fix on the real brush. */
+export const tryFix = (engine: InkEngine, base: FixBaseline, plates: Plates, fix: Fix): TriedFix =>
+  compareFix(base, fix, measureFix(engine, base.nominal, plates, fix)?.measured);
 
 /**
  * Hands fixes out to several workers, by the worker's number; undefined when none is left. Each begins with what is quickly
@@ -118,8 +148,8 @@ export function tryFix(
  * they share plates, and to the others last.
  */
 export function handOut(fixes: readonly Fix[]): (worker: number) => Fix | undefined {
-  const heavy = fixes.filter(({ derived }) => Object.keys(derived).length > 0);
-  const light = fixes.filter((fix) => !heavy.includes(fix));
+  const heavy = fixes.filter(cutsPlates);
+  const light = fixes.filter((fix) => !cutsPlates(fix));
   const begun = new Set<number>();
   return (worker) => {
     const first = !begun.has(worker);
@@ -175,7 +205,7 @@ export function fixesAfter(
     .map(kindOf)
     .filter((kind) => !before.includes(kind));
   if (helped.length === 0) return [];
-  const measured = measuredFix(engine, base, plates, fix);
+  const measured = stripOfFix(engine, base.nominal, plates, fix);
   const [place] = unmutedCoats(fix.brush);
   const still = before.includes(NEARER) ? [littleNearer(fix.brush, place)] : [];
   const next = fixesFor(fix.brush, platesOfFix(plates, fix), meanEcho(measured ? [measured] : []))

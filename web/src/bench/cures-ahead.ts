@@ -1,7 +1,7 @@
-import { helps, type Fix, type SingleCure } from '@amber-stamp/core/prove';
+import { compareFix, cutsPlates, helps, type Fix, type FixBaseline, type SingleCure } from '@amber-stamp/core/prove';
 import { create } from 'zustand';
-import type { ProveApi, ProveJob, ShownFix } from '../engine/protocol/prove.ts';
-import { HELPER, proverFor, whenLookedOver } from '../engine/provers.ts';
+import type { LaidFix, ProveApi, ProveJob, ShownFix } from '../engine/protocol/prove.ts';
+import { beforeLooks, HELPER, looksWait, proverFor, whenLookedOver } from '../engine/provers.ts';
 import { echoJob, keyOf } from './echo.ts';
 import { presentBench, useBench } from './store.ts';
 
@@ -13,7 +13,7 @@ interface Ahead {
   key: string;
   begun: Promise<BegunCures | undefined>;
   /** by what they make of the brush */
-  tried: Map<string, Promise<ShownFix>>;
+  tried: Map<string, Promise<LaidFix>>;
 }
 let ahead: Ahead | undefined;
 /** Whether curing a give-away by itself helps, by where it is; of what is not tried yet nothing is known. */
@@ -29,7 +29,7 @@ let going: AbortController | undefined;
 /** Begins in the worker that has just measured this state, so that hardly anything is left to measure. */
 async function begin(job: ProveJob): Promise<BegunCures | undefined> {
   await whenLookedOver();
-  return (await proverFor(job))?.begin(job);
+  return (await proverFor(job))?.begin(job, 'whole');
 }
 
 /** What could not be done ahead is begun again, and told, when it is wanted. */
@@ -37,21 +37,31 @@ function forget(mine: Ahead): void {
   if (ahead === mine) ahead = undefined;
 }
 
+function beginAhead(job: ProveJob): Ahead {
+  const mine: Ahead = { key: keyOf(job), begun: begin(job), tried: new Map() };
+  mine.begun.then(
+    (found) => found ?? forget(mine),
+    () => forget(mine),
+  );
+  ahead = mine;
+  useSingles.setState({}, true);
+  return mine;
+}
+
 /** What a fix makes: one cure of a give-away by itself and one among all may be the same. */
 const madeBy = ({ brush, derived }: Fix): string => JSON.stringify([brush, derived]);
 
-function tryOne(
-  { tried }: Ahead,
-  prover: Prover,
-  job: ProveJob,
-  before: BegunCures['before'],
-  fix: Fix,
-): Promise<ShownFix> {
+function tryOne({ tried }: Ahead, prover: Prover, job: ProveJob, fix: Fix): Promise<LaidFix> {
   const key = madeBy(fix);
-  const trying = tried.get(key) ?? prover.tryOne(job, before, fix);
+  const trying = tried.get(key) ?? prover.tryOne(job, fix, 'whole');
   tried.set(key, trying);
   return trying;
 }
+
+const shown = (before: FixBaseline, fix: Fix, { measured, picture }: LaidFix): ShownFix => ({
+  ...compareFix(before, fix, measured),
+  picture,
+});
 
 /** Tries whether curing each give-away by itself helps, and then all of them; false where the hand moved on. */
 async function trySingles(
@@ -64,13 +74,13 @@ async function trySingles(
   let least = before.echo;
   for (const { giveAway, fix } of singles) {
     if (stopped()) return false;
-    const tried = await tryOne(mine, prover, job, before, fix);
+    const tried = shown(before, fix, await tryOne(mine, prover, job, fix));
     least = Math.min(least, tried.echo);
     useSingles.setState({ [singleKey(giveAway)]: helps(before, tried) });
   }
   if (stopped()) return false;
   if (together) {
-    const all = await tryOne(mine, prover, job, before, together);
+    const all = shown(before, together, await tryOne(mine, prover, job, together));
     useSingles.setState({ [TOGETHER]: all.echo < least && helps(before, all) });
   }
   return true;
@@ -85,9 +95,7 @@ export async function tryAhead(): Promise<void> {
   const job = echoJob(bench);
   const again = job && ahead?.key === keyOf(job);
   if (!job || (again && going && !going.signal.aborted)) return;
-  const mine: Ahead = again && ahead ? ahead : { key: keyOf(job), begun: begin(job), tried: new Map() };
-  if (!again) useSingles.setState({}, true);
-  ahead = mine;
+  const mine = again && ahead ? ahead : beginAhead(job);
   going?.abort();
   going = new AbortController();
   const { signal } = going;
@@ -105,7 +113,7 @@ export async function tryAhead(): Promise<void> {
     const wait = ({ derived }: Fix) => Object.keys(derived).length;
     for (const fix of [...found.fixes].sort((a, b) => wait(a) - wait(b))) {
       if (stopped()) return;
-      await tryOne(mine, prover, job, found.before, fix);
+      await tryOne(mine, prover, job, fix);
     }
   } catch {
     forget(mine);
@@ -114,12 +122,45 @@ export async function tryAhead(): Promise<void> {
 
 export const stopAhead = (): void => going?.abort();
 
-/** What a state is compared with and what is worth trying on it. */
-export const begunFor = (job: ProveJob): Promise<BegunCures | undefined> =>
-  ahead?.key === keyOf(job) ? ahead.begun : begin(job);
+/** Tries in the idle worker what no measuring decides on, while the other one measures what all is compared with. */
+async function tryUnmeasured(mine: Ahead, job: ProveJob): Promise<void> {
+  let begun = false;
+  const end = () => (begun = true);
+  mine.begun.then(end, end);
+  await whenLookedOver();
+  const prover = await proverFor(job, HELPER);
+  for (const fix of (await prover?.unmeasured(job)) ?? []) {
+    if (!prover || begun || ahead !== mine) return;
+    await tryOne(mine, prover, job, fix);
+  }
+}
 
-/** A fix of a state that was tried already, or is being tried. */
-export function triedAhead(job: ProveJob, fix: Fix): Promise<ShownFix> | undefined {
+/** What a state is compared with and what is worth trying on it: wanted at once. */
+export function begunFor(job: ProveJob): Promise<BegunCures | undefined> {
+  if (ahead?.key === keyOf(job)) return ahead.begun;
+  const mine = beginAhead(job);
+  // what fails is told when it is wanted
+  tryUnmeasured(mine, job).catch(() => undefined);
+  return mine.begun;
+}
+
+/** Tries a fix of a state, unless it was tried already or is being tried. */
+export async function tryNow(prover: Prover, job: ProveJob, before: FixBaseline, fix: Fix): Promise<ShownFix> {
   const trying = ahead?.key === keyOf(job) ? ahead.tried.get(madeBy(fix)) : undefined;
-  return trying?.then((tried) => ({ ...tried, what: fix.what }));
+  return shown(before, fix, await (trying ?? prover.tryOne(job, fix, 'whole')));
+}
+
+/** So many are tried at a glance for one that helps. */
+const GLANCES = 3;
+
+/** Looks at a glance for a fix that helps: while tips wait to be looked over, nothing else can be tried. */
+export async function glanceForOne(job: ProveJob, found: (before: FixBaseline, fix: ShownFix) => void): Promise<void> {
+  if (!looksWait()) return;
+  await beforeLooks(job, async (prover) => {
+    const { before, fixes } = await prover.begin(job, 'glance');
+    for (const fix of fixes.filter((fix) => !cutsPlates(fix)).slice(0, GLANCES)) {
+      const tried = shown(before, fix, await prover.tryOne(job, fix, 'glance'));
+      if (helps(before, tried)) return found(before, { ...tried, glanced: true });
+    }
+  });
 }

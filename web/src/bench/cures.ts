@@ -5,8 +5,8 @@ import { create } from 'zustand';
 import { coded } from '../parts/coded.ts';
 import { notifyError } from '../parts/messages.tsx';
 import type { ProveJob, ShownFix, EchoPair } from '../engine/protocol/prove.ts';
-import { onAllProvers, proverFor } from '../engine/provers.ts';
-import { begunFor, stopAhead, triedAhead } from './cures-ahead.ts';
+import { beforeOthers, onAllProvers, proverFor } from '../engine/provers.ts';
+import { begunFor, glanceForOne, stopAhead, tryNow } from './cures-ahead.ts';
 import { dropUnused } from './coat.ts';
 import { cutFurther } from './cut-further.ts';
 import { echoJob, useEcho } from './echo.ts';
@@ -48,11 +48,16 @@ export const useCures = create<Cures>(() => ({ ...NOTHING, tried: [], budget: 0.
 /** Shows what a fix would make of the strokes, or the present state again. */
 export const tryOn = (on: Fix | null): void => useCures.setState({ on });
 
+/** What was tried wholly, not only at a glance. */
+const wholly = (tried: readonly ShownFix[]): ShownFix[] => tried.filter(({ glanced }) => !glanced);
+
 const curing = new LatestJob();
-/** Ends whatever is being tried; what was found stays. */
+/** Nothing is being tried any more; what was found stays. */
+const endWork = (): void => useCures.setState(({ tried }) => ({ work: null, tried: wholly(tried) }));
+/** Ends whatever is being tried. */
 export function cancelCures(): void {
   curing.cancel();
-  useCures.setState({ work: null });
+  endWork();
 }
 export const forgetCures = (): void => {
   cancelCures();
@@ -81,7 +86,7 @@ async function tryAll(
 ): Promise<ShownFix[]> {
   const done: ShownFix[] = [];
   await onAllProvers(job, handOut(fixes), signal, async (prover, fix) => {
-    const tried = await (triedAhead(job, fix) ?? prover.tryOne(job, before, fix));
+    const tried = await tryNow(prover, job, before, fix);
     if (signal.aborted) return;
     done.push(tried);
     onTried(tried);
@@ -93,19 +98,31 @@ const count = (): void => useCures.setState(({ work }) => ({ work: work && { ...
 
 const LOOKING = { what: 'looking for cures', done: 0, total: 0 };
 
+/** Shows one fix at a glance while what all are compared with is worked out; what cannot be glanced at is not missed. */
+const showOne = (job: ProveJob, signal: AbortSignal): Promise<void> =>
+  glanceForOne(job, (before, fix) => {
+    if (!signal.aborted && !useCures.getState().before) useCures.setState({ before, tried: [fix] });
+  }).catch(() => undefined);
+
 /** Tries everything that is worth it on the present brush. */
 async function lookForCures(job: ProveJob, bench: Bench, signal: AbortSignal): Promise<void> {
   stopAhead();
   useCures.setState({ ...NOTHING, tried: [], of: bench, work: LOOKING });
-  const begun = await begunFor(job);
+  const beginning = begunFor(job);
+  void showOne(job, signal);
+  const begun = await beginning;
   if (!begun || signal.aborted) return;
+  const { before } = begun;
   const fixes = begun.fixes.filter((fix) => canBeCut(bench, fix));
-  useCures.setState({ before: begun.before, work: { what: 'trying', done: 0, total: fixes.length } });
-  await tryAll(job, begun.before, fixes, signal, (fix) => {
+  useCures.setState({ work: { what: 'trying', done: 0, total: fixes.length } });
+  await tryAll(job, before, fixes, signal, (fix) => {
     count();
-    useCures.setState(({ tried }) => ({ tried: [...tried, fix].sort(byScore(begun.before)) }));
+    // one at a glance stays until there is another
+    useCures.setState(({ tried }) => ({ before, tried: [...wholly(tried), fix].sort(byScore(before)) }));
   });
-  if (!signal.aborted) useCures.setState({ work: null });
+  if (signal.aborted) return;
+  useCures.setState({ before });
+  endWork();
 }
 
 /** Does something with the present state and its job in place of whatever is being tried; what fails is told. */
@@ -116,7 +133,7 @@ async function cure(work: (job: ProveJob, bench: Bench, signal: AbortSignal) => 
   // seen at once, though what was tried before may have to end first
   useCures.setState({ work: LOOKING });
   try {
-    await curing.ask((signal) => work(job, bench, signal));
+    await beforeOthers(curing.ask((signal) => work(job, bench, signal)));
   } catch (cause) {
     failed(cause);
   }
@@ -126,7 +143,7 @@ async function cure(work: (job: ProveJob, bench: Bench, signal: AbortSignal) => 
 export const tryCures = (): Promise<void> => cure(lookForCures);
 
 function failed(cause: unknown): void {
-  useCures.setState({ work: null });
+  endWork();
   notifyError(coded(cause, 'The cures could not be tried; the brush is as it was. Try again.'));
 }
 

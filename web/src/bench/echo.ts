@@ -67,14 +67,14 @@ async function measure(job: ProveJob, signal: AbortSignal): Promise<void> {
   // where there is nothing to see yet, a number without what its tips give away comes first
   const glance = useEcho.getState().told === null;
   await lookOver(job, async (prover) => (glance ? tell(await prover.glance(job), false) : undefined));
+  // beside the first one's; what cannot be warmed now will fail, and be told, when it is wanted
+  if (!signal.aborted) warmHelper(job).catch(() => undefined);
   for (let seeds = 1; seeds <= SEEDS && !signal.aborted; seeds++) {
     // cures that were asked for come before more seeds
     if (seeds > 1) await whenFree();
     const told = await (await proverFor(job))?.measure(job, seeds);
     if (!told || signal.aborted) continue;
     tell(told, seeds === SEEDS);
-    // while the other seeds are measured; what cannot be warmed now will fail, and be told, when it is wanted
-    if (seeds === 1) warmHelper(job).catch(() => undefined);
     if (seeds === SEEDS) finished = key;
   }
 }

@@ -1,4 +1,5 @@
 import { Lru } from '@amber-stamp/core/maths';
+import type { LentTip } from '@amber-stamp/core/prove';
 import type { Remote } from 'comlink';
 import { heldPlate } from './pool.ts';
 import { beginPlateWorker, type PlateWorker } from './workers.ts';
@@ -42,13 +43,29 @@ const tipsOf = ({ brush, plates }: ProveJob): string[] => [
 ];
 
 let looking: Promise<void> = Promise.resolve();
+/** Tips that wait to be looked over, of the last job. */
+let left: readonly string[] = [];
+
+/** Whether tips wait to be looked over: what needs all of them takes its time then. */
+export const looksWait = (): boolean => left.length > 0;
+
+let glancing: Promise<unknown> = Promise.resolve();
+
+/** Lets the first worker look no further tip over until something that needs no looks is done with it. */
+export async function beforeLooks(job: ProveJob, work: (prover: Remote<ProveApi>) => Promise<void>): Promise<void> {
+  const prover = await proverFor(job);
+  if (!prover) return;
+  const working = work(prover);
+  glancing = working.catch(() => undefined);
+  await working;
+}
 
 /** Settles once no tip is being looked over: what needs all tips of a job would look at them a second time. */
 export const whenLookedOver = (): Promise<void> => looking.catch(() => undefined);
 
 /**
- * Has the tips of a job looked over that were not yet: side by side, a half by the helper. `glance` is asked of the first
- * worker before it looks.
+ * Has the tips of a job looked over that were not yet, by both workers: each takes the next one when it is done with one.
+ * `glance` is asked of the first worker before it looks.
  */
 export function lookOver(job: ProveJob, glance: (prover: Remote<ProveApi>) => Promise<void>): Promise<void> {
   looking = lookOverNow(job, glance);
@@ -59,29 +76,48 @@ async function lookOverNow(job: ProveJob, glance: (prover: Remote<ProveApi>) => 
   const fresh = tipsOf(job).filter((key) => !over.has(key));
   const first = await proverFor(job);
   if (!first || fresh.length === 0) return;
-  const half = Math.ceil(fresh.length / 2);
-  const [own, other] = [fresh.slice(0, half), fresh.slice(half)];
-  const helping = other.length > 0 ? proverFor(job, HELPER) : undefined;
-  const glancing = glance(first);
-  const byHelper = helping?.then((helper) => helper?.look(other));
-  const [found, helped] = await Promise.all([first.look(own), byHelper, glancing]);
-  await Promise.all([helped && first.borrow(other, helped), (await helping)?.borrow(own, found)]);
+  const waiting = [...fresh];
+  left = waiting;
+  const firstSeen = glance(first);
+  const byFirst = looksAt(first, waiting);
+  const helper = waiting.length > 0 ? await proverFor(job, HELPER) : undefined;
+  const [own, other] = await Promise.all([byFirst, helper && looksAt(helper, waiting), firstSeen]);
+  await Promise.all([other && first.borrow(...other), helper?.borrow(...own)]);
   for (const key of fresh) over.set(key, true);
+}
+
+/** Looks at one tip after the other until none waits, the first of them at once: their keys, and what was found. */
+async function looksAt(prover: Remote<ProveApi>, waiting: string[]): Promise<Parameters<ProveApi['borrow']>> {
+  const keys: string[] = [];
+  const found: (LentTip | undefined)[] = [];
+  for (let key = waiting.shift(); key !== undefined; key = waiting.shift()) {
+    keys.push(key);
+    found.push(await prover.look(key));
+    if (prover === provers[0]?.remote) await glancing;
+  }
+  return [keys, found];
 }
 
 let warm = false;
 
-/** Has the helper measure once while nobody waits, so that it is quick when it is asked to help. */
+/** Has the helper measure once, so that it is quick when it is asked to help; where it is asked already, that does. */
 export async function warmHelper(job: ProveJob): Promise<void> {
   if (warm) return;
   warm = true;
+  await whenFree();
   await (await proverFor(job, HELPER))?.pair(job);
 }
 
 let atWork: Promise<unknown> = Promise.resolve();
 
-/** Settles once the workers do nothing together: what nobody waits for is asked then. */
-export const whenFree = (): Promise<unknown> => atWork.catch(() => undefined);
+/** Settles once the workers do nothing that is waited for: what nobody waits for is asked then. */
+export const whenFree = (): Promise<unknown> => atWork;
+
+/** Lets what nobody waits for stand back until some work of the workers is done. */
+export function beforeOthers<T>(work: Promise<T>): Promise<T> {
+  atWork = Promise.allSettled([atWork, work]).then(() => undefined);
+  return work;
+}
 
 /**
  * Lets all workers take work until there is none, or `signal` is aborted: `next` gives each, by its number, what to do next.
@@ -97,6 +133,5 @@ export async function onAllProvers<T>(
     if (!prover) return;
     for (let item = next(number); item !== undefined && !signal.aborted; item = next(number)) await work(prover, item);
   };
-  atWork = Promise.all(Array.from({ length: PROVERS }, (_, number) => taking(number)));
-  await atWork;
+  await beforeOthers(Promise.all(Array.from({ length: PROVERS }, (_, number) => taking(number))));
 }

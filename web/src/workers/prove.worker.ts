@@ -8,16 +8,19 @@ import {
   fixesAfter,
   heatOf,
   lendTip,
+  lookedAt,
   lookOver,
   meanEcho,
-  measureLookingAt,
+  measureFix,
+  measureUnlooked,
   measureStrip,
+  nominalPx,
   printedBox,
   standardStrips,
   STANDARD_LENGTH,
   STRIP_SIDE,
   strokeStrips,
-  tryFix,
+  unmeasuredFixes,
   type GiveAway,
   type LentTip,
   type Strip,
@@ -128,16 +131,33 @@ const TOLD = 4;
 
 /** The strips of the last job, so that more seeds and the heat of a tip begin where the first look ended. */
 let last: { key: string; all: StripEcho[] } = { key: '', all: [] };
+/** The first of the last job that was only glanced at: what its tips give away is all that is missing. */
+let glanced: { key: string; all: StripEcho[] } = { key: '', all: [] };
 const keyOf = (job: ProveJob): string => JSON.stringify([job.brush, job.plates]);
-const knownOf = (job: ProveJob): readonly StripEcho[] => (last.key === keyOf(job) ? last.all : []);
 
-function measured(job: ProveJob, seeds: number): readonly StripEcho[] {
+/** The first strip of a job, without what its tips give away. */
+function glancedAt(job: ProveJob): readonly StripEcho[] {
+  const key = keyOf(job);
+  if (glanced.key !== key) {
+    const strips = standardStrips(engine, job.brush, plates.named(job.plates), { seeds: 1 });
+    glanced = { key, all: strips.map(measureUnlooked) };
+  }
+  return glanced.all;
+}
+
+const everyTip = (): boolean => true;
+
+/** The strips of a job, at least so many. */
+function known(job: ProveJob, seeds: number): readonly StripEcho[] {
   const key = keyOf(job);
   if (last.key !== key) last = { key, all: [] };
+  if (glanced.key === key && last.all.length === 0) last.all = glanced.all.map((strip) => lookedAt(strip, everyTip));
   const more = standardStrips(engine, job.brush, plates.named(job.plates), { seeds, skip: last.all.length });
   last.all.push(...more.map(measureStrip));
-  return last.all.slice(0, seeds);
+  return last.all;
 }
+
+const measured = (job: ProveJob, seeds: number): readonly StripEcho[] => known(job, seeds).slice(0, seeds);
 
 /** What is shown of a brush that was measured. */
 function echoView(job: ProveJob, all: readonly StripEcho[]): Omit<EchoView, 'looked' | 'ms'> {
@@ -181,18 +201,15 @@ const worker: ProveApi = {
 
   lend: (keys) => keys.map(lent),
 
-  look: (keys) =>
-    keys.map((key) => {
-      const plate = plates.get(key);
-      if (plate) lookOver(plate);
-      return lent(key);
-    }),
+  look(key) {
+    const plate = plates.get(key);
+    if (plate) lookOver(plate);
+    return lent(key);
+  },
 
   glance(job) {
     const start = performance.now();
-    const strips = standardStrips(engine, job.brush, plates.named(job.plates), { seeds: 1 });
-    const all = strips.map((strip) => measureLookingAt(strip, () => false));
-    return { ...echoView(job, all), looked: false, ms: performance.now() - start };
+    return { ...echoView(job, glancedAt(job)), looked: false, ms: performance.now() - start };
   },
 
   measure(job, seeds) {
@@ -225,12 +242,17 @@ const worker: ProveApi = {
     return { values: heat.data, left, top, side };
   },
 
-  begin: (job) => beginFixes(engine, job.brush, plates.named(job.plates), knownOf(job)),
+  begin: (job, how) =>
+    beginFixes(engine, job.brush, plates.named(job.plates), how === 'glance' ? glancedAt(job) : known(job, 1)),
 
-  async tryOne(job, before, fix) {
-    const { tried, strip } = tryFix(engine, before, plates.named(job.plates), fix);
-    const picture = strip ? await pictureOf(strip) : null;
-    return picture ? transfer({ ...tried, picture }, [picture]) : { ...tried, picture };
+  unmeasured: (job) => unmeasuredFixes(job.brush, plates.named(job.plates)),
+
+  async tryOne(job, fix, how) {
+    const held = plates.named(job.plates);
+    const laid = measureFix(engine, nominalPx(job.brush, held), held, fix, how);
+    if (!laid) return { measured: undefined, picture: null };
+    const picture = await pictureOf(laid.strip);
+    return transfer({ measured: laid.measured, picture }, [picture]);
   },
 
   after: (job, before, fix, tried) => fixesAfter(engine, before, plates.named(job.plates), fix, tried),

@@ -1,7 +1,9 @@
 import type { FlawPlace } from '@amber-stamp/core/flaws';
 import type { Brush } from '@amber-stamp/core/model';
 import type {
+  FirstMeasured,
   FixBaseline,
+  Glance,
   Fix,
   LentTip,
   NumberedStroke,
@@ -104,6 +106,13 @@ export interface HeatMap {
 /** A fix that was tried, with a picture of its stroke. */
 export interface ShownFix extends TriedFix {
   picture: ImageBitmap | null;
+  /** only at a glance: its tips are not looked over yet */
+  glanced?: true;
+}
+/** What was measured of a fix, with a picture of its stroke; nothing where nothing is drawn. */
+export interface LaidFix {
+  measured: FirstMeasured | undefined;
+  picture: ImageBitmap | null;
 }
 
 export interface ProveApi extends PlateApi {
@@ -111,8 +120,8 @@ export interface ProveApi extends PlateApi {
   borrow(keys: readonly string[], found: readonly (LentTip | undefined)[]): void;
   /** What was found on plates already, in the order of their keys. */
   lend(keys: readonly string[]): (LentTip | undefined)[];
-  /** The same, looking over those that were not yet. */
-  look(keys: readonly string[]): (LentTip | undefined)[];
+  /** What there is to find on a plate, which is looked over where it was not yet. */
+  look(key: string): LentTip | undefined;
   /** Measures a brush with one seed, without looking its tips over for what gives them away. */
   glance(job: ProveJob): EchoView;
   /** Measures a brush along its standard stroke with so many seeds. */
@@ -126,9 +135,14 @@ export interface ProveApi extends PlateApi {
   /** Where the tip of a card gives itself away; null where it prints too few dabs. */
   heat(job: ProveJob, coat: number, card: number): HeatMap | null;
   /** What is worth trying on a brush, and what it is compared with. */
-  begin(job: ProveJob): { before: FixBaseline; fixes: Fix[]; singles: SingleCure[]; together: Fix | undefined };
-  /** Tries one fix on the real brush. */
-  tryOne(job: ProveJob, before: FixBaseline, fix: Fix): Promise<ShownFix>;
+  begin(
+    job: ProveJob,
+    how: Glance,
+  ): { before: FixBaseline; fixes: Fix[]; singles: SingleCure[]; together: Fix | undefined };
+  /** What is worth trying on a brush whatever is measured of it. */
+  unmeasured(job: ProveJob): Fix[];
+  /** Draws one fix of the real brush and measures it. */
+  tryOne(job: ProveJob, fix: Fix, how: Glance): Promise<LaidFix>;
   /** What is worth trying after a fix was taken. */
   after(job: ProveJob, before: FixBaseline, fix: Fix, tried: readonly TriedFix[]): Fix[];
 }

@@ -43,6 +43,7 @@ function Cure({ fix, from }: { fix: ShownFix; from: FixBaseline }) {
           {Math.round(from.texture)} to{' '}
           <b className={keepsTexture(from, fix) ? '' : 'worse'}>{Math.round(fix.texture)}</b>, look {percent(fix.look)}
         </span>
+        {fix.glanced && <span className="note">at a glance; its tips are still looked over</span>}
         {!keepsTexture(from, fix) && <span className="note worse">costs more than a tenth of the texture</span>}
       </span>
       <Button size="small" aria-label={`Take: ${fix.what}`} onClick={() => takeFix(fix)}>
