@@ -1,8 +1,7 @@
 // npm test: installs what is missing, then everything; the last line is "N passed, N failed".
 // npm test -- e2e proving journey: only these files of the browser's tests.
-import { spawn } from 'node:child_process';
 import { preparePackages, prepareSystem } from './lib/prepare.mjs';
-import { ROOT } from './lib/root.mjs';
+import { runSuite } from './lib/suite.mjs';
 
 const [wanted = 'all', ...named] = process.argv.slice(2);
 prepareSystem({ browser: wanted === 'all' || wanted === 'e2e' });
@@ -10,40 +9,26 @@ preparePackages();
 const { buildCli } = await import('./build-cli.mjs');
 await buildCli();
 
+/** A suite that runs its files one after the other says each test; one that runs two at a time says each file. */
+const QUIET_MS = 15 * 60_000;
+const FIRST_MS = 5 * 60_000;
+
 const count = { passed: 0, failed: 0 };
 /** What failed, to be read once more at the end, where a log that is cut still has it. */
 const failures = [];
 let database;
 
-/** Runs a command, shows its output, and gives its exit status and text. */
-function run(command, args, env = {}) {
-  return new Promise((done) => {
-    const child = spawn(command, args, {
-      cwd: ROOT,
-      env: { ...process.env, ...env },
-      stdio: ['ignore', 'pipe', 'pipe'],
-    });
-    let text = '';
-    const take = (part) => {
-      text += part;
-      process.stdout.write(part);
-    };
-    child.stdout.on('data', take);
-    child.stderr.on('data', take);
-    child.on('exit', (status) => done({ status, text }));
-  });
-}
-
 async function check(name, command, args) {
   console.log(`\n== ${name}`);
-  const { status, text } = await run(command, args);
+  const { status, text } = await runSuite(command, args, { quietMs: QUIET_MS });
   count[status === 0 ? 'passed' : 'failed']++;
   if (status !== 0) failures.push(`${name}:\n${text.split('\n').slice(-40).join('\n')}`);
 }
 
 async function mocha(name, files, env) {
   console.log(`\n== ${name}`);
-  const { status, text } = await run(process.execPath, ['node_modules/mocha/bin/mocha.js', ...files], env);
+  const args = ['node_modules/mocha/bin/mocha.js', ...files];
+  const { status, text } = await runSuite(process.execPath, args, { env, quietMs: QUIET_MS, firstMs: FIRST_MS });
   const number = (word) => Number(new RegExp(`(\\d+) ${word}`).exec(text)?.[1] ?? 0);
   const failed = number('failing');
   count.passed += number('passing');
@@ -63,7 +48,7 @@ let ready;
 /** Builds the application and loads the demo brushes, beside whatever else runs: over a minute. Gives the database's name. */
 async function makeReady() {
   const { default: pg } = await import('pg');
-  const { finish, TSX } = await import('./lib/children.mjs');
+  const { TSX } = await import('./lib/children.mjs');
   const url = new URL(await databaseUrl());
   const client = new pg.Client(url.href);
   await client.connect();
@@ -71,8 +56,9 @@ async function makeReady() {
   await client.query(`create database ${name}`);
   await client.end();
   url.pathname = `/${name}`;
-  const env = { ...process.env, DATABASE_URL: url.href };
-  await finish(process.execPath, [...TSX, 'server/src/demo/load-demo.ts'], { env, stdio: 'ignore' });
+  const limits = { env: { DATABASE_URL: url.href }, quietMs: QUIET_MS, show: () => undefined };
+  const { status, text } = await runSuite(process.execPath, [...TSX, 'server/src/demo/load-demo.ts'], limits);
+  if (status !== 0) throw new Error(`the demo brushes were not loaded:\n${text}`);
   const { build } = await import('./build.mjs');
   await build();
   const { checkSizes } = await import('./lib/sizes.mjs');

@@ -1,0 +1,40 @@
+import { expect } from 'chai';
+import { existsSync, mkdtempSync, readdirSync, readFileSync, rmSync } from 'node:fs';
+import { tmpdir } from 'node:os';
+import { join } from 'node:path';
+import { runSuite } from '../lib/suite.mjs';
+
+describe('a suite of tests', () => {
+  let shown = '';
+  const run = (script, limits) =>
+    runSuite('/bin/sh', ['-c', script], { quietMs: 400, show: (part) => (shown += part), ...limits });
+  beforeEach(() => (shown = ''));
+
+  it('is shown while it runs, and ends as it ends', async () => {
+    expect(await run('echo one; sleep 0.2; echo two; exit 3')).to.deep.equal({ status: 3, text: 'one\ntwo\n' });
+    expect(shown).to.equal('one\ntwo\n');
+  });
+
+  it('that falls silent is ended with all that it has begun, and what it waited for is shown', async () => {
+    const { status, text } = await run('echo one; sleep 77 | cat');
+    expect(status).to.equal(null);
+    expect(text).to.match(/^one\n\nnothing was said for 0\.4 s; it waited for:\n\d+ \/bin\/sh -c/);
+    const [, sleeper] = /^(\d+) sleep 77\n {2}sleep S \S+ \d+\+\d+ ticks$/m.exec(text);
+    // one that has ended stays in the list until its parent asks
+    const stat = `/proc/${sleeper}/stat`;
+    expect(!existsSync(stat) || readFileSync(stat, 'utf8').includes(') Z ')).to.equal(true);
+    expect(shown).not.to.include('once more');
+  });
+
+  it('that has not said a word is begun once more, and no third time', async () => {
+    const folder = mkdtempSync(join(tmpdir(), 'suite-'));
+    const mark = join(folder, 'begun');
+    const later = await run(`if mkdir ${mark} 2>/dev/null; then sleep 77; fi; echo late`);
+    expect(later).to.deep.equal({ status: 0, text: 'late\n' });
+    expect(shown).to.match(/it is begun once more\nlate\n$/);
+    const never = await run(`mkdir ${folder}/$$; sleep 77`, { firstMs: 200 });
+    expect(never.status).to.equal(null);
+    expect(readdirSync(folder)).to.have.length(3);
+    rmSync(folder, { recursive: true });
+  });
+});
