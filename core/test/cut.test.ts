@@ -11,7 +11,15 @@ import {
   parseRecipe,
   STEPS,
 } from '@amber-stamp/core/cut';
-import { checkBorder, coverage, reducePicture, toPlate, type Picture, type Raster } from '@amber-stamp/core/raster';
+import {
+  checkBorder,
+  coverage,
+  covers,
+  reducePicture,
+  toPlate,
+  type Picture,
+  type Raster,
+} from '@amber-stamp/core/raster';
 import { expect } from 'chai';
 
 /** A picture of 8 bits from a function of x and y. */
@@ -217,6 +225,14 @@ describe('recipes', () => {
     expect(recipe({ step: 'fit', resolution: 5 })).to.throw(/steps\[0\]\.resolution is not known/);
     expect(recipe({ step: 'gray' }, { step: 'fit', resolutionPx: 4096 })).to.throw(/steps\[1\]\.resolutionPx.*2048/);
     expect(recipe({ step: 'fade' })()).to.deep.equal(makeRecipe([makeStep('fade')]));
+  });
+});
+
+describe('what a plate covers', () => {
+  it('is told to be enough from just that share on, below a base plane as above it', () => {
+    const half = { width: 2, height: 2, data: Float32Array.of(0, -1, 0.5, 0.5) };
+    expect(coverage(half)).to.equal(0.5);
+    expect([0, 0.5, 0.51].map((share) => covers(half, share))).to.deep.equal([true, true, false]);
   });
 });
 

@@ -1,5 +1,5 @@
 import { expect } from 'chai';
-import { later, pause, Quiet } from '../src/engine/clock.ts';
+import { later, Paced, pause, Quiet } from '../src/engine/clock.ts';
 import { withHeldClock } from './helpers/clock.ts';
 
 describe('the clock of the page', () => {
@@ -61,5 +61,21 @@ describe('what waits until nothing comes any more', () => {
     quiet.run(() => ran.push(2));
     clock().pass(100);
     expect(ran).to.deep.equal([2]);
+  });
+});
+
+describe('what is done no more often than that', () => {
+  const clock = withHeldClock();
+
+  it('is done at once, then by its pace, each time the newest of it', () => {
+    const ran: number[] = [];
+    const paced = new Paced(100);
+    for (let k = 0; k < 25; k++) {
+      paced.run(() => ran.push(k));
+      clock().pass(10);
+    }
+    expect(ran).to.deep.equal([0, 9, 19]);
+    clock().pass(1000);
+    expect(ran).to.deep.equal([0, 9, 19, 24]);
   });
 });

@@ -99,6 +99,14 @@ function judged(values: ArrayLike<number> & Iterable<number>): BorderReport {
   return { max, share, verdict: max <= VISIBLE ? 'clear' : share > 0.12 ? 'square' : 'touches' };
 }
 
+/** Whether at least this share of the area prints; it looks no further than it takes to tell. */
+export function covers({ data }: Raster, share: number): boolean {
+  const enough = share * data.length;
+  let sum = 0;
+  for (let i = 0; i < data.length && sum < enough; i++) sum += Math.abs(data[i]);
+  return sum >= enough;
+}
+
 /** Share of the area that prints, 0..1: the mean value; below the base plane of a relief as much as above it. */
 export function coverage(source: Raster): number {
   const { data } = source;

@@ -45,3 +45,29 @@ export class Quiet {
     this.callOff = undefined;
   }
 }
+
+/** Runs what it is given at once, and then no more often than every so many ms: of what comes meanwhile, the newest. */
+export class Paced {
+  private readonly ms: number;
+  private resting = false;
+  private next: (() => void) | undefined;
+
+  constructor(ms: number) {
+    this.ms = ms;
+  }
+
+  run(what: () => void): void {
+    if (this.resting) {
+      this.next = what;
+      return;
+    }
+    this.resting = true;
+    later(this.ms, () => {
+      const { next } = this;
+      this.next = undefined;
+      this.resting = false;
+      if (next) this.run(next);
+    });
+    what();
+  }
+}

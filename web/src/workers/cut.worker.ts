@@ -1,6 +1,14 @@
 import './kernel.ts';
 import type { BrushWithPlates } from '@amber-stamp/core/ink';
-import type { BentBy, CutApi, CutReport, Inspection, StarterPicture, StepView } from '../engine/protocol/cut.ts';
+import type {
+  BentBy,
+  CutApi,
+  CutReport,
+  Findings,
+  Inspection,
+  StarterPicture,
+  StepView,
+} from '../engine/protocol/cut.ts';
 import {
   blank,
   Cutter,
@@ -25,6 +33,7 @@ import { Lru } from '@amber-stamp/core/maths';
 import {
   checkBorder,
   coverage,
+  covers,
   heightsOf,
   histogram,
   reducePicture,
@@ -138,6 +147,12 @@ async function thumbnail(recipe: Recipe, raster: Raster, side: number): Promise<
   return createImageBitmap(kept.bitmap);
 }
 
+const findingsOf = (plate: Plate, raster = heightsOf(plate)): Findings => ({
+  border: checkBorder(raster),
+  coveragePct: coverage(raster) * 100,
+  levels: distinctLevels(plate),
+});
+
 const worker = {
   ...asking(async (source) => (await opened(source)).picture),
 
@@ -165,15 +180,11 @@ const worker = {
     const start = performance.now();
     const outcomes = stoppable(stop, () => cutter.run(recipe, draft));
     const last = outcomes.at(-1)?.raster ?? grayOf(picture, 'dark');
-    const share = coverage(last);
-    if (share < BLANK && !recipe.steps.some(({ step, on }) => on && BEGUN_EMPTY.has(step))) throw blank();
+    if (!covers(last, BLANK) && !recipe.steps.some(({ step, on }) => on && BEGUN_EMPTY.has(step))) throw blank();
     const plate = plateOf(recipe, last, outcomes.at(-1)?.displaced);
     const report = {
       plate,
       facts: outcomes.map((o) => o.facts),
-      border: checkBorder(last),
-      coveragePct: share * 100,
-      levels: distinctLevels(plate),
       histograms: histogramsOf(picture, recipe, outcomes),
       ms: performance.now() - start,
     };
@@ -262,15 +273,15 @@ const worker = {
     );
   },
 
+  findings: (plate: Plate): Findings => findingsOf(plate),
+
   inspect(plate: Plate): Inspection {
     const raster = heightsOf(plate);
     return {
+      ...findingsOf(plate, raster),
       specks: speckBoxes(raster),
       emptyPx: emptyBorder(raster),
       histogram: histogram(raster, 128),
-      border: checkBorder(raster),
-      coveragePct: coverage(raster) * 100,
-      levels: distinctLevels(plate),
     };
   },
 

@@ -1,6 +1,6 @@
 import type { BrushWithPlates } from '@amber-stamp/core/ink';
 import { Cutter, guessIntent, guessReading, recipeForReading, type Size } from '@amber-stamp/core/cut';
-import { coverage, type Picture, type Plate } from '@amber-stamp/core/raster';
+import { covers, type Picture, type Plate } from '@amber-stamp/core/raster';
 import { BLANK, plateOf } from './plate-of.ts';
 
 /** What the first plate of a picture will be, by its small self; undefined where it will be many, or nothing. */
@@ -11,7 +11,7 @@ export function firstLook(picture: Picture): Plate | undefined {
   const recipe = recipeForReading(picture, reading, { intent });
   const others = { sources: new Map<string, Picture>(), brushes: new Map<string, BrushWithPlates>() };
   const made = new Cutter(picture, others, () => undefined, true).run(recipe, true).at(-1)?.raster;
-  return made && coverage(made) >= BLANK ? plateOf(recipe, made) : undefined;
+  return made && covers(made, BLANK) ? plateOf(recipe, made) : undefined;
 }
 
 const PRACTICE = { width: 320, height: 214 };

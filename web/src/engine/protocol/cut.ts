@@ -23,10 +23,6 @@ import type { Stop } from '../carry.ts';
 export interface CutReport {
   plate: Plate;
   facts: Facts[];
-  border: BorderReport;
-  coveragePct: number;
-  /** different 16-bit values in the plate */
-  levels: number;
   /** 64 classes of what goes into each levels step, by place in the recipe */
   histograms: Record<number, number[]>;
   /** time of cutting what was not cut before */
@@ -39,16 +35,21 @@ export interface Answer {
   picture: ImageBitmap | null;
 }
 
+/** What is found about a plate. */
+export interface Findings {
+  border: BorderReport;
+  coveragePct: number;
+  /** different 16-bit values */
+  levels: number;
+}
+
 /** What a close look at a plate tells. */
-export interface Inspection {
+export interface Inspection extends Findings {
   /** boxes of small floating pieces, px */
   specks: { left: number; top: number; right: number; bottom: number }[];
   /** width of the border in which nothing prints, px */
   emptyPx: number;
   histogram: number[];
-  border: BorderReport;
-  coveragePct: number;
-  levels: number;
 }
 
 /** A starting recipe with what it makes of a source; null where it leaves nothing to print. */
@@ -133,6 +134,7 @@ export interface CutApi {
   recipeFor(source: string, reading: Reading, wish?: Wish): Promise<Recipe>;
   /** A recipe under another picture than the one that it was made for, of `before` px. */
   recipeForOther(source: string, recipe: Recipe, before: Size | null): Promise<OtherRecipe>;
+  findings(plate: Plate): Findings;
   inspect(plate: Plate): Inspection;
   /** What a plate is taken for, and the first strokes that are worth trying with it. */
   firstStrokes(plate: Plate, name: string, plateName: string, origin: Origin): FirstStrokes;

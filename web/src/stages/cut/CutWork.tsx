@@ -20,6 +20,7 @@ import { Inspector } from './Inspector.tsx';
 import { NineTimes } from './NineTimes.tsx';
 import { RemovedTools, RemovedWork, specksPlace, useRemoved } from './Removed.tsx';
 import { recipeOf } from './steps.ts';
+import { useFindings } from './useFindings.ts';
 
 const LOOKS = { b: 'before', n: 'upto' } as const;
 
@@ -135,24 +136,24 @@ const BorderFact = ({ border: { verdict, max }, laid }: { border: BorderReport; 
 function PlateFacts({ bench }: { bench: Bench }) {
   const ready = usePlates((s) => s.ready[presentPlate(bench).name]);
   const report = ready?.report;
-  const border = report?.border;
+  const found = useFindings(ready?.plate);
   const laid = useFrame(presentPlate(bench).name)?.verdict === 'laid';
   const removed = report?.facts.find((f) => f.removed !== undefined)?.removed;
   const pixels = ready ? ready.size.width * ready.size.height : 0;
   return (
     <div className="strip">
-      {report && border ? (
+      {report && found ? (
         <>
-          <BorderFact border={border} laid={laid} />
+          <BorderFact border={found.border} laid={laid} />
           <span>
-            covered <b>{report.coveragePct.toFixed(0)} %</b>
+            covered <b>{found.coveragePct.toFixed(0)} %</b>
           </span>
           <span>
             specks <b>{removed === undefined ? 'not looked for' : `${removed} taken out`}</b>
             {Number(removed) > 0 && <RemovedTools bench={bench} />}
           </span>
           <span>
-            values <b>{report.levels.toLocaleString('en')}</b> in {pixels.toLocaleString('en')} px
+            values <b>{found.levels.toLocaleString('en')}</b> in {pixels.toLocaleString('en')} px
           </span>
         </>
       ) : (
