@@ -23,7 +23,17 @@ async function compile(asc, sources) {
     '--enable',
     'bulk-memory',
   ];
-  flags.push('--importMemory', '--initialMemory', '1', '--noAssert', '--optimizeLevel', '2');
+  // with a limit, which a memory that threads share must have
+  flags.push(
+    '--importMemory',
+    '--initialMemory',
+    '1',
+    '--maximumMemory',
+    '32768',
+    '--noAssert',
+    '--optimizeLevel',
+    '2',
+  );
   const { error, stderr } = await asc.main(flags, {
     readFile: (name) => sources[name] ?? null,
     writeFile: (_name, contents) => void (binary = contents),

@@ -6,7 +6,7 @@
 export { place } from './place';
 export { lay } from './lay';
 export { layThrough } from './through';
-export { clear, blend, blendTint, keep, fill, bytes, multiplyAdd } from './sheet';
+export { clear, blend, blendTint, keep, fill, bytes, multiplyAdd, printed } from './sheet';
 export { raise, light, shine } from './light';
 export { convolve, boxRows, boxColumns } from './blur';
 export { product } from './alike';

@@ -332,3 +332,27 @@ export const PIECE_UNTIL_Y: usize = 248;
 // @ts-ignore: decorator
 @inline
 export const PIECE_BYTES: usize = 256;
+// @ts-ignore: decorator
+@inline
+export const COVERED_COVERAGE: usize = 0;
+// @ts-ignore: decorator
+@inline
+export const COVERED_TINTS: usize = 4;
+// @ts-ignore: decorator
+@inline
+export const COVERED_X0: usize = 8;
+// @ts-ignore: decorator
+@inline
+export const COVERED_Y0: usize = 12;
+// @ts-ignore: decorator
+@inline
+export const COVERED_X1: usize = 16;
+// @ts-ignore: decorator
+@inline
+export const COVERED_Y1: usize = 20;
+// @ts-ignore: decorator
+@inline
+export const COVERED_COLOUR: usize = 32;
+// @ts-ignore: decorator
+@inline
+export const COVERED_BYTES: usize = 48;

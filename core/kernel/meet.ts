@@ -57,13 +57,15 @@ function met(meet: i32, a: v128, ceiling: v128, share: v128, t: v128, roll: v128
   }
 }
 
-/** One record with its extra into the square tile at `tile`, by the rule at `rule`. */
-export function meetRecord(rec: usize, extra: usize, rule: usize, tile: usize, originX: i32, originY: i32, side: i32): void {
+/** One record with its extra into rows `fromY` up to `toY` (of the sheet) of the square tile at `tile`, by the rule at `rule`. */
+export function meetRecord(
+  rec: usize, extra: usize, rule: usize, tile: usize, originX: i32, originY: i32, side: i32, fromY: i32, toY: i32,
+): void {
   const lane = i32x4(0, 1, 2, 3);
   const none = f32x4.splat(0);
   const bits = load<i32>(rec, RECORD_BITS);
   const top = load<i32>(rec, RECORD_TOP);
-  const y1 = min(load<i32>(rec, RECORD_BOTTOM), originY + side);
+  const y1 = min(load<i32>(rec, RECORD_BOTTOM), toY);
   const x0 = max(load<i32>(rec, RECORD_LEFT), originX);
   const x1 = min(load<i32>(rec, RECORD_RIGHT), originX + side);
   const dux = load<i32>(rec, RECORD_DU_X), dvx = load<i32>(rec, RECORD_DV_X), duy = load<i32>(rec, RECORD_DU_Y), dvy = load<i32>(rec, RECORD_DV_Y);
@@ -94,7 +96,7 @@ export function meetRecord(rec: usize, extra: usize, rule: usize, tile: usize, o
   const tints = <usize>load<u32>(rule, RULE_TINTS);
   const left = load<i32>(rule, RULE_LEFT), sheetTop = load<i32>(rule, RULE_TOP);
   const plane = <usize>(side * side) << 2;
-  for (let y = max(top, originY); y < y1; y++) {
+  for (let y = max(top, fromY); y < y1; y++) {
     const down = f64x2.splat(<f64>(y - top));
     const lo = rowBegin(l0, l1, dl0, dl1, down, x0);
     const hi = rowEnd(h0, h1, dh0, dh1, down, x1);

@@ -1,4 +1,7 @@
 /** Coverage onto colour, and colour into bytes. */
+import {
+  COVERED_BYTES, COVERED_COLOUR, COVERED_COVERAGE, COVERED_TINTS, COVERED_X0, COVERED_X1, COVERED_Y0, COVERED_Y1,
+} from './layout';
 
 /** Empties `bytes` bytes. */
 export function clear(at: usize, bytes: usize): void {
@@ -111,6 +114,97 @@ export function bytes(from: usize, to: usize, count: i32): void {
     const first = i16x8.narrow_i32x4_u(byteLanes(at), byteLanes(at + 16));
     const second = i16x8.narrow_i32x4_u(byteLanes(at + 32), byteLanes(at + 48));
     v128.store(to + (<usize>i << 2), i8x16.narrow_i16x8_u(first, second));
+  }
+}
+
+/** Four pixels of one colour under one coverage, over one ground: what fill, blend and bytes give. */
+// @ts-ignore: decorator
+@inline
+function byteOf(ground: v128, way: v128, c: v128): v128 {
+  const px = f32x4.add(ground, f32x4.mul(way, c));
+  return i32x4.trunc_sat_f32x4_s(f32x4.add(f32x4.mul(px, f32x4.splat(255)), f32x4.splat(0.5)));
+}
+
+/** A row of one coverage in one colour over an even ground, as bytes. */
+// @ts-ignore: decorator
+@inline
+function printedAlone(covered: usize, ground: v128, empty: v128, out: usize, at: i32, x0: i32, x1: i32): void {
+  const way = f32x4.sub(v128.load(covered, COVERED_COLOUR), ground);
+  let from = <usize>load<u32>(covered, COVERED_COVERAGE) + (<usize>(at + x0) << 2);
+  for (let x = x0; x < x1; x += 4) {
+    const c = v128.load(from);
+    from += 16;
+    let four = empty;
+    if (v128.any_true(c)) {
+      const first = i16x8.narrow_i32x4_u(
+        byteOf(ground, way, v128.shuffle<f32>(c, c, 0, 0, 0, 0)),
+        byteOf(ground, way, v128.shuffle<f32>(c, c, 1, 1, 1, 1)),
+      );
+      const second = i16x8.narrow_i32x4_u(
+        byteOf(ground, way, v128.shuffle<f32>(c, c, 2, 2, 2, 2)),
+        byteOf(ground, way, v128.shuffle<f32>(c, c, 3, 3, 3, 3)),
+      );
+      four = i8x16.narrow_i16x8_u(first, second);
+    }
+    v128.store(out + (<usize>x << 2), four);
+  }
+}
+
+/** One coverage over a row of float32 r, g, b, a at `row`. */
+// @ts-ignore: decorator
+@inline
+function coveredRow(covered: usize, row: usize, side: i32, y: i32, x0: i32, x1: i32): void {
+  const coverage = <usize>load<u32>(covered, COVERED_COVERAGE);
+  const tints = <usize>load<u32>(covered, COVERED_TINTS);
+  // as if the row were that of a whole tile
+  const out = row - (<usize>(y * side) << 4);
+  if (tints) blendTint(coverage, tints, out, side, x0, y, x1, y + 1);
+  else
+    blend(
+      coverage, out, side, x0, y, x1, y + 1,
+      load<f32>(covered, COVERED_COLOUR), load<f32>(covered, COVERED_COLOUR + 4), load<f32>(covered, COVERED_COLOUR + 8),
+    );
+}
+
+/**
+ * Prints `count` coverages, told at `list` from the lowest, over an even ground: 8-bit pixels at `out`, `wide` px a row, of the
+ * rows [y0, y1) and columns [x0, x1) of a tile `side` px wide, x0 and x1 multiples of four. `row` has room for a row of float32 pixels:
+ * what lies in the nearest cache is written to several times at no cost, a whole tile of such is not.
+ */
+export function printed(
+  list: usize, count: i32, row: usize, out: usize, wide: i32, side: i32, x0: i32, y0: i32, x1: i32, y1: i32,
+  r: f32, g: f32, b: f32,
+): void {
+  const ground = f32x4(r, g, b, 1);
+  fill(row, 4, r, g, b, 1);
+  bytes(row, row + 64, 4);
+  const empty = v128.load(row, 64);
+  for (let y = y0; y < y1; y++) {
+    const at = y * side;
+    const to = out + (<usize>(y * wide) << 2);
+    let here = 0;
+    let alone: usize = 0;
+    for (let k = 0; k < count; k++) {
+      const covered = list + COVERED_BYTES * <usize>k;
+      if (y < load<i32>(covered, COVERED_Y0) || y >= load<i32>(covered, COVERED_Y1)) continue;
+      here++;
+      alone = load<u32>(covered, COVERED_TINTS) ? 0 : covered;
+    }
+    if (here == 0 || (here == 1 && alone)) {
+      const from = alone ? min(x1, max(x0, load<i32>(alone, COVERED_X0))) : x1;
+      const end = alone ? max(from, min(x1, load<i32>(alone, COVERED_X1))) : x1;
+      for (let x = x0; x < from; x += 4) v128.store(to + (<usize>x << 2), empty);
+      if (alone) printedAlone(alone, ground, empty, to, at, from, end);
+      for (let x = end; x < x1; x += 4) v128.store(to + (<usize>x << 2), empty);
+      continue;
+    }
+    fill(row + (<usize>x0 << 4), x1 - x0, r, g, b, 1);
+    for (let k = 0; k < count; k++) {
+      const covered = list + COVERED_BYTES * <usize>k;
+      if (y < load<i32>(covered, COVERED_Y0) || y >= load<i32>(covered, COVERED_Y1)) continue;
+      coveredRow(covered, row, side, y, max(x0, load<i32>(covered, COVERED_X0)), min(x1, load<i32>(covered, COVERED_X1)));
+    }
+    bytes(row + (<usize>x0 << 4), to + (<usize>x0 << 2), x1 - x0);
   }
 }
 

@@ -37,13 +37,13 @@ function fourThrough(
 // @ts-ignore: decorator
 @inline
 function throughRecord(
-  rec: usize, extra: usize, tile: usize, tints: usize, originX: i32, originY: i32, side: i32, bits: i32,
+  rec: usize, extra: usize, tile: usize, tints: usize, originX: i32, originY: i32, side: i32, fromY: i32, toY: i32, bits: i32,
   grained: boolean, tinted: boolean,
 ): void {
   const lane = i32x4(0, 1, 2, 3);
   const top = load<i32>(rec, RECORD_TOP);
-  const y0 = max(top, originY);
-  const y1 = min(load<i32>(rec, RECORD_BOTTOM), originY + side);
+  const y0 = max(top, fromY);
+  const y1 = min(load<i32>(rec, RECORD_BOTTOM), toY);
   const x0 = max(load<i32>(rec, RECORD_LEFT), originX);
   const x1 = min(load<i32>(rec, RECORD_RIGHT), originX + side);
   const dux = load<i32>(rec, RECORD_DU_X), dvx = load<i32>(rec, RECORD_DV_X), duy = load<i32>(rec, RECORD_DU_Y), dvy = load<i32>(rec, RECORD_DV_Y);
@@ -96,13 +96,18 @@ function throughRecord(
 /** One record by what its dab and its tile have. */
 // @ts-ignore: decorator
 @inline
-function throughAny(rec: usize, extra: usize, tile: usize, tints: usize, originX: i32, originY: i32, side: i32, bits: i32): void {
+function throughAny(
+  rec: usize, extra: usize, tile: usize, tints: usize, originX: i32, originY: i32, side: i32, fromY: i32, toY: i32, bits: i32,
+): void {
   const grained = load<i32>(extra, EXTRAS_GRAIN_STRIDE) != 0;
-  if (tints && grained) throughRecord(rec, extra, tile, tints, originX, originY, side, bits, true, true);
-  else if (tints) throughRecord(rec, extra, tile, tints, originX, originY, side, bits, false, true);
-  else if (grained) throughRecord(rec, extra, tile, tints, originX, originY, side, bits, true, false);
-  else throughRecord(rec, extra, tile, tints, originX, originY, side, bits, false, false);
+  if (tints && grained) throughRecord(rec, extra, tile, tints, originX, originY, side, fromY, toY, bits, true, true);
+  else if (tints) throughRecord(rec, extra, tile, tints, originX, originY, side, fromY, toY, bits, false, true);
+  else if (grained) throughRecord(rec, extra, tile, tints, originX, originY, side, fromY, toY, bits, true, false);
+  else throughRecord(rec, extra, tile, tints, originX, originY, side, fromY, toY, bits, false, false);
 }
+
+/** Rows of a tile that are laid at a time where a pixel has five numbers or more: as many as a core keeps at hand. */
+const STRIP: i32 = 16;
 
 /**
  * Lays the records `list[index[0..count)]` by the rule at `rule` into the square tile at `tile`, whose first pixel is
@@ -111,27 +116,40 @@ function throughAny(rec: usize, extra: usize, tile: usize, tints: usize, originX
 export function layThrough(
   list: usize, index: usize, rule: usize, count: i32, tile: usize, originX: i32, originY: i32, side: i32,
 ): void {
+  const wide = load<u32>(rule, RULE_TINTS) != 0 || load<u32>(rule, RULE_WAYS) != 0;
+  const rows = wide && count > 1 ? STRIP : side;
+  for (let y = 0; y < side; y += rows)
+    layStrip(list, index, rule, count, tile, originX, originY, side, originY + y, originY + min(y + rows, side));
+}
+
+/** The same from row `fromY` of the sheet up to `toY`. */
+function layStrip(
+  list: usize, index: usize, rule: usize, count: i32, tile: usize, originX: i32, originY: i32, side: i32, fromY: i32, toY: i32,
+): void {
   const tints = <usize>load<u32>(rule, RULE_TINTS);
   const builds = load<i32>(rule, RULE_MEET) == 0 && load<u32>(rule, RULE_WAYS) == 0;
   for (let q = 0; q < count; q++) {
     const rec = list + RECORD_BYTES * <usize>load<u32>(index + (<usize>q << 2));
+    if (load<i32>(rec, RECORD_TOP) >= toY || load<i32>(rec, RECORD_BOTTOM) <= fromY) continue;
     const extra = rule + RULE_BYTES + EXTRAS_BYTES * <usize>q;
     const multiplies = load<i32>(extra, EXTRAS_GRAIN_STRIDE) == 0 || load<i32>(extra, EXTRAS_BLEND) == MULTIPLY;
-    if (builds && multiplies) throughBits(rec, extra, tile, tints, originX, originY, side);
-    else meetRecord(rec, extra, rule, tile, originX, originY, side);
+    if (builds && multiplies) throughBits(rec, extra, tile, tints, originX, originY, side, fromY, toY);
+    else meetRecord(rec, extra, rule, tile, originX, originY, side, fromY, toY);
   }
 }
 
 // @ts-ignore: decorator
 @inline
-function throughBits(rec: usize, extra: usize, tile: usize, tints: usize, originX: i32, originY: i32, side: i32): void {
+function throughBits(
+  rec: usize, extra: usize, tile: usize, tints: usize, originX: i32, originY: i32, side: i32, fromY: i32, toY: i32,
+): void {
   switch (load<i32>(rec, RECORD_BITS)) {
-    case 24: throughAny(rec, extra, tile, tints, originX, originY, side, 24); break;
-    case 23: throughAny(rec, extra, tile, tints, originX, originY, side, 23); break;
-    case 22: throughAny(rec, extra, tile, tints, originX, originY, side, 22); break;
-    case 21: throughAny(rec, extra, tile, tints, originX, originY, side, 21); break;
-    case 20: throughAny(rec, extra, tile, tints, originX, originY, side, 20); break;
-    case 19: throughAny(rec, extra, tile, tints, originX, originY, side, 19); break;
-    default: throughAny(rec, extra, tile, tints, originX, originY, side, 18);
+    case 24: throughAny(rec, extra, tile, tints, originX, originY, side, fromY, toY, 24); break;
+    case 23: throughAny(rec, extra, tile, tints, originX, originY, side, fromY, toY, 23); break;
+    case 22: throughAny(rec, extra, tile, tints, originX, originY, side, fromY, toY, 22); break;
+    case 21: throughAny(rec, extra, tile, tints, originX, originY, side, fromY, toY, 21); break;
+    case 20: throughAny(rec, extra, tile, tints, originX, originY, side, fromY, toY, 20); break;
+    case 19: throughAny(rec, extra, tile, tints, originX, originY, side, fromY, toY, 19); break;
+    default: throughAny(rec, extra, tile, tints, originX, originY, side, fromY, toY, 18);
   }
 }

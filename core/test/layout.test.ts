@@ -14,6 +14,7 @@ const LAYOUTS = {
   RECORD: layout.RECORD,
   EXTRAS: layout.EXTRAS,
   RULE: layout.LAY_RULE,
+  COVERED: layout.COVERED,
   LAMP: layout.LAMP_LAYOUT,
   BAND_TILE: layout.BAND_TILE,
   PIECE: layout.PIECE,

@@ -4,15 +4,17 @@ import { Lru } from '../maths/lru.ts';
 import type { Plate } from '../raster/raster.ts';
 import type { DabTable } from '../vary/dab-table.ts';
 import { kernelFor } from './kernel.ts';
+import { BytesPrinter } from './bytes-printer.ts';
+import { Crew, type CrewPlace } from './crew.ts';
 import { BandRoom } from './band/band-tile.ts';
 import { PieceKernel } from './band/kernel-piece.ts';
 import { layBand, type BandOrder } from './band/lay-band.ts';
 import { levelBytes, writeLevel } from './entry.ts';
 import { throughOf, type GrainField } from './grain.ts';
 import { freeLayer, layDabs, type LayOptions, type LayTools } from './layer.ts';
-import { TILE, tileColumns, tilePlace, tileRowsOf, type SheetSize } from './sheet-size.ts';
+import { TILE, tilePlace, tileRowsOf, tilesOf, type SheetSize } from './sheet-size.ts';
 import { InkMemory } from './memory.ts';
-import { TilePrinter, type Rows } from './tile-printer.ts';
+import { TilePrinter } from './tile-printer.ts';
 import { WHOLE } from './tile-parts.ts';
 import { Tip, type TipLevel } from './tip.ts';
 
@@ -24,21 +26,10 @@ export const inOneInk = (layer: Layer, colour: Rgb): StrokePrint => ({
 
 /** What is done with tiles that are printed one after the other; `only`: with these parts alone. */
 interface TileUse {
-  begin?: (place: TilePlace, rows: Rows) => void;
   use: (at: number, x: number, y: number, width: number) => void;
   only?: TileParts;
 }
 
-/** The tiles of the part of a sheet that is printed, row by row. */
-function* tilesOf(size: SheetSize): Generator<TilePlace, void> {
-  const columns = tileColumns(size);
-  const { from, to } = tileRowsOf(size);
-  for (let key = from * columns; key < to * columns; key++) yield tilePlace(key, size);
-}
-
-const asBytes = (ground: Rgb): number[] => [...ground, 1].map((v) => Math.floor(v * 255 + 0.5));
-
-const PIXELS = TILE * TILE;
 const GRAINS_KEPT = 128;
 
 /**
@@ -46,25 +37,43 @@ const GRAINS_KEPT = 128;
  * its memory until they are freed. The bytes do not depend on the kernel, on tiling or on what was printed before.
  */
 export class InkEngine {
-  readonly memory = new InkMemory();
+  readonly memory: InkMemory;
   readonly kernel: Kernel;
   private readonly tips = new WeakMap<Plate, Tip>();
   private readonly levels = new Map<TipLevel, number>();
   private readonly grains = new Lru<string, GrainField>(GRAINS_KEPT);
   private readonly printer: TilePrinter;
+  private readonly bytes: BytesPrinter;
+  /** what another thread needs to help; undefined where this engine is alone */
+  readonly helpersPlace: CrewPlace | undefined;
   private readonly bandRoom: BandRoom;
   private readonly pieces: PieceKernel | undefined;
   private readonly tools: LayTools;
-  private readonly rows: number;
+  private readonly crew: Crew | undefined;
 
-  constructor(choice: KernelChoice = 'wasm') {
+  /** `shared`: its memory is seen by threads that help, once they are there. */
+  constructor(choice: KernelChoice = 'wasm', { shared = false } = {}) {
+    this.memory = new InkMemory(shared);
     this.kernel = kernelFor(this.memory, choice);
     this.printer = new TilePrinter(this.memory, this.kernel);
-    this.rows = this.memory.allocate(PIXELS * 4);
+    this.bytes = new BytesPrinter(this.memory, this.kernel, this.printer);
+    this.crew = shared ? new Crew(this.memory, this.kernel) : undefined;
+    this.helpersPlace = this.crew?.place;
     this.bandRoom = new BandRoom(this.memory);
     this.pieces = this.kernel.band && new PieceKernel(this.memory, this.kernel);
     const address = (tip: Tip, level: TipLevel) => this.address(tip, level);
     this.tools = { memory: this.memory, kernel: this.kernel, address };
+  }
+
+  /** From now on work on tiles is shared out: another thread helps by `helpersPlace`. */
+  shareOut(): void {
+    this.tools.crew = this.crew;
+    this.bytes.crew = this.crew;
+  }
+
+  /** How many tiles others have worked on. */
+  get helped(): number {
+    return this.crew?.helped ?? 0;
   }
 
   /** The tip of a plate; built once per plate object. */
@@ -123,19 +132,13 @@ export class InkEngine {
   }
 
   /** Prints tile after tile and hands each row of one that prints touch to `use`: where its first pixel lies, and on the sheet. */
-  private eachRow(
-    prints: readonly StrokePrint[],
-    ground: Rgb | null,
-    size: SheetSize,
-    { begin, use, only }: TileUse,
-  ): void {
+  private eachRow(prints: readonly StrokePrint[], ground: Rgb | null, size: SheetSize, { use, only }: TileUse): void {
     for (const place of tilesOf(size)) {
       const within = only ? only.get(place.key) : WHOLE;
       if (!within) continue;
       const { x, y } = place;
       const width = Math.min(within.x1, size.width - x) - within.x0;
       const { from, to } = this.printer.print(prints, ground, { ...place, within });
-      begin?.(place, { from, to });
       for (let row = from; row < to; row++) use(row * TILE + within.x0, x + within.x0, y + row, width);
     }
   }
@@ -188,8 +191,7 @@ export class InkEngine {
   toBytes(prints: readonly StrokePrint[], ground: Rgb, size: SheetSize, target?: Uint8ClampedArray): Uint8ClampedArray {
     const { from, to } = tileRowsOf(size);
     const out = target ?? new Uint8ClampedArray(size.width * (Math.min(size.height, to * TILE) - from * TILE) * 4);
-    fillWith(out, asBytes(ground));
-    this.writeBytes(prints, ground, size, out);
+    this.bytes.print({ prints, ground, size }, out);
     return out;
   }
 
@@ -201,34 +203,7 @@ export class InkEngine {
     target: Uint8ClampedArray,
     parts: TileParts,
   ): void {
-    const empty = new Uint8ClampedArray(TILE * 4);
-    fillWith(empty, asBytes(ground));
-    const first = tileRowsOf(size).from * TILE;
-    for (const { key, x, y, height } of tilesOf(size)) {
-      const part = parts.get(key);
-      if (!part) continue;
-      const row = empty.subarray(0, 4 * Math.max(0, Math.min(part.x1, size.width - x) - part.x0));
-      for (let k = part.y0; k < Math.min(part.y1, height); k++)
-        target.set(row, ((y - first + k) * size.width + x + part.x0) * 4);
-    }
-    this.writeBytes(prints, ground, size, target, parts);
-  }
-
-  private writeBytes(
-    prints: readonly StrokePrint[],
-    ground: Rgb,
-    size: SheetSize,
-    out: Uint8ClampedArray,
-    only?: TileParts,
-  ): void {
-    const first = tileRowsOf(size).from * TILE;
-    const begin: TileUse['begin'] = (_, { from, to }) => {
-      const at = from * TILE;
-      if (to > from) this.kernel.bytes(this.printer.pixels + 16 * at, this.rows + 4 * at, (to - from) * TILE);
-    };
-    const use: TileUse['use'] = (at, x, y, width) =>
-      out.set(this.memory.bytes(this.rows + 4 * at, width * 4), ((y - first) * size.width + x) * 4);
-    this.eachRow(prints, ground, size, { begin, use, only });
+    this.bytes.print({ prints, ground, size }, target, parts);
   }
 
   /** Unpremultiplied RGBA at 16 bit; a clear ground gives ink with its coverage as alpha. */
@@ -251,7 +226,7 @@ export class InkEngine {
 }
 
 /** Repeats one pixel all over, doubling what is there. */
-function fillWith(out: Uint8ClampedArray | Uint16Array, pixel: readonly number[]): void {
+function fillWith(out: Uint16Array, pixel: readonly number[]): void {
   if (out.length === 0) return;
   out.set(pixel);
   for (let done = pixel.length; done < out.length; done *= 2)

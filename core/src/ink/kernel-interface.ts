@@ -78,6 +78,25 @@ export interface Kernel {
   /** puts 8-bit pixels into the light that `light` told, in place */
   shine(pixels: number, count: number, shares: number, shines: number): void;
   fill(out: number, count: number, r: number, g: number, b: number, a: number): void;
+  /**
+   * prints `count` coverages, told at `list` from the lowest, over an even ground as 8-bit pixels at `out`, `wide` px a row, over
+   * the same box; `row` has room for a row of float32 pixels
+   */
+  printed(
+    list: number,
+    count: number,
+    row: number,
+    out: number,
+    wide: number,
+    side: number,
+    x0: number,
+    y0: number,
+    x1: number,
+    y1: number,
+    r: number,
+    g: number,
+    b: number,
+  ): void;
   bytes(from: number, to: number, count: number): void;
   /**
    * lays the piece of a band at `piece` on the tile at `tile`; 0 once it is done, 1 where a level is missing, 2 where a rule is to

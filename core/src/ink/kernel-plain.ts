@@ -4,7 +4,7 @@ import { viewsAt } from './entry.ts';
 import { plainLight } from './kernel-plain-light.ts';
 import { meetRecord } from './kernel-plain-meet.ts';
 import { layThroughPlainly, mix, texel, type PlainViews } from './kernel-plain-through.ts';
-import { ENTRY, RECORD, RECORD_32, RECORD_64 } from './layout.ts';
+import { COVERED_32, ENTRY, RECORD, RECORD_32, RECORD_64 } from './layout.ts';
 import { placeEntry, spanBegin, spanEnd } from './place.ts';
 
 /** What `keep` does with a coverage: takes it as it is, or keeps what is there where it lies, or where it does not. */
@@ -140,6 +140,41 @@ export function plainKernel(memory: InkMemory): Kernel {
       floats[(a >> 2) + i] = fround(floats[(a >> 2) + i] + fround(floats[(b >> 2) + i] * fround(c)));
   };
 
+  const printed: Kernel['printed'] = (list, count, row, out, wide, side, x0, y0, x1, y1, ...ground) => {
+    const { ints, floats } = viewsOf(memory);
+    for (let y = y0; y < y1; y++) {
+      // as if the row were that of a whole tile
+      const whole = row - 16 * y * side;
+      fill(row + 16 * x0, x1 - x0, ...ground, 1);
+      for (let k = 0; k < count; k++) {
+        const at = list / 4 + k * COVERED_32.bytes;
+        const [from, first, to, end] = ints.subarray(at + COVERED_32.x0, at + COVERED_32.x0 + 4);
+        if (y < first || y >= end) continue;
+        const [coverage, tints] = ints.subarray(at, at + 2);
+        const [r, g, b] = floats.subarray(at + COVERED_32.colour, at + COVERED_32.bytes);
+        const box = [side, Math.max(x0, from), y, Math.min(x1, to), y + 1] as const;
+        if (tints) blendTint(coverage, tints, whole, ...box);
+        else blend(coverage, whole, ...box, r, g, b);
+      }
+      bytes(row + 16 * x0, out + 4 * (y * wide + x0), x1 - x0);
+    }
+  };
+
   const { raise, light, shine } = plainLight(() => viewsOf(memory));
-  return { place, lay, layThrough, clear, blend, blendTint, keep, raise, light, shine, fill, bytes, multiplyAdd };
+  return {
+    place,
+    lay,
+    layThrough,
+    clear,
+    blend,
+    blendTint,
+    keep,
+    raise,
+    light,
+    shine,
+    fill,
+    bytes,
+    printed,
+    multiplyAdd,
+  };
 }

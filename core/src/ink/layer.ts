@@ -3,9 +3,10 @@ import type { Kernel } from './kernel-interface.ts';
 import type { DabTable } from '../vary/dab-table.ts';
 import { boxAround } from '../raster/box.ts';
 import { bin, type Bin } from './bins.ts';
+import type { Crew } from './crew.ts';
 import { extentOf, viewsAt, writeEntry } from './entry.ts';
 import type { InkMemory } from './memory.ts';
-import { layBin, TILE_BYTES, TINT_BYTES, WAYS_BYTES } from './lay-bin.ts';
+import { layBins, TILE_BYTES, TINT_BYTES, WAYS_BYTES } from './lay-bin.ts';
 import type { LayRule } from './lay-rule.ts';
 import { ENTRY, RECORD } from './layout.ts';
 import { NO_TILT, type SheetTilt } from './place.ts';
@@ -37,6 +38,8 @@ export interface LayTools {
   memory: InkMemory;
   kernel: Kernel;
   address: LevelAddress;
+  /** who helps; undefined where nobody does */
+  crew?: Crew;
 }
 
 /** Writes the entries of the dabs that can print; returns which dab each stands for. */
@@ -69,16 +72,17 @@ function writeEntries(
   return dabOf.subarray(0, count);
 }
 
-/** A tile that dabs are laid into: empty, or as it was before them. */
-function tileFor({ memory, kernel }: LayTools, { key, touched }: Bin, tinted: boolean, onto?: LaidBefore): Tile {
-  const before = onto?.layer.tiles.get(key);
-  if (before && !onto?.keep) return { ...before, touched: boxAround(before.touched, touched) };
+/** A tile that dabs are laid into: as it was before them, or of whatever the memory holds. */
+function tileFor(
+  { memory }: LayTools,
+  { touched }: Bin,
+  tinted: boolean,
+  before: Tile | undefined,
+  keep?: boolean,
+): Tile {
+  if (before && !keep) return { ...before, touched: boxAround(before.touched, touched) };
   const tile = { address: memory.allocate(TILE_BYTES), tint: tinted ? memory.allocate(TINT_BYTES) : 0, touched };
-  if (!before) {
-    kernel.clear(tile.address, TILE_BYTES);
-    if (tinted) kernel.clear(tile.tint, TINT_BYTES);
-    return tile;
-  }
+  if (!before) return tile;
   memory.floats(tile.address, TILE_BYTES / 4).set(memory.floats(before.address, TILE_BYTES / 4));
   if (tinted) memory.floats(tile.tint, TINT_BYTES / 4).set(memory.floats(before.tint, TINT_BYTES / 4));
   return { ...tile, touched: boxAround(before.touched, touched) };
@@ -92,7 +96,7 @@ export function layDabs(
   { size, zoom }: { size: SheetSize; zoom: number },
   { rule, tilt = NO_TILT, range, onto }: LayOptions = {},
 ): Layer {
-  const { memory, kernel } = tools;
+  const { memory, kernel, crew } = tools;
   const { from, to } = range ?? { from: 0, to: dabs.count };
   const entryBytes = Math.max(1, to - from) * ENTRY.bytes;
   const entries = memory.allocate(entryBytes);
@@ -108,12 +112,17 @@ export function layDabs(
   const layer = { tiles: new Map<number, Tile>(onto?.layer.tiles), columns: tileColumns(size), tinted, fresh };
   const indexBytes = Math.max(1, bins.order.length) * 4;
   const index = memory.allocate(indexBytes);
-  for (const part of bins.tiles) layer.tiles.set(part.key, tileFor(tools, part, tinted, onto));
+  const empty = new Set<number>();
+  for (const part of bins.tiles) {
+    const before = onto?.layer.tiles.get(part.key);
+    if (!before) empty.add(part.key);
+    layer.tiles.set(part.key, tileFor(tools, part, tinted, before, onto?.keep));
+  }
   new Uint32Array(memory.memory.buffer, index, bins.order.length).set(bins.order);
   const ways = rule?.ways ? memory.allocate(WAYS_BYTES) : 0;
-  const binned = { memory, kernel, records, index, order: bins.order, dabOf, grains: new HeldGrains(memory), ways };
-  for (const part of bins.tiles) layBin(binned, part, layer, rule);
-  binned.grains.free();
+  const grains = new HeldGrains(memory);
+  layBins({ ...tools, crew, records, index, order: bins.order, dabOf, grains, ways, empty }, bins.tiles, layer, rule);
+  grains.free();
   if (ways) memory.free(ways, WAYS_BYTES);
   memory.free(index, indexBytes);
   memory.free(records, recordBytes);

@@ -115,6 +115,20 @@ export const LAMP_LAYOUT = {
   gloss: 32,
   bytes: 36,
 } as const;
+/** A coverage that is printed over what lies below. */
+export const COVERED = {
+  /** u32: addresses of float32, a number for each pixel of its tile, and of the colour of each, 0 for one colour */
+  coverage: 0,
+  tints: 4,
+  /** i32: the box of the tile outside of which it covers nothing, x0 and x1 multiples of four */
+  x0: 8,
+  y0: 12,
+  x1: 16,
+  y1: 20,
+  /** f32: r, g, b, 1 */
+  colour: 32,
+  bytes: 48,
+} as const;
 /** A tile while a band is laid. */
 export const BAND_TILE = {
   /** u32: address of float32, a number for each pixel */
@@ -206,6 +220,7 @@ export const LEVEL_32 = counted(LEVEL, 4);
 export const RECORD_32 = counted(RECORD, 4);
 export const EXTRAS_32 = counted(EXTRAS, 4);
 export const LAY_RULE_32 = counted(LAY_RULE, 4);
+export const COVERED_32 = counted(COVERED, 4);
 export const LAMP_32 = counted(LAMP_LAYOUT, 4);
 export const BAND_TILE_32 = counted(BAND_TILE, 4);
 export const PIECE_32 = counted(PIECE, 4);

@@ -14,8 +14,9 @@ export class InkMemory {
   private top = SMALLEST;
   private readonly freed = new Map<number, number[]>();
 
-  constructor() {
-    this.memory = new (webAssembly().Memory)({ initial: 512, maximum: MAX_PAGES });
+  /** `shared`: threads see the same memory, so that they can help. */
+  constructor(shared = false) {
+    this.memory = new (webAssembly().Memory)({ initial: 512, maximum: MAX_PAGES, shared });
   }
 
   get usedBytes(): number {

@@ -26,3 +26,10 @@ export function tilePlace(key: number, size: SheetSize): TilePlace {
   const y = Math.floor(key / columns) * TILE;
   return { key, x: (key % columns) * TILE, y, height: Math.min(TILE, size.height - y) };
 }
+
+/** The tiles of the part of a sheet that is printed, row by row. */
+export function* tilesOf(size: SheetSize): Generator<TilePlace, void> {
+  const columns = tileColumns(size);
+  const { from, to } = tileRowsOf(size);
+  for (let key = from * columns; key < to * columns; key++) yield tilePlace(key, size);
+}

@@ -1,6 +1,9 @@
 import type { CoatPrint, Covered, StrokePrint, Rgb, TilePlace } from './types.ts';
+import { runCall, type KernelCall } from './crew.ts';
 import type { Kernel } from './kernel-interface.ts';
 import { CoverageCombiner, isOneCoverage, isPlain, touchedBox } from './combine.ts';
+import { viewsAt } from './entry.ts';
+import { COVERED, COVERED_32 } from './layout.ts';
 import type { InkMemory } from './memory.ts';
 import { CompositeRoom, putGroundBelow, printComposite } from './print-composite.ts';
 import { TILE } from './sheet-size.ts';
@@ -28,6 +31,38 @@ function rowsOf(prints: readonly StrokePrint[], place: TilePlace): Rows {
   return rows;
 }
 
+/** Where a tile is printed as 8-bit pixels, how many px a row has there, and room for a row of float32 ones. */
+export interface PrintRoom {
+  out: number;
+  wide: number;
+  row: number;
+}
+
+/** The call that prints a tile where that is not done yet, and the list that it reads. */
+export interface PlannedBytes {
+  call?: KernelCall;
+  list?: { address: number; bytes: number };
+}
+
+/** One coverage of a tile, with the address of its inks, 0 where it is of one colour. */
+interface Cover extends Covered {
+  tints: number;
+  colour: Rgb;
+}
+
+function writeCovers(memory: InkMemory, list: number, covers: readonly Cover[]): void {
+  const { ints, floats } = viewsAt(memory.memory.buffer, list);
+  covers.forEach(({ at, tints, box: { x0, y0, x1, y1 }, colour }, k) => {
+    const first = k * COVERED_32.bytes;
+    ints.set([at, tints, x0, y0, x1, y1], first);
+    floats.set([...colour, 1], first + COVERED_32.colour);
+  });
+}
+
+/** The prints that lie on a tile. */
+const printsOn = (prints: readonly StrokePrint[], { key }: TilePlace): StrokePrint[] =>
+  prints.filter(({ coats }) => coats.some(({ layer }) => layer.tiles.has(key)));
+
 /** Prints strokes over one tile after the other, in the memory of the ink. */
 export class TilePrinter {
   /** where the last printed tile lies: float32 r, g, b, a, premultiplied */
@@ -44,9 +79,47 @@ export class TilePrinter {
     this.pixels = memory.allocate(PIXELS * 16);
   }
 
+  /** Plans to print one tile over the ground as 8-bit pixels; what is no plain print is printed at once, its box alone. */
+  planBytes(prints: readonly StrokePrint[], ground: Rgb, tile: TilePlace, { out, wide, row }: PrintRoom): PlannedBytes {
+    const here = printsOn(prints, tile);
+    const { x0, y0, x1, y1 } = tile.within ?? WHOLE;
+    const box = [x0 & ~3, y0, (x1 + 3) & ~3, Math.min(y1, tile.height)] as const;
+    const planned = (list: number, count: number): KernelCall => [
+      ...(['printed', list, count, row, out, wide, TILE] as const),
+      ...box,
+      ...ground,
+    ];
+    const covers = this.coversOf(here, tile);
+    if (covers) {
+      const bytes = Math.max(1, covers.length) * COVERED.bytes;
+      const address = this.memory.allocate(bytes);
+      writeCovers(this.memory, address, covers);
+      return { call: planned(address, covers.length), list: { address, bytes } };
+    }
+    runCall(this.kernel, planned(0, 0));
+    const rows = this.print(here, ground, tile);
+    for (let y = rows.from; y < rows.to; y++)
+      this.kernel.bytes(this.pixels + 16 * (y * TILE + box[0]), out + 4 * (y * wide + box[0]), box[2] - box[0]);
+    return {};
+  }
+
+  /** The coverages of strokes that lie there as they were laid, from the lowest; undefined where one is more than that. */
+  private coversOf(prints: readonly StrokePrint[], place: TilePlace): Cover[] | undefined {
+    const plain = prints.every(({ coats, away }) => !away && coats.every(isPlain));
+    return plain ? prints.flatMap(({ coats }) => coats.flatMap((coat) => this.coverOf([coat], place))) : undefined;
+  }
+
+  /** The coverage of coats of which one coverage says all: none where nothing prints. */
+  private coverOf(coats: readonly CoatPrint[], place: TilePlace): Cover[] {
+    const [{ layer, colour }] = coats;
+    const covered = this.covered({ coats, away: false }, place);
+    if (!covered || covered.box.x1 <= covered.box.x0) return [];
+    return [{ ...covered, tints: layer.tiles.get(place.key)?.tint ?? 0, colour }];
+  }
+
   /** Prints the prints of one tile over the ground; gives the rows that they touch, the others are as before. */
   print(prints: readonly StrokePrint[], ground: Rgb | null, tile: TilePlace): Rows {
-    const here = prints.filter(({ coats }) => coats.some(({ layer }) => layer.tiles.has(tile.key)));
+    const here = printsOn(prints, tile);
     const rows = rowsOf(here, tile);
     if (rows.to <= rows.from) return rows;
     const count = (rows.to - rows.from) * TILE;
@@ -89,12 +162,10 @@ export class TilePrinter {
 
   /** A stroke that one coverage says, over what lies below: in the inks of its dabs where there are any, else in one. */
   private printCovered(coats: readonly CoatPrint[], place: TilePlace): void {
-    const [{ layer, colour }] = coats;
-    const covered = this.covered({ coats, away: false }, place);
-    if (!covered || covered.box.x1 <= covered.box.x0) return;
-    const { at, box } = covered;
-    const tints = layer.tiles.get(place.key)?.tint;
-    if (tints) this.kernel.blendTint(at, tints, this.pixels, TILE, box.x0, box.y0, box.x1, box.y1);
-    else this.kernel.blend(at, this.pixels, TILE, box.x0, box.y0, box.x1, box.y1, ...colour);
+    for (const { at, box, tints, colour } of this.coverOf(coats, place)) {
+      const { x0, y0, x1, y1 } = box;
+      if (tints) this.kernel.blendTint(at, tints, this.pixels, TILE, x0, y0, x1, y1);
+      else this.kernel.blend(at, this.pixels, TILE, x0, y0, x1, y1, ...colour);
+    }
   }
 }

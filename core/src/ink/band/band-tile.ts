@@ -121,7 +121,7 @@ export class BandTile {
     if (last >= end[y]) end[y] = last + 1;
   }
 
-  /** What of it may be laid, px of the tile. */
+  /** What of it may be laid, px of the tile; columns widened to whole fours as the kernel blends them. */
   touched(): Box {
     const { first, end } = this.views;
     const box = { x0: TILE, y0: TILE, x1: 0, y1: 0 };
@@ -132,7 +132,7 @@ export class BandTile {
       box.y0 = Math.min(box.y0, y);
       box.y1 = y + 1;
     }
-    return box;
+    return { ...box, x0: box.x0 & ~3, x1: (box.x1 + 3) & ~3 };
   }
 
   /** Frees what was laid, unless it was handed over. */
