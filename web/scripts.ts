@@ -19,6 +19,8 @@ export const SCRIPTS = [
       'vite/preload-helper',
     ),
   },
+  // what a worker that only helps needs besides
+  { name: 'crew', test: inFolder('/core/src/ink/crew\\.', '/node_modules/comlink/') },
   // what lays ink, and reads the plates that it is laid with: the first strokes wait for no more
   {
     name: 'ink',
@@ -32,7 +34,7 @@ export const SCRIPTS = [
       '/core/src/relief/shade',
       '/web/src/api/fetch-plate',
       '/web/src/engine/(carry|held-by-key|stroke-ledger|worker-plates)',
-      '/node_modules/(comlink|fast-png|fflate|iobuffer|potpack|@noble)/',
+      '/node_modules/(fast-png|fflate|iobuffer|potpack|@noble)/',
     ),
   },
   // the rest that is computed, and what checks documents

@@ -5,6 +5,7 @@ const MADE: Readonly<Record<WorkerName, () => Worker>> = {
   cut: () => new Worker(new URL('../workers/cut.worker.ts', import.meta.url), { type: 'module' }),
   file: () => new Worker(new URL('../workers/file.worker.ts', import.meta.url), { type: 'module' }),
   ink: () => new Worker(new URL('../workers/ink.worker.ts', import.meta.url), { type: 'module' }),
+  lay: () => new Worker(new URL('../workers/lay.worker.ts', import.meta.url), { type: 'module' }),
   make: () => new Worker(new URL('../workers/make.worker.ts', import.meta.url), { type: 'module' }),
   prove: () => new Worker(new URL('../workers/prove.worker.ts', import.meta.url), { type: 'module' }),
   sculpt: () => new Worker(new URL('../workers/sculpt.worker.ts', import.meta.url), { type: 'module' }),

@@ -2,6 +2,7 @@ import { Lru } from '@amber-stamp/core/maths';
 import type { Plate } from '@amber-stamp/core/raster';
 import { proxy, type Remote } from 'comlink';
 import { LatestJobs } from './latest-jobs.ts';
+import { helpSoon } from './helpers.ts';
 import { INKED_KEPT, type InkApi, type InkJob, type InkResult, type SentJob, type SideCost } from './protocol/ink.ts';
 import type { MakeApi } from './protocol/make.ts';
 import { StrokeLedger } from './stroke-ledger.ts';
@@ -59,7 +60,11 @@ const drawing = new LatestJobs();
 
 /** Draws a job; undefined when a newer one for the same view has overtaken it before it began. */
 export const draw = (job: InkJob): Promise<InkResult | undefined> =>
-  drawing.ask(job.view, () => send(job, (remote, sent) => remote.draw(sent)));
+  drawing.ask(job.view, async () => {
+    const result = await send(job, (remote, sent) => remote.draw(sent));
+    helpSoon(workerFor(job.view).remote);
+    return result;
+  });
 
 /** The colour of the ground of a job at a pixel of it. */
 export const groundAt = async (job: InkJob, x: number, y: number): Promise<string> =>

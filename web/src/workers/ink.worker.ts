@@ -32,7 +32,8 @@ import {
   type SideCost,
 } from '../engine/protocol/ink.ts';
 
-const engine = new InkEngine();
+// others can help where pages are isolated from other sites
+const engine = new InkEngine('wasm', { shared: crossOriginIsolated });
 /** What is kept of each view. */
 const views = new Map<string, { session: SheetSession; picture: SheetBytes }>();
 
@@ -137,6 +138,9 @@ const AS_IT_IS: ImageBitmapOptions = { premultiplyAlpha: 'none', colorSpaceConve
 
 const worker: InkApi = {
   ...plateCalls(plates, engine),
+
+  helpersPlace: () => engine.helpersPlace,
+  shareOut: () => engine.shareOut(),
 
   async draw(sent: SentJob): Promise<InkResult> {
     const job = strokes.whole(sent);

@@ -1,3 +1,4 @@
+import type { CrewPlace } from '@amber-stamp/core/crew';
 import type { GroundPlacement } from '@amber-stamp/core/ground';
 import type { Ground } from '@amber-stamp/core/ink';
 import type { Brush, PenStroke } from '@amber-stamp/core/model';
@@ -77,6 +78,10 @@ export interface SideCost {
 }
 
 export interface InkApi extends PlateApi {
+  /** What other workers need to help it; undefined where memory cannot be shared. */
+  helpersPlace(): CrewPlace | undefined;
+  /** From now on some help: work on tiles is shared out. */
+  shareOut(): void;
   draw(job: SentJob): Promise<InkResult>;
   /** The colour of the ground itself at a pixel, as #rrggbb. */
   groundAt(job: GroundJob, x: number, y: number): Promise<string>;
