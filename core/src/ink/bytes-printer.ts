@@ -87,7 +87,7 @@ export class BytesPrinter {
       for (const call of calls) runCall(this.kernel, call);
       meanwhile();
     }
-    for (const { list } of planned) if (list) this.memory.free(list.address, list.bytes);
+    for (const { blocks } of planned) for (const { address, bytes } of blocks) this.memory.free(address, bytes);
   }
 
   /** Copies what was printed to where it is wanted. */

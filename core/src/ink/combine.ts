@@ -3,6 +3,7 @@ import type { Kernel } from './kernel-interface.ts';
 import type { CoatPrint, TilePlace } from './types.ts';
 import { onlyTakes } from './composite.ts';
 import { throughGrain } from './grain.ts';
+import type { HeldGrains } from './held-grains.ts';
 import { KEEP } from './kernel-plain.ts';
 import type { InkMemory } from './memory.ts';
 import { TILE } from './sheet-size.ts';
@@ -45,6 +46,12 @@ export function touchedBox({ layer }: CoatPrint, { key, height, within }: TilePl
   return within ? boxWithin(box, within) : box;
 }
 
+/** What is done with a coverage (KEEP), and where. */
+interface Kept {
+  how: number;
+  into: number;
+}
+
 /** Puts together, tile by tile, the coverage of strokes whose upper coats only take away. */
 export class CoverageCombiner {
   /** where the coverage of the last tile lies */
@@ -52,43 +59,39 @@ export class CoverageCombiner {
   private readonly memory: InkMemory;
   private readonly kernel: Kernel;
   private readonly seen: number;
-  private readonly grains: number;
-  private held: Float32Array | undefined;
+  private readonly grains: HeldGrains;
 
-  constructor(memory: InkMemory, kernel: Kernel) {
+  constructor(memory: InkMemory, kernel: Kernel, grains: HeldGrains) {
     this.memory = memory;
     this.kernel = kernel;
-    [this.at, this.seen, this.grains] = [0, 0, 0].map(() => memory.allocate(PIXELS * 4));
+    this.grains = grains;
+    [this.at, this.seen] = [0, 0].map(() => memory.allocate(PIXELS * 4));
   }
 
-  /** Puts the coats together in one tile, at `at`; gives the box outside of which nothing prints, x0 and x1 by fours. */
-  combine(coats: readonly CoatPrint[], place: TilePlace): Box {
+  /** Puts the coats together in one tile, at `into`; gives the box outside of which nothing prints, x0 and x1 by fours. */
+  combine(coats: readonly CoatPrint[], place: TilePlace, into = this.at): Box {
     let box = touchedBox(coats[0], place);
     // what a mask does not touch, it takes away
     for (const coat of coats.slice(1)) if (coat.join === 'mask') box = boxWithin(box, touchedBox(coat, place));
     if (box.x1 <= box.x0 || box.y1 <= box.y0) return NOTHING;
-    coats.forEach((coat, c) => this.keep(coat, c === 0 ? KEEP.take : KEEP[coat.join as 'mask' | 'cut'], place, box));
+    coats.forEach((coat, c) =>
+      this.keep(coat, { how: c === 0 ? KEEP.take : KEEP[coat.join as 'mask' | 'cut'], into }, place, box),
+    );
+    this.grains.trim();
     return box;
   }
 
-  private keep(coat: CoatPrint, how: number, { key, x, y }: TilePlace, box: Box): void {
+  private keep(coat: CoatPrint, { how, into }: Kept, { key, x, y }: TilePlace, box: Box): void {
     const tile = coat.layer.tiles.get(key);
     if (!tile) return;
     const values = coat.grain?.(x, y).values;
     const { x0, y0, x1, y1 } = box;
     if (values && !coat.through.plain) {
       writeThrough(coat, this.memory.floats(tile.address, PIXELS), values, box, this.memory.floats(this.seen, PIXELS));
-      this.kernel.keep(this.seen, 0, 0, this.at, how, TILE, x0, y0, x1, y1);
+      this.kernel.keep(this.seen, 0, 0, into, how, TILE, x0, y0, x1, y1);
     } else {
-      const grains = values ? this.hold(values) : 0;
-      this.kernel.keep(tile.address, grains, coat.depth, this.at, how, TILE, x0, y0, x1, y1);
+      const grains = values ? this.grains.address(values) : 0;
+      this.kernel.keep(tile.address, grains, coat.depth, into, how, TILE, x0, y0, x1, y1);
     }
-  }
-
-  /** A tile of grain in the memory of the ink; neighbouring coats and strokes mostly share it. */
-  private hold(values: Float32Array): number {
-    if (values !== this.held) this.memory.floats(this.grains, PIXELS).set(values);
-    this.held = values;
-    return this.grains;
   }
 }

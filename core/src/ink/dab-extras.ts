@@ -1,36 +1,10 @@
 import { BLEND_MODES } from '../maths/blend-modes.ts';
 import { chanceStart } from '../maths/hash.ts';
 import { MEETS } from '../model/choices.ts';
-import type { GrainField } from './grain.ts';
+import type { HeldGrains } from './held-grains.ts';
 import { EXTRAS, EXTRAS_32, LAY_RULE, LAY_RULE_32 } from './layout.ts';
 import type { InkMemory } from './memory.ts';
 import type { LayRule } from './lay-rule.ts';
-
-/** Copies of grains in the memory of the ink, each once; freed together. */
-export class HeldGrains {
-  private readonly memory: InkMemory;
-  private readonly held = new Map<Float32Array, number>();
-
-  constructor(memory: InkMemory) {
-    this.memory = memory;
-  }
-
-  /** Where the value of a grain at sheet pixel (0, 0) lies, or would lie, modulo 2^32. */
-  origin({ values, x0, y0, stride }: GrainField): number {
-    let address = this.held.get(values);
-    if (address === undefined) {
-      address = this.memory.allocate(values.byteLength);
-      this.memory.floats(address, values.length).set(values);
-      this.held.set(values, address);
-    }
-    return (address - 4 * (Math.imul(y0, stride) + x0)) | 0;
-  }
-
-  free(): void {
-    for (const [values, address] of this.held) this.memory.free(address, values.byteLength);
-    this.held.clear();
-  }
-}
 
 /** A rule with the extras of some dabs, in the memory of the ink. */
 export interface WrittenRule {

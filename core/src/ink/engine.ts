@@ -13,6 +13,7 @@ import { levelBytes, writeLevel } from './entry.ts';
 import { throughOf, type GrainField } from './grain.ts';
 import { freeLayer, layDabs, type LayOptions, type LayTools } from './layer.ts';
 import { TILE, tilePlace, tileRowsOf, tilesOf, type SheetSize } from './sheet-size.ts';
+import { HeldGrains } from './held-grains.ts';
 import { InkMemory } from './memory.ts';
 import { TilePrinter } from './tile-printer.ts';
 import { WHOLE } from './tile-parts.ts';
@@ -55,14 +56,15 @@ export class InkEngine {
   constructor(choice: KernelChoice = 'wasm', { shared = false } = {}) {
     this.memory = new InkMemory(shared);
     this.kernel = kernelFor(this.memory, choice);
-    this.printer = new TilePrinter(this.memory, this.kernel);
+    const held = new HeldGrains(this.memory);
+    this.printer = new TilePrinter(this.memory, this.kernel, held);
     this.bytes = new BytesPrinter(this.memory, this.kernel, this.printer);
     this.crew = shared ? new Crew(this.memory, this.kernel) : undefined;
     this.helpersPlace = this.crew?.place;
     this.bandRoom = new BandRoom(this.memory);
     this.pieces = this.kernel.band && new PieceKernel(this.memory, this.kernel);
     const address = (tip: Tip, level: TipLevel) => this.address(tip, level);
-    this.tools = { memory: this.memory, kernel: this.kernel, address };
+    this.tools = { memory: this.memory, kernel: this.kernel, address, grains: held };
   }
 
   /** From now on work on tiles is shared out: another thread helps by `helpersPlace`. */

@@ -5,7 +5,8 @@ import type { LayRule } from './lay-rule.ts';
 import type { InkMemory } from './memory.ts';
 import { TILE } from './sheet-size.ts';
 import { runCall, type Crew, type KernelCall, type TileWork } from './crew.ts';
-import { writeRule, type HeldGrains, type WrittenRule } from './dab-extras.ts';
+import { writeRule, type WrittenRule } from './dab-extras.ts';
+import type { HeldGrains } from './held-grains.ts';
 
 export const TILE_BYTES = TILE * TILE * 4;
 /** What a way has laid by itself, and how far along the path that was. */

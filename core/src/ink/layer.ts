@@ -11,7 +11,7 @@ import type { LayRule } from './lay-rule.ts';
 import { ENTRY, RECORD } from './layout.ts';
 import { NO_TILT, type SheetTilt } from './place.ts';
 import { tileColumns, type SheetSize } from './sheet-size.ts';
-import { HeldGrains } from './dab-extras.ts';
+import type { HeldGrains } from './held-grains.ts';
 import type { Tip, TipLevel } from './tip.ts';
 
 /** A layer that more dabs are laid onto. */
@@ -38,6 +38,7 @@ export interface LayTools {
   memory: InkMemory;
   kernel: Kernel;
   address: LevelAddress;
+  grains: HeldGrains;
   /** who helps; undefined where nobody does */
   crew?: Crew;
 }
@@ -96,7 +97,7 @@ export function layDabs(
   { size, zoom }: { size: SheetSize; zoom: number },
   { rule, tilt = NO_TILT, range, onto }: LayOptions = {},
 ): Layer {
-  const { memory, kernel, crew } = tools;
+  const { memory, kernel, crew, grains } = tools;
   const { from, to } = range ?? { from: 0, to: dabs.count };
   const entryBytes = Math.max(1, to - from) * ENTRY.bytes;
   const entries = memory.allocate(entryBytes);
@@ -120,9 +121,8 @@ export function layDabs(
   }
   new Uint32Array(memory.memory.buffer, index, bins.order.length).set(bins.order);
   const ways = rule?.ways ? memory.allocate(WAYS_BYTES) : 0;
-  const grains = new HeldGrains(memory);
-  layBins({ ...tools, crew, records, index, order: bins.order, dabOf, grains, ways, empty }, bins.tiles, layer, rule);
-  grains.free();
+  layBins({ ...tools, crew, records, index, order: bins.order, dabOf, ways, empty }, bins.tiles, layer, rule);
+  grains.trim();
   if (ways) memory.free(ways, WAYS_BYTES);
   memory.free(index, indexBytes);
   memory.free(records, recordBytes);

@@ -1,4 +1,5 @@
 import type { CoatPrint, Covered, StrokePrint, Rgb, TilePlace } from './types.ts';
+import type { HeldGrains } from './held-grains.ts';
 import { runCall, type KernelCall } from './crew.ts';
 import type { Kernel } from './kernel-interface.ts';
 import { CoverageCombiner, isOneCoverage, isPlain, touchedBox } from './combine.ts';
@@ -38,10 +39,16 @@ export interface PrintRoom {
   row: number;
 }
 
-/** The call that prints a tile where that is not done yet, and the list that it reads. */
+/** Memory that is freed once a tile is printed. */
+interface Block {
+  address: number;
+  bytes: number;
+}
+
+/** The call that prints a tile where that is not done yet, and what it reads. */
 export interface PlannedBytes {
   call?: KernelCall;
-  list?: { address: number; bytes: number };
+  blocks: readonly Block[];
 }
 
 /** One coverage of a tile, with the address of its inks, 0 where it is of one colour. */
@@ -72,10 +79,10 @@ export class TilePrinter {
   private readonly combiner: CoverageCombiner;
   readonly room = new CompositeRoom();
 
-  constructor(memory: InkMemory, kernel: Kernel) {
+  constructor(memory: InkMemory, kernel: Kernel, grains: HeldGrains) {
     this.memory = memory;
     this.kernel = kernel;
-    this.combiner = new CoverageCombiner(memory, kernel);
+    this.combiner = new CoverageCombiner(memory, kernel, grains);
     this.pixels = memory.allocate(PIXELS * 16);
   }
 
@@ -89,24 +96,41 @@ export class TilePrinter {
       ...box,
       ...ground,
     ];
-    const covers = this.coversOf(here, tile);
+    const blocks: Block[] = [];
+    const covers = this.coversOf(here, tile, blocks);
     if (covers) {
-      const bytes = Math.max(1, covers.length) * COVERED.bytes;
-      const address = this.memory.allocate(bytes);
-      writeCovers(this.memory, address, covers);
-      return { call: planned(address, covers.length), list: { address, bytes } };
+      const list = this.block(Math.max(1, covers.length) * COVERED.bytes, blocks);
+      writeCovers(this.memory, list, covers);
+      return { call: planned(list, covers.length), blocks };
     }
     runCall(this.kernel, planned(0, 0));
     const rows = this.print(here, ground, tile);
     for (let y = rows.from; y < rows.to; y++)
       this.kernel.bytes(this.pixels + 16 * (y * TILE + box[0]), out + 4 * (y * wide + box[0]), box[2] - box[0]);
-    return {};
+    return { blocks };
   }
 
-  /** The coverages of strokes that lie there as they were laid, from the lowest; undefined where one is more than that. */
-  private coversOf(prints: readonly StrokePrint[], place: TilePlace): Cover[] | undefined {
-    const plain = prints.every(({ coats, away }) => !away && coats.every(isPlain));
-    return plain ? prints.flatMap(({ coats }) => coats.flatMap((coat) => this.coverOf([coat], place))) : undefined;
+  private block(bytes: number, blocks: Block[]): number {
+    const address = this.memory.allocate(bytes);
+    blocks.push({ address, bytes });
+    return address;
+  }
+
+  /**
+   * The coverages that say all of some strokes, from the lowest; undefined where one is more than that. Those that are put
+   * together lie in blocks of their own.
+   */
+  private coversOf(prints: readonly StrokePrint[], place: TilePlace, blocks: Block[]): Cover[] | undefined {
+    const apart = (coats: readonly CoatPrint[]) => coats.every(isPlain);
+    if (prints.some(({ coats, away }) => away || !(apart(coats) || isOneCoverage(coats)))) return undefined;
+    return prints.flatMap(({ coats }) => {
+      if (apart(coats)) return coats.flatMap((coat) => this.coverOf([coat], place));
+      const tile = coats[0].layer.tiles.get(place.key);
+      if (!tile) return [];
+      const at = this.block(PIXELS * 4, blocks);
+      const box = this.combiner.combine(coats, place, at);
+      return box.x1 > box.x0 ? [{ at, box, tints: tile.tint, colour: coats[0].colour }] : [];
+    });
   }
 
   /** The coverage of coats of which one coverage says all: none where nothing prints. */
