@@ -117,6 +117,14 @@ describe('jobs of which the newest counts', () => {
     expect(done).to.deep.equal(['a1', 'b2', 'c1']);
   });
 
+  it('begin with what is most urgent, and of that with what came first', async () => {
+    const jobs = new LatestJobs(1);
+    const done: string[] = [];
+    const ask = (name: string, rank?: number) => jobs.ask(name, () => Promise.resolve(void done.push(name)), rank);
+    await Promise.all([ask('running', 2), ask('cost', 2), ask('cell 1', 1), ask('hand'), ask('cell 2', 1)]);
+    expect(done).to.deep.equal(['running', 'hand', 'cell 1', 'cell 2', 'cost']);
+  });
+
   it('let one that waits be taken back without disturbing the one that runs', async () => {
     const jobs = new LatestJobs(1);
     const [one, two] = [held(1), held(2)];

@@ -1,6 +1,7 @@
 type Work<T> = (signal: AbortSignal) => Promise<T>;
 
 interface Waiting {
+  rank: number;
   /** does the work; gives the way to tell how it ended */
   work: (signal: AbortSignal) => Promise<() => void>;
   drop: () => void;
@@ -31,12 +32,13 @@ export class LatestJobs {
     return this.running.has(key) || this.waiting.has(key);
   }
 
-  /** Does some work, at once where it can. */
-  ask<T>(key: string, work: Work<T>): Promise<T | undefined> {
+  /** Does some work, at once where it can; of what waits a lower rank goes first, and of the same rank what came first. */
+  ask<T>(key: string, work: Work<T>, rank = 0): Promise<T | undefined> {
     this.running.get(key)?.abort();
     this.waiting.get(key)?.drop();
     return new Promise((done, fail) => {
       this.waiting.set(key, {
+        rank,
         work: async (signal) => {
           try {
             const result = await work(signal);
@@ -64,9 +66,8 @@ export class LatestJobs {
   }
 
   private begin(): void {
-    for (const [key, { work }] of this.waiting) {
-      if (this.running.size >= this.atOnce) return;
-      if (this.running.has(key)) continue;
+    const free = [...this.waiting].filter(([key]) => !this.running.has(key)).sort(([, a], [, b]) => a.rank - b.rank);
+    for (const [key, { work }] of free.slice(0, Math.max(0, this.atOnce - this.running.size))) {
       this.waiting.delete(key);
       void this.run(key, work);
     }

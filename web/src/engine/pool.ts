@@ -29,7 +29,11 @@ const POOL = Math.max(1, Math.min(3, (navigator.hardwareConcurrency || 2) - 1));
 const inkWorkers = Array.from({ length: POOL }, () => ({
   ...beginPlateWorker('ink', INKED_KEPT),
   strokes: new StrokeLedger(),
+  /** one at a time, so that what is more urgent waits for no more than one */
+  jobs: new LatestJobs(1),
 }));
+/** What goes first at a worker: what the hand waits for, what is looked at beside it, what only measures. */
+const RANK = { hand: 0, beside: 1, measure: 2 } as const;
 const held = new Lru<string, Plate>(INKED_KEPT);
 
 /** A plate that jobs may name by its key. */
@@ -56,15 +60,29 @@ function send<T>(job: InkJob, how: (remote: Remote<InkApi>, sent: SentJob) => T)
   return how(remote, strokes.brief(job));
 }
 
-const drawing = new LatestJobs();
+/** Has a worker do a job once it is its turn; undefined when a newer one of the same key has overtaken it before. */
+const inTurn = <T>(
+  job: InkJob,
+  key: string,
+  rank: number,
+  how: (remote: Remote<InkApi>, sent: SentJob) => Promise<T>,
+) => workerFor(job.view).jobs.ask(key, () => send(job, how), rank);
 
-/** Draws a job; undefined when a newer one for the same view has overtaken it before it began. */
-export const draw = (job: InkJob): Promise<InkResult | undefined> =>
-  drawing.ask(job.view, async () => {
-    const result = await send(job, (remote, sent) => remote.draw(sent));
-    helpSoon(workerFor(job.view).remote);
-    return result;
-  });
+/**
+ * Draws a job; undefined when a newer one for the same view has overtaken it before it began. `calm`: what is drawn for the
+ * hand goes first.
+ */
+export async function draw(job: InkJob, calm = false): Promise<InkResult | undefined> {
+  const rank = calm ? RANK.beside : RANK.hand;
+  const result = await inTurn(job, job.view, rank, (remote, sent) => remote.draw(sent));
+  helpSoon(workerFor(job.view).remote);
+  return result;
+}
+
+let turn = 0;
+/** A job that no newer one overtakes. */
+const each = async <T>(job: InkJob, rank: number, how: (remote: Remote<InkApi>, sent: SentJob) => Promise<T>) =>
+  (await inTurn(job, `job ${turn++}`, rank, how)) as T;
 
 /** The colour of the ground of a job at a pixel of it. */
 export const groundAt = async (job: InkJob, x: number, y: number): Promise<string> =>
@@ -74,13 +92,12 @@ export const groundAt = async (job: InkJob, x: number, y: number): Promise<strin
 export const forgetView = (view: string): void => void workerFor(view).remote.forget(view);
 
 /** A job as a PNG file. */
-export async function drawPng(job: InkJob): Promise<Uint8Array<ArrayBuffer>> {
-  return (await send(job, (remote, sent) => remote.png(sent))) as Uint8Array<ArrayBuffer>;
-}
+export const drawPng = async (job: InkJob): Promise<Uint8Array<ArrayBuffer>> =>
+  (await each(job, RANK.beside, (remote, sent) => remote.png(sent))) as Uint8Array<ArrayBuffer>;
 
 /** What a job costs with its plates at other sides, measured by a worker that is free to. */
-export const costsOf = async (job: InkJob, sides: readonly number[]): Promise<SideCost[]> =>
-  send(job, (remote, sent) => remote.costs(sent, sides));
+export const costsOf = (job: InkJob, sides: readonly number[]): Promise<SideCost[]> =>
+  each(job, RANK.measure, (remote, sent) => remote.costs(sent, sides));
 
 let making: BegunWorker<MakeApi> | null = null;
 

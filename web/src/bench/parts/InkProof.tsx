@@ -112,7 +112,7 @@ export function InkProof({ calm = false, kept = false, ...proof }: Props) {
       const main = { brush, plates: Object.fromEntries(JSON.parse(named) as [string, string][]) };
       const job = inkJob(view, main, strokes, { width, height, zoom, ...partOf(seen, ratio) }, ground);
       target.ariaBusy = 'true';
-      draw(job)
+      draw(job, calm)
         .then((result) => {
           if (!result) return;
           if (target.width !== width) target.width = width;
