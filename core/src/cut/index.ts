@@ -35,7 +35,7 @@ export {
   withRegionOf,
 } from './recipe.ts';
 export { RELATIVES, type Relative, derivedPlate } from './relatives.ts';
-export { distinctLevels, emptyBorder, plateReport, speckBoxes } from './report.ts';
+export { emptyBorder, plateReport, speckBoxes } from './report.ts';
 export { type Clay, clayOfStep, sculpted, tipRaster } from './sculpt.ts';
 export { STARTERS } from './starters.ts';
 export { type OtherRecipe, recipeForOther } from './other-source.ts';

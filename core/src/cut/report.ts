@@ -1,6 +1,6 @@
-import { checkBorder, coverage, ring } from '../raster/measure.ts';
+import { checkBorder, coverage, distinctLevels, ring } from '../raster/measure.ts';
 import { pieces, touchingFrame } from '../raster/pieces.ts';
-import { toPlate, type Plate, type Raster } from '../raster/raster.ts';
+import { toPlate, type Raster } from '../raster/raster.ts';
 import type { Recipe } from './recipe.ts';
 import type { StepOutcome } from './cut.ts';
 import { readingOf, type Reading } from './reading.ts';
@@ -66,15 +66,6 @@ function smallHoles(source: Raster): number {
   const found = pieces(empty, 1 - PRINTS_ABOVE - 1e-6);
   const open = touchingFrame(found, width, height);
   return found.area.filter((n, k) => k > 0 && !open.has(k) && n <= data.length * SMALL).length;
-}
-
-/** How many different values a plate has. */
-export function distinctLevels({ data }: Plate): number {
-  const seen = new Uint8Array(65536);
-  for (let i = 0; i < data.length; i++) seen[data[i]] = 1;
-  let count = 0;
-  for (let v = 0; v < seen.length; v++) count += seen[v];
-  return count;
 }
 
 /** The sides at which the frame of the source cut the mark off, in words; empty where it did not. */

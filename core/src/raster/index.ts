@@ -1,5 +1,5 @@
 export { MAX_PIXELS, checkPixels } from './limits.ts';
-export { type BorderReport, checkBorder, coverage, covers, histogram, plateBorder } from './measure.ts';
+export { type BorderReport, checkBorder, coverage, covers, distinctLevels, histogram, plateBorder } from './measure.ts';
 export { type Mesh, type Picture, isUniform, reducePicture, workingFactor } from './picture.ts';
 export { type Plate, type Raster, fromPlate, heightPlate, heightsOf, plateTitle, raster, toPlate } from './raster.ts';
 export { resample } from './resample.ts';

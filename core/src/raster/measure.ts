@@ -114,3 +114,12 @@ export function coverage(source: Raster): number {
   for (let i = 0; i < data.length; i++) sum += Math.abs(data[i]);
   return sum / data.length;
 }
+
+/** How many different values a plate has. */
+export function distinctLevels({ data }: Plate): number {
+  const seen = new Uint8Array(65536);
+  for (let i = 0; i < data.length; i++) seen[data[i]] = 1;
+  let count = 0;
+  for (let v = 0; v < seen.length; v++) count += seen[v];
+  return count;
+}

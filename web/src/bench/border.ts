@@ -1,33 +1,17 @@
 import { intentOf, type Bench } from '@amber-stamp/core/bench';
 import type { Facts } from '@amber-stamp/core/cut';
-import {
-  heightsOf,
-  isRectangle,
-  plateBorder,
-  straightSides,
-  type BorderReport,
-  type Plate,
-  type Side,
-} from '@amber-stamp/core/raster';
+import { isRectangle, plateBorder, type BorderReport, type Plate, type Side } from '@amber-stamp/core/raster';
+import { useFindings } from './findings.ts';
 import { usePlates, type ReadyPlate } from './plates.ts';
 import { useBench } from './store.ts';
 
-/** Of a plate alone: what its outermost ring does, and the sides on which its content ends in a straight line. */
-interface Edges {
-  border: BorderReport['verdict'];
-  straight: readonly Side[];
-}
+const checked = new WeakMap<Plate, BorderReport['verdict']>();
 
-const checked = new WeakMap<Plate, Edges>();
-
-function edgesOf(plate: Plate): Edges {
-  const known = checked.get(plate);
-  if (known) return known;
-  const border = plateBorder(plate).verdict;
-  const straight = plate.heights || border !== 'clear' ? [] : straightSides(heightsOf(plate));
-  const edges = { border, straight };
-  checked.set(plate, edges);
-  return edges;
+/** What the outermost ring of a plate does: told at once, since it is small. */
+function borderOf(plate: Plate): BorderReport['verdict'] {
+  const known = checked.get(plate) ?? plateBorder(plate).verdict;
+  checked.set(plate, known);
+  return known;
 }
 
 /** How a plate ends: `laid` is one that is not stamped, whose sides may run up to the border. */
@@ -39,6 +23,7 @@ export interface Frame {
   sides: readonly string[];
 }
 
+const NONE: readonly Side[] = [];
 const CLEAR: Frame = { verdict: 'clear', sides: [] };
 /** The sides at which the frame of the source cut the mark off, as the recipe found. */
 const cutBy = (facts: readonly Facts[]): string[] =>
@@ -46,8 +31,8 @@ const cutBy = (facts: readonly Facts[]): string[] =>
     .split(', ')
     .filter(Boolean);
 
-function frameOf({ plate, report }: ReadyPlate, asItIs: boolean): Frame {
-  const { border, straight } = edgesOf(plate);
+function frameOf({ plate, report }: ReadyPlate, asItIs: boolean, straight: readonly Side[]): Frame {
+  const border = borderOf(plate);
   if (border !== 'clear') return { verdict: border, sides: [] };
   if (asItIs) return CLEAR;
   if (isRectangle(straight)) return { verdict: 'rectangle', sides: straight };
@@ -75,6 +60,7 @@ export function useFrame(name: string): Frame | undefined {
   const ready = usePlates((s) => s.ready[name]);
   const laid = useBench((s) => isLaid(s.bench, name));
   const meant = useBench((s) => isMeant(s.bench, name));
+  const straight = useFindings((s) => s[name]?.straight) ?? NONE;
   if (!ready) return undefined;
-  return laid ? { verdict: 'laid', sides: [] } : frameOf(ready, meant);
+  return laid ? { verdict: 'laid', sides: [] } : frameOf(ready, meant, straight);
 }

@@ -123,7 +123,7 @@ async function want(wanted: WantedPlate): Promise<void> {
 /** Side of a cast while the hand turns it, and of a plate that is cut too slowly to follow the hand. */
 const DRAFTS = { cast: ['sizePx', 320], fit: ['resolutionPx', 512] } as const;
 /** What is cut in less follows the hand in full. */
-const SLOW_CUT_MS = 12;
+const SLOW_CUT_MS = 5;
 /** How long each plate took when it was last cut in full: mostly the steps that the hand is at. */
 const cutMs = new Map<string, number>();
 

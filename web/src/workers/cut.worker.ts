@@ -1,19 +1,10 @@
 import './kernel.ts';
 import type { BrushWithPlates } from '@amber-stamp/core/ink';
-import type {
-  BentBy,
-  CutApi,
-  CutReport,
-  Findings,
-  Inspection,
-  StarterPicture,
-  StepView,
-} from '../engine/protocol/cut.ts';
+import type { BentBy, CutApi, CutReport, Inspection, StarterPicture, StepView } from '../engine/protocol/cut.ts';
 import {
   blank,
   Cutter,
   cut,
-  distinctLevels,
   emptyBorder,
   grayOf,
   guessPrints,
@@ -31,8 +22,6 @@ import {
 import { madePicture, type MadeSource } from '@amber-stamp/core/make';
 import { Lru } from '@amber-stamp/core/maths';
 import {
-  checkBorder,
-  coverage,
   covers,
   heightsOf,
   histogram,
@@ -48,6 +37,7 @@ import { carry, NEVER, type Stop } from '../engine/carry.ts';
 import { madeOf } from '../engine/made-key.ts';
 import { lookAtFile } from './file-look.ts';
 import { firstLook, practise } from './first-look.ts';
+import { findingsOf } from './findings-of.ts';
 import { fontOf } from './fonts.ts';
 import { asking, SMALL_SIDE } from './asking.ts';
 import { clayOf, pictureOf, seen, withRemoved } from './picture-bitmap.ts';
@@ -146,12 +136,6 @@ async function thumbnail(recipe: Recipe, raster: Raster, side: number): Promise<
   }
   return createImageBitmap(kept.bitmap);
 }
-
-const findingsOf = (plate: Plate, raster = heightsOf(plate)): Findings => ({
-  border: checkBorder(raster),
-  coveragePct: coverage(raster) * 100,
-  levels: distinctLevels(plate),
-});
 
 const worker = {
   ...asking(async (source) => (await opened(source)).picture),
@@ -272,8 +256,6 @@ const worker = {
       made.filter((bitmap) => bitmap !== null),
     );
   },
-
-  findings: (plate: Plate): Findings => findingsOf(plate),
 
   inspect(plate: Plate): Inspection {
     const raster = heightsOf(plate);

@@ -5,6 +5,7 @@ import { heightsOf, type Plate } from '@amber-stamp/core/raster';
 import { expose, transfer } from 'comlink';
 import { fetchPlate } from '../api/fetch-plate.ts';
 import { carry } from '../engine/carry.ts';
+import { findingsOf } from './findings-of.ts';
 
 /** Reads and writes files beside the cutting: a plate that is kept does not hold up the next one. */
 const worker: FileApi = {
@@ -12,6 +13,7 @@ const worker: FileApi = {
     const plate = await fetchPlate(sha256, name);
     return transfer(plate, [plate.data.buffer, ...(plate.heights ? [plate.heights.buffer] : [])]);
   },
+  findings: (plate: Plate) => findingsOf(plate),
   async file(plate: Plate) {
     const bytes = await writePlate(plate);
     return transfer({ bytes, sha256: sha256Hex(bytes) }, [bytes.buffer]);

@@ -15,9 +15,10 @@ import type {
   Wish,
   Rows,
 } from '@amber-stamp/core/cut';
-import type { BorderReport, Plate, Raster } from '@amber-stamp/core/raster';
+import type { Plate, Raster } from '@amber-stamp/core/raster';
 import type { FirstStrokes, Origin } from '@amber-stamp/core/vary';
 import type { Stop } from '../carry.ts';
+import type { Findings } from './file.ts';
 
 /** What a recipe made, told without its rasters. */
 export interface CutReport {
@@ -33,14 +34,6 @@ export interface Answer {
   reading: Reading;
   recipe: Recipe | null;
   picture: ImageBitmap | null;
-}
-
-/** What is found about a plate. */
-export interface Findings {
-  border: BorderReport;
-  coveragePct: number;
-  /** different 16-bit values */
-  levels: number;
 }
 
 /** What a close look at a plate tells. */
@@ -134,7 +127,6 @@ export interface CutApi {
   recipeFor(source: string, reading: Reading, wish?: Wish): Promise<Recipe>;
   /** A recipe under another picture than the one that it was made for, of `before` px. */
   recipeForOther(source: string, recipe: Recipe, before: Size | null): Promise<OtherRecipe>;
-  findings(plate: Plate): Findings;
   inspect(plate: Plate): Inspection;
   /** What a plate is taken for, and the first strokes that are worth trying with it. */
   firstStrokes(plate: Plate, name: string, plateName: string, origin: Origin): FirstStrokes;

@@ -8,6 +8,7 @@ import { useHotkeys } from 'react-hotkeys-hook';
 import { EVERYWHERE } from '../../parts/keys.ts';
 import { useFrame } from '../../bench/border.ts';
 import { presentPlate } from '../../bench/edit.ts';
+import { useFindings } from '../../bench/findings.ts';
 import { sourceKey } from '../../bench/plate-key.ts';
 import { usePlates } from '../../bench/plates.ts';
 import { PlateView } from '../../parts/PlateView.tsx';
@@ -20,7 +21,6 @@ import { Inspector } from './Inspector.tsx';
 import { NineTimes } from './NineTimes.tsx';
 import { RemovedTools, RemovedWork, specksPlace, useRemoved } from './Removed.tsx';
 import { recipeOf } from './steps.ts';
-import { useFindings } from './useFindings.ts';
 
 const LOOKS = { b: 'before', n: 'upto' } as const;
 
@@ -136,7 +136,7 @@ const BorderFact = ({ border: { verdict, max }, laid }: { border: BorderReport; 
 function PlateFacts({ bench }: { bench: Bench }) {
   const ready = usePlates((s) => s.ready[presentPlate(bench).name]);
   const report = ready?.report;
-  const found = useFindings(ready?.plate);
+  const found = useFindings((s) => s[presentPlate(bench).name]);
   const laid = useFrame(presentPlate(bench).name)?.verdict === 'laid';
   const removed = report?.facts.find((f) => f.removed !== undefined)?.removed;
   const pixels = ready ? ready.size.width * ready.size.height : 0;
