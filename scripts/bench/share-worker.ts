@@ -1,4 +1,6 @@
 import { helpCrew, type CrewPlace } from '@amber-stamp/core/ink';
 import { workerData } from 'node:worker_threads';
 
-helpCrew(workerData as CrewPlace);
+// what waits for a number alone does not keep a thread alive
+setInterval(() => undefined, 60_000);
+await helpCrew(workerData as CrewPlace);

@@ -70,14 +70,30 @@ export interface CrewPlace {
   control: number;
 }
 
+/** The part of Atomics by which a thread waits and yet hears what else it is told; not everywhere yet. */
+interface Waiting {
+  waitAsync?: (ints: Int32Array, at: number, value: number) => { async: boolean; value: unknown };
+}
+
+/** A helper stays ready for so long before it hears what else it is told: it is called within microseconds then. */
+const READY_MS = 100;
+
+/** Waits until a number is no more what it was. */
+async function changed(ints: Int32Array, at: number, value: number): Promise<void> {
+  if (Atomics.wait(ints, at, value, READY_MS) !== 'timed-out') return;
+  const { waitAsync } = Atomics as Waiting;
+  if (waitAsync) await waitAsync(ints, at, value).value;
+  else Atomics.wait(ints, at, value);
+}
+
 /** Helps a crew from another thread, for ever. */
-export function helpCrew({ memory, control }: CrewPlace): never {
+export async function helpCrew({ memory, control }: CrewPlace): Promise<never> {
   const kernel = kernelOver(memory) as Kernel;
   for (;;) {
     const ints = new Int32Array(memory.buffer, control, CONTROL_BYTES / 4);
     const wake = Atomics.load(ints, WAKE);
     takeAll(kernel, memory.buffer, control, HELPED);
-    Atomics.wait(ints, WAKE, wake);
+    await changed(ints, WAKE, wake);
   }
 }
 
