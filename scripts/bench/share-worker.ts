@@ -1,4 +1,4 @@
-import { helpCrew, type CrewPlace } from '@amber-stamp/core/ink';
+import { helpCrew, type CrewPlace } from '@amber-stamp/core/crew';
 import { workerData } from 'node:worker_threads';
 
 // what waits for a number alone does not keep a thread alive

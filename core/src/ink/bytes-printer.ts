@@ -3,7 +3,7 @@ import type { Rgb, StrokePrint, TileParts } from './types.ts';
 import { runCall, type Crew } from './crew.ts';
 import type { Kernel } from './kernel-interface.ts';
 import type { InkMemory } from './memory.ts';
-import { TILE, tileColumns, tilePlace, tileRowsOf, type SheetSize } from './sheet-size.ts';
+import { TILE, tileColumns, tileRowsOf, tilesOf, type SheetSize } from './sheet-size.ts';
 import type { PlannedBytes, TilePrinter } from './tile-printer.ts';
 import { WHOLE } from './tile-parts.ts';
 
@@ -64,16 +64,14 @@ export class BytesPrinter {
 
   /** Plans the tiles of a strip, each with room for a row of its own. */
   private plan({ prints, ground, size }: Sheet, strip: Strip, rows: readonly number[], only?: TileParts): void {
-    const columns = tileColumns(size);
-    const wide = columns * TILE;
-    for (let key = strip.from * columns; key < strip.to * columns; key++) {
-      const within = only ? only.get(key) : WHOLE;
-      if (!within) continue;
-      const place = { ...tilePlace(key, size), within };
+    const wide = tileColumns(size) * TILE;
+    [...tilesOf({ ...size, tileRows: strip })].forEach((tile, k) => {
+      const within = only ? only.get(tile.key) : WHOLE;
+      if (!within) return;
+      const place = { ...tile, within };
       const out = strip.address + 4 * ((place.y - strip.from * TILE) * wide + place.x);
-      const row = rows[key - strip.from * columns];
-      strip.planned.push(this.printer.planBytes(prints, ground, place, { out, wide, row }));
-    }
+      strip.planned.push(this.printer.planBytes(prints, ground, place, { out, wide, row: rows[k] }));
+    });
   }
 
   private run({ planned }: Strip, meanwhile: () => void): void {
@@ -92,8 +90,7 @@ export class BytesPrinter {
 
   /** Copies what was printed to where it is wanted. */
   private takeOver({ from, to, address }: Strip, size: SheetSize, out: Uint8ClampedArray, only?: TileParts): void {
-    const columns = tileColumns(size);
-    const wide = columns * TILE;
+    const wide = tileColumns(size) * TILE;
     const printed = this.memory.bytes(address, (to - from) * TILE * wide * 4);
     const top = from * TILE;
     const first = tileRowsOf(size).from * TILE;
@@ -108,10 +105,9 @@ export class BytesPrinter {
     };
     if (!only) copy({ x0: 0, y0: top, x1: size.width, y1: Math.min(size.height, to * TILE) });
     else
-      for (let key = from * columns; key < to * columns; key++) {
+      for (const { key, x, y, height } of tilesOf({ ...size, tileRows: { from, to } })) {
         const part = only.get(key);
         if (!part) continue;
-        const { x, y, height } = tilePlace(key, size);
         copy({
           x0: x + part.x0,
           y0: y + part.y0,

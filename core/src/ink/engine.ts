@@ -25,11 +25,8 @@ export const inOneInk = (layer: Layer, colour: Rgb): StrokePrint => ({
   away: false,
 });
 
-/** What is done with tiles that are printed one after the other; `only`: with these parts alone. */
-interface TileUse {
-  use: (at: number, x: number, y: number, width: number) => void;
-  only?: TileParts;
-}
+/** Takes a row of a tile that was printed: where its first pixel lies, and on the sheet. */
+type RowUse = (at: number, x: number, y: number, width: number) => void;
 
 const GRAINS_KEPT = 128;
 
@@ -133,15 +130,13 @@ export class InkEngine {
     freeLayer(this.memory, layer, but);
   }
 
-  /** Prints tile after tile and hands each row of one that prints touch to `use`: where its first pixel lies, and on the sheet. */
-  private eachRow(prints: readonly StrokePrint[], ground: Rgb | null, size: SheetSize, { use, only }: TileUse): void {
+  /** Prints tile after tile and hands each row that prints touch to `use`. */
+  private eachRow(prints: readonly StrokePrint[], ground: Rgb | null, size: SheetSize, use: RowUse): void {
     for (const place of tilesOf(size)) {
-      const within = only ? only.get(place.key) : WHOLE;
-      if (!within) continue;
       const { x, y } = place;
-      const width = Math.min(within.x1, size.width - x) - within.x0;
-      const { from, to } = this.printer.print(prints, ground, { ...place, within });
-      for (let row = from; row < to; row++) use(row * TILE + within.x0, x + within.x0, y + row, width);
+      const width = Math.min(TILE, size.width - x);
+      const { from, to } = this.printer.print(prints, ground, place);
+      for (let row = from; row < to; row++) use(row * TILE, x, y + row, width);
     }
   }
 
@@ -181,11 +176,11 @@ export class InkEngine {
   /** The strokes alone as float32 r, g, b, a, premultiplied: what a ground with layers is put together with. */
   toFloats(prints: readonly StrokePrint[], size: SheetSize): Float32Array {
     const out = new Float32Array(size.width * size.height * 4);
-    const use: TileUse['use'] = (at, x, y, width) => {
+    const use: RowUse = (at, x, y, width) => {
       const row = this.memory.floats(this.printer.pixels + 16 * at, width * 4);
       out.set(row, (y * size.width + x) * 4);
     };
-    this.eachRow(prints, null, size, { use });
+    this.eachRow(prints, null, size, use);
     return out;
   }
 
@@ -213,7 +208,7 @@ export class InkEngine {
     const out = new Uint16Array(size.width * size.height * 4);
     const word = (v: number): number => Math.floor(Math.min(1, Math.max(0, v)) * 65535 + 0.5);
     if (ground) fillWith(out, [...ground, 1].map(word));
-    const use: TileUse['use'] = (at, x, y, width) => {
+    const use: RowUse = (at, x, y, width) => {
       const px = this.memory.floats(this.printer.pixels + 16 * at, width * 4);
       for (let p = 0, o = (y * size.width + x) * 4; p < 4 * width; p += 4, o += 4) {
         const alpha = px[p + 3];
@@ -222,7 +217,7 @@ export class InkEngine {
         out[o + 3] = word(alpha);
       }
     };
-    this.eachRow(prints, ground, size, { use });
+    this.eachRow(prints, ground, size, use);
     return out;
   }
 }

@@ -6,4 +6,3 @@ export { SheetSession, type LaidSheet } from './sheet-session.ts';
 export { type SheetSize, TILE } from './sheet-size.ts';
 export { flatShare, lightStrokes, mayThicken } from './thickness.ts';
 export type { StrokePrint } from './types.ts';
-export { type CrewPlace, helpCrew } from './crew.ts';

@@ -30,7 +30,7 @@ interface BinnedDabs {
   /** tiles on which nothing lies yet, whatever their memory holds */
   empty: ReadonlySet<number>;
   /** who helps; undefined where nobody does */
-  crew: Crew | undefined;
+  crew?: Crew;
 }
 
 /** What lays the dabs of one tile onto what lies there, with what has been written for it; that is freed afterwards. */

@@ -97,7 +97,7 @@ export function layDabs(
   { size, zoom }: { size: SheetSize; zoom: number },
   { rule, tilt = NO_TILT, range, onto }: LayOptions = {},
 ): Layer {
-  const { memory, kernel, crew, grains } = tools;
+  const { memory, kernel, grains } = tools;
   const { from, to } = range ?? { from: 0, to: dabs.count };
   const entryBytes = Math.max(1, to - from) * ENTRY.bytes;
   const entries = memory.allocate(entryBytes);
@@ -121,7 +121,7 @@ export function layDabs(
   }
   new Uint32Array(memory.memory.buffer, index, bins.order.length).set(bins.order);
   const ways = rule?.ways ? memory.allocate(WAYS_BYTES) : 0;
-  layBins({ ...tools, crew, records, index, order: bins.order, dabOf, ways, empty }, bins.tiles, layer, rule);
+  layBins({ ...tools, records, index, order: bins.order, dabOf, ways, empty }, bins.tiles, layer, rule);
   grains.trim();
   if (ways) memory.free(ways, WAYS_BYTES);
   memory.free(index, indexBytes);
