@@ -68,17 +68,22 @@ export function runSuite(
       stdio: ['ignore', 'pipe', 'pipe'],
     });
     let text = '';
+    let ended = false;
     let begin = false;
     const give = (part) => {
       text += part;
       show(part);
     };
     const silent = () => {
+      ended = true;
       begin = text === '' && again;
       give(
         `\nnothing was said for ${(text === '' ? firstMs : quietMs) / 1000} s; it waited for:\n${waitedFor(child.pid)}\n`,
       );
       end(child.pid);
+      // what outlives its parent may hold the other end of these
+      child.stdout.destroy();
+      child.stderr.destroy();
     };
     let timer = setTimeout(silent, firstMs);
     const take = (part) => {
@@ -89,9 +94,10 @@ export function runSuite(
     child.stdout.on('data', take);
     child.stderr.on('data', take);
     child.on('error', fail);
-    child.on('exit', (status) => {
+    // all that it said has come by then, unlike when it exits
+    child.on('close', (status) => {
       clearTimeout(timer);
-      if (!begin) return done({ status, text });
+      if (!begin) return done({ status: ended ? null : status, text });
       show('it is begun once more\n');
       runSuite(command, args, { env, quietMs, firstMs, again: false, show }).then(done, fail);
     });
