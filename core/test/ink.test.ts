@@ -104,6 +104,19 @@ describe('ink', () => {
     expect(sha(printSheet(used, { brush, plates }, strokes, 'white'))).to.equal(fresh);
   });
 
+  it('prints with a tip that rested as before, at sizes that it was printed at and at others', () => {
+    const printed = (engine: InkEngine, px: number) => {
+      const brush = brushWith({ ...VARIED, size: { rest: px } });
+      return sha(
+        printSheet(engine, { brush, plates: new Map([['tip', plate]]) }, sheetOf(width, height, stroke), 'white'),
+      );
+    };
+    const rested = new InkEngine();
+    printed(rested, 50);
+    rested.rest([plate]);
+    for (const px of [50, 31, 77]) expect(printed(rested, px)).to.equal(printed(new InkEngine(), px));
+  });
+
   it('builds toward the opacity of the dab and never past it', () => {
     const brush = brushWith({ size: { rest: 40 }, spacing: { rest: 2 }, opacity: { rest: 60 }, flow: { rest: 30 } });
     const engine = new InkEngine();

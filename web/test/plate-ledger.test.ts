@@ -7,6 +7,7 @@ import { MEASURED_KEPT } from '../src/engine/protocol/prove.ts';
 import { brushOf } from '../../core/test/helpers/echoes.ts';
 import { standIn } from './helpers/workers.ts';
 import { holdPlate } from '../src/engine/pool.ts';
+import { plateCalls } from '../src/engine/worker-plates.ts';
 import { HELPER, lookOver, proverFor } from '../src/engine/provers.ts';
 
 const plate = (value: number): Plate => ({ width: 1, height: 1, data: new Uint16Array([value]) });
@@ -42,6 +43,20 @@ describe('what a worker holds of the plates', () => {
       await ledger.bring(keys, plateOf);
       for (const key of keys) expect(holder.held.get(key)?.data[0], `job ${job}, ${key}`).to.equal(numberOf(key));
     }
+  });
+
+  it('rests, but for what the job that brings new ones prints with', () => {
+    const rested: number[][] = [];
+    const engine = {
+      rest: (plates: readonly Plate[]) => rested.push(plates.map(({ data }) => data[0])),
+      keepOnly: () => undefined,
+    };
+    const calls = plateCalls(new HeldByKey<Plate>(6), engine);
+    const fresh = (...numbers: number[]) => numbers.map((n) => [`plate ${n}`, plate(n)] as const);
+    calls.hold(['plate 1', 'plate 2'], fresh(1, 2));
+    calls.hold(['plate 2', 'plate 3'], fresh(3));
+    calls.hold(['plate 1', 'plate 2'], []);
+    expect(rested).to.deep.equal([[], [1]]);
   });
 
   it('is not given twice while it is kept', async () => {

@@ -115,8 +115,13 @@ function neighbourGrain(image: Raster, mask: PixelSet, weight: Raster, size: rea
   return movedBy(fineOf(image, weight), weight, best.dx, best.dy);
 }
 
-/** Fills a mask with the ground around it and the grain of a neighbouring piece of the body. */
-export function filledIn({ image, solid }: Tip256, mask: PixelSet): Cure {
+/** Fills a mask with the ground around it and the grain of a neighbouring piece of the body, when it is asked to. */
+export const filling =
+  ({ image, solid }: Tip256, mask: PixelSet) =>
+  (): Cure =>
+    filledIn(image, solid, mask);
+
+function filledIn(image: Raster, solid: PixelSet, mask: PixelSet): Cure {
   const { x0, y0, x1, y1 } = boxOf(mask);
   const size = [x1 - x0 + 3, y1 - y0 + 3] as const;
   const window = windowOf(mask, Math.max(AROUND, Math.min(128, ...size) + 4));

@@ -53,6 +53,10 @@ export interface Border {
 /** How far inside a frame it is looked whether the tip goes on there, px. */
 const WITHIN = 16;
 
+// made apart, since a cure outlives what else its border was found by
+const fading = (inset: number) => (): Cure => feathered(inset);
+const keeping = (near: PixelSet) => (): Cure => keptOnly(near, 1.5);
+
 /** How much of a region a set covers, 0..1. */
 const shareIn = (set: PixelSet, region: PixelSet): number =>
   areaOf(set.map((v, i) => v & region[i])) / Math.max(1, areaOf(region));
@@ -80,7 +84,7 @@ export function findBorder(image: Raster): Border | undefined {
     : hard
       ? maskWhere((i) => frame[i] === 1 && image.data[i] > 0.05)
       : frame;
-  const cure = () => (hard ? feathered(inset) : keptOnly(near, 1.5));
+  const cure = hard ? fading(inset) : keeping(near);
   // a tip that goes on inside its hard border is cut square: its border is not a thing beside it
   const within = (i: number) => frame[i] === 0 && frameDistance(i) > ANALYSIS_MIDDLE - inset - 6 - WITHIN;
   const cutSquare = hard && shareIn(body, maskWhere(within)) > 0.5;

@@ -2,7 +2,7 @@ import { distanceTo } from '../raster/distance.ts';
 import { pieces } from '../raster/pieces.ts';
 import { asRaster, boxOf, grown, maskWhere, PIXELS, shrunk, type PixelSet, type Tip256 } from './body.ts';
 import { keptOnly } from './cures.ts';
-import { flaw, type Flaw } from './flaw.ts';
+import { flaw, type Cure, type Flaw } from './flaw.ts';
 import { saturateSquared } from '../maths/measures.ts';
 import { ANALYSIS_SIDE } from './analysed-tip.ts';
 
@@ -33,6 +33,15 @@ function openedByDisc(mask: PixelSet): PixelSet {
   return maskWhere((i) => far[(Math.floor(i / ANALYSIS_SIDE) + PAD) * side + (i % ANALYSIS_SIDE) + PAD] <= DISC + 0.3);
 }
 
+/** Cuts what pokes out back to the rim. */
+const cutBack = (mask: PixelSet, rim: PixelSet) => (): Cure => {
+  const wide = grown(mask, 3.2);
+  return keptOnly(
+    maskWhere((i) => wide[i] === 0 || rim[i] === 1),
+    1.5,
+  );
+};
+
 /** Parts of the outline that stand out farther than its other unevenness. */
 export function findBumps(tip: Tip256): Flaw[] {
   const body = tip.solid;
@@ -55,13 +64,6 @@ export function findBumps(tip: Tip256): Flaw[] {
     const { x0, y0, x1, y1 } = boxOf(mask);
     if (Math.max(x1 - x0, y1 - y0) - 1 > LONGEST) return [];
     const salience = saturateSquared(height, 7) * saturateSquared(height / (usual + 1.5) - 0.7, 0.8);
-    const cure = () => {
-      const wide = grown(mask, 3.2);
-      return keptOnly(
-        maskWhere((i) => wide[i] === 0 || rim[i] === 1),
-        1.5,
-      );
-    };
-    return [flaw({ what: 'bump', mask }, salience, cure)];
+    return [flaw({ what: 'bump', mask }, salience, cutBack(mask, rim))];
   });
 }

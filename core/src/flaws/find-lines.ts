@@ -3,7 +3,7 @@ import { clamp } from '../maths/ramps.ts';
 import { blur } from '../raster/blur.ts';
 import { raster, type Raster } from '../raster/raster.ts';
 import { areaOf, asRaster, maskedBlur, maskWhere, type Tip256 } from './body.ts';
-import { filledIn } from './cures.ts';
+import { filling } from './cures.ts';
 import { flaw, type Flaw } from './flaw.ts';
 import { maxOf, median, filteredValues, saturate, saturateSquared } from '../maths/measures.ts';
 import { ANALYSIS_SIDE, ANALYSIS_MIDDLE } from './analysed-tip.ts';
@@ -216,5 +216,5 @@ function lineOf(tip: Tip256, fine: Raster, soft: Raster, candidate: Candidate, r
   const back = bandOf(way);
   const mask = maskWhere((i) => back[i] > 0.5 && tip.solid[i] === 1);
   if (areaOf(mask) < LEAST_PX) return undefined;
-  return flaw({ what: 'line', tone: sign < 0 ? 'light' : 'dark', mask }, salience, () => filledIn(tip, mask));
+  return flaw({ what: 'line', tone: sign < 0 ? 'light' : 'dark', mask }, salience, filling(tip, mask));
 }

@@ -3,7 +3,7 @@ import { blur } from '../raster/blur.ts';
 import { pieces, type Pieces } from '../raster/pieces.ts';
 import { raster, type Raster } from '../raster/raster.ts';
 import { asRaster, grown, maskedBlur, maskWhere, PIXELS, shrunk, type PixelSet, type Tip256 } from './body.ts';
-import { filledIn } from './cures.ts';
+import { filling } from './cures.ts';
 import { flaw, type Flaw } from './flaw.ts';
 import { deviation, mean, median, percentile, filteredValues, saturateSquared } from '../maths/measures.ts';
 import { ANALYSIS_SIDE } from './analysed-tip.ts';
@@ -137,7 +137,7 @@ export function findPatches(tip: Tip256): Flaw[] {
       const outstanding = saturateSquared(strength, 4) * saturateSquared(against - 0.8, 1.3);
       // how sharply it ends is looked at only where that can still count
       const salience = outstanding < FAINT ? 0 : outstanding * sharpness(tip, candidate, slope, sign);
-      made.push(flaw({ what: sign < 0 ? 'hole' : 'dense patch', mask }, salience, () => filledIn(tip, wide)));
+      made.push(flaw({ what: sign < 0 ? 'hole' : 'dense patch', mask }, salience, filling(tip, wide)));
     }
     return made;
   });

@@ -1,7 +1,7 @@
 import { pieces } from '../raster/pieces.ts';
-import { asRaster, grown, maskWhere, PIXELS, type Tip256 } from './body.ts';
+import { asRaster, grown, maskWhere, PIXELS, type PixelSet, type Tip256 } from './body.ts';
 import { erased } from './cures.ts';
-import { flaw, type Flaw } from './flaw.ts';
+import { flaw, type Cure, type Flaw } from './flaw.ts';
 import { saturate } from '../maths/measures.ts';
 
 /** So many are told, the most visible. */
@@ -52,8 +52,10 @@ export function findSpecks(tip: Tip256): Flaw[] {
       (saturate((stray.gap - 1.5) / 5) / (1 + crowd * crowd)) *
       saturate(stray.ink / (9 * ref)) *
       Math.min(1, stray.peak / (0.4 * ref));
-    return flaw({ what: 'speck', mask }, salience, () => erased(outsideBody(grown(mask, 2.3), tip)));
+    return flaw({ what: 'speck', mask }, salience, erasedBeside(body, mask));
   });
 }
 
-const outsideBody = (mask: Uint8Array, { body }: Tip256): Uint8Array => mask.map((v, i) => (body[i] ? 0 : v));
+/** Erases what is stray beside a body, and nothing of that. */
+const erasedBeside = (body: PixelSet, mask: PixelSet) => (): Cure =>
+  erased(grown(mask, 2.3).map((v, i) => (body[i] ? 0 : v)));

@@ -35,12 +35,11 @@ export const cured = (image: Raster, { keep, add }: Cure): Raster => ({
 /** What a detector found; without a box of its own it is that of the mask, without a tone it has none. */
 type FoundFlaw = Pick<Flaw, 'what' | 'mask'> & Partial<Pick<Flaw, 'tone' | 'box'>>;
 
-/** A flaw over a mask; the cure is made when it is asked for, once. */
+/** A flaw over a mask; the cure, which is as large as the tip, is made whenever it is asked for. */
 export function flaw(
   { what, tone = '', mask, box = boxOf(mask) }: FoundFlaw,
   salience: number,
   cure: () => Cure,
 ): Flaw {
-  let made: Cure | undefined;
-  return { what, tone, mask, box, salience, cure: () => (made ??= cure()) };
+  return { what, tone, mask, box, salience, cure };
 }

@@ -9,7 +9,6 @@ import { Crew, type CrewPlace } from './crew.ts';
 import { BandRoom } from './band/band-tile.ts';
 import { PieceKernel } from './band/kernel-piece.ts';
 import { layBand, type BandOrder } from './band/lay-band.ts';
-import { levelBytes, writeLevel } from './entry.ts';
 import { throughOf, type GrainField } from './grain.ts';
 import { freeLayer, layDabs, type LayOptions, type LayTools } from './layer.ts';
 import { TILE, tilePlace, tileRowsOf, tilesOf, type SheetSize } from './sheet-size.ts';
@@ -17,7 +16,8 @@ import { HeldGrains } from './held-grains.ts';
 import { InkMemory } from './memory.ts';
 import { TilePrinter } from './tile-printer.ts';
 import { WHOLE } from './tile-parts.ts';
-import { Tip, type TipLevel } from './tip.ts';
+import type { Tip } from './tip.ts';
+import { Tips } from './tips.ts';
 
 /** A single layer in one ink. */
 export const inOneInk = (layer: Layer, colour: Rgb): StrokePrint => ({
@@ -37,8 +37,6 @@ const GRAINS_KEPT = 128;
 export class InkEngine {
   readonly memory: InkMemory;
   readonly kernel: Kernel;
-  private readonly tips = new WeakMap<Plate, Tip>();
-  private readonly levels = new Map<TipLevel, number>();
   private readonly grains = new Lru<string, GrainField>(GRAINS_KEPT);
   private readonly printer: TilePrinter;
   private readonly bytes: BytesPrinter;
@@ -60,8 +58,7 @@ export class InkEngine {
     this.helpersPlace = this.crew?.place;
     this.bandRoom = new BandRoom(this.memory);
     this.pieces = this.kernel.band && new PieceKernel(this.memory, this.kernel);
-    const address = (tip: Tip, level: TipLevel) => this.address(tip, level);
-    this.tools = { memory: this.memory, kernel: this.kernel, address, grains: held };
+    this.tools = { memory: this.memory, kernel: this.kernel, tips: new Tips(this.memory), grains: held };
   }
 
   /** From now on work on tiles is shared out: another thread helps by `helpersPlace`. */
@@ -77,34 +74,18 @@ export class InkEngine {
 
   /** The tip of a plate; built once per plate object. */
   tip(plate: Plate): Tip {
-    let tip = this.tips.get(plate);
-    if (!tip) {
-      tip = new Tip(plate);
-      this.tips.set(plate, tip);
-    }
-    return tip;
-  }
-
-  private address(tip: Tip, level: TipLevel): number {
-    let address = this.levels.get(level);
-    if (address === undefined) {
-      address = this.memory.allocate(levelBytes(level));
-      writeLevel(this.memory.memory.buffer, address, tip, level);
-      this.levels.set(level, address);
-    }
-    return address;
+    return this.tools.tips.of(plate);
   }
 
   /** Frees the levels of tips that are not among `plates`, so that a long session does not fill the memory. */
   keepOnly(plates: readonly Plate[]): void {
     this.pieces?.keepOnly(plates);
-    const kept = new Set<TipLevel>();
-    for (const plate of plates) for (const level of this.tips.get(plate)?.builtLevels() ?? []) kept.add(level);
-    for (const [level, address] of this.levels)
-      if (!kept.has(level)) {
-        this.memory.free(address, levelBytes(level));
-        this.levels.delete(level);
-      }
+    this.tools.tips.keepOnly(plates);
+  }
+
+  /** Tips that are not printed with for now: their levels stay, but to make more of them begins at the plate again. */
+  rest(plates: readonly Plate[]): void {
+    this.tools.tips.rest(plates);
   }
 
   /** Lays dabs; `plates[card]` is the tip of each card. `zoom` scales the whole stroke, sizes included. */

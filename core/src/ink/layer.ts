@@ -13,6 +13,7 @@ import { NO_TILT, type SheetTilt } from './place.ts';
 import { tileColumns, type SheetSize } from './sheet-size.ts';
 import type { HeldGrains } from './held-grains.ts';
 import type { Tip, TipLevel } from './tip.ts';
+import type { Tips } from './tips.ts';
 
 /** A layer that more dabs are laid onto. */
 export interface LaidBefore {
@@ -30,14 +31,11 @@ export interface LayOptions {
   onto?: LaidBefore;
 }
 
-/** Where a level of a tip lies in memory. */
-export type LevelAddress = (tip: Tip, level: TipLevel) => number;
-
 /** What dabs are laid with. */
 export interface LayTools {
   memory: InkMemory;
   kernel: Kernel;
-  address: LevelAddress;
+  tips: Tips;
   grains: HeldGrains;
   /** who helps; undefined where nobody does */
   crew?: Crew;
@@ -45,7 +43,7 @@ export interface LayTools {
 
 /** Writes the entries of the dabs that can print; returns which dab each stands for. */
 function writeEntries(
-  { memory, address }: LayTools,
+  { memory, tips: held }: LayTools,
   block: number,
   dabs: DabTable,
   tips: readonly Tip[],
@@ -63,7 +61,7 @@ function writeEntries(
     if (!extent) continue;
     if (extent.level !== level) {
       level = extent.level;
-      at = address(tip, level);
+      at = held.address(tip, level);
       // a level that was not in memory before may have made it grow, which replaces the buffer
       if (views.ints.buffer !== memory.memory.buffer) views = viewsAt(memory.memory.buffer, block);
     }

@@ -208,6 +208,11 @@ export class Tip {
     return this.levels.values();
   }
 
+  /** Forgets what levels are blended from; it is made again for the next one. */
+  dropOctaves(): void {
+    this.octaves.clear();
+  }
+
   private octave(ox: number, oy: number): Grid {
     const key = ox * 32 + oy;
     let grid = this.octaves.get(key);

@@ -37,6 +37,11 @@ export class HeldByKey<Held> {
     return [...this.held].map(([, held]) => held);
   }
 
+  /** What is held by other keys than these. */
+  others(keys: readonly string[]): Held[] {
+    return [...this.held].flatMap(([key, held]) => (keys.includes(key) ? [] : [held]));
+  }
+
   drop(): void {
     this.held = new Lru(this.most);
   }

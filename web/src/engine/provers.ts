@@ -1,5 +1,6 @@
 import { Lru } from '@amber-stamp/core/maths';
 import type { LentTip } from '@amber-stamp/core/prove';
+import type { Plate } from '@amber-stamp/core/raster';
 import type { Remote } from 'comlink';
 import { heldPlate } from './pool.ts';
 import { beginPlateWorker, type PlateWorker } from './workers.ts';
@@ -16,13 +17,19 @@ export const HELPER = PROVERS - 1;
 /** Tips that were looked over: those that are new take longest of all. */
 const over = new Lru<string, true>(MEASURED_KEPT);
 
+/** What of a plate prints: how a relief stands is not measured, and is as much again. */
+function printing(key: string): Plate | undefined {
+  const plate = heldPlate(key);
+  return plate && { width: plate.width, height: plate.height, data: plate.data };
+}
+
 /** A worker that measures, with all plates of a job in its hands; undefined while one is not cut yet. */
 export async function proverFor(job: ProveJob, number = 0): Promise<Remote<ProveApi> | undefined> {
   const { remote, ledger } = worker(number);
   const keys = Object.values(job.plates);
   if (!keys.every(heldPlate)) return undefined;
   const missing = ledger.lacks(keys);
-  await ledger.bring(keys, heldPlate);
+  await ledger.bring(keys, printing);
   // a tip takes long to look over: what was looked over is lent by the first; one that looks at a tip now would be waited for
   const known = missing.filter((key) => over.has(key));
   if (number > 0 && known.length > 0 && provers[0]) {

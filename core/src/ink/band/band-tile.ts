@@ -48,7 +48,8 @@ export class BandTile {
   /** its first pixel on the sheet */
   place: Readonly<{ x: number; y: number }> = { x: 0, y: 0 };
   private readonly memory: InkMemory;
-  private held: BandViews;
+  /** let go with what was laid: views hold a buffer that memory may have outgrown */
+  private held: BandViews | undefined;
   /** address of the mean colours, 0 for none */
   private tint = 0;
 
@@ -61,8 +62,7 @@ export class BandTile {
     head[BAND_TILE_32.waiting] = waiting;
     head[BAND_TILE_32.first] = this.address + BAND_TILE.bytes;
     head[BAND_TILE_32.end] = this.address + BAND_TILE.bytes + ROWS_BYTES;
-    this.held = this.look();
-    this.held.waiting.fill(NOTHING);
+    this.look().waiting.fill(NOTHING);
   }
 
   private head(): Int32Array {
@@ -85,7 +85,7 @@ export class BandTile {
 
   /** What lies in it; looked up again after every allocation, since memory that grows moves. */
   get views(): BandViews {
-    if (this.held.waiting.buffer !== this.memory.memory.buffer) this.held = this.look();
+    if (this.held?.waiting.buffer !== this.memory.memory.buffer) this.held = this.look();
     return this.held;
   }
 
@@ -111,6 +111,7 @@ export class BandTile {
     const laid = { address: head[BAND_TILE_32.coverage], tint: this.tint };
     head[BAND_TILE_32.coverage] = 0;
     this.tint = 0;
+    this.held = undefined;
     return laid;
   }
 

@@ -31,7 +31,7 @@ export class PieceKernel {
   private readonly mitres: number;
   private shares: { address: number; bytes: number; rows: number } | undefined;
   private present: Piece | undefined;
-  private held: Views;
+  private held: Views | undefined;
 
   constructor(memory: InkMemory, kernel: Kernel) {
     this.memory = memory;
@@ -39,11 +39,10 @@ export class PieceKernel {
     this.levels = new LevelTables(memory, kernel);
     this.piece = memory.allocate(PIECE.bytes);
     this.mitres = memory.allocate(8 * MITRE_NUMBERS * MOST_MITRES);
-    this.held = viewsAt(memory.memory.buffer, this.piece);
   }
 
   private get views(): Views {
-    if (this.held.ints.buffer !== this.memory.memory.buffer) this.held = viewsAt(this.memory.memory.buffer, this.piece);
+    if (this.held?.ints.buffer !== this.memory.memory.buffer) this.held = viewsAt(this.memory.memory.buffer, this.piece);
     return this.held;
   }
 
@@ -63,6 +62,7 @@ export class PieceKernel {
     if (this.shares) this.memory.free(this.shares.address, this.shares.bytes);
     this.shares = undefined;
     this.present = undefined;
+    this.held = undefined;
   }
 
   /** Lays what still waits on a tile of a band without a rule. */
