@@ -16,6 +16,21 @@ describe('values of which only so many are kept', () => {
     expect(kept.size).to.equal(4);
     expect(kept.set(9, 9).map(([key]) => key)).to.deep.equal([0, 1, 2]);
   });
+  it('are weighed, and go until the rest is light enough', () => {
+    const kept = new Lru<string, number>(9, 10, (grams) => grams);
+    for (const [key, grams] of [
+      ['a', 4],
+      ['b', 1],
+      ['c', 4],
+    ] as const)
+      expect(kept.set(key, grams)).to.deep.equal([]);
+    kept.set('a', 2);
+    expect(kept.set('d', 3)).to.deep.equal([]);
+    expect(kept.set('e', 6).map(([key]) => key)).to.deep.equal(['b', 'c', 'a']);
+    kept.delete('d');
+    expect(kept.set('f', 4)).to.deep.equal([]);
+    expect(kept.set('g', 30, 2).map(([key]) => key)).to.deep.equal(['e']);
+  });
   it('are gone where they were deleted or never there', () => {
     const kept = new Lru<string, string>(2);
     kept.set('a', 'x');

@@ -1,16 +1,24 @@
 import { Lru } from '@amber-stamp/core/maths';
 
+export const MIB = 1024 * 1024;
+
+/** How much is held: so many, and so many bytes. A job that needs more gets all of it. */
+export interface Kept {
+  most: number;
+  mostBytes: number;
+}
+
 /**
  * What a worker holds by key, most often plates. Only `take` changes what stays: the page keeps the same account beside it
  * and so knows, without asking, what the worker has dropped.
  */
 export class HeldByKey<Held> {
   private held: Lru<string, Held>;
-  private readonly most: number;
+  private readonly empty: () => Lru<string, Held>;
 
-  constructor(most: number) {
-    this.most = most;
-    this.held = new Lru(most);
+  constructor({ most, mostBytes }: Kept, bytesOf: (held: Held) => number) {
+    this.empty = () => new Lru(most, mostBytes, bytesOf);
+    this.held = this.empty();
   }
 
   /** Takes fresh ones in for a job that needs `wanted`, none of which goes for another; gives the keys of those that went. */
@@ -43,7 +51,7 @@ export class HeldByKey<Held> {
   }
 
   drop(): void {
-    this.held = new Lru(this.most);
+    this.held = this.empty();
   }
 
   /** What a job names, by its own names: those that are not here are left out. */

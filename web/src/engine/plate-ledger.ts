@@ -1,7 +1,11 @@
 import type { Plate } from '@amber-stamp/core/raster';
-import { HeldByKey } from './held-by-key.ts';
+import { HeldByKey, type Kept } from './held-by-key.ts';
 
 export type Fresh = readonly (readonly [string, Plate])[];
+
+/** What a plate takes. */
+export const bytesOf = ({ data, heights, displaced }: Plate): number =>
+  data.byteLength + (heights?.byteLength ?? 0) + (displaced?.byteLength ?? 0);
 
 /** How the plates of a worker are changed. */
 export interface PlateApi {
@@ -16,12 +20,12 @@ export type PlateHolder = { [Call in keyof PlateApi]: (...given: Parameters<Plat
 
 /** What one worker holds: a copy of its own account, kept here, so that it is given what it lacks and nothing twice. */
 export class PlateLedger {
-  private readonly account: HeldByKey<true>;
+  private readonly account: HeldByKey<number>;
   private readonly holder: PlateHolder;
 
-  constructor(holder: PlateHolder, most: number) {
+  constructor(holder: PlateHolder, kept: Kept) {
     this.holder = holder;
-    this.account = new HeldByKey(most);
+    this.account = new HeldByKey(kept, (bytes) => bytes);
   }
 
   /** Which of these keys the worker lacks. */
@@ -42,7 +46,7 @@ export class PlateLedger {
     if (fresh.length === 0) return;
     this.account.take(
       wanted,
-      fresh.map(([key]) => [key, true]),
+      fresh.map(([key, plate]) => [key, bytesOf(plate)]),
     );
     try {
       await this.holder.hold(wanted, fresh);

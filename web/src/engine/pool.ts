@@ -34,7 +34,7 @@ const inkWorkers = Array.from({ length: POOL }, () => ({
 }));
 /** What goes first at a worker: what the hand waits for, what is looked at beside it, what only measures. */
 const RANK = { hand: 0, beside: 1, measure: 2 } as const;
-const held = new Lru<string, Plate>(INKED_KEPT);
+const held = new Lru<string, Plate>(INKED_KEPT.most);
 
 /** A plate that jobs may name by its key. */
 export const holdPlate = (key: string, plate: Plate): void => void held.set(key, plate);

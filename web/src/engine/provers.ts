@@ -15,7 +15,7 @@ export const PROVERS = 2;
 export const HELPER = PROVERS - 1;
 
 /** Tips that were looked over: those that are new take longest of all. */
-const over = new Lru<string, true>(MEASURED_KEPT);
+const over = new Lru<string, true>(MEASURED_KEPT.most);
 
 /** What of a plate prints: how a relief stands is not measured, and is as much again. */
 function printing(key: string): Plate | undefined {

@@ -1,5 +1,6 @@
 import { wrap, type Remote } from 'comlink';
 import { carry } from './carry.ts';
+import type { Kept } from './held-by-key.ts';
 import { PlateLedger, type PlateApi } from './plate-ledger.ts';
 import { madeWorker } from './made-workers.ts';
 import type { WorkerApis, WorkerName } from './protocol/index.ts';
@@ -24,13 +25,13 @@ export interface PlateWorker<Api extends PlateApi> {
   ledger: PlateLedger;
 }
 
-/** Begins a worker that keeps so many plates. */
+/** Begins a worker that keeps plates. */
 export function beginPlateWorker<Name extends 'ink' | 'prove' | 'surface'>(
   name: Name,
-  plates: number,
+  kept: Kept,
 ): PlateWorker<WorkerApis[Name]> {
   const { remote } = beginWorker(name);
-  return { remote, ledger: new PlateLedger(remote as unknown as Remote<PlateApi>, plates) };
+  return { remote, ledger: new PlateLedger(remote as unknown as Remote<PlateApi>, kept) };
 }
 
 /** A worker that begins when it is first asked: it is told `onBegin` before that. */

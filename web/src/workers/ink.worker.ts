@@ -20,6 +20,7 @@ import { expose, transfer } from 'comlink';
 import { carry } from '../engine/carry.ts';
 import { groundOf } from './ground.ts';
 import { HeldByKey } from '../engine/held-by-key.ts';
+import { bytesOf } from '../engine/plate-ledger.ts';
 import { HeldStrokes } from '../engine/stroke-ledger.ts';
 import { plateCalls } from '../engine/worker-plates.ts';
 import {
@@ -42,7 +43,7 @@ function keptOf(view: string): { session: SheetSession; picture: SheetBytes } {
   views.set(view, kept);
   return kept;
 }
-const plates = new HeldByKey<Plate>(INKED_KEPT);
+const plates = new HeldByKey<Plate>(INKED_KEPT, bytesOf);
 
 const strokes = new HeldStrokes();
 

@@ -31,6 +31,7 @@ import { raster, resample, type Plate } from '@amber-stamp/core/raster';
 import { expose, transfer } from 'comlink';
 import { carry } from '../engine/carry.ts';
 import { HeldByKey } from '../engine/held-by-key.ts';
+import { bytesOf } from '../engine/plate-ledger.ts';
 import { plateCalls } from '../engine/worker-plates.ts';
 import {
   MEASURED_KEPT,
@@ -44,7 +45,7 @@ import {
 } from '../engine/protocol/prove.ts';
 
 const engine = new InkEngine();
-const plates = new HeldByKey<Plate>(MEASURED_KEPT);
+const plates = new HeldByKey<Plate>(MEASURED_KEPT, bytesOf);
 
 type Point = readonly [number, number];
 

@@ -14,7 +14,7 @@ import {
 
 /** Longest side of a tip that is pressed: the grid of a surface shows no more. */
 const TIP_SIDE = 512;
-const tips = new HeldByKey<PressTip>(TIPS_KEPT);
+const tips = new HeldByKey<PressTip>(TIPS_KEPT, () => 0);
 /** The surface as it was last wanted: its lines lie closer where dabs are. */
 let made: { key: string; surface: Surface } | undefined;
 

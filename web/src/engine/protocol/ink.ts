@@ -3,10 +3,11 @@ import type { GroundPlacement } from '@amber-stamp/core/ground';
 import type { Ground } from '@amber-stamp/core/ink';
 import type { Brush, PenStroke } from '@amber-stamp/core/model';
 import type { Lamp } from '@amber-stamp/core/relief';
+import { MIB, type Kept } from '../held-by-key.ts';
 import type { PlateApi } from '../plate-ledger.ts';
 
-/** So many plates the page keeps at hand, and a worker that draws. */
-export const INKED_KEPT = 96;
+/** The plates that a worker that draws keeps; the page has as many at hand. */
+export const INKED_KEPT: Kept = { most: 96, mostBytes: 48 * MIB };
 
 /** A brush with the key of the plate of each name. Plates were given before, by key. */
 export interface InkBrush {

@@ -11,10 +11,11 @@ import type {
   SingleCure,
   TriedFix,
 } from '@amber-stamp/core/prove';
+import { MIB, type Kept } from '../held-by-key.ts';
 import type { PlateApi } from '../plate-ledger.ts';
 
-/** So many plates a worker that measures keeps. */
-export const MEASURED_KEPT = 32;
+/** The plates that a worker that measures keeps. */
+export const MEASURED_KEPT: Kept = { most: 32, mostBytes: 24 * MIB };
 
 /** A brush whose plates the worker holds by key. */
 export interface ProveJob {
