@@ -42,7 +42,8 @@ export class PieceKernel {
   }
 
   private get views(): Views {
-    if (this.held?.ints.buffer !== this.memory.memory.buffer) this.held = viewsAt(this.memory.memory.buffer, this.piece);
+    if (this.held?.ints.buffer !== this.memory.memory.buffer)
+      this.held = viewsAt(this.memory.memory.buffer, this.piece);
     return this.held;
   }
 
