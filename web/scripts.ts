@@ -33,7 +33,7 @@ export const SCRIPTS = [
       '/core/src/formats/(?!exr(?!-header)|relief-file|pack)',
       '/core/src/relief/shade',
       '/web/src/api/fetch-plate',
-      '/web/src/engine/(carry|held-by-key|stroke-ledger|worker-plates)',
+      '/web/src/engine/(carry|held-by-key|stroke-ledger|worker-plates|protocol/)',
       '/node_modules/(fast-png|fflate|iobuffer|potpack|@noble)/',
     ),
   },

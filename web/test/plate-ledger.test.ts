@@ -1,8 +1,8 @@
 import { hash32 } from '@amber-stamp/core/maths';
 import type { Plate } from '@amber-stamp/core/raster';
 import { expect } from 'chai';
-import { HeldByKey, type Kept } from '../src/engine/held-by-key.ts';
-import { bytesOf, PlateLedger, type Fresh } from '../src/engine/plate-ledger.ts';
+import { bytesOf, HeldByKey, type Kept } from '../src/engine/held-by-key.ts';
+import { PlateLedger, type Fresh } from '../src/engine/plate-ledger.ts';
 import { MEASURED_KEPT } from '../src/engine/protocol/prove.ts';
 import { brushOf } from '../../core/test/helpers/echoes.ts';
 import { standIn } from './helpers/workers.ts';

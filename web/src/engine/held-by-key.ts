@@ -1,6 +1,11 @@
 import { Lru } from '@amber-stamp/core/maths';
+import type { Plate } from '@amber-stamp/core/raster';
 
 export const MIB = 1024 * 1024;
+
+/** What a plate takes. */
+export const bytesOf = ({ data, heights, displaced }: Plate): number =>
+  data.byteLength + (heights?.byteLength ?? 0) + (displaced?.byteLength ?? 0);
 
 /** How much is held: so many, and so many bytes. A job that needs more gets all of it. */
 export interface Kept {

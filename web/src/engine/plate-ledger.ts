@@ -1,11 +1,7 @@
 import type { Plate } from '@amber-stamp/core/raster';
-import { HeldByKey, type Kept } from './held-by-key.ts';
+import { bytesOf, HeldByKey, type Kept } from './held-by-key.ts';
 
 export type Fresh = readonly (readonly [string, Plate])[];
-
-/** What a plate takes. */
-export const bytesOf = ({ data, heights, displaced }: Plate): number =>
-  data.byteLength + (heights?.byteLength ?? 0) + (displaced?.byteLength ?? 0);
 
 /** How the plates of a worker are changed. */
 export interface PlateApi {

@@ -19,8 +19,7 @@ import { dabsOf } from '@amber-stamp/core/vary';
 import { expose, transfer } from 'comlink';
 import { carry } from '../engine/carry.ts';
 import { groundOf } from './ground.ts';
-import { HeldByKey } from '../engine/held-by-key.ts';
-import { bytesOf } from '../engine/plate-ledger.ts';
+import { bytesOf, HeldByKey } from '../engine/held-by-key.ts';
 import { HeldStrokes } from '../engine/stroke-ledger.ts';
 import { plateCalls } from '../engine/worker-plates.ts';
 import {

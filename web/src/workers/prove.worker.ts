@@ -30,8 +30,7 @@ import {
 import { raster, resample, type Plate } from '@amber-stamp/core/raster';
 import { expose, transfer } from 'comlink';
 import { carry } from '../engine/carry.ts';
-import { HeldByKey } from '../engine/held-by-key.ts';
-import { bytesOf } from '../engine/plate-ledger.ts';
+import { bytesOf, HeldByKey } from '../engine/held-by-key.ts';
 import { plateCalls } from '../engine/worker-plates.ts';
 import {
   MEASURED_KEPT,
