@@ -119,6 +119,10 @@ async function everything() {
 
 try {
   await (suites[wanted] ?? everything)();
+} catch (cause) {
+  // what the tests need could not be made ready: told among the failures, so that the count still ends the output
+  count.failed++;
+  failures.push(`${cause.stack}`);
 } finally {
   database?.stop();
 }
