@@ -11,6 +11,9 @@ const read = (path) => {
   }
 };
 
+/** What a suite said last is read for so long after it has ended. */
+const LAST_WORDS_MS = 3000;
+
 /** The numbers of a process and of all that it has begun. */
 function treeOf(pid) {
   const parents = readdirSync('/proc')
@@ -74,6 +77,11 @@ export function runSuite(
       text += part;
       show(part);
     };
+    // what outlives a suite may hold the other end of these
+    const letGo = () => {
+      child.stdout.destroy();
+      child.stderr.destroy();
+    };
     const silent = () => {
       ended = true;
       begin = text === '' && again;
@@ -81,19 +89,23 @@ export function runSuite(
         `\nnothing was said for ${(text === '' ? firstMs : quietMs) / 1000} s; it waited for:\n${waitedFor(child.pid)}\n`,
       );
       end(child.pid);
-      // what outlives its parent may hold the other end of these
-      child.stdout.destroy();
-      child.stderr.destroy();
+      letGo();
     };
     let timer = setTimeout(silent, firstMs);
     const take = (part) => {
-      clearTimeout(timer);
-      timer = setTimeout(silent, quietMs);
+      if (child.exitCode === null && child.signalCode === null) {
+        clearTimeout(timer);
+        timer = setTimeout(silent, quietMs);
+      }
       give(part);
     };
     child.stdout.on('data', take);
     child.stderr.on('data', take);
     child.on('error', fail);
+    child.on('exit', () => {
+      clearTimeout(timer);
+      timer = setTimeout(letGo, LAST_WORDS_MS);
+    });
     // all that it said has come by then, unlike when it exits
     child.on('close', (status) => {
       clearTimeout(timer);

@@ -16,6 +16,12 @@ describe('a suite of tests', () => {
     expect(shown).to.equal('one\ntwo\n');
   });
 
+  it('ends although something that it began goes on', async () => {
+    const begun = Date.now();
+    expect(await run('sleep 50 & echo one; exit 2')).to.deep.equal({ status: 2, text: 'one\n' });
+    expect(Date.now() - begun).to.be.lessThan(45_000);
+  });
+
   it('that falls silent is ended with all that it has begun, and what it waited for is shown', async () => {
     const { status, text } = await run('echo one; sleep 77 | cat', { quietMs: 3000, firstMs: 60_000 });
     expect(status).to.equal(null);
