@@ -30,6 +30,8 @@ describe('values of which only so many are kept', () => {
     kept.delete('d');
     expect(kept.set('f', 4)).to.deep.equal([]);
     expect(kept.set('g', 30, 2).map(([key]) => key)).to.deep.equal(['e']);
+    expect(kept.set('h', 31).map(([key]) => key)).to.deep.equal(['f', 'g']);
+    expect(kept.get('h')).to.equal(31);
   });
   it('are gone where they were deleted or never there', () => {
     const kept = new Lru<string, string>(2);

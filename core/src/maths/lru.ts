@@ -37,8 +37,8 @@ export class Lru<Key, Value> {
     return this.values.get(key);
   }
 
-  /** Keeps a value; gives what had to go for it, by key. At least `atLeast` values stay. */
-  set(key: Key, value: Value, atLeast = 0): [Key, Value][] {
+  /** Keeps a value, however heavy; gives what had to go for it, by key. At least `atLeast` values stay. */
+  set(key: Key, value: Value, atLeast = 1): [Key, Value][] {
     this.delete(key);
     this.values.set(key, value);
     this.weight += this.weigh(value);
