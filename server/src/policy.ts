@@ -48,11 +48,21 @@ const PLACE = '<meta name="style-nonce" content="" />';
 /** The HTML at an address: that of a brush names the scripts of the bench too, so that they are asked for at once. */
 const fileAt = (path: string): string => (path.startsWith('/brush/') ? 'bench.html' : 'index.html');
 
+/** What the page at an address asks for first: named in its head, so that it is under way while scripts are read. */
+const askedFirst = (path: string): string[] => {
+  if (path === '/') return ['/api/cabinet', '/api/brushes?sort=kept'];
+  const brush = /^\/brush\/([0-9a-f-]{36})(?:\/|$)/.exec(path)?.[1];
+  return brush === undefined ? [] : [`/api/brushes/${brush}`];
+};
+const asPreload = (address: string): string => `<${address}>; rel=preload; as=fetch; crossorigin`;
+
 /** Serves the page at every address that is none of a file; `folder` holds what was built. */
 export function servePage(app: Express, folder: string): void {
   app.get('/{*path}', async (req, res) => {
     const html = await readFile(join(folder, fileAt(req.path)), 'utf8');
     const told = html.replace(PLACE, PLACE.replace('content=""', `content="${nonceOf(res)}"`));
+    const first = askedFirst(req.path).map(asPreload);
+    if (first.length > 0) res.set('link', first.join(', '));
     res.set('cache-control', 'no-cache').type('html').send(told);
   });
 }

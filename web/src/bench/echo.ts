@@ -3,7 +3,7 @@ import type { Brush } from '@amber-stamp/core/model';
 import { useEffect } from 'react';
 import { create } from 'zustand';
 import type { ProveJob, EchoView, EchoPair } from '../engine/protocol/prove.ts';
-import { beginProvers, lookOver, proverFor, warmHelper, whenFree } from '../engine/provers.ts';
+import { beginMeasuring, lookOver, proverFor, warmHelper, whenFree } from '../engine/provers.ts';
 import { coded } from '../parts/coded.ts';
 import { LatestJob } from '../engine/latest-jobs.ts';
 import { whenAtRest } from './at-rest.ts';
@@ -92,10 +92,15 @@ async function measureNow(): Promise<void> {
   if (!measuring.busy) useEcho.setState({ busy: false });
 }
 
-/** Measures the echo of what is on the bench at every pause of the hand. */
-export function useMeasuring(): void {
+/**
+ * Measures the echo of what is on the bench at every pause of the hand. `open`: a brush is there; what measures begins then,
+ * after what lays its first strokes.
+ */
+export function useMeasuring(open: boolean): void {
   useEffect(() => {
-    beginProvers();
+    if (open) beginMeasuring();
+  }, [open]);
+  useEffect(() => {
     const stop = whenAtRest(REST_MS, () => void measureNow());
     // what is drawn under the hand comes first, and nobody waits for the echo of a state that is gone
     const drop = useBench.subscribe((state, before) => {

@@ -1,5 +1,4 @@
 import type { Version, VersionInfo } from '@amber-stamp/core/api';
-import { parseBench } from '@amber-stamp/core/bench';
 import { create } from 'zustand';
 import { getJson } from '../api/client.ts';
 import { trustPlates } from './plates.ts';
@@ -28,7 +27,7 @@ async function reachBack(): Promise<boolean> {
   const at = versions.find(({ id }) => id === reached.versionId);
   const older = versions.find(({ id }) => id === at?.parentId);
   if (!at || !older) return false;
-  const bench = parseBench((await getJson<Version>(`/versions/${older.id}`)).body);
+  const { body: bench } = await getJson<Version>(`/versions/${older.id}`);
   // another brush may have been opened in between
   if (useOldest.getState().oldest !== reached) return false;
   trustPlates(bench);

@@ -89,7 +89,8 @@ export async function openBrush(brushId: string): Promise<void> {
   // what was sent just now is newer than what was asked for ahead
   if (waits || left.length > 0) forgetAhead();
   const { brush, version } = await getJson<OpenBrush>(`/brushes/${brushId}`);
-  const kept = parseBench(version.body);
+  // the server has read it
+  const kept = version.body;
   trustPlates(kept);
   rememberOpened(kept);
   const { id: versionId, number, branch } = version;
@@ -112,10 +113,9 @@ export async function openBrush(brushId: string): Promise<void> {
 
 /** Brings an older version back: as a new change, so that it can be taken back too. */
 export async function bringBack(versionId: string): Promise<void> {
-  const version = await getJson<Version>(`/versions/${versionId}`);
-  const bench = parseBench(version.body);
+  const { body: bench, number } = await getJson<Version>(`/versions/${versionId}`);
   trustPlates(bench);
-  change(`brought back version ${version.number}`, (draft: Bench) => void Object.assign(draft, bench));
+  change(`brought back version ${number}`, (draft: Bench) => void Object.assign(draft, bench));
 }
 
 /** Asks before a page with unsent work is left. */

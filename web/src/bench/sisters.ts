@@ -1,6 +1,6 @@
 import { v4 as newId } from 'uuid';
 import type { BrushUse, Kept, OpenBrush, Version } from '@amber-stamp/core/api';
-import { parseBench, type Bench, type BenchPlate } from '@amber-stamp/core/bench';
+import type { Bench, BenchPlate } from '@amber-stamp/core/bench';
 import { getJson, sendJson } from '../api/client.ts';
 import { listsChanged } from '../api/queries.ts';
 import { notify, notifyDone, orNotifyError } from '../parts/messages.tsx';
@@ -32,7 +32,7 @@ export async function recutSister(
   ready: ReadyPlate,
 ): Promise<Recut> {
   const { version } = await getJson<OpenBrush>(`/brushes/${user.id}`);
-  const kept = parseBench(version.body);
+  const { body: kept } = version;
   const next = { ...plate, sha256: await filePlate(ready.plate) };
   const plates = Object.fromEntries(
     Object.entries(kept.plates).map(([name, one]) => [name, one.sha256 === base ? { ...next } : one]),

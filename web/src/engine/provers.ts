@@ -39,10 +39,8 @@ export async function proverFor(job: ProveJob, number = 0): Promise<Remote<Prove
   return remote;
 }
 
-/** Begins both workers, so that their scripts are read while something else is waited for. */
-export function beginProvers(): void {
-  for (let number = 0; number < PROVERS; number++) worker(number);
-}
+/** Begins the first worker, so that its scripts are read while something else is waited for; the other begins when it is asked. */
+export const beginMeasuring = (): void => void worker(0);
 
 /** The plates that a job prints tips with. */
 const tipsOf = ({ brush, plates }: ProveJob): string[] => [

@@ -92,8 +92,8 @@ function useOwnScroll(stage: string): RefObject<HTMLElement | null> {
 const AHEAD_MS = 2500;
 
 /** What goes on behind the bench as long as it is open. */
-function useBehind(): void {
-  useMeasuring();
+function useBehind(open: boolean): void {
+  useMeasuring(open);
   useMeasuringOwn();
   useEffect(() => startKeeping(), []);
   useEffect(() => startNotingEcho(), []);
@@ -112,7 +112,7 @@ function Bench({ id, stage }: { id: string; stage: string }) {
   const afterSheet = useDeferredValue(open, false);
   useBenchEye(); // another coat or plate: everything below shows it
   useBenchKeys(id);
-  useBehind();
+  useBehind(open);
   // another brush is looked at from its rows, on a sheet as large as it is
   useEffect(
     () => () => {

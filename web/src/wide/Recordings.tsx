@@ -102,11 +102,13 @@ export const Recordings = memo(function Recordings({ strokes: mine, sheet }: Pro
         recorded strokes
       </button>
       <Menu anchorEl={menu} open={menu !== null} onClose={close} transitionDuration={0}>
-        {recordings().map(({ name, label, strokes }) => (
-          <MenuItem key={name} onClick={() => pick({ ...RECORDING_SIZE, strokes }, label)}>
-            {label}
-          </MenuItem>
-        ))}
+        {/* computed once the menu is opened: it takes as long as some frames */}
+        {menu !== null &&
+          recordings().map(({ name, label, strokes }) => (
+            <MenuItem key={name} onClick={() => pick({ ...RECORDING_SIZE, strokes }, label)}>
+              {label}
+            </MenuItem>
+          ))}
         {own.length > 0 && <Divider />}
         {own.map((recording) => (
           <MenuItem key={recording.id} onClick={() => pick(recording.body, recording.name)}>

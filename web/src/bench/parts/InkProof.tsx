@@ -3,9 +3,10 @@ import type { BenchPlate, SheetState } from '@amber-stamp/core/bench';
 import type { AmberError } from '@amber-stamp/core/errors';
 import type { Ground } from '@amber-stamp/core/ink';
 import type { Brush } from '@amber-stamp/core/model';
-import { useEffect, useMemo, useRef } from 'react';
+import { useCallback, useEffect, useLayoutEffect, useMemo, useRef } from 'react';
 import { create } from 'zustand';
 import { coded } from '../../parts/coded.ts';
+import { afterHand, drawnFirst } from '../hand-first.ts';
 import { useHeldStates } from '../held-states.ts';
 import { inkJob, statesOf, type ProofStroke } from '../ink-job.ts';
 import { plateKey } from '../plate-key.ts';
@@ -13,6 +14,7 @@ import { useQuality } from '../quality.ts';
 import { usePlates } from '../plates.ts';
 import { useBench } from '../store.ts';
 import { draw, forgetView } from '../../engine/pool.ts';
+import type { InkResult } from '../../engine/protocol/ink.ts';
 import { pictureLabel } from '../../parts/picture-label.ts';
 import { useBoxSize } from '../../parts/useBoxSize.ts';
 
@@ -81,6 +83,21 @@ function useCoarse(view: string, brush: Brush): boolean {
   return mayBeCoarse && (quality === 'quick' || (quality === 'automatic' && slow && moving));
 }
 
+function noteFacts(view: string, { dabs, ms }: InkResult, coarse: boolean): void {
+  useInkFacts.setState(({ [view]: before }) => {
+    const fullMs = coarse ? (before?.fullMs ?? 0) : ms;
+    return { [view]: { dabs, ms, fullMs, coarseMs: coarse ? ms : (before?.coarseMs ?? 0) } };
+  });
+}
+
+/** Has what is calm stand back until a view was drawn for the first time; gives the way to say that it was. */
+function useDrawnFirst(view: string, calm: boolean): () => void {
+  const wasDrawn = useRef<() => void>(undefined);
+  // before any effect asks for a drawing
+  useLayoutEffect(() => (calm ? undefined : (wasDrawn.current = drawnFirst(view))), [view, calm]);
+  return useCallback(() => wasDrawn.current?.(), []);
+}
+
 /** Strokes drawn by the ink workers, again at every change. React renders no pixel: bitmaps arrive ready. */
 export function InkProof({ calm = false, kept = false, ...proof }: Props) {
   const { view, brush, plates, strokes, scale, seen, ground } = proof;
@@ -96,6 +113,7 @@ export function InkProof({ calm = false, kept = false, ...proof }: Props) {
   const held = useHeldStates(others);
   const drawn = useRef<unknown[]>([]);
   const coarse = useCoarse(view, brush);
+  const wasDrawn = useDrawnFirst(view, calm);
   useEffect(() => () => forgetView(view), [view]);
   useEffect(() => {
     const target = canvas.current;
@@ -120,11 +138,7 @@ export function InkProof({ calm = false, kept = false, ...proof }: Props) {
           target.getContext('bitmaprenderer')?.transferFromImageBitmap(result.bitmap);
           target.dataset.ms = result.ms.toFixed(1);
           target.dataset.drawn = String(Number(target.dataset.drawn ?? 0) + 1);
-          const { dabs, ms } = result;
-          useInkFacts.setState(({ [view]: before }) => {
-            const fullMs = coarse ? (before?.fullMs ?? 0) : ms;
-            return { [view]: { dabs, ms, fullMs, coarseMs: coarse ? ms : (before?.coarseMs ?? 0) } };
-          });
+          noteFacts(view, result, coarse);
           useInkTrouble.setState({ error: null });
         })
         .catch((cause: unknown) => {
@@ -132,16 +146,17 @@ export function InkProof({ calm = false, kept = false, ...proof }: Props) {
           useInkTrouble.setState({ error });
         })
         .finally(() => {
+          wasDrawn();
           // a newer wish is still being drawn
           if (drawn.current === made) target.ariaBusy = 'false';
         });
     };
-    if (calm) return later(target.dataset.drawn ? CALM_MS : 0, () => start(keys));
+    if (calm) return target.dataset.drawn ? later(CALM_MS, () => start(keys)) : afterHand(() => start(keys));
     start(keys);
     // a new plate is drawn with at once, not after the page has been rendered: both then run side by side
     return usePlates.subscribe(({ ready }) => {
       if (isComplete(plates, kept, ready)) start(keysText(plates, kept, ready));
     });
-  }, [view, brush, plates, kept, keys, complete, held, strokes, scale, seen, ground, box, calm, coarse]);
+  }, [view, brush, plates, kept, keys, complete, held, strokes, scale, seen, ground, box, calm, coarse, wasDrawn]);
   return <canvas ref={canvas} {...pictureLabel(proof.label)} data-view={view} />;
 }
