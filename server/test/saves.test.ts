@@ -27,6 +27,23 @@ describe('what several send at once, and what cannot be kept', () => {
     expect(sent.map(({ status }) => status)).to.deep.equal(Array.from({ length: 20 }, () => 201));
     expect(new Set(sent.map(({ body }) => body.id)).size).to.equal(1);
   });
+  it('that begins a brush is one brush however often it is sent, at once or again', async () => {
+    const { bench } = await makeBrush(api);
+    const first = { brush: randomUUID(), id: randomUUID(), what: 'made from a picture', note: 'picture', body: bench };
+    const send = (order: object) => call<Made>(api, 'POST', '/brushes', order);
+    const sent = [...(await Promise.all(Array.from({ length: 6 }, () => send(first)))), await send(first)];
+    for (const { status, body } of sent)
+      expect([status, body.brush.id, body.kept]).to.deep.equal([
+        201,
+        first.brush,
+        { id: first.id, number: 1, branch: 0, current: true },
+      ]);
+    const kept = await call<Kept[]>(api, 'GET', `/brushes/${first.brush}/versions`);
+    expect(kept.body).to.have.length(1);
+    const other = await send({ ...first, id: randomUUID() });
+    expect([other.status, (other.body as unknown as Problem).where]).to.deep.equal([422, 'brush']);
+  });
+
   it('is refused where another brush has the id of the version, and where its text cannot be kept', async () => {
     const made = await makeBrush(api);
     const other = await makeBrush(api);

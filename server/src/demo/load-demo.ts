@@ -69,7 +69,7 @@ async function loadBrush(
   const thumbnail = await storeBytes(db, encodeRgba(PORTRAIT.width, PORTRAIT.height, pixels));
   const id = randomUUID();
   versions.set(demo.name, id);
-  await createBrush(db, demo.drawer, demo.note, {
+  await createBrush(db, { drawer: demo.drawer, note: demo.note }, {
     id,
     what: 'made for the demo',
     thumbnail: thumbnail.sha256,

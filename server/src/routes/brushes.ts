@@ -36,6 +36,8 @@ const saveFields = {
 };
 const createSchema = shape({
   ...saveFields,
+  /** of the brush: the client's own, so that one that is sent again is the same brush */
+  brush: string().uuid().default(undefined),
   drawer: string().max(60).default('New'),
   note: string().max(200).default(''),
 });
@@ -81,8 +83,8 @@ export const brushRoutes: readonly Route[] = [
     answer: 'The brush and what was kept',
     answers: createdBrushAnswer,
     run: ({ db, body }) => {
-      const { drawer, note, ...save } = body as SaveBody & { drawer: string; note: string };
-      return createBrush(db, drawer, note, save);
+      const { brush: id, drawer, note, ...save } = body as SaveBody & { brush?: string; drawer: string; note: string };
+      return createBrush(db, { id, drawer, note }, save);
     },
   },
   {

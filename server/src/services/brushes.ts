@@ -55,29 +55,62 @@ function checkCards(body: Bench): void {
       throw new AmberError('missing-plate', `The brush prints with ${name}, which the state does not hold.`, 'plates');
 }
 
+/** A new brush: where it is put, and its own id, so that one that is made again is the same one. */
+export interface NewBrush {
+  id?: string;
+  drawer: string;
+  note: string;
+}
+
+/** What was made before of a brush that is made again; refuses an id that something else has. */
+async function madeBefore(
+  tx: Queries,
+  brushId: string,
+  versionId: string,
+): Promise<{ brush: BrushRow; kept: Kept } | undefined> {
+  const [there] = await tx
+    .select({ brush: brushes, version: versions })
+    .from(versions)
+    .innerJoin(brushes, eq(brushes.id, versions.brushId))
+    .where(eq(versions.id, versionId));
+  if (!there) return undefined;
+  const { brush, version } = there;
+  if (brush.id !== brushId) throw idTaken();
+  const { id, number, branch } = version;
+  return { brush, kept: { id, number, branch, current: brush.currentId === id } };
+}
+
 /** Makes a brush with its first version. */
 export async function createBrush(
   db: Queries,
-  drawer: string,
-  note: string,
+  { id: brushId = randomUUID(), drawer, note }: NewBrush,
   save: Omit<Save, 'parent'>,
 ): Promise<{ brush: BrushRow; kept: Kept }> {
   checkCards(save.body);
   return db.transaction(async (tx) => {
-    const [taken] = await tx.select({ id: versions.id }).from(versions).where(eq(versions.id, save.id));
-    if (taken) throw idTaken();
+    const before = await madeBefore(tx, brushId, save.id);
+    if (before) return before;
     await checkThumbnail(tx, save.thumbnail);
     await rememberPlates(tx, save.body);
-    const id = randomUUID();
-    const { what, thumbnail, body } = save;
+    const { id, what, thumbnail, body } = save;
     await needDrawer(tx, drawer);
-    await tx.insert(brushes).values({ id, name: body.brush.name, drawer, note, words: await wordsOf(tx, body) });
+    const made = await tx
+      .insert(brushes)
+      .values({ id: brushId, name: body.brush.name, drawer, note, words: await wordsOf(tx, body) })
+      .onConflictDoNothing()
+      .returning({ id: brushes.id });
+    // it was sent twice, and the other one has come first
+    if (made.length === 0) {
+      const meanwhile = await madeBefore(tx, brushId, id);
+      if (!meanwhile) throw new AmberError('bad-value', 'Another brush has this id already; take a new one.', 'brush');
+      return meanwhile;
+    }
     await tx
       .insert(versions)
-      .values({ id: save.id, what, thumbnail, body, ...measuredOf(save), brushId: id, number: 1, parentId: null });
-    await rememberUses(tx, { id: save.id, brushId: id, body });
-    const [brush] = await tx.update(brushes).set({ currentId: save.id }).where(eq(brushes.id, id)).returning();
-    return { brush, kept: { id: save.id, number: 1, branch: 0, current: true } };
+      .values({ id, what, thumbnail, body, ...measuredOf(save), brushId, number: 1, parentId: null });
+    await rememberUses(tx, { id, brushId, body });
+    const [brush] = await tx.update(brushes).set({ currentId: id }).where(eq(brushes.id, brushId)).returning();
+    return { brush, kept: { id, number: 1, branch: 0, current: true } };
   });
 }
 

@@ -102,7 +102,7 @@ export async function copyBrush(db: Queries, id: string): Promise<BrushRow> {
     const { brush, version } = await openBrush(tx, id);
     const names = await tx.select({ name: brushes.name }).from(brushes);
     const name = copyName(brush.name, new Set(names.map((row) => row.name)));
-    const { brush: made } = await createBrush(tx, brush.drawer, brush.note, {
+    const { brush: made } = await createBrush(tx, { drawer: brush.drawer, note: brush.note }, {
       id: randomUUID(),
       what: `copied from ${brush.name}, version ${version.number}`,
       thumbnail: version.thumbnail,
