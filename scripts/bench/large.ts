@@ -72,16 +72,14 @@ const WATCH = `{
     const box = document.querySelector('.arriving');
     const label = box?.querySelector('canvas')?.getAttribute('aria-label');
     if (label) seen[label.startsWith('A draft') ? 'draft' : 'plate'] ??= performance.now();
-    if (box?.querySelector('img')) seen.stroke ??= performance.now();
     if (document.querySelector('canvas[data-view=sheet][data-drawn]')) seen.sheet ??= performance.now();
   }).observe(document.body, { subtree: true, childList: true, attributeFilter: ['aria-label', 'data-drawn'] });
 }`;
 
-type What = 'draft' | 'plate' | 'stroke' | 'sheet';
+type What = 'draft' | 'plate' | 'sheet';
 const WORDS: Record<What, string> = {
   draft: 'a draft of its plate',
   plate: 'its plate',
-  stroke: 'its first stroke, in the box of what arrives',
   sheet: 'its strokes on the sheet of the new brush',
 };
 type Taken = Partial<Record<What, number>>;
@@ -144,7 +142,7 @@ async function openSome(page: Page): Promise<void> {
 
 const ASKED: Record<string, Taken> = {
   'a JPEG of 24 megapixels': { draft: 500, plate: 1500 },
-  'an EXR of 4096 x 4096 float heights': { stroke: 3000 },
+  'an EXR of 4096 x 4096 float heights': { sheet: 3000 },
 };
 
 /** A table of one kind of file. */

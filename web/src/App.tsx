@@ -23,13 +23,19 @@ function BenchPage() {
   return <Page />;
 }
 
+/** Reads the bench ahead, and has brushes made that pages which are gone had begun. */
+async function getReady(): Promise<void> {
+  await bench();
+  await (await import('./bench/session.ts')).recoverBegun();
+}
+
 /** The cabinet stands by then, ms. */
 const AHEAD_MS = 1500;
 
 /** The pages, kept up with what others change. */
 function Inside() {
   useEffect(() => listenToNews(), []);
-  useEffect(() => later(AHEAD_MS, () => void bench()), []);
+  useEffect(() => later(AHEAD_MS, () => void getReady().catch(() => undefined)), []);
   return (
     <DropAnywhere>
       <Unread>

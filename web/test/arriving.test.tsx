@@ -1,4 +1,4 @@
-import { act, screen, show, withPage } from './helpers/page.tsx';
+import { screen, show, withPage } from './helpers/page.tsx';
 import { expect } from 'chai';
 import { nothingArrives, useArrival, type Arrival } from '../src/bench/arrival.ts';
 import { Arriving } from '../src/bench/parts/Arriving.tsx';
@@ -26,16 +26,11 @@ describe('a file on its way in', () => {
     expect(cancelled).to.equal(true);
   });
 
-  it('shows its first stroke beside its plate before its files are kept', () => {
+  it('shows its plate while its settings are guessed', () => {
     useArrival.setState({ arrival: arrival({ phase: 'guessing', plate: plateOf(1) }) });
     show(<Arriving />);
-    expect(screen.queryByRole('img', { name: 'The first stroke of bark.jpg' })).to.equal(null);
-    act(() =>
-      useArrival.setState(({ arrival: now }) => ({ arrival: now && { ...now, phase: 'keeping', stroke: 'data:,' } })),
-    );
-    expect(screen.getByRole('img', { name: 'The first stroke of bark.jpg' })).not.to.equal(null);
     expect(screen.getByRole('img', { name: 'The plate of bark.jpg' })).not.to.equal(null);
-    expect(screen.getByText('its first stroke; being kept')).not.to.equal(null);
+    expect(screen.getByText('its settings being guessed')).not.to.equal(null);
   });
 
   it('is waited for by what nobody waits for', async () => {

@@ -69,12 +69,16 @@ async function loadBrush(
   const thumbnail = await storeBytes(db, encodeRgba(PORTRAIT.width, PORTRAIT.height, pixels));
   const id = randomUUID();
   versions.set(demo.name, id);
-  await createBrush(db, { drawer: demo.drawer, note: demo.note }, {
-    id,
-    what: 'made for the demo',
-    thumbnail: thumbnail.sha256,
-    body: parseBench({ brush, plates: kept }),
-  });
+  await createBrush(
+    db,
+    { drawer: demo.drawer, note: demo.note },
+    {
+      id,
+      what: 'made for the demo',
+      thumbnail: thumbnail.sha256,
+      body: parseBench({ brush, plates: kept }),
+    },
+  );
 }
 
 /** Whoever loads holds this lock of the database; a second one waits and then finds all of it. */

@@ -102,13 +102,17 @@ export async function copyBrush(db: Queries, id: string): Promise<BrushRow> {
     const { brush, version } = await openBrush(tx, id);
     const names = await tx.select({ name: brushes.name }).from(brushes);
     const name = copyName(brush.name, new Set(names.map((row) => row.name)));
-    const { brush: made } = await createBrush(tx, { drawer: brush.drawer, note: brush.note }, {
-      id: randomUUID(),
-      what: `copied from ${brush.name}, version ${version.number}`,
-      thumbnail: version.thumbnail,
-      body: { ...version.body, brush: { ...version.body.brush, name } },
-      measured: version,
-    });
+    const { brush: made } = await createBrush(
+      tx,
+      { drawer: brush.drawer, note: brush.note },
+      {
+        id: randomUUID(),
+        what: `copied from ${brush.name}, version ${version.number}`,
+        thumbnail: version.thumbnail,
+        body: { ...version.body, brush: { ...version.body.brush, name } },
+        measured: version,
+      },
+    );
     await tx
       .update(brushes)
       .set({ tags: brush.tags })

@@ -4,14 +4,12 @@ import { create } from 'zustand';
 /** A file on its way in. */
 export interface Arrival {
   name: string;
-  phase: 'sending' | 'looking' | 'reading' | 'cutting' | 'guessing' | 'keeping';
+  phase: 'sending' | 'looking' | 'reading' | 'cutting' | 'guessing';
   share: number;
   /** what was cut, as soon as it is there */
   plate?: Plate;
   /** the plate is only what it will be, small */
   draft?: boolean;
-  /** its first stroke, as soon as it is drawn: the address of a picture */
-  stroke?: string;
   cancel: () => void;
 }
 export const useArrival = create<{ arrival: Arrival | null }>(() => ({ arrival: null }));

@@ -6,14 +6,16 @@ import { isExr } from '@amber-stamp/core/formats';
 import { asMade, madeKind, madeName, parseMade, type MadeSource } from '@amber-stamp/core/make';
 import { MOST_CARDS } from '@amber-stamp/core/model';
 import { plateTitle, type Plate } from '@amber-stamp/core/raster';
-import { api, getJson, sendJson } from '../api/client.ts';
+import { api, getJson } from '../api/client.ts';
 import { listsChanged } from '../api/queries.ts';
-import type { Imported, CreatedBrush, PlateInfo, PlateOrigin, SourceInfo } from '@amber-stamp/core/api';
+import type { Imported, PlateInfo, PlateOrigin, SourceInfo } from '@amber-stamp/core/api';
 import { upload } from '../api/upload.ts';
 import { notify, notifyError } from '../parts/messages.tsx';
 import { cutter, openSource } from '../engine/pool.ts';
 import { useArrival, type Arrival } from './arrival.ts';
 import { begun, cutPlates, type Beginning } from './begin.ts';
+import { sentOrNewest } from './keeping.ts';
+import { beginHere } from './session.ts';
 
 const isPicture = ({ type }: File): boolean => type.startsWith('image/');
 const isPack = (file: File): boolean => /\.zip$/i.test(file.name) || file.type === 'application/zip';
@@ -66,17 +68,8 @@ const showPlate = (plate: Plate): void =>
     arrival: arrival && { ...arrival, phase: 'guessing', plate, draft: false },
   }));
 
-const showStroke = (png: Blob): void =>
-  useArrival.setState(({ arrival }) => ({
-    arrival: arrival && { ...arrival, phase: 'keeping', stroke: URL.createObjectURL(png) },
-  }));
-
 /** The file is here: nothing of its way is shown any more. */
-function endArrival(): void {
-  const { stroke } = useArrival.getState().arrival ?? {};
-  if (stroke) URL.revokeObjectURL(stroke);
-  useArrival.setState({ arrival: null });
-}
+const endArrival = (): void => useArrival.setState({ arrival: null });
 
 export function stopIfAborted(controller: AbortController): void {
   if (controller.signal.aborted) throw new AmberError('cancelled', 'Cancelled; no brush was made.');
@@ -128,7 +121,7 @@ const brushOfMade = (
   intent: Intent = 'tip',
 ): Promise<string> => newBrush({ ...cameFromMade(made), recipes: [recipe], name, intent }, controller);
 
-/** A new brush by the recipes of its plates. */
+/** A new brush by the recipes of its plates: it may be opened at once, and is kept meanwhile. */
 async function newBrush(
   { kind, ...beginning }: Beginning & { kind: string },
   controller: AbortController,
@@ -141,28 +134,26 @@ async function newBrush(
   const plates = await cutPlates(beginning, { signal, onPlate });
   stopIfAborted(controller);
   showPlate(plates[0].report.plate);
-  const { body, thumbnail } = await begun(beginning, plates, showStroke);
+  const bench = await begun(beginning, plates);
   stopIfAborted(controller);
-  const made = await sendJson<CreatedBrush>('POST', '/brushes', {
-    id: newId(),
-    what: MADE_FROM[kind] ?? 'made from a picture',
-    thumbnail,
-    body,
-    note: kind,
-    ...(drawer ? { drawer } : {}),
-  });
-  listsChanged();
-  return made.brush.id;
+  const id = newId();
+  const what = MADE_FROM[kind] ?? 'made from a picture';
+  beginHere(id, bench, what, { note: kind, ...(drawer ? { drawer } : {}) });
+  return id;
 }
 
-/** A new brush from a source by a recipe, to be stamped. */
-export const brushBy = (
+/** A new brush from a source by a recipe, to be stamped; it is in the cabinet then. */
+export async function brushBy(
   { from, kind }: Origin,
   recipe: Recipe,
   name: string,
   controller: AbortController,
   drawer?: string,
-): Promise<string> => newBrush({ from, kind, recipes: [recipe], name, intent: 'tip' }, controller, drawer);
+): Promise<string> {
+  const id = await newBrush({ from, kind, recipes: [recipe], name, intent: 'tip' }, controller, drawer);
+  await sentOrNewest(id);
+  return id;
+}
 
 async function importPack(file: File, controller: AbortController): Promise<string | undefined> {
   const show = (share: number) =>

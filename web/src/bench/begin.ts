@@ -2,13 +2,11 @@ import { originOf, parseBench, type Bench, type BenchPlate } from '@amber-stamp/
 import { makesRelief, type Intent, type Recipe } from '@amber-stamp/core/cut';
 import { fileName } from '@amber-stamp/core/formats';
 import { SOFT_TIP, type Guess } from '@amber-stamp/core/vary';
-import { cutter, heldPlate, holdPlate } from '../engine/pool.ts';
+import { cutter, holdPlate } from '../engine/pool.ts';
 import type { CutReport } from '../engine/protocol/cut.ts';
 import { firstStrokes, type HeldTip } from './first-strokes.ts';
-import { keepPortrait } from './keeping.ts';
-import { plateKey, sourceKey } from './plate-key.ts';
-import { filePlate } from './plates.ts';
-import { heldSoftTip, SOFT_PLATE } from './soft-tip.ts';
+import { plateKey, sourceKey, UNFILED } from './plate-key.ts';
+import { SOFT_PLATE } from './soft-tip.ts';
 
 /** What a brush is made from: its source, and by a recipe each plate of it. */
 export interface Beginning {
@@ -42,7 +40,7 @@ export async function cutPlates(
   for (const [i, recipe] of recipes.entries()) {
     onPlate?.(i, recipes.length);
     const report = await cutter.cut(sourceKey(from) as string, recipe, false, signal);
-    const meant = { sha256: '', ...from, recipe };
+    const meant = { sha256: UNFILED, ...from, recipe };
     holdPlate(plateKey(meant), report.plate);
     const number = recipes.length > 1 ? `-${i + 1}` : '';
     const usual = `${fileName(name)}${number}.${makesRelief(recipe) ? 'exr' : 'png'}`;
@@ -62,35 +60,11 @@ export function tipOf(name: string, plates: readonly CutPlate[], intent: Intent)
 export const firstStroke = async (name: string, plates: readonly CutPlate[], intent: Intent): Promise<Guess> =>
   (await firstStrokes(tipOf(name, plates, intent)))[0];
 
-/**
- * The body of a new brush with its portrait: files are made and sent while first strokes are tried and one is drawn, which
- * `onStroke` is given at once.
- */
-export async function begun(
-  beginning: Beginning,
-  plates: readonly CutPlate[],
-  onStroke?: (png: Blob) => void,
-): Promise<{ body: Bench; thumbnail: string }> {
+/** The body of a new brush with its best first stroke; files of its plates are made when it is kept. */
+export async function begun(beginning: Beginning, plates: readonly CutPlate[]): Promise<Bench> {
   const { name, intent } = beginning;
-  const filed = Promise.all(plates.map(({ report }) => filePlate(report.plate)));
-  // who waits for the first stroke hears of it below
-  filed.catch(() => undefined);
-  const [{ brush, reasons }, soft] = await Promise.all([
-    firstStroke(name, plates, intent),
-    intent === 'grain' ? softTip() : {},
-  ]);
-  const asFiled = (files: readonly string[]): Bench['plates'] => ({
-    ...Object.fromEntries(plates.map((one, i) => [one.plateName, { ...one.meant, sha256: files[i] ?? '' }])),
-    ...soft,
-  });
-  // plates are known by what they are cut from: a portrait needs no file of them
-  const [files, thumbnail] = await Promise.all([filed, keepPortrait({ brush, plates: asFiled([]) }, onStroke)]);
-  return { body: parseBench({ brush, plates: asFiled(files), guessed: reasons }), thumbnail };
-}
-
-/** The tip of a grain with its file. */
-async function softTip(): Promise<Record<string, BenchPlate>> {
-  const plate = heldPlate(await heldSoftTip());
-  if (!plate) throw new Error('no soft tip');
-  return { [SOFT_TIP]: { ...SOFT_PLATE, sha256: await filePlate(plate) } };
+  const { brush, reasons } = await firstStroke(name, plates, intent);
+  const meant = Object.fromEntries(plates.map((one) => [one.plateName, one.meant]));
+  const soft = intent === 'grain' ? { [SOFT_TIP]: SOFT_PLATE } : {};
+  return parseBench({ brush, plates: { ...meant, ...soft }, guessed: reasons });
 }

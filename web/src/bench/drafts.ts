@@ -4,11 +4,20 @@ import { openDB, type DBSchema, type IDBPDatabase } from 'idb';
 import { create } from 'zustand';
 import { pause } from '../engine/clock.ts';
 
+/** What a brush is made with that the server does not have yet. */
+export interface BegunBrush {
+  note: string;
+  /** where it is put; where new brushes are, unless said */
+  drawer?: string;
+}
+
 /** A finished gesture that the server has not kept yet. */
 export interface Draft {
   brushId: string;
-  /** the version that it was made on: kept, or that of the draft before it */
+  /** the version that it was made on: kept, or that of the draft before it; of none where it begins a brush */
   parent: string;
+  /** it is the first state of a brush, which is made with it */
+  begins?: BegunBrush;
   what: string;
   bench: Bench;
   /** it becomes the present line although it goes on from an older version */
@@ -87,6 +96,13 @@ export const leftDrafts = (brushId: string): Promise<{ key: string; draft: Draft
     const keys = (await db.getAllKeys('drafts')).filter((key) => key.startsWith(`${brushId} `)).sort();
     const found = await Promise.all(keys.map(async (key) => ({ key, draft: await db.get('drafts', key) })));
     return found.flatMap(({ key, draft }) => (draft ? [{ key, draft }] : []));
+  }, []);
+
+/** Brushes that pages left behind before they were made. */
+export const leftBrushes = (): Promise<string[]> =>
+  withStore(async (db) => {
+    const left = (await db.getAll('drafts')).filter(({ begins, refused }) => begins && refused === undefined);
+    return [...new Set(left.map(({ brushId }) => brushId))];
   }, []);
 
 /** Says of a draft that some page left by which sentence it was refused for good. */

@@ -13,7 +13,8 @@ interface Oldest {
 export const useOldest = create<{ oldest: Oldest | null }>(() => ({ oldest: null }));
 
 /** The history begins anew with a version. */
-export const beginHistory = (oldest: Oldest): void => useOldest.setState({ oldest });
+export const beginHistory = ({ brushId, versionId, number }: Oldest): void =>
+  useOldest.setState({ oldest: { brushId, versionId, number } });
 
 let looking: Promise<boolean> | null = null;
 
@@ -21,7 +22,7 @@ let looking: Promise<boolean> | null = null;
 async function reachBack(): Promise<boolean> {
   const { standing } = useBench.getState();
   const { oldest } = useOldest.getState();
-  if (!standing || oldest?.brushId !== standing.brushId) return false;
+  if (!standing || standing.begins || oldest?.brushId !== standing.brushId) return false;
   const reached = oldest;
   const versions = await getJson<VersionInfo[]>(`/brushes/${standing.brushId}/versions`);
   const at = versions.find(({ id }) => id === reached.versionId);

@@ -1,4 +1,4 @@
-import type { Kept, StoredBlob } from '@amber-stamp/core/api';
+import type { CreatedBrush, Kept, StoredBlob } from '@amber-stamp/core/api';
 import type { Bench } from '@amber-stamp/core/bench';
 import type { AmberError } from '@amber-stamp/core/errors';
 import { portraitStroke } from '@amber-stamp/core/path';
@@ -6,28 +6,22 @@ import { api, sendJson } from '../api/client.ts';
 import { listsChanged } from '../api/queries.ts';
 import { drawPng } from '../engine/pool.ts';
 import { notify, notifyTrouble } from '../parts/messages.tsx';
-import { protection, useDrafts, type Draft } from './drafts.ts';
+import { protection, useDrafts, type BegunBrush, type Draft } from './drafts.ts';
 import { inkJob, keysOf } from './ink-job.ts';
-import { keepPlates, makePlate } from './plates.ts';
+import { openedBench, rememberOpened } from './opened.ts';
+import { asFiled, keepPlates, makePlate } from './plates.ts';
 import { SaveQueue } from './save-queue.ts';
 import { settleNow } from './settle-soon.ts';
-import { setKeep, settle, stand, takeGestureWords, useBench } from './store.ts';
+import { mendPlates, setKeep, settle, stand, takeGestureWords, useBench, withPlates, type Standing } from './store.ts';
 
 const PORTRAIT = { width: 680, height: 264 };
 
-/**
- * The stroke that stands for a state in lists, kept as PNG; plates that are not at hand are made first. `onDrawn` is given the
- * picture before it is sent.
- */
-export async function keepPortrait(
-  bench: Pick<Bench, 'brush' | 'plates'>,
-  onDrawn?: (png: Blob) => void,
-): Promise<string> {
+/** The stroke that stands for a state in lists, kept as PNG; plates that are not at hand are made first. */
+export async function keepPortrait(bench: Pick<Bench, 'brush' | 'plates'>): Promise<string> {
   await Promise.all(Object.values(bench.plates).map(makePlate));
   const { strokes } = portraitStroke(PORTRAIT.width, PORTRAIT.height);
   const shown = { brush: bench.brush, plates: keysOf(bench) };
   const body = await drawPng(inkJob('portrait', shown, strokes, { ...PORTRAIT, zoom: 1 }, 'white'));
-  onDrawn?.(new Blob([body], { type: 'image/png' }));
   const { sha256 } = (await (await api('/blobs', { method: 'POST', body })).json()) as StoredBlob;
   return sha256;
 }
@@ -36,7 +30,11 @@ export async function keepPortrait(
 export async function sendDraft(draft: Draft): Promise<Kept> {
   const body = await keepPlates(draft.bench);
   const thumbnail = await keepPortrait(body).catch(() => null);
-  const { id, parent, what, goesOn } = draft;
+  const { id, parent, what, goesOn, begins } = draft;
+  if (begins) {
+    const brush = { brush: draft.brushId, id, what, thumbnail, body, ...begins };
+    return (await sendJson<CreatedBrush>('POST', '/brushes', brush)).kept;
+  }
   return sendJson<Kept>('POST', `/brushes/${draft.brushId}/versions`, { id, parent, what, goesOn, thumbnail, body });
 }
 
@@ -54,6 +52,13 @@ const isHere = ({ brushId }: Draft): boolean => useBench.getState().standing?.br
 
 const own = new Set<string>();
 
+/** A brush that was opened before its plates had files has them now. */
+function nowFiled(): void {
+  mendPlates(asFiled);
+  const opened = openedBench();
+  if (opened) rememberOpened(withPlates(opened, asFiled));
+}
+
 function sent(draft: Draft, kept: Kept): void {
   own.add(kept.id);
   shown?.takeBack();
@@ -62,8 +67,9 @@ function sent(draft: Draft, kept: Kept): void {
   listsChanged();
   if (!standing || !isHere(draft)) return;
   const { id: versionId, number, branch } = kept;
+  if (standing.begins) nowFiled();
   const more = queue.has(draft.brushId);
-  stand({ ...standing, versionId, number, branch, keptAt: Date.now() }, more ? 'pending' : 'kept');
+  stand({ ...standing, versionId, number, branch, keptAt: Date.now(), begins: undefined }, more ? 'pending' : 'kept');
   if (branch !== standing.branch && !draft.goesOn)
     notify(
       `Another tab had kept this brush meanwhile. Your state is kept as a branch, version ${number}; nothing was overwritten.`,
@@ -95,6 +101,15 @@ export function keepAsBranchOf(version: string): void {
   branchFrom = version;
 }
 
+/** Has a new brush made: as a draft at once, with the server shortly after. Gives where it stands meanwhile. */
+export function beginBrush(brushId: string, bench: Bench, what: string, begins: BegunBrush): Standing {
+  const versionId = queue.add(brushId, '', { what, bench, branchOf: null, begins });
+  const drawer = begins.drawer ?? NEW_DRAWER;
+  return { brushId, versionId, number: 1, branch: 0, drawer, keptAt: Date.now(), begins };
+}
+/** Where the server puts new brushes. */
+const NEW_DRAWER = 'New';
+
 /** Ends what the hand is at, and sends everything now: the page is left or hidden. */
 export function flushKeeping(): void {
   settleNow();
@@ -116,6 +131,7 @@ export function startKeeping(): () => void {
       what: takeGestureWords() || 'a change',
       bench,
       branchOf: branchFrom,
+      begins: standing.begins,
     });
     branchFrom = null;
   });

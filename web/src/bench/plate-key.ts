@@ -22,5 +22,8 @@ export function plateKey(plate: BenchPlate): string {
   return source && plate.recipe ? `${source} ${nameOf(plate.recipe)}` : `sha ${plate.sha256}`;
 }
 
+/** What stands for the hash of a plate whose file is not made yet: it has the form of one, so that the state is whole. */
+export const UNFILED = '0'.repeat(64);
+
 /** A plate that came by itself. */
 export const barePlate = (sha256: string): BenchPlate => ({ sha256, source: null, made: null, recipe: null });

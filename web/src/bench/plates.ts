@@ -9,7 +9,7 @@ import { cutter, filer, heldPlate, holdPlate } from '../engine/pool.ts';
 import { later } from '../engine/clock.ts';
 import { LatestJobs } from '../engine/latest-jobs.ts';
 import { cutSignal } from './long-cut.ts';
-import { plateKey, sourceKey } from './plate-key.ts';
+import { plateKey, sourceKey, UNFILED } from './plate-key.ts';
 
 /** The bytes that a key is known to give. */
 const knownBytes = new Map<string, string>();
@@ -44,6 +44,10 @@ export function trustPlates(bench: Bench): void {
 
 /** Whether a plate is still the one whose bytes its state names. */
 export const isKeptAs = (plate: BenchPlate): boolean => knownBytes.get(plateKey(plate)) === plate.sha256;
+
+/** A plate with the hash of its file, where that was made since. */
+export const asFiled = (plate: BenchPlate): BenchPlate =>
+  plate.sha256 === UNFILED ? { ...plate, sha256: knownBytes.get(plateKey(plate)) ?? UNFILED } : plate;
 
 /** Says of a kept plate that it has the bytes that it names. */
 export const trustPlate = (plate: BenchPlate): void => void knownBytes.set(plateKey(plate), plate.sha256);
@@ -181,7 +185,7 @@ export async function keepPlates(bench: Bench): Promise<Bench> {
     const key = plateKey(plate);
     let sha256 = knownBytes.get(key);
     if (!sha256) {
-      const { plate: pixels } = await make(plate, key, true);
+      const { plate: pixels } = await make(plate, key, false);
       holdPlate(key, pixels);
       sha256 = await filePlate(pixels);
       knownBytes.set(key, sha256);

@@ -4,10 +4,19 @@ import type { Bench } from '@amber-stamp/core/bench';
 import { type AmberError } from '@amber-stamp/core/errors';
 import { Quiet } from '../engine/clock.ts';
 import { coded } from '../parts/coded.ts';
-import { dropDraft, writeDraft, type Draft } from './drafts.ts';
+import { dropDraft, writeDraft, type BegunBrush, type Draft } from './drafts.ts';
 
 const QUIET_MS = 300;
 const RETRY_MS = 3000;
+
+/** A finished gesture: what it did, what it led to, and which version it goes on from where that is not the newest. */
+export interface Finished {
+  what: string;
+  bench: Bench;
+  branchOf: string | null;
+  /** of a brush that is not made yet */
+  begins?: BegunBrush;
+}
 
 /** What is told of the drafts that are sent. */
 export interface QueueListener {
@@ -67,27 +76,34 @@ export class SaveQueue {
     return this.entries.filter(({ draft }) => draft.brushId === brushId);
   }
 
-  /** Takes a finished gesture. `parent`: the version that it was made on, where nothing of the brush waits here. */
-  add(brushId: string, parent: string, gesture: { what: string; bench: Bench; branchOf: string | null }): void {
-    const { what, bench, branchOf } = gesture;
+  /**
+   * Takes a finished gesture. `parent`: the version that it was made on, where nothing of the brush waits here. Gives the id of
+   * the version that it will be.
+   */
+  add(brushId: string, parent: string, { what, bench, branchOf, begins }: Finished): string {
     const before = this.of(brushId).at(-1);
-    if (before && !before.tried && branchOf === null && (!this.away || this.quiet.waits)) {
+    // a brush begins as it was made, whatever is done to it right afterwards
+    const joins = before && !before.tried && !before.draft.begins && branchOf === null;
+    if (joins && (!this.away || this.quiet.waits)) {
       before.draft = { ...before.draft, what, bench };
       void writeDraft(before.draft);
-    } else {
-      const draft: Draft = {
-        brushId,
-        parent: branchOf ?? before?.draft.id ?? parent,
-        goesOn: branchOf !== null,
-        what,
-        bench,
-        id: newId(),
-        place: ++this.places,
-      };
-      this.entries.push({ draft, tried: false });
-      void writeDraft(draft);
+      this.quiet.run(() => this.flush());
+      return before.draft.id;
     }
+    const draft: Draft = {
+      brushId,
+      parent: branchOf ?? before?.draft.id ?? parent,
+      goesOn: branchOf !== null,
+      what,
+      bench,
+      id: newId(),
+      place: ++this.places,
+      ...(begins && !before ? { begins } : {}),
+    };
+    this.entries.push({ draft, tried: false });
+    void writeDraft(draft);
     this.quiet.run(() => this.flush());
+    return draft.id;
   }
 
   /** Sends what waits without waiting for more. */
@@ -161,7 +177,8 @@ export class SaveQueue {
     if (parent === undefined) return;
     for (const other of this.entries)
       if (other.draft.parent === entry.draft.id) {
-        other.draft = { ...other.draft, parent };
+        const { begins } = entry.draft;
+        other.draft = { ...other.draft, parent, ...(begins ? { begins } : {}) };
         void writeDraft(other.draft);
       }
   }

@@ -2,18 +2,19 @@ import { parseBench, type Bench } from '@amber-stamp/core/bench';
 import { AmberError } from '@amber-stamp/core/errors';
 import { forgetAhead, getJson } from '../api/client.ts';
 import type { OpenBrush, Version } from '@amber-stamp/core/api';
+import { listsChanged } from '../api/queries.ts';
 import { Quiet } from '../engine/clock.ts';
 import { cutter } from '../engine/pool.ts';
 import { notify, notifyError, notifyOffer } from '../parts/messages.tsx';
 import { nothingArrives } from './arrival.ts';
 import { beginHistory } from './further-back.ts';
-import { forgetDraft, leftDrafts, refuseDraft } from './drafts.ts';
-import { isWaiting, sendDraft, sentOrNewest, unkept } from './keeping.ts';
+import { forgetDraft, leftBrushes, leftDrafts, refuseDraft, type BegunBrush, type Draft } from './drafts.ts';
+import { beginBrush, isWaiting, sendDraft, sentOrNewest, unkept } from './keeping.ts';
 import { sourceKey } from './plate-key.ts';
 import { clearPlates, trustPlates, wantPlates } from './plates.ts';
 import { rememberOpened } from './opened.ts';
 import { isRefusal } from './save-queue.ts';
-import { change, openBench, setKeep, useBench } from './store.ts';
+import { change, openBench, setKeep, useBench, type Standing } from './store.ts';
 
 type Left = Awaited<ReturnType<typeof leftDrafts>>;
 
@@ -43,14 +44,14 @@ async function recoverOne(left: Left[number]): Promise<'kept' | 'refused' | 'lat
 
 /** Sends what pages that are gone had left unsent, in its order. What goes on from a refused one goes on from before it. */
 async function recover(left: Left): Promise<void> {
-  const parents = new Map<string, string>();
+  const from = new Map<string, Pick<Draft, 'parent' | 'begins'>>();
   for (const one of left) {
     if (one.draft.refused !== undefined || isWaiting(one.draft.id)) continue;
-    const parent = parents.get(one.draft.parent) ?? one.draft.parent;
-    one.draft = { ...one.draft, parent };
+    one.draft = { ...one.draft, ...from.get(one.draft.parent) };
+    const { id, parent, begins } = one.draft;
     const became = await recoverOne(one);
     if (became === 'later') return;
-    if (became === 'refused') parents.set(one.draft.id, parent);
+    if (became === 'refused') from.set(id, begins ? { parent, begins } : { parent });
   }
 }
 
@@ -80,9 +81,40 @@ async function leaveSources(): Promise<void> {
   await cutter.keepOnly(sources).catch(() => undefined);
 }
 
+/** Brushes that were made here and not opened yet. */
+const begun = new Map<string, { bench: Bench; standing: Standing }>();
+
+/** Has a new brush made, and opened as soon as that is wished: its files are made and sent meanwhile. */
+export function beginHere(brushId: string, bench: Bench, what: string, begins: BegunBrush): void {
+  begun.set(brushId, { bench, standing: beginBrush(brushId, bench, what, begins) });
+}
+
+/** Sends the brushes that pages which are gone had begun. */
+export async function recoverBegun(): Promise<void> {
+  const left = await leftBrushes();
+  for (const brushId of left) await recover(await leftDrafts(brushId));
+  if (left.length > 0) listsChanged();
+}
+
+/** Puts a state on the bench. Its plates are wanted before the page is rendered: they are read meanwhile. */
+function put(bench: Bench, standing: Standing): void {
+  wantPlates(bench, false);
+  leaving.run(() => void leaveSources());
+  openBench(bench, standing);
+  beginHistory(standing);
+}
+
 /** Opens a brush. What still waits to be sent is what is opened. */
 export async function openBrush(brushId: string): Promise<void> {
   clearPlates();
+  const fresh = begun.get(brushId);
+  begun.delete(brushId);
+  if (fresh && isWaiting(fresh.standing.versionId)) {
+    rememberOpened(fresh.bench);
+    put(fresh.bench, fresh.standing);
+    setKeep('pending');
+    return;
+  }
   const waits = await sentOrNewest(brushId);
   const left = await leftDrafts(brushId);
   if (!waits) await recover(left);
@@ -90,23 +122,17 @@ export async function openBrush(brushId: string): Promise<void> {
   if (waits || left.length > 0) forgetAhead();
   const { brush, version } = await getJson<OpenBrush>(`/brushes/${brushId}`);
   // the server has read it
-  const kept = version.body;
+  const { id: versionId, number, branch, createdAt, body: kept } = version;
   trustPlates(kept);
   rememberOpened(kept);
-  const { id: versionId, number, branch } = version;
-  const bench = waits?.bench ?? kept;
-  // before the page is rendered: its plates are read meanwhile
-  wantPlates(bench, false);
-  leaving.run(() => void leaveSources());
-  openBench(bench, {
+  put(waits?.bench ?? kept, {
     brushId,
     versionId,
     number,
     branch,
     drawer: brush.drawer,
-    keptAt: Date.parse(version.createdAt),
+    keptAt: Date.parse(createdAt),
   });
-  beginHistory({ brushId, versionId, number });
   if (waits) setKeep('failed');
   offerRefused(brushId, left);
 }

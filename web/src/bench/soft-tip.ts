@@ -1,10 +1,10 @@
 import type { BenchPlate } from '@amber-stamp/core/bench';
 import { asMade, softRound } from '@amber-stamp/core/make';
 import { cutter, heldPlate, holdPlate } from '../engine/pool.ts';
-import { plateKey, sourceKey } from './plate-key.ts';
+import { plateKey, sourceKey, UNFILED } from './plate-key.ts';
 
 /** The plate that a grain is printed through by, as it stands in a brush before its file is made. */
-export const SOFT_PLATE: BenchPlate = { sha256: '', source: null, made: softRound(), recipe: asMade() };
+export const SOFT_PLATE: BenchPlate = { sha256: UNFILED, source: null, made: softRound(), recipe: asMade() };
 
 /** Its key; workers may then be given it. */
 export async function heldSoftTip(): Promise<string> {

@@ -1,7 +1,8 @@
-import type { Bench } from '@amber-stamp/core/bench';
+import type { Bench, BenchPlate } from '@amber-stamp/core/bench';
 import { produce } from 'immer';
 import { temporal } from 'zundo';
 import { create } from 'zustand';
+import type { BegunBrush } from './drafts.ts';
 import { resetBenchEye } from './eye.ts';
 
 /** `failed`: it is tried again; `refused`: it is not kept until it is changed. */
@@ -15,6 +16,8 @@ export interface Standing {
   branch: number;
   drawer: string;
   keptAt: number;
+  /** the brush is not made yet */
+  begins?: BegunBrush;
 }
 
 interface Undoable {
@@ -144,3 +147,20 @@ export function stand(standing: Standing, keep: KeepState): void {
   useBench.setState({ standing, keep });
 }
 export const setKeep = (keep: KeepState): void => useBench.setState({ keep });
+
+/** A state whose plates were each changed. */
+export const withPlates = (bench: Bench, mend: (plate: BenchPlate) => BenchPlate): Bench => ({
+  ...bench,
+  plates: Object.fromEntries(Object.entries(bench.plates).map(([name, plate]) => [name, mend(plate)])),
+});
+
+/** Changes what is known of the plates in every state that the history holds, which is no gesture. */
+export function mendPlates(mend: (plate: BenchPlate) => BenchPlate): void {
+  const mended = <S extends Partial<Undoable>>(state: S): S =>
+    state.bench ? { ...state, bench: withPlates(state.bench, mend) } : state;
+  const { isTracking, pastStates, futureStates } = history();
+  history().pause();
+  useBench.setState(mended);
+  useBench.temporal.setState({ pastStates: pastStates.map(mended), futureStates: futureStates.map(mended) });
+  if (isTracking) history().resume();
+}

@@ -8,7 +8,6 @@ const SAYS: Record<Arrival['phase'], string> = {
   reading: 'pixels being read',
   cutting: 'first plate being cut',
   guessing: 'its settings being guessed',
-  keeping: 'its first stroke; being kept',
 };
 
 /** The plate is shown so large at most, px of two to one of the screen: a large one painted again with each move of the bar takes a core. */
@@ -25,7 +24,6 @@ export function Arriving() {
   return (
     <div className="arriving" role="status">
       {arrival.plate && <PlateView plate={arrival.plate} label={labelOf(arrival)} most={WIDE} />}
-      {arrival.stroke && <img src={arrival.stroke} alt={`The first stroke of ${arrival.name}`} />}
       <div className="l">
         <b>{arrival.name}</b>
         <span className="spacer" />

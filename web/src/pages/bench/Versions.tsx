@@ -35,7 +35,8 @@ export function Versions({ open, onClose }: { open: boolean; onClose: () => void
   const standing = useBench((s) => s.standing);
   const { data = [], isLoading } = useVersions(
     standing?.brushId ?? '',
-    open && standing !== null,
+    // one that is not made yet has none
+    open && standing !== null && !standing.begins,
     standing?.versionId ?? '',
   );
   const back = (id: string) => {

@@ -4,6 +4,7 @@ import { Button } from '@mui/material';
 import { useEffect, useState } from 'react';
 import { blobUrl, useUses } from '../../api/queries.ts';
 import { presentPlate } from '../../bench/edit.ts';
+import { UNFILED } from '../../bench/plate-key.ts';
 import { usePlates } from '../../bench/plates.ts';
 import { readyPlate, recutEverywhere, recutFrom, recutSister, type Recut } from '../../bench/sisters.ts';
 import { useBench } from '../../bench/store.ts';
@@ -79,7 +80,7 @@ function Offer({ bench, base, users }: OfferProps) {
 export function Sisters({ bench }: { bench: Bench }) {
   const { name, plate } = presentPlate(bench);
   const brushId = useBench((s) => s.standing?.brushId);
-  const { data = [] } = useUses(plate.sha256);
+  const { data = [] } = useUses(plate.sha256 === UNFILED ? '' : plate.sha256);
   const users = data.filter(({ id, present }) => present && id !== brushId);
   const base = recutFrom(name, plate);
   if (users.length === 0) return null;
