@@ -48,7 +48,10 @@ const PLACE = '<meta name="style-nonce" content="" />';
 /** The HTML at an address: that of a brush names the scripts of the bench too, so that they are asked for at once. */
 const fileAt = (path: string): string => (path.startsWith('/brush/') ? 'bench.html' : 'index.html');
 
-/** What the page at an address asks for first: named in its head, so that it is under way while scripts are read. */
+/**
+ * What the page at an address asks for first (`askForPage` there, in the same words: an answer that is taken later would be an
+ * old one): named in its head, so that it is under way while scripts are read.
+ */
 const askedFirst = (path: string): string[] => {
   if (path === '/') return ['/api/cabinet', '/api/brushes?sort=kept'];
   const brush = /^\/brush\/([0-9a-f-]{36})(?:\/|$)/.exec(path)?.[1];

@@ -4,10 +4,10 @@ import { AmberError } from '@amber-stamp/core/errors';
 import type { Bench } from '@amber-stamp/core/bench';
 import { expect } from 'chai';
 import { leftDrafts, type Draft } from '../src/bench/drafts.ts';
-import { startKeeping, unkept } from '../src/bench/keeping.ts';
+import { beginBrush, startKeeping, unkept } from '../src/bench/keeping.ts';
 import { openedBench } from '../src/bench/opened.ts';
 import { plateKey, UNFILED } from '../src/bench/plate-key.ts';
-import { beginHere, openBrush, recoverBegun } from '../src/bench/session.ts';
+import { openBrush, recoverBegun } from '../src/bench/session.ts';
 import { change, closeBench, presentBench, undo, useBench, withPlates } from '../src/bench/store.ts';
 import { holdPlate } from '../src/engine/pool.ts';
 import { benchOf, plateOf } from './helpers/benches.ts';
@@ -29,7 +29,7 @@ describe('a brush that was just made', () => {
     const source = `00000000-0000-4000-8000-${String(number).padStart(12, '5')}`;
     const bench = withPlates(benchOf(), (plate) => ({ ...plate, source, sha256: UNFILED }));
     for (const plate of Object.values(bench.plates)) holdPlate(plateKey(plate), plateOf(number));
-    beginHere(id(), bench, 'made from a picture', { note: 'picture' });
+    beginBrush(id(), bench, 'made from a picture', { note: 'picture' });
     return bench;
   };
   const size = (rest: number) =>
@@ -106,6 +106,10 @@ describe('a brush that was just made', () => {
     await rest();
     await until(() => useBench.getState().keep === 'failed');
     expect((await leftDrafts(id())).map(({ draft }) => draft.begins)).to.deep.equal([{ note: 'picture' }]);
+    size(80);
+    closeBench();
+    await openBrush(id());
+    expect(presentBench().brush.coats[0].properties.size.rest).to.equal(80);
     server.comeBack();
     await rest(RETRY_MS);
     await until(() => !unkept());

@@ -55,6 +55,12 @@ function checkCards(body: Bench): void {
       throw new AmberError('missing-plate', `The brush prints with ${name}, which the state does not hold.`, 'plates');
 }
 
+/** What a version is kept as in its brush. */
+const keptAs = (
+  { id, number, branch }: Pick<VersionRow, 'id' | 'number' | 'branch'>,
+  { currentId }: Pick<BrushRow, 'currentId'>,
+): Kept => ({ id, number, branch, current: currentId === id });
+
 /** A new brush: where it is put, and its own id, so that one that is made again is the same one. */
 export interface NewBrush {
   id?: string;
@@ -76,8 +82,7 @@ async function madeBefore(
   if (!there) return undefined;
   const { brush, version } = there;
   if (brush.id !== brushId) throw idTaken();
-  const { id, number, branch } = version;
-  return { brush, kept: { id, number, branch, current: brush.currentId === id } };
+  return { brush, kept: keptAs(version, brush) };
 }
 
 /** Makes a brush with its first version. */
@@ -143,8 +148,7 @@ export async function saveVersion(db: Queries, brushId: string, save: Save): Pro
       .where(inArray(id, [save.id, save.parent ?? save.id]));
     const again = there.find((version) => version.id === save.id);
     if (again && again.brushId !== brushId) throw idTaken();
-    if (again)
-      return { id: again.id, number: again.number, branch: again.branch, current: brush.currentId === again.id };
+    if (again) return keptAs(again, brush);
     const parent = there.find((version) => version.id === save.parent);
     if (!parent) throw noVersion(save.parent ?? '');
     if (parent.brushId !== brushId)
@@ -228,7 +232,7 @@ export async function measureHere(db: Queries, id: string): Promise<Measured> {
 
 /** Writes down what a version was measured as. */
 export async function measureVersion(db: Queries, id: string, measured: Measured): Promise<Kept> {
-  const { brushId, number, branch } = await getVersion(db, id);
+  const version = await getVersion(db, id);
   await db.update(versions).set(measured).where(eq(versions.id, id));
-  return { id, number, branch, current: (await getBrush(db, brushId)).currentId === id };
+  return keptAs(version, await getBrush(db, version.brushId));
 }

@@ -14,8 +14,7 @@ import { notify, notifyError } from '../parts/messages.tsx';
 import { cutter, openSource } from '../engine/pool.ts';
 import { useArrival, type Arrival } from './arrival.ts';
 import { begun, cutPlates, type Beginning } from './begin.ts';
-import { sentOrNewest } from './keeping.ts';
-import { beginHere } from './session.ts';
+import { beginBrush, sentOrNewest } from './keeping.ts';
 
 const isPicture = ({ type }: File): boolean => type.startsWith('image/');
 const isPack = (file: File): boolean => /\.zip$/i.test(file.name) || file.type === 'application/zip';
@@ -138,7 +137,7 @@ async function newBrush(
   stopIfAborted(controller);
   const id = newId();
   const what = MADE_FROM[kind] ?? 'made from a picture';
-  beginHere(id, bench, what, { note: kind, ...(drawer ? { drawer } : {}) });
+  beginBrush(id, bench, what, { note: kind, ...(drawer ? { drawer } : {}) });
   return id;
 }
 

@@ -101,14 +101,22 @@ export function keepAsBranchOf(version: string): void {
   branchFrom = version;
 }
 
-/** Has a new brush made: as a draft at once, with the server shortly after. Gives where it stands meanwhile. */
-export function beginBrush(brushId: string, bench: Bench, what: string, begins: BegunBrush): Standing {
-  const versionId = queue.add(brushId, '', { what, bench, branchOf: null, begins });
-  const drawer = begins.drawer ?? NEW_DRAWER;
-  return { brushId, versionId, number: 1, branch: 0, drawer, keptAt: Date.now(), begins };
-}
+/** Has a new brush made: as a draft at once, with the server shortly after. It may be opened meanwhile. */
+export const beginBrush = (brushId: string, bench: Bench, what: string, begins: BegunBrush): void =>
+  queue.add(brushId, '', { what, bench, branchOf: null, begins });
+
 /** Where the server puts new brushes. */
 const NEW_DRAWER = 'New';
+
+/** A brush that is not made yet: how it begins, what was done to it since, and where it stands. */
+export function notMadeYet(brushId: string): { began: Bench; bench: Bench; standing: Standing } | undefined {
+  const first = queue.beginning(brushId);
+  if (!first) return undefined;
+  const { id: versionId, bench: began, begins } = first;
+  const drawer = begins?.drawer ?? NEW_DRAWER;
+  const standing = { brushId, versionId, number: 1, branch: 0, drawer, keptAt: Date.now(), begins };
+  return { began, bench: queue.newest(brushId)?.bench ?? began, standing };
+}
 
 /** Ends what the hand is at, and sends everything now: the page is left or hidden. */
 export function flushKeeping(): void {

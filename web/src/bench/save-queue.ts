@@ -68,6 +68,12 @@ export class SaveQueue {
     return this.of(brushId).at(-1)?.draft;
   }
 
+  /** The state that a brush begins with, as long as that waits here. */
+  beginning(brushId: string): Draft | undefined {
+    const first = this.of(brushId).at(0)?.draft;
+    return first?.begins && first;
+  }
+
   holds(id: string): boolean {
     return this.entries.some(({ draft }) => draft.id === id);
   }
@@ -76,11 +82,8 @@ export class SaveQueue {
     return this.entries.filter(({ draft }) => draft.brushId === brushId);
   }
 
-  /**
-   * Takes a finished gesture. `parent`: the version that it was made on, where nothing of the brush waits here. Gives the id of
-   * the version that it will be.
-   */
-  add(brushId: string, parent: string, { what, bench, branchOf, begins }: Finished): string {
+  /** Takes a finished gesture. `parent`: the version that it was made on, where nothing of the brush waits here. */
+  add(brushId: string, parent: string, { what, bench, branchOf, begins }: Finished): void {
     const before = this.of(brushId).at(-1);
     // a brush begins as it was made, whatever is done to it right afterwards
     const joins = before && !before.tried && !before.draft.begins && branchOf === null;
@@ -88,7 +91,7 @@ export class SaveQueue {
       before.draft = { ...before.draft, what, bench };
       void writeDraft(before.draft);
       this.quiet.run(() => this.flush());
-      return before.draft.id;
+      return;
     }
     const draft: Draft = {
       brushId,
@@ -103,7 +106,6 @@ export class SaveQueue {
     this.entries.push({ draft, tried: false });
     void writeDraft(draft);
     this.quiet.run(() => this.flush());
-    return draft.id;
   }
 
   /** Sends what waits without waiting for more. */

@@ -8,8 +8,8 @@ import { cutter } from '../engine/pool.ts';
 import { notify, notifyError, notifyOffer } from '../parts/messages.tsx';
 import { nothingArrives } from './arrival.ts';
 import { beginHistory } from './further-back.ts';
-import { forgetDraft, leftBrushes, leftDrafts, refuseDraft, type BegunBrush, type Draft } from './drafts.ts';
-import { beginBrush, isWaiting, sendDraft, sentOrNewest, unkept } from './keeping.ts';
+import { forgetDraft, leftBrushes, leftDrafts, refuseDraft, type Draft } from './drafts.ts';
+import { isWaiting, notMadeYet, sendDraft, sentOrNewest, unkept } from './keeping.ts';
 import { sourceKey } from './plate-key.ts';
 import { clearPlates, trustPlates, wantPlates } from './plates.ts';
 import { rememberOpened } from './opened.ts';
@@ -81,14 +81,6 @@ async function leaveSources(): Promise<void> {
   await cutter.keepOnly(sources).catch(() => undefined);
 }
 
-/** Brushes that were made here and not opened yet. */
-const begun = new Map<string, { bench: Bench; standing: Standing }>();
-
-/** Has a new brush made, and opened as soon as that is wished: its files are made and sent meanwhile. */
-export function beginHere(brushId: string, bench: Bench, what: string, begins: BegunBrush): void {
-  begun.set(brushId, { bench, standing: beginBrush(brushId, bench, what, begins) });
-}
-
 /** Sends the brushes that pages which are gone had begun. */
 export async function recoverBegun(): Promise<void> {
   const left = await leftBrushes();
@@ -107,10 +99,9 @@ function put(bench: Bench, standing: Standing): void {
 /** Opens a brush. What still waits to be sent is what is opened. */
 export async function openBrush(brushId: string): Promise<void> {
   clearPlates();
-  const fresh = begun.get(brushId);
-  begun.delete(brushId);
-  if (fresh && isWaiting(fresh.standing.versionId)) {
-    rememberOpened(fresh.bench);
+  const fresh = notMadeYet(brushId);
+  if (fresh) {
+    rememberOpened(fresh.began);
     put(fresh.bench, fresh.standing);
     setKeep('pending');
     return;
