@@ -29,7 +29,11 @@ describe('all that is kept', () => {
     const { sha256 } = await storeBytes(open.db, plateFile());
     for (let k = 0; k < BRUSHES; k++) {
       const body = parseBench({ brush: plainBrush(`Moss ${k}`, 'blot.png'), plates: { 'blot.png': { sha256 } } });
-      await createBrush(open.db, 'New', '', { id: randomUUID(), what: 'made', thumbnail: null, body });
+      await createBrush(
+        open.db,
+        { drawer: 'New', note: '' },
+        { id: randomUUID(), what: 'made', thumbnail: null, body },
+      );
     }
     await open.close();
   });

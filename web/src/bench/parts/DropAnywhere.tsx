@@ -1,4 +1,4 @@
-import { createContext, useCallback, useContext, useEffect, type ReactNode } from 'react';
+import { createContext, useCallback, useContext, useLayoutEffect, type ReactNode } from 'react';
 import { useDropzone } from 'react-dropzone';
 import { useNavigate } from 'react-router';
 import { ONLY_DROPS, useDrop } from './drop.ts';
@@ -36,7 +36,8 @@ export function DropAnywhere({ children }: { children: ReactNode }) {
   const { getRootProps, getInputProps, isDragActive, open } = zone;
   const becomes = useDrop((s) => s.becomes);
   const held = isDragActive || becomes !== null;
-  useEffect(() => {
+  // from the moment that the page is seen
+  useLayoutEffect(() => {
     const paste = (event: ClipboardEvent) => {
       const files = [...(event.clipboardData?.files ?? [])];
       if (files.length === 0) return;
