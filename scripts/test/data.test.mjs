@@ -1,15 +1,12 @@
 import { expect } from 'chai';
-import { parseBench } from '@amber-stamp/core/bench';
-import { plainBrush } from '@amber-stamp/core/model';
-import { createHash, randomUUID } from 'node:crypto';
+import { createHash } from 'node:crypto';
 import { readdirSync, rmSync, writeFileSync } from 'node:fs';
 import { join } from 'node:path';
 import pg from 'pg';
-import { plateFile } from '../../server/test/helpers.ts';
+import { keepBrushes } from '../../server/test/kept-brushes.ts';
 import { openDatabase } from '../../server/src/db/database.ts';
 import { endHeavy } from '../../server/src/heavy/pool.ts';
 import { storeBytes } from '../../server/src/services/blobs.ts';
-import { createBrush } from '../../server/src/services/brushes.ts';
 import { checkAll, sweepFiles } from '../../server/src/services/care.ts';
 import { backUp, bringBack } from '../lib/data.mjs';
 import { cluster } from '../lib/postgres.mjs';
@@ -26,15 +23,7 @@ describe('all that is kept', () => {
     database = cluster('trial', { durable: false });
     url = await database.start();
     const open = await openDatabase(url);
-    const { sha256 } = await storeBytes(open.db, plateFile());
-    for (let k = 0; k < BRUSHES; k++) {
-      const body = parseBench({ brush: plainBrush(`Moss ${k}`, 'blot.png'), plates: { 'blot.png': { sha256 } } });
-      await createBrush(
-        open.db,
-        { drawer: 'New', note: '' },
-        { id: randomUUID(), what: 'made', thumbnail: null, body },
-      );
-    }
+    await keepBrushes(open.db, BRUSHES);
     await open.close();
   });
   after(async () => {
