@@ -153,6 +153,12 @@ describe('fixes that are handed out', () => {
     expect(taken(handOut(all), 1)).to.deep.equal(['a', 'c', 'e', 'd', 'b']);
   });
 
+  it('that the first worker has glanced at go to it before all others, and to the others last', () => {
+    const glanced = ({ what }: Fix) => what === 'c' || what === 'e';
+    expect(taken(handOut(all, glanced), 0)).to.deep.equal(['c', 'e', 'b', 'd', 'a']);
+    expect(taken(handOut(all, glanced), 1)).to.deep.equal(['a', 'd', 'b', 'e', 'c']);
+  });
+
   it('go to each worker once, whoever asks', () => {
     const next = handOut(all);
     const names = [0, 1, 1, 0, 1, 0, 1].map((worker) => next(worker)?.what);

@@ -97,8 +97,12 @@ describe('cures in a page that was just opened', () => {
     expect(useCures.getState().before?.echo).to.equal(40);
     expect(tried).to.deep.equal(['turned, glance']);
     await lookedOver();
+    await arrived();
+    // the worker that has glanced at it keeps what it saw: the other one leaves it alone
+    expect(tried).to.deep.equal(['turned, glance']);
     await begun();
     await trying();
+    expect(tried.slice(1).sort()).to.deep.equal(['mirrored, whole', 'turned, whole']);
     expect(shown()).to.deep.equal(['turned 30', 'mirrored 30']);
     expect(useCures.getState()).to.deep.include({ work: null });
     expect(useCures.getState().before?.echo).to.equal(60);

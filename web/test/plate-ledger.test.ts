@@ -134,6 +134,9 @@ describe('workers that measure', () => {
     expect(holders[0].held.has('plate 0')).to.equal(false);
     expect(await measured('plate 0')).to.deep.equal({ echo: 1, texture: 1 });
     await measured('plate 30', HELPER);
+    expect(lent).to.deep.equal([]);
+    for (let k = 0; k < MEASURED_KEPT.most; k++) await measured(`plate of a pin ${k}`, HELPER);
+    await measured('plate 30', HELPER);
     expect(lent).to.deep.equal([['plate 30']]);
   });
 });

@@ -16,8 +16,8 @@ function jobWith(here: boolean): ProveJob {
   return { brush, plates: { tip: key } };
 }
 
-/** Stands for both workers; tells in which order they were called. */
-function workers() {
+/** Stands for both workers; tells in which order they were called. `broken`: neither takes over what the other found. */
+function workers({ broken = false } = {}) {
   const calls: string[] = [];
   const pairs: ((value: unknown) => void)[] = [];
   standIn('prove', {
@@ -27,7 +27,10 @@ function workers() {
       calls.push(`lend ${keys.join()}`);
       return keys.map(() => undefined);
     },
-    borrow: (keys: readonly string[]) => void calls.push(`borrow ${keys.join()}`),
+    borrow: (keys: readonly string[]) => {
+      calls.push(`borrow ${keys.join()}`);
+      if (broken) throw new Error('out of memory');
+    },
     look: (key: string) => void calls.push(`look ${key}`),
     pair: () => new Promise((done) => pairs.push(done)),
   });
@@ -50,13 +53,23 @@ describe('the workers that measure', () => {
     expect(calls).to.deep.equal([`hold ${job.plates.tip}`]);
   });
 
-  it('the helper takes over what the first one found on a plate that is new to it', async () => {
-    const { calls } = workers();
+  it('the helper takes over what the first one found before anything else is asked of it', async () => {
+    const { calls, answer } = workers();
     const job = jobWith(true);
     const { tip } = job.plates;
     await lookOver(job, unseen);
-    await proverFor(job, HELPER);
-    expect(calls).to.deep.equal([`hold ${tip}`, `look ${tip}`, `hold ${tip}`, `lend ${tip}`, `borrow ${tip}`]);
+    const measuring = proverFor(job, HELPER).then((helper) => helper?.pair(job));
+    const answering = setInterval(answer, 1);
+    await measuring;
+    clearInterval(answering);
+    expect(calls).to.deep.equal([`hold ${tip}`, `look ${tip}`, `hold ${tip}`, `borrow ${tip}`]);
+  });
+
+  it('a single tip is looked over by the first, though the helper cannot take over what it found', async () => {
+    workers({ broken: true });
+    const job = jobWith(true);
+    await lookOver(job, unseen);
+    expect(await proverFor(job)).not.to.equal(undefined);
   });
 
   it('do not wait for one another where nothing was found yet', async () => {

@@ -120,10 +120,7 @@ function leaveBandsOut(echo: StripEcho): void {
 }
 
 /** Measures one strip. */
-export const measureStrip = (strip: Strip): StripEcho => measureLookingAt(strip, () => true);
-
-/** Measures one strip, looking only some of its tips over for what gives them away. */
-export const measureLookingAt = (strip: Strip, looked: Looked): StripEcho => lookedAt(measureUnlooked(strip), looked);
+export const measureStrip = (strip: Strip): StripEcho => lookedAt(measureUnlooked(strip), () => true);
 
 /** Measures one strip without looking its tips over for what gives them away. */
 export function measureUnlooked(strip: Strip): StripEcho {

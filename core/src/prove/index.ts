@@ -17,20 +17,17 @@ export { type LentTip, borrowTip, lendTip, lookOver } from './lend.ts';
 export { FITTED, type Factors, type Measures, putTogether } from './put-together.ts';
 export { type PlateBox, boxOnPlate, echoReport, printedBox, tenth } from './report.ts';
 export { STANDARD_LENGTH, STRIP_SIDE, type Strip, evenStroke, nominalPx } from './strip.ts';
+export { handOut } from './hand-out.ts';
+export { type FirstMeasured, type Glance, firstOf, glanceAtFix, lookedAtFix, platesOfFix } from './measure-fix.ts';
 export {
-  type FirstMeasured,
   type FixBaseline,
-  type Glance,
   type TriedFix,
   beginFixes,
   byScore,
   compareFix,
   fixesAfter,
-  handOut,
   helps,
   keepsTexture,
-  measureFix,
-  platesOfFix,
   combineFixes,
   tryFix,
   unmeasuredFixes,

@@ -1,23 +1,15 @@
-import { derivedPlate } from '../cut/relatives.ts';
 import type { Plates } from '../ink/coat.ts';
 import type { InkEngine } from '../ink/engine.ts';
 import { clamp } from '../maths/ramps.ts';
 import { unmutedCoats } from '../model/brush.ts';
 import type { Brush } from '../model/brush-schema.ts';
-import type { Plate } from '../raster/raster.ts';
-import { measureLookingAt, measureStrip, meanEcho, standardStrips, type StripEcho } from './echo.ts';
+import { measureStrip, meanEcho, standardStrips, type StripEcho } from './echo.ts';
 import { cutsPlates, type Fix } from './fix.ts';
 import { cureTogether, fixesFor, singleCures, type SingleCure } from './fixes.ts';
-import { lookApart, lookOf, type Look } from './look.ts';
+import { lookApart } from './look.ts';
+import { firstOf, platesOfFix, stripOfFix, type FirstMeasured } from './measure-fix.ts';
 import { littleNearer } from './row-fixes.ts';
-import { nominalPx, type Strip } from './strip.ts';
-
-/** What is measured of a stroke with the first seed: plain data, so that several workers can try fixes. */
-export interface FirstMeasured {
-  echo: number;
-  texture: number;
-  look: Look;
-}
+import { nominalPx } from './strip.ts';
 
 /** What fixes of a brush are compared with. */
 export interface FixBaseline {
@@ -68,66 +60,13 @@ export function beginFixes(
 /** What is compared with where nothing was drawn. */
 const NO_STROKE: FirstMeasured = { echo: 0, texture: 0, look: [] };
 
-const firstOf = ({ echo, texture, shares }: StripEcho): FirstMeasured => ({ echo, texture, look: lookOf(shares) });
-
 /** What is worth trying whatever is measured of a brush, and needs no new plates. */
 export const unmeasuredFixes = (brush: Brush, plates: Plates): Fix[] =>
   fixesFor(brush, plates, meanEcho([])).filter((fix) => !cutsPlates(fix));
 
-/** Plates cut for fixes, by what they were cut from and how: the same object again, so that it is looked at once. */
-const cutBefore = new WeakMap<Plate, Map<string, Plate>>();
-
-/** All plates that a fix prints with. */
-export function platesOfFix(plates: Plates, { derived }: Fix): Map<string, Plate> {
-  const all = new Map(plates);
-  for (const [name, { base, steps }] of Object.entries(derived)) {
-    const from = all.get(base);
-    if (!from) continue;
-    const known = cutBefore.get(from) ?? new Map<string, Plate>();
-    cutBefore.set(from, known);
-    const key = JSON.stringify(steps);
-    const made = known.get(key) ?? derivedPlate(from, steps);
-    known.set(key, made);
-    all.set(name, made);
-  }
-  return all;
-}
-
 /** Points of echo that a fix must take away to be one. */
 const LEAST_FALL = 1;
 export const helps = (before: FixBaseline, { echo }: TriedFix): boolean => echo < before.echo - LEAST_FALL;
-
-/** How closely a stroke is looked at: a glance leaves out what its tips give away. */
-export type Glance = 'glance' | 'whole';
-
-/** A strip of a fix, measured; relatives of a tip are not looked over. */
-function stripOfFix(
-  engine: InkEngine,
-  nominal: number,
-  plates: Plates,
-  fix: Fix,
-  how: Glance = 'whole',
-): StripEcho | undefined {
-  const all = platesOfFix(plates, fix);
-  const relatives = new Set(Object.keys(fix.derived).map((name) => fix.derived[name].relative && all.get(name)));
-  const [strip] = standardStrips(engine, fix.brush, all, { seeds: 1, nominal });
-  return strip && measureLookingAt(strip, (plate) => how === 'whole' && !relatives.has(plate));
-}
-
-/**
- * Draws a fix of a brush with the first seed and measures it. `plates`: those of the brush; `nominal`: what is seen of a
- * nominal dab of it, px. Undefined where nothing is drawn.
- */
-export function measureFix(
-  engine: InkEngine,
-  nominal: number,
-  plates: Plates,
-  fix: Fix,
-  how: Glance = 'whole',
-): { measured: FirstMeasured; strip: Strip } | undefined {
-  const found = stripOfFix(engine, nominal, plates, fix, how);
-  return found && { measured: firstOf(found), strip: found.strip };
-}
 
 /** A fix compared with the same seed of the brush as it was: seeds differ by more than small fixes do. */
 export function compareFix(base: FixBaseline, fix: Fix, measured: FirstMeasured | undefined): TriedFix {
@@ -139,23 +78,9 @@ export function compareFix(base: FixBaseline, fix: Fix, measured: FirstMeasured 
 }
 
 /** Tries a fix on the real brush. */
-export const tryFix = (engine: InkEngine, base: FixBaseline, plates: Plates, fix: Fix): TriedFix =>
-  compareFix(base, fix, measureFix(engine, base.nominal, plates, fix)?.measured);
-
-/**
- * Hands fixes out to several workers, by the worker's number; undefined when none is left. Each begins with what is quickly
- * tried, so that there is something to see; those with new plates, which take longest, go to the first worker next, since
- * they share plates, and to the others last.
- */
-export function handOut(fixes: readonly Fix[]): (worker: number) => Fix | undefined {
-  const heavy = fixes.filter(cutsPlates);
-  const light = fixes.filter((fix) => !cutsPlates(fix));
-  const begun = new Set<number>();
-  return (worker) => {
-    const first = !begun.has(worker);
-    begun.add(worker);
-    return worker === 0 && !first ? (heavy.shift() ?? light.shift()) : (light.shift() ?? heavy.pop());
-  };
+export function tryFix(engine: InkEngine, base: FixBaseline, plates: Plates, fix: Fix): TriedFix {
+  const tried = stripOfFix(engine, base.nominal, plates, fix);
+  return compareFix(base, fix, tried && firstOf(tried));
 }
 
 /** What must be left of the texture; and points of it that no eye misses. */

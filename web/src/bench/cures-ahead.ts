@@ -1,6 +1,6 @@
 import { compareFix, cutsPlates, helps, type Fix, type FixBaseline, type SingleCure } from '@amber-stamp/core/prove';
 import { create } from 'zustand';
-import type { LaidFix, ProveApi, ProveJob, ShownFix } from '../engine/protocol/prove.ts';
+import { GLANCES, type LaidFix, type ProveApi, type ProveJob, type ShownFix } from '../engine/protocol/prove.ts';
 import { beforeLooks, HELPER, looksWait, proverFor, whenLookedOver } from '../engine/provers.ts';
 import { echoJob, keyOf } from './echo.ts';
 import { presentBench, useBench } from './store.ts';
@@ -14,6 +14,8 @@ interface Ahead {
   begun: Promise<BegunCures | undefined>;
   /** by what they make of the brush */
   tried: Map<string, Promise<LaidFix>>;
+  /** those that the first worker has only glanced at, by the same: it keeps what it saw */
+  glanced: Set<string>;
 }
 let ahead: Ahead | undefined;
 /** Whether curing a give-away by itself helps, by where it is; of what is not tried yet nothing is known. */
@@ -38,7 +40,7 @@ function forget(mine: Ahead): void {
 }
 
 function beginAhead(job: ProveJob): Ahead {
-  const mine: Ahead = { key: keyOf(job), begun: begin(job), tried: new Map() };
+  const mine: Ahead = { key: keyOf(job), begun: begin(job), tried: new Map(), glanced: new Set() };
   mine.begun.then(
     (found) => found ?? forget(mine),
     () => forget(mine),
@@ -131,7 +133,7 @@ async function tryUnmeasured(mine: Ahead, job: ProveJob): Promise<void> {
   const prover = await proverFor(job, HELPER);
   for (const fix of (await prover?.unmeasured(job)) ?? []) {
     if (!prover || begun || ahead !== mine) return;
-    await tryOne(mine, prover, job, fix);
+    if (!mine.glanced.has(madeBy(fix))) await tryOne(mine, prover, job, fix);
   }
 }
 
@@ -150,8 +152,9 @@ export async function tryNow(prover: Prover, job: ProveJob, before: FixBaseline,
   return shown(before, fix, await (trying ?? prover.tryOne(job, fix, 'whole')));
 }
 
-/** So many are tried at a glance for one that helps. */
-const GLANCES = 3;
+/** Whether the first worker has glanced at a fix of a state, and only needs to end it. */
+export const glancedAt = (job: ProveJob, fix: Fix): boolean =>
+  ahead?.key === keyOf(job) && ahead.glanced.has(madeBy(fix)) && !ahead.tried.has(madeBy(fix));
 
 /** Looks at a glance for a fix that helps: while tips wait to be looked over, nothing else can be tried. */
 export async function glanceForOne(job: ProveJob, found: (before: FixBaseline, fix: ShownFix) => void): Promise<void> {
@@ -159,6 +162,7 @@ export async function glanceForOne(job: ProveJob, found: (before: FixBaseline, f
   await beforeLooks(job, async (prover) => {
     const { before, fixes } = await prover.begin(job, 'glance');
     for (const fix of fixes.filter((fix) => !cutsPlates(fix)).slice(0, GLANCES)) {
+      if (ahead?.key === keyOf(job)) ahead.glanced.add(madeBy(fix));
       const tried = shown(before, fix, await prover.tryOne(job, fix, 'glance'));
       if (helps(before, tried)) return found(before, { ...tried, glanced: true });
     }

@@ -6,7 +6,7 @@ import { coded } from '../parts/coded.ts';
 import { notifyError } from '../parts/messages.tsx';
 import type { ProveJob, ShownFix, EchoPair } from '../engine/protocol/prove.ts';
 import { beforeOthers, onAllProvers, proverFor } from '../engine/provers.ts';
-import { begunFor, glanceForOne, stopAhead, tryNow } from './cures-ahead.ts';
+import { begunFor, glancedAt, glanceForOne, stopAhead, tryNow } from './cures-ahead.ts';
 import { dropUnused } from './coat.ts';
 import { cutFurther } from './cut-further.ts';
 import { echoJob, useEcho } from './echo.ts';
@@ -85,12 +85,17 @@ async function tryAll(
   onTried: (fix: ShownFix) => void,
 ): Promise<ShownFix[]> {
   const done: ShownFix[] = [];
-  await onAllProvers(job, handOut(fixes), signal, async (prover, fix) => {
-    const tried = await tryNow(prover, job, before, fix);
-    if (signal.aborted) return;
-    done.push(tried);
-    onTried(tried);
-  });
+  await onAllProvers(
+    job,
+    handOut(fixes, (fix) => glancedAt(job, fix)),
+    signal,
+    async (prover, fix) => {
+      const tried = await tryNow(prover, job, before, fix);
+      if (signal.aborted) return;
+      done.push(tried);
+      onTried(tried);
+    },
+  );
   return done;
 }
 

@@ -23,13 +23,21 @@ function printing(key: string): Plate | undefined {
   return plate && { width: plate.width, height: plate.height, data: plate.data };
 }
 
-/** A worker that measures, with all plates of a job in its hands; undefined while one is not cut yet. */
-export async function proverFor(job: ProveJob, number = 0): Promise<Remote<ProveApi> | undefined> {
+/** A worker that is being given all plates of a job: what is asked of it from now on finds them. Undefined while one is not cut. */
+function giveTo(job: ProveJob, number: number) {
   const { remote, ledger } = worker(number);
   const keys = Object.values(job.plates);
   if (!keys.every(heldPlate)) return undefined;
   const missing = ledger.lacks(keys);
-  await ledger.bring(keys, printing);
+  return { remote, missing, given: ledger.bring(keys, printing) };
+}
+
+/** A worker that measures, with all plates of a job in its hands; undefined while one is not cut yet. */
+export async function proverFor(job: ProveJob, number = 0): Promise<Remote<ProveApi> | undefined> {
+  const giving = giveTo(job, number);
+  if (!giving) return undefined;
+  const { remote, missing, given } = giving;
+  await given;
   // a tip takes long to look over: what was looked over is lent by the first; one that looks at a tip now would be waited for
   const known = missing.filter((key) => over.has(key));
   if (number > 0 && known.length > 0 && provers[0]) {
@@ -70,7 +78,7 @@ export const whenLookedOver = (): Promise<void> => looking.catch(() => undefined
 
 /**
  * Has the tips of a job looked over that were not yet, by both workers: each takes the next one when it is done with one.
- * `glance` is asked of the first worker before it looks.
+ * `glance` is asked of the first worker before it looks; where there is but one tip, the helper begins after it.
  */
 export function lookOver(job: ProveJob, glance: (prover: Remote<ProveApi>) => Promise<void>): Promise<void> {
   looking = lookOverNow(job, glance);
@@ -85,10 +93,16 @@ async function lookOverNow(job: ProveJob, glance: (prover: Remote<ProveApi>) => 
   left = waiting;
   const firstSeen = glance(first);
   const byFirst = looksAt(first, waiting);
-  const helper = waiting.length > 0 ? await proverFor(job, HELPER) : undefined;
-  const [own, other] = await Promise.all([byFirst, helper && looksAt(helper, waiting), firstSeen]);
-  await Promise.all([other && first.borrow(...other), helper?.borrow(...own)]);
+  if (waiting.length === 0) await firstSeen;
+  const helper = giveTo(job, HELPER);
+  // what it could not be given is missed, and told, by what is asked of it
+  helper?.given.catch(() => undefined);
+  const byHelper = waiting.length > 0 ? helper?.given.then(() => looksAt(helper.remote, waiting)) : undefined;
+  const [own, other] = await Promise.all([byFirst, byHelper, firstSeen]);
   for (const key of fresh) over.set(key, true);
+  // in their order: whatever the helper is asked next finds this there, and would look itself otherwise
+  helper?.remote.borrow(...own).catch(() => undefined);
+  if (other) await first.borrow(...other);
 }
 
 /** Looks at one tip after the other until none waits, the first of them at once: their keys, and what was found. */

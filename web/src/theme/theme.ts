@@ -30,6 +30,18 @@ const TONES = {
 
 const CORNERS = { borderRadius: 6 };
 
+/** Work of unknown length: a piece that is moved, not laid out anew for each frame, since the work wants the processor. */
+const UNDER_WAY = {
+  '@keyframes under-way': { from: { transform: 'translateX(-100%)' }, to: { transform: 'translateX(250%)' } },
+  '&.MuiLinearProgress-indeterminate .MuiLinearProgress-bar1': {
+    left: 0,
+    right: 'auto',
+    width: '40%',
+    animation: 'under-way 2s steps(25) infinite',
+  },
+  '&.MuiLinearProgress-indeterminate .MuiLinearProgress-bar2': { display: 'none' },
+};
+
 type Tones = (typeof TONES)[Look];
 type Components = NonNullable<ThemeOptions['components']>;
 
@@ -107,7 +119,7 @@ const gauges = (t: Tones): Components => ({
       track: { borderRadius: 9, background: t.line, opacity: 1 },
     },
   },
-  MuiLinearProgress: { styleOverrides: { root: { height: 4, borderRadius: 2, background: t.raised } } },
+  MuiLinearProgress: { styleOverrides: { root: { height: 4, borderRadius: 2, background: t.raised, ...UNDER_WAY } } },
   MuiSlider: {
     styleOverrides: {
       root: { height: 3, padding: '9px 0' },

@@ -5,16 +5,15 @@ import {
   beginFixes,
   borrowTip,
   boxOnPlate,
+  firstOf,
   fixesAfter,
   heatOf,
   lendTip,
   lookedAt,
   lookOver,
   meanEcho,
-  measureFix,
   measureUnlooked,
   measureStrip,
-  nominalPx,
   printedBox,
   standardStrips,
   STANDARD_LENGTH,
@@ -27,7 +26,7 @@ import {
   type StripEcho,
   type WholeOutline,
 } from '@amber-stamp/core/prove';
-import { raster, resample, type Plate } from '@amber-stamp/core/raster';
+import type { Plate } from '@amber-stamp/core/raster';
 import { expose, transfer } from 'comlink';
 import { carry } from '../engine/carry.ts';
 import { bytesOf, HeldByKey } from '../engine/held-by-key.ts';
@@ -42,6 +41,8 @@ import {
   type EchoPair,
   type WholeOutlineView,
 } from '../engine/protocol/prove.ts';
+import { stripOfFix } from './fix-strips.ts';
+import { pictureOf } from './strip-picture.ts';
 
 const engine = new InkEngine();
 const plates = new HeldByKey<Plate>(MEASURED_KEPT, bytesOf);
@@ -99,32 +100,6 @@ function likenessOf(first: StripEcho): Likeness {
     repeatPx: first.repeatPx,
     pairs: first.pairs().map((same, k) => same.map((i) => [at(i), at(i + k + 1)] as const)),
   };
-}
-
-/** The middle of a strip as a small picture, black on white: so many nominal tips of it. */
-const SHOWN_TIPS = 7;
-const PICTURE = { width: 576, height: 108 };
-
-function pictureOf({ image: bare, side, grain }: Strip): Promise<ImageBitmap> {
-  // as it lies on the sheet, with its grain: the standard stroke is straight on the sheet too
-  const image = grain?.grained ?? bare;
-  const width = Math.min(image.width, SHOWN_TIPS * side);
-  const height = Math.round((width * PICTURE.height) / PICTURE.width);
-  const part = raster(width, height);
-  const [left, top] = [Math.floor((image.width - width) / 2), Math.floor((image.height - height) / 2)];
-  for (let y = 0; y < height; y++)
-    for (let x = 0; x < width; x++) {
-      const from = y + top;
-      if (from >= 0 && from < image.height) part.data[y * width + x] = image.data[from * image.width + x + left];
-    }
-  const { data } = resample(part, PICTURE.width, PICTURE.height);
-  const pixels = new ImageData(PICTURE.width, PICTURE.height);
-  for (let i = 0; i < data.length; i++) {
-    const gray = 255 - Math.round(241 * Math.min(1, data[i]));
-    pixels.data.fill(gray, 4 * i, 4 * i + 3);
-    pixels.data[4 * i + 3] = 255;
-  }
-  return createImageBitmap(pixels);
 }
 
 const TOLD = 4;
@@ -248,11 +223,10 @@ const worker: ProveApi = {
   unmeasured: (job) => unmeasuredFixes(job.brush, plates.named(job.plates)),
 
   async tryOne(job, fix, how) {
-    const held = plates.named(job.plates);
-    const laid = measureFix(engine, nominalPx(job.brush, held), held, fix, how);
-    if (!laid) return { measured: undefined, picture: null };
-    const picture = await pictureOf(laid.strip);
-    return transfer({ measured: laid.measured, picture }, [picture]);
+    const found = stripOfFix(engine, job, plates.named(job.plates), fix, how);
+    if (!found) return { measured: undefined, picture: null };
+    const picture = await pictureOf(found.strip);
+    return transfer({ measured: firstOf(found), picture }, [picture]);
   },
 
   after: (job, before, fix, tried) => fixesAfter(engine, before, plates.named(job.plates), fix, tried),

@@ -104,6 +104,9 @@ export interface HeatMap {
   side: number;
 }
 
+/** So many fixes are tried at a glance for one that helps. */
+export const GLANCES = 3;
+
 /** A fix that was tried, with a picture of its stroke. */
 export interface ShownFix extends TriedFix {
   picture: ImageBitmap | null;
