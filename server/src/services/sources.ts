@@ -31,13 +31,13 @@ const MESH = 'mesh';
 const isMesh = (row: SourceRow): boolean => row.kind === MESH;
 
 /** Files that are being read: of those who bring the same one at once it is read for all. */
-const looking = new Map<string, Promise<Looked>>();
+const underWay = new Map<string, Promise<Looked>>();
 
 function look({ sha256, from }: WholeFile, where: string): Promise<Looked> {
-  const under =
-    looking.get(sha256) ?? heavy('look', from, where, { whole: !isBusy() }).finally(() => looking.delete(sha256));
-  looking.set(sha256, under);
-  return under;
+  const reading =
+    underWay.get(sha256) ?? heavy('look', from, where, { whole: !isBusy() }).finally(() => underWay.delete(sha256));
+  underWay.set(sha256, reading);
+  return reading;
 }
 
 /** The mesh of a source. */
@@ -48,8 +48,8 @@ export async function sourceMesh(db: Queries, id: string): Promise<Mesh> {
 }
 
 /**
- * Keeps an uploaded picture or mesh, its bytes untouched. Nothing is kept of a file that is neither; the same bytes give the
- * source that is there already.
+ * Keeps an uploaded picture or mesh, its bytes untouched; they are written while it is read. Nothing is kept of a file that
+ * is neither; the same bytes give the source that is there already.
  */
 export async function addSource(db: Queries, file: WholeFile, fileName: string, kind = 'picture'): Promise<SourceRow> {
   const where = fileName || 'The file';
@@ -57,9 +57,15 @@ export async function addSource(db: Queries, file: WholeFile, fileName: string, 
   const known = (queries: Queries) => queries.select().from(sources).where(eq(sources.sha256, sha256));
   const [there] = await known(db);
   if (there) return there;
-  const looked = await look(file, where);
+  const alone = !isBusy();
+  const looking = look(file, where);
+  // what is refused is told once nothing is being written any more
+  looking.catch(() => undefined);
+  // one who waits for others holds no connection of the database meanwhile
+  if (!alone) await looking;
   return db.transaction(async (tx) => {
     await storeFile(tx, file);
+    const looked = await looking;
     const [row] = await tx
       .insert(sources)
       .values({
