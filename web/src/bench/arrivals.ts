@@ -13,10 +13,10 @@ import { upload } from '../api/upload.ts';
 import { notify, notifyError } from '../parts/messages.tsx';
 import { cutter, openSource } from '../engine/pool.ts';
 import { useArrival, type Arrival } from './arrival.ts';
+import { beginAhead } from './begin-ahead.ts';
 import { begun, cutPlates, type Beginning } from './begin.ts';
 import { beginBrush, sentOrNewest } from './keeping.ts';
 
-const isPicture = ({ type }: File): boolean => type.startsWith('image/');
 const isPack = (file: File): boolean => /\.zip$/i.test(file.name) || file.type === 'application/zip';
 
 /** The kind of a source that is made of settings: its file is a document. */
@@ -33,30 +33,30 @@ function showPhase(name: string, phase: Arrival['phase'], share: number, control
   });
 }
 
-/** Shows what the plate of a file will be while it is only being sent. What cannot be looked at is only waited for. */
-function lookAhead(file: File, controller: AbortController): void {
-  const show = (plate: Plate | undefined) => {
-    if (!plate || !underWay.has(controller)) return;
-    useArrival.setState(({ arrival }) => ({
-      arrival: arrival && !arrival.plate ? { ...arrival, plate, draft: true } : arrival,
-    }));
-  };
-  cutter.look(file).then(show, () => undefined);
+/** Shows what the plate of a file will be. */
+function showDraft(plate: Plate, controller: AbortController): void {
+  if (!underWay.has(controller)) return;
+  useArrival.setState(({ arrival }) => ({
+    arrival: arrival && !arrival.plate ? { ...arrival, plate, draft: true } : arrival,
+  }));
 }
 
 /** `toCut`: a brush is made of it, so that a look at it tells something. */
 async function sendSource(file: File, controller: AbortController, toCut: boolean): Promise<SourceInfo> {
   const show = (phase: Arrival['phase'], share: number) => showPhase(file.name, phase, share, controller);
   show('sending', 0);
-  if (toCut && isPicture(file)) lookAhead(file, controller);
+  const ahead = toCut ? beginAhead(file, (plate) => showDraft(plate, controller)) : undefined;
   const source = await upload<SourceInfo>(`/sources?name=${encodeURIComponent(file.name)}`, file, {
     signal: controller.signal,
     onProgress: (share) => show(share < 1 ? 'sending' : 'looking', share),
+  }).catch((cause: unknown) => {
+    ahead?.giveUp();
+    throw cause;
   });
   const onProgress = (share: number) => {
     if (!controller.signal.aborted) show('reading', share);
   };
-  if (source.kind !== MADE) await openSource(source.id, onProgress);
+  if (source.kind !== MADE && !(await ahead?.isNow(source.id))) await openSource(source.id, onProgress);
   stopIfAborted(controller);
   show('cutting', 1);
   return source;
@@ -95,8 +95,9 @@ const MADE_FROM: Readonly<Record<string, string>> = {
 /** A new brush from a source: what prints, what it is for, recipe and settings are guessed; it is in the cabinet at once. */
 async function brushFrom(source: SourceInfo, controller: AbortController, wanted?: Intent): Promise<string> {
   if (source.kind === MADE) return brushOfMade(await settingsOf(source), controller, source.name);
-  const reading = await cutter.reading(source.id);
-  const intent = wanted ?? (await cutter.intent(source.id, reading));
+  const { reading, intent, recipe } = wanted
+    ? { reading: await cutter.reading(source.id), intent: wanted, recipe: null }
+    : await cutter.guess(source.id);
   const recipes =
     intent === 'marks' && reading !== 'heights'
       ? await cutter.markRecipes(
@@ -104,7 +105,7 @@ async function brushFrom(source: SourceInfo, controller: AbortController, wanted
           (await cutter.marks(source.id, reading)).marks.slice(0, MOST_CARDS),
           reading,
         )
-      : [await cutter.recipeFor(source.id, reading, { intent })];
+      : [recipe ?? (await cutter.recipeFor(source.id, reading, { intent }))];
   return newBrush({ ...cameFrom(source), recipes, name: source.name, intent }, controller);
 }
 

@@ -13,7 +13,6 @@ import {
   regionOf,
   splitMark,
   triedUses,
-  type Intent,
   type Mark,
   type MarkJoin,
   type OtherRecipe,
@@ -28,7 +27,8 @@ import {
 } from '@amber-stamp/core/cut';
 import { reducePicture, type Picture } from '@amber-stamp/core/raster';
 import { transfer } from 'comlink';
-import type { Answer, Answers, Uses } from '../engine/protocol/cut.ts';
+import type { Answer, Answers, FirstGuess, Uses } from '../engine/protocol/cut.ts';
+import { guessOf } from './guess-of.ts';
 import { betweenOthers } from './others.ts';
 import { seen } from './picture-bitmap.ts';
 
@@ -63,8 +63,8 @@ export const asking = (pictureOf: (source: string) => Promise<Picture>) => {
       return guessReading(await pictureOf(source)).reading;
     },
 
-    async intent(source: string, reading: Reading): Promise<Intent> {
-      return guessIntent(await pictureOf(source), reading).intent;
+    async guess(source: string): Promise<FirstGuess> {
+      return guessOf(await pictureOf(source));
     },
 
     async uses(source: string, reading: Reading, region?: RecipeStep): Promise<Uses> {

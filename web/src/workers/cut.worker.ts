@@ -1,9 +1,7 @@
 import './kernel.ts';
-import type { BrushWithPlates } from '@amber-stamp/core/ink';
 import type { BentBy, CutApi, CutReport, Inspection, StarterPicture, StepView } from '../engine/protocol/cut.ts';
 import {
   blank,
-  Cutter,
   cut,
   emptyBorder,
   grayOf,
@@ -40,19 +38,13 @@ import { firstLook, practise } from './first-look.ts';
 import { findingsOf } from './findings-of.ts';
 import { fontOf } from './fonts.ts';
 import { asking, SMALL_SIDE } from './asking.ts';
+import { openOf, type OpenSource } from './open-source.ts';
 import { clayOf, pictureOf, seen, withRemoved } from './picture-bitmap.ts';
 import { BLANK, plateOf } from './plate-of.ts';
 import { readBrush } from './read-brush.ts';
 import { readPicture } from './read-picture.ts';
+import { readSent, takeSent } from './sent-files.ts';
 import { stoppable, tellSteps, watchSteps } from './telling.ts';
-
-interface OpenSource {
-  picture: Picture;
-  cutter: Cutter;
-  /** sources and brushes that steps name, by id */
-  sources: Map<string, Picture>;
-  brushes: Map<string, BrushWithPlates>;
-}
 
 /** Clay may still be flat, and what is drawn on still empty. */
 const BEGUN_EMPTY = new Set(['sculpt', 'draw']);
@@ -82,10 +74,7 @@ function opened(source: string, stop: Stop = NEVER, onProgress = untold): Promis
   const kept = made ? madeSources : sources;
   let open = kept.get(source);
   if (!open) {
-    open = (made ? drawn(made, stop) : readPicture(source, onProgress)).then((picture) => {
-      const others = { sources: new Map<string, Picture>(), brushes: new Map<string, BrushWithPlates>() };
-      return { picture, ...others, cutter: new Cutter(picture, others, tellSteps, true) };
-    });
+    open = (made ? drawn(made, stop) : readPicture(source, onProgress)).then(openOf);
     open.catch(() => kept.delete(source));
     kept.set(source, open);
   }
@@ -148,6 +137,16 @@ const worker = {
 
   async look(file: Blob): Promise<Plate | undefined> {
     return firstLook(await lookAtFile(file));
+  },
+
+  async read(file: File, name: string): Promise<Plate | undefined> {
+    const plate = await readSent(file, name);
+    return plate && transfer(plate, [plate.data.buffer]);
+  },
+
+  adopt(name: string, source: string | null): void {
+    const open = takeSent(name);
+    if (open && source !== null) sources.set(source, Promise.resolve(open));
   },
 
   async open(source: string, onProgress: (share: number) => void): Promise<void> {

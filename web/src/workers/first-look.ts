@@ -1,14 +1,13 @@
 import type { BrushWithPlates } from '@amber-stamp/core/ink';
-import { Cutter, guessIntent, guessReading, recipeForReading, type Size } from '@amber-stamp/core/cut';
+import { Cutter, type Size } from '@amber-stamp/core/cut';
 import { covers, type Picture, type Plate } from '@amber-stamp/core/raster';
+import { guessOf } from './guess-of.ts';
 import { BLANK, plateOf } from './plate-of.ts';
 
 /** What the first plate of a picture will be, by its small self; undefined where it will be many, or nothing. */
 export function firstLook(picture: Picture): Plate | undefined {
-  const { reading } = guessReading(picture);
-  const { intent } = guessIntent(picture, reading);
-  if (intent === 'marks') return undefined;
-  const recipe = recipeForReading(picture, reading, { intent });
+  const { recipe } = guessOf(picture);
+  if (!recipe) return undefined;
   const others = { sources: new Map<string, Picture>(), brushes: new Map<string, BrushWithPlates>() };
   const made = new Cutter(picture, others, () => undefined, true).run(recipe, true).at(-1)?.raster;
   return made && covers(made, BLANK) ? plateOf(recipe, made) : undefined;

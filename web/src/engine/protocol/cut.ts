@@ -69,6 +69,14 @@ export interface Answers {
   heightsFirst: boolean;
 }
 
+/** What a source is taken for at first. */
+export interface FirstGuess {
+  reading: Reading;
+  intent: Intent;
+  /** of its one plate; null where it is a sheet of many */
+  recipe: Recipe | null;
+}
+
 export interface Uses {
   tried: TriedUse[];
   intent: Intent;
@@ -89,6 +97,13 @@ export interface CutApi {
   practise(): void;
   /** What the first plate of a file will be, small, while it is only being sent; undefined where that cannot be told, rejects what is no picture. */
   look(file: Blob): Promise<Plate | undefined>;
+  /**
+   * Reads a file of floats under a name of its own while it is being sent, and cuts it as it is guessed to be: the plate that
+   * it will have, undefined where there will be many. Rejects every other file.
+   */
+  read(file: File, name: string): Promise<Plate | undefined>;
+  /** What was read of a file under a name is a source of the server's now, or (null) is given up. */
+  adopt(name: string, source: string | null): void;
   /** Reads a source's pixels; `onProgress` tells the share read. */
   open(source: string, onProgress: (share: number) => void): Promise<void>;
   /** Gives up all sources but these: their pixels are large. One that is asked for again is read again. */
@@ -108,8 +123,8 @@ export interface CutApi {
   answers(source: string, region?: RecipeStep): Promise<Answers>;
   /** How it is read, by a look at the whole. */
   reading(source: string): Promise<Reading>;
-  /** What it is for, by a look at the whole. */
-  intent(source: string, reading: Reading): Promise<Intent>;
+  /** How it is read, what it is for and by which recipe, by a look at the whole. */
+  guess(source: string): Promise<FirstGuess>;
   /** A source, or a part of it, tried for everything that it may be for, small. */
   uses(source: string, reading: Reading, region?: RecipeStep): Promise<Uses>;
   /** The separate marks on a sheet, in reading order: near parts or lines as one, or as they are most likely meant. */
