@@ -23,13 +23,20 @@ function printing(key: string): Plate | undefined {
   return plate && { width: plate.width, height: plate.height, data: plate.data };
 }
 
+/** What the first worker found on the last tip that it looked over alone: the helper takes it over with the tip. */
+let foundAlone: Parameters<ProveApi['borrow']> = [[], []];
+
 /** A worker that is being given all plates of a job: what is asked of it from now on finds them. Undefined while one is not cut. */
 function giveTo(job: ProveJob, number: number) {
   const { remote, ledger } = worker(number);
   const keys = Object.values(job.plates);
   if (!keys.every(heldPlate)) return undefined;
   const missing = ledger.lacks(keys);
-  return { remote, missing, given: ledger.bring(keys, printing) };
+  const given = ledger.bring(keys, printing);
+  const alone = number > 0 && foundAlone[0].some((key) => missing.includes(key)) ? foundAlone : undefined;
+  // before anything else is asked of it: it would look itself; where it cannot take it over, it does
+  if (alone) remote.borrow(...alone).catch(() => undefined);
+  return { remote, given, missing: missing.filter((key) => !alone?.[0].includes(key)) };
 }
 
 /** A worker that measures, with all plates of a job in its hands; undefined while one is not cut yet. */
@@ -78,7 +85,7 @@ export const whenLookedOver = (): Promise<void> => looking.catch(() => undefined
 
 /**
  * Has the tips of a job looked over that were not yet, by both workers: each takes the next one when it is done with one.
- * `glance` is asked of the first worker before it looks; where there is but one tip, the helper begins after it.
+ * `glance` is asked of the first worker before it looks; where there is but one tip, the helper reads its scripts after it.
  */
 export function lookOver(job: ProveJob, glance: (prover: Remote<ProveApi>) => Promise<void>): Promise<void> {
   looking = lookOverNow(job, glance);
@@ -93,16 +100,15 @@ async function lookOverNow(job: ProveJob, glance: (prover: Remote<ProveApi>) => 
   left = waiting;
   const firstSeen = glance(first);
   const byFirst = looksAt(first, waiting);
-  if (waiting.length === 0) await firstSeen;
-  const helper = giveTo(job, HELPER);
-  // what it could not be given is missed, and told, by what is asked of it
-  helper?.given.catch(() => undefined);
-  const byHelper = waiting.length > 0 ? helper?.given.then(() => looksAt(helper.remote, waiting)) : undefined;
-  const [own, other] = await Promise.all([byFirst, byHelper, firstSeen]);
+  if (waiting.length === 0) {
+    const helperBegins = firstSeen.then(() => void worker(HELPER));
+    [foundAlone] = await Promise.all([byFirst, helperBegins]);
+  } else {
+    const helper = await proverFor(job, HELPER);
+    const [own, other] = await Promise.all([byFirst, helper && looksAt(helper, waiting), firstSeen]);
+    await Promise.all([other && first.borrow(...other), helper?.borrow(...own)]);
+  }
   for (const key of fresh) over.set(key, true);
-  // in their order: whatever the helper is asked next finds this there, and would look itself otherwise
-  helper?.remote.borrow(...own).catch(() => undefined);
-  if (other) await first.borrow(...other);
 }
 
 /** Looks at one tip after the other until none waits, the first of them at once: their keys, and what was found. */
