@@ -33,9 +33,10 @@ const isMesh = (row: SourceRow): boolean => row.kind === MESH;
 /** Files that are being read: of those who bring the same one at once it is read for all. */
 const underWay = new Map<string, Promise<Looked>>();
 
-function look({ sha256, from }: WholeFile, where: string): Promise<Looked> {
+/** `alone`: who asks goes on with the picture at once. */
+function look({ sha256, from }: WholeFile, where: string, alone: boolean): Promise<Looked> {
   const reading =
-    underWay.get(sha256) ?? heavy('look', from, where, { whole: !isBusy() }).finally(() => underWay.delete(sha256));
+    underWay.get(sha256) ?? heavy('look', from, where, { whole: alone }).finally(() => underWay.delete(sha256));
   underWay.set(sha256, reading);
   return reading;
 }
@@ -58,7 +59,7 @@ export async function addSource(db: Queries, file: WholeFile, fileName: string, 
   const [there] = await known(db);
   if (there) return there;
   const alone = !isBusy();
-  const looking = look(file, where);
+  const looking = look(file, where, alone);
   // what is refused is told once nothing is being written any more
   looking.catch(() => undefined);
   // one who waits for others holds no connection of the database meanwhile

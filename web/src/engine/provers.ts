@@ -26,27 +26,19 @@ function printing(key: string): Plate | undefined {
 /** What the first worker found on the last tip that it looked over alone: the helper takes it over with the tip. */
 let foundAlone: Parameters<ProveApi['borrow']> = [[], []];
 
-/** A worker that is being given all plates of a job: what is asked of it from now on finds them. Undefined while one is not cut. */
-function giveTo(job: ProveJob, number: number) {
+/** A worker that measures, with all plates of a job in its hands; undefined while one is not cut yet. */
+export async function proverFor(job: ProveJob, number = 0): Promise<Remote<ProveApi> | undefined> {
   const { remote, ledger } = worker(number);
   const keys = Object.values(job.plates);
   if (!keys.every(heldPlate)) return undefined;
   const missing = ledger.lacks(keys);
   const given = ledger.bring(keys, printing);
-  const alone = number > 0 && foundAlone[0].some((key) => missing.includes(key)) ? foundAlone : undefined;
+  const [alone] = foundAlone[0];
   // before anything else is asked of it: it would look itself; where it cannot take it over, it does
-  if (alone) remote.borrow(...alone).catch(() => undefined);
-  return { remote, given, missing: missing.filter((key) => !alone?.[0].includes(key)) };
-}
-
-/** A worker that measures, with all plates of a job in its hands; undefined while one is not cut yet. */
-export async function proverFor(job: ProveJob, number = 0): Promise<Remote<ProveApi> | undefined> {
-  const giving = giveTo(job, number);
-  if (!giving) return undefined;
-  const { remote, missing, given } = giving;
+  if (number > 0 && missing.includes(alone)) remote.borrow(...foundAlone).catch(() => undefined);
   await given;
   // a tip takes long to look over: what was looked over is lent by the first; one that looks at a tip now would be waited for
-  const known = missing.filter((key) => over.has(key));
+  const known = missing.filter((key) => key !== alone && over.has(key));
   if (number > 0 && known.length > 0 && provers[0]) {
     const found = await provers[0].remote.lend(known);
     await remote.borrow(known, found);
@@ -54,7 +46,7 @@ export async function proverFor(job: ProveJob, number = 0): Promise<Remote<Prove
   return remote;
 }
 
-/** Begins the first worker, so that its scripts are read while something else is waited for; the other begins when it is asked. */
+/** Begins the first worker, so that its scripts are read while something else is waited for; the other begins after the first glance. */
 export const beginMeasuring = (): void => void worker(0);
 
 /** The plates that a job prints tips with. */

@@ -4,13 +4,17 @@ import { covers, type Picture, type Plate } from '@amber-stamp/core/raster';
 import { guessOf } from './guess-of.ts';
 import { BLANK, plateOf } from './plate-of.ts';
 
-/** What the first plate of a picture will be, by its small self; undefined where it will be many, or nothing. */
-export function firstLook(picture: Picture): Plate | undefined {
+/** What the first plate of a picture will be, cut as it is guessed to be; undefined where it will be many, or nothing. */
+export function plateAhead(picture: Picture, cutter: Cutter, draft = false): Plate | undefined {
   const { recipe } = guessOf(picture);
-  if (!recipe) return undefined;
+  const made = recipe ? cutter.run(recipe, draft).at(-1) : undefined;
+  return recipe && made && covers(made.raster, BLANK) ? plateOf(recipe, made.raster, made.displaced) : undefined;
+}
+
+/** The same by a small self of the picture, without telling how far it is. */
+export function firstLook(picture: Picture): Plate | undefined {
   const others = { sources: new Map<string, Picture>(), brushes: new Map<string, BrushWithPlates>() };
-  const made = new Cutter(picture, others, () => undefined, true).run(recipe, true).at(-1)?.raster;
-  return made && covers(made, BLANK) ? plateOf(recipe, made) : undefined;
+  return plateAhead(picture, new Cutter(picture, others, () => undefined, true), true);
 }
 
 const PRACTICE = { width: 320, height: 214 };

@@ -1,8 +1,7 @@
 import { isExr } from '@amber-stamp/core/formats';
-import { covers, reducePicture, type Picture, type Plate } from '@amber-stamp/core/raster';
-import { guessOf } from './guess-of.ts';
+import { reducePicture, type Picture, type Plate } from '@amber-stamp/core/raster';
+import { plateAhead } from './first-look.ts';
 import { openOf, type OpenSource } from './open-source.ts';
-import { BLANK, plateOf } from './plate-of.ts';
 
 /** Files that were read here while they were being sent, by names of their own. */
 const sent = new Map<string, OpenSource>();
@@ -15,19 +14,12 @@ async function pictureOf(file: File): Promise<Picture> {
   return reducePicture(exrPicture(bytes, file.name));
 }
 
-/** The plate that a picture will have; undefined where there will be many, or nothing prints. */
-function plateAhead({ picture, cutter }: OpenSource): Plate | undefined {
-  const { recipe } = guessOf(picture);
-  const made = recipe ? cutter.run(recipe).at(-1) : undefined;
-  return recipe && made && covers(made.raster, BLANK) ? plateOf(recipe, made.raster, made.displaced) : undefined;
-}
-
 /** Reads a file and cuts it as it is guessed to be; what cannot be cut is told when it is cut in earnest. */
 export async function readSent(file: File, name: string): Promise<Plate | undefined> {
   const open = openOf(await pictureOf(file));
   sent.set(name, open);
   try {
-    return plateAhead(open);
+    return plateAhead(open.picture, open.cutter);
   } catch {
     return undefined;
   }
