@@ -16,6 +16,8 @@ export { shown, laidOn, around, rimSums, shiftedRow, pulledRow, valuesAt } from 
 export { distances, turned } from './distance';
 export { floatPairs, narrowed, stretch, widenedWords, wordPairs } from './values';
 export { above, columns, columnSums, inside, lessRow, lessStreaks, minus, slopesAlong, times, widened } from './inside';
+export { addGrid } from './levels';
 export { pieces, ridge } from './lines';
+export { labelPieces, namePieces, pieceRuns } from './pieces';
 export { band, bandBuilt } from './band';
 export { bandLowered, bandNarrowed } from './band-level';

@@ -5,7 +5,7 @@ import { expect } from 'chai';
 import { blur, blurRows } from '../src/raster/blur.ts';
 import { distanceTo } from '../src/raster/distance.ts';
 import { directionsOf } from '../src/flaws/line-pieces.ts';
-import { turned } from '../src/flaws/turned.ts';
+import { ridgeFinder, turned } from '../src/flaws/turned.ts';
 import {
   filledColumns,
   lessLocal,
@@ -17,7 +17,10 @@ import {
   takeStreaks,
   widened,
 } from '../src/prove/strip-loops.ts';
+import { addGrid } from '../src/ink/octaves.ts';
+
 import { closed, dilate, erode, opened } from '../src/raster/morph.ts';
+import { pieceRuns, pieces } from '../src/raster/pieces.ts';
 import { pulledAffine, rowReader } from '../src/raster/sample.ts';
 import { stretch } from '../src/raster/stretch.ts';
 import { echoWith } from './helpers/echoes.ts';
@@ -76,6 +79,23 @@ describe('loops in WebAssembly give the bits of plain loops', () => {
       const read = { width: 12, height: 1, data: Float32Array.from(row.read()) };
       return [read, pulledAffine(source, [0.7, -0.4, 3, 0.4, 0.7, -5], raster(33, 21))];
     },
+    'pieces that touch': (source) =>
+      [0, 0.3, 0.7].flatMap((threshold) => {
+        const { label, area, count } = pieces(source, threshold);
+        const { runs, ids, count: same } = pieceRuns(source, threshold);
+        const rows = [label, area, [count, same, runs.count], ids, runs.begin.subarray(0, runs.count)];
+        return rows.map((row) => ({ width: row.length, height: 1, data: Float32Array.from(row) }));
+      }),
+    'grids added to each other': ({ width, height, data }) =>
+      [false, true].flatMap((inX) =>
+        [false, true].map((inY) => {
+          const half = (side: number, is: boolean) => (is ? (side + 1) >> 1 : side);
+          const [across, down] = [half(width, inX), half(height, inY)];
+          const to = { width, height, data: data.slice() };
+          addGrid({ width: across, height: down, data: data.slice(0, across * down) }, to, inX, inY, 0.3);
+          return to;
+        }),
+      ),
     distances: ({ width, height, data }) => {
       const set = Uint8Array.from(data, (v) => (v > 0.77 ? 1 : 0));
       return [{ width, height, data: distanceTo(set, width, height) }];
@@ -110,6 +130,22 @@ describe('loops in WebAssembly give the bits of plain loops', () => {
       return [printing, widened(printing), filledColumns(ends(1), ends(2), source.height)];
     },
     'rows between px': (source) => (source.width > 1 ? [mixedRows(source, 0.3, 0.8), mixedRows(source, 0, 0.5)] : []),
+    'ridges of turned squares': (source) => {
+      const square = resample(source, 256, 256);
+      const find = ridgeFinder(square, 6, 15);
+      return [
+        [0, 90, 130],
+        [23, -2, 4],
+        [161, 240, 260],
+      ].flatMap(([angle, first, last]) => {
+        const { ridges, means } = find(angle, { first, last });
+        const rows = [256 * Math.max(0, first), 256 * (Math.min(255, last) + 1)];
+        return [ridges, means].map((all) => {
+          const data = all.slice(...rows);
+          return { width: 256, height: data.length / 256, data };
+        });
+      });
+    },
     'pieces of lines': (source) => {
       const square = resample(source, 256, 256);
       const within = { ...square, data: square.data.map((v, i) => (v > 0 && i % 256 > 9 ? 1 : 0)) };

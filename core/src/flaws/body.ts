@@ -1,39 +1,14 @@
 import type { Box } from '../raster/box.ts';
-import { contentBox } from '../raster/content-box.ts';
 import { blur } from '../raster/blur.ts';
-import { distanceTo } from '../raster/distance.ts';
+import { distanceTo, maskOf } from '../raster/distance.ts';
 import { pieces, touchingFrame } from '../raster/pieces.ts';
 import { raster, type Raster } from '../raster/raster.ts';
-import { maxOf, percentile, filteredValues } from '../maths/measures.ts';
+import { maxOf, percentile, valuesAbove } from '../maths/measures.ts';
 import { ANALYSIS_SIDE } from './analysed-tip.ts';
-
-/** 0 and 1 over a tip of 256 px. */
-export type PixelSet = Uint8Array;
-/** Pixels of an analysed tip. */
-export const PIXELS = ANALYSIS_SIDE * ANALYSIS_SIDE;
-
-export const maskWhere = (test: (i: number) => boolean): PixelSet => {
-  const mask = new Uint8Array(PIXELS);
-  for (let i = 0; i < PIXELS; i++) mask[i] = test(i) ? 1 : 0;
-  return mask;
-};
-
-export const areaOf = (mask: PixelSet): number => {
-  let sum = 0;
-  for (const v of mask) sum += v;
-  return sum;
-};
-
-export const asRaster = (mask: ArrayLike<number>): Raster => ({
-  width: ANALYSIS_SIDE,
-  height: ANALYSIS_SIDE,
-  data: new Float32Array(mask),
-});
+import { areaOf, asRaster, invertedMask, maskOfPieces, PIXELS, type PixelSet } from './masks.ts';
 
 /** Distance to the nearest pixel of the mask; 0 within it. */
 export const distanceFrom = (mask: PixelSet): Float32Array => distanceTo(mask, ANALYSIS_SIDE, ANALYSIS_SIDE);
-
-export const invertedMask = (mask: PixelSet): PixelSet => mask.map((v) => 1 - v);
 
 /** A part of the tip: so much of it around a mask as a reach of `px` can touch. */
 export interface Window {
@@ -54,27 +29,30 @@ export function windowOf(mask: PixelSet, px: number): Window {
   };
 }
 
-/** Calls `use` for every pixel of a window: its place there and in the tip. */
-export function eachOf({ x0, y0, width, height }: Window, use: (at: number, i: number) => void): void {
-  for (let y = 0, at = 0; y < height; y++)
-    for (let x = 0, i = (y0 + y) * ANALYSIS_SIDE + x0; x < width; x++, at++, i++) use(at, i);
+/** Writes what lies in a window of a tip to a raster or set of the window's size. */
+export function takeWindow<T extends Uint8Array | Float32Array>(tip: T, { x0, y0, width, height }: Window, into: T): T {
+  for (let y = 0, from = y0 * ANALYSIS_SIDE + x0; y < height; y++, from += ANALYSIS_SIDE)
+    into.set(tip.subarray(from, from + width), y * width);
+  return into;
 }
 
-/** Distance to the pixels of the mask that equal `value`, in a window. */
-function depthIn(mask: PixelSet, value: number, window: Window): Float32Array {
-  const set = new Uint8Array(window.width * window.height);
-  eachOf(window, (at, i) => (set[at] = mask[i] === value ? 1 : 0));
-  return distanceTo(set, window.width, window.height);
+/** Writes a raster or set of a window's size back to where it lies in a tip. */
+export function putWindow<T extends Uint8Array | Float32Array>(part: T, { x0, y0, width, height }: Window, tip: T): T {
+  for (let y = 0, to = y0 * ANALYSIS_SIDE + x0; y < height; y++, to += ANALYSIS_SIDE)
+    tip.set(part.subarray(y * width, (y + 1) * width), to);
+  return tip;
 }
+
+const setIn = (mask: PixelSet, window: Window): PixelSet =>
+  takeWindow(mask, window, new Uint8Array(window.width * window.height));
 
 /** The mask and all within `px` of it. */
 export function grown(mask: PixelSet, px: number): PixelSet {
   const window = windowOf(mask, Math.ceil(px) + 1);
   const out = new Uint8Array(PIXELS);
   if (window.width === 0) return out;
-  const far = depthIn(mask, 1, window);
-  eachOf(window, (at, i) => (out[i] = far[at] <= px ? 1 : 0));
-  return out;
+  const far = distanceTo(setIn(mask, window), window.width, window.height);
+  return putWindow(invertedMask(maskOf(far, px)), window, out);
 }
 
 /** What of the mask lies more than `px` within it; the frame does not eat into it. */
@@ -82,27 +60,35 @@ export function shrunk(mask: PixelSet, px: number): PixelSet {
   const window = windowOf(mask, 1);
   const out = new Uint8Array(PIXELS);
   if (window.width === 0) return out;
-  const far = depthIn(mask, 0, window);
-  eachOf(window, (at, i) => (out[i] = far[at] > px ? 1 : 0));
-  return out;
+  const far = distanceTo(invertedMask(setIn(mask, window)), window.width, window.height);
+  return putWindow(maskOf(far, px), window, out);
 }
 
 /** The mask with what it surrounds. */
 export function filled(mask: PixelSet): PixelSet {
-  const around = asRaster(invertedMask(mask));
-  const found = pieces(around, 0.5);
+  const found = pieces(asRaster(invertedMask(mask)), 0.5);
   const open = touchingFrame(found, ANALYSIS_SIDE, ANALYSIS_SIDE);
-  return maskWhere((i) => mask[i] === 1 || !open.has(found.label[i]));
+  return maskOfPieces(
+    found,
+    Array.from({ length: found.count + 1 }, (_, label) => (label === 0 || !open.has(label) ? 1 : 0)),
+  );
 }
 
 /** The box around a set; empty and upside down for an empty one. */
-export const boxOf = (mask: PixelSet): Box =>
-  contentBox({ width: ANALYSIS_SIDE, height: ANALYSIS_SIDE, data: mask }, 0) ?? {
-    x0: ANALYSIS_SIDE,
-    y0: ANALYSIS_SIDE,
-    x1: 0,
-    y1: 0,
-  };
+export function boxOf(mask: PixelSet): Box {
+  const box = { x0: ANALYSIS_SIDE, y0: ANALYSIS_SIDE, x1: 0, y1: 0 };
+  for (let y = 0; y < ANALYSIS_SIDE; y++) {
+    // searched without a loop of ours: most rows of most sets are empty
+    const row = mask.subarray(y * ANALYSIS_SIDE, (y + 1) * ANALYSIS_SIDE);
+    const first = row.indexOf(1);
+    if (first < 0) continue;
+    box.x0 = Math.min(box.x0, first);
+    box.x1 = Math.max(box.x1, row.lastIndexOf(1) + 1);
+    box.y0 = Math.min(box.y0, y);
+    box.y1 = y + 1;
+  }
+  return box;
+}
 
 /** A tip with what every detector asks of it. */
 export interface Tip256 {
@@ -128,17 +114,12 @@ export const BODY_AT = 0.15;
 /** The large pieces of a tip that print from a share `level` of what its dark parts print on, and what those print. */
 export function bodyOf(image: Raster, level: number): { body: PixelSet; ref: number } {
   const most = maxOf(image.data);
-  const ref =
-    most > 0.05
-      ? percentile(
-          filteredValues(image.data, (i) => image.data[i] > 0.25 * most),
-          0.9,
-        )
-      : 1;
+  const ref = most > 0.05 ? percentile(valuesAbove(image.data, 0.25 * most), 0.9) : 1;
   const soft = blur(image, BODY_SOFT, false);
   const found = pieces(soft, level * ref);
   const least = Math.max(40, 0.12 * Math.max(0, ...found.area));
-  return { body: maskWhere((i) => found.label[i] > 0 && found.area[found.label[i]] >= least), ref: Math.max(0.1, ref) };
+  const large = found.area.map((area, label) => (label > 0 && area >= least ? 1 : 0));
+  return { body: maskOfPieces(found, large), ref: Math.max(0.1, ref) };
 }
 
 export function tipOf(image: Raster, level: number): Tip256 {

@@ -1,9 +1,10 @@
 import { blur } from '../raster/blur.ts';
 import { clamp, smoothstep } from '../maths/ramps.ts';
 import { raster, type Raster } from '../raster/raster.ts';
-import { asRaster, boxOf, eachOf, maskedBlur, PIXELS, weighed, windowOf, type PixelSet, type Tip256 } from './body.ts';
+import { boxOf, maskedBlur, putWindow, takeWindow, weighed, windowOf, type Tip256 } from './body.ts';
 import type { Cure } from './flaw.ts';
 import { ANALYSIS_SIDE, ANALYSIS_MIDDLE } from './analysed-tip.ts';
+import { asRaster, PIXELS, type PixelSet } from './masks.ts';
 
 /** Blurs by which ground grows into what is filled, px, the finest first. */
 const FILL_REACH = [2, 5, 11, 24];
@@ -28,14 +29,16 @@ export const keptWhere = (test: (i: number) => boolean): Cure => keeping((i) => 
 
 /** Erases a mask and softly what is next to it. */
 export function erased(mask: PixelSet): Cure {
-  const soft = blur(asRaster(mask), 0.8).data;
-  return keeping((i) => 1 - Math.max(mask[i], soft[i]));
+  const keep = blur(asRaster(mask), 0.8).data;
+  for (let i = 0; i < PIXELS; i++) keep[i] = 1 - Math.max(mask[i], keep[i]);
+  return { keep, add: undefined };
 }
 
 /** Keeps a mask, its rim softened by `sigma` px. */
 export function keptOnly(mask: PixelSet, sigma: number): Cure {
-  const soft = blur(asRaster(mask), sigma, false).data;
-  return keeping((i) => Math.min(1, soft[i]));
+  const keep = blur(asRaster(mask), sigma, false).data;
+  for (let i = 0; i < PIXELS; i++) keep[i] = Math.min(1, keep[i]);
+  return { keep, add: undefined };
 }
 
 /** Fades toward the frame, `inset` px inside it, and into a circle. */
@@ -126,23 +129,30 @@ function filledIn(image: Raster, solid: PixelSet, mask: PixelSet): Cure {
   const size = [x1 - x0 + 3, y1 - y0 + 3] as const;
   const window = windowOf(mask, Math.max(AROUND, Math.min(128, ...size) + 4));
   const { width, height } = window;
-  const part = raster(width, height);
-  const weight = raster(width, height);
-  const hole = new Uint8Array(width * height);
-  eachOf(window, (at, i) => {
-    part.data[at] = image.data[i];
-    hole[at] = mask[i];
-    weight.data[at] = mask[i] ? 0 : solid[i] ? 1 : 0.02;
-  });
+  const part: Raster = { width, height, data: takeWindow(image.data, window, new Float32Array(width * height)) };
+  const hole = takeWindow(mask, window, new Uint8Array(width * height));
+  const weight: Raster = { width, height, data: weightsOf(hole, takeWindow(solid, window, hole.slice())) };
   const base = membrane(part, weight);
   const grain = neighbourGrain(part, hole, weight, size);
   const soft = blur({ width, height, data: Float32Array.from(hole) }, 1).data;
-  const keep = new Float32Array(PIXELS).fill(1);
-  const add = new Float32Array(PIXELS);
-  eachOf(window, (at, i) => {
-    const share = Math.max(soft[at], hole[at]);
-    keep[i] = 1 - share;
-    add[i] = (base[at] + grain[at]) * share;
-  });
+  fillUnder(soft, hole, base, grain);
+  const keep = putWindow(soft, window, new Float32Array(PIXELS).fill(1));
+  const add = putWindow(base, window, new Float32Array(PIXELS));
   return { keep, add };
+}
+
+/** How much each place of the ground counts: nothing in the hole, hardly anything beside the body. */
+function weightsOf(hole: PixelSet, solid: PixelSet): Float32Array {
+  const weights = new Float32Array(hole.length);
+  for (let i = 0; i < hole.length; i++) weights[i] = hole[i] ? 0 : solid[i] ? 1 : 0.02;
+  return weights;
+}
+
+/** Makes of a softened hole what is kept, and of the ground under it what is added. */
+function fillUnder(soft: Float32Array, hole: PixelSet, base: Float32Array, grain: Float32Array): void {
+  for (let i = 0; i < soft.length; i++) {
+    const share = Math.max(soft[i], hole[i]);
+    soft[i] = 1 - share;
+    base[i] = (base[i] + grain[i]) * share;
+  }
 }

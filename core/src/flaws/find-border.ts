@@ -1,9 +1,11 @@
 import { clamp } from '../maths/ramps.ts';
 import type { Raster } from '../raster/raster.ts';
-import { areaOf, BODY_AT, bodyOf, boxOf, distanceFrom, grown, maskWhere, type PixelSet } from './body.ts';
+import { maskOf } from '../raster/distance.ts';
+import { BODY_AT, bodyOf, boxOf, distanceFrom, grown } from './body.ts';
 import { feathered, frameDistance, keptOnly, keptWhere } from './cures.ts';
 import { cured, flaw, type Cure, type Flaw } from './flaw.ts';
-import { percentile, filteredValues, saturate } from '../maths/measures.ts';
+import { areaOf, both, maskWhere, type PixelSet } from './masks.ts';
+import { percentile, saturate, valuesIn } from '../maths/measures.ts';
 import { ANALYSIS_SIDE, ANALYSIS_MIDDLE } from './analysed-tip.ts';
 
 /** How far inside the frame a border may begin, px. */
@@ -58,8 +60,7 @@ const fading = (inset: number) => (): Cure => feathered(inset);
 const keeping = (near: PixelSet) => (): Cure => keptOnly(near, 1.5);
 
 /** How much of a region a set covers, 0..1. */
-const shareIn = (set: PixelSet, region: PixelSet): number =>
-  areaOf(set.map((v, i) => v & region[i])) / Math.max(1, areaOf(region));
+const shareIn = (set: PixelSet, region: PixelSet): number => areaOf(both(set, region)) / Math.max(1, areaOf(region));
 
 /** A frame, or a faint square around the tip: a step along all sides but one. */
 export function findBorder(image: Raster): Border | undefined {
@@ -71,7 +72,7 @@ export function findBorder(image: Raster): Border | undefined {
   const inset = Math.floor((insets[1] + insets[2]) / 2);
   const frame = maskWhere((i) => frameDistance(i) > ANALYSIS_MIDDLE - inset - 6);
   const out = distanceFrom(body);
-  const beyond = filteredValues(image.data, (i) => out[i] > 4);
+  const beyond = valuesIn(image.data, maskOf(out, 4));
   const ground = percentile(beyond, 0.6);
   const faint = ground > 0.03 * ref;
   const hard = shareIn(body, frame) > 0.5;
@@ -80,9 +81,9 @@ export function findBorder(image: Raster): Border | undefined {
   const unframed = keptWhere((i) => frame[i] === 0);
   const near = grown(bodyOf(faint ? image : cured(image, unframed), level).body, 4.99);
   const mask = faint
-    ? maskWhere((i) => out[i] > 3 && image.data[i] > 0.02 * ref)
+    ? both(maskOf(out, 3), maskOf(image.data, 0.02 * ref))
     : hard
-      ? maskWhere((i) => frame[i] === 1 && image.data[i] > 0.05)
+      ? both(frame, maskOf(image.data, 0.05))
       : frame;
   const cure = hard ? fading(inset) : keeping(near);
   // a tip that goes on inside its hard border is cut square: its border is not a thing beside it

@@ -1,8 +1,9 @@
-import { distanceTo } from '../raster/distance.ts';
-import { pieces } from '../raster/pieces.ts';
-import { asRaster, boxOf, grown, maskWhere, PIXELS, shrunk, type PixelSet, type Tip256 } from './body.ts';
+import { distanceTo, maskOf } from '../raster/distance.ts';
+import { pieces, type Pieces } from '../raster/pieces.ts';
+import { boxOf, grown, shrunk, type Tip256 } from './body.ts';
 import { keptOnly } from './cures.ts';
 import { flaw, type Cure, type Flaw } from './flaw.ts';
+import { asRaster, both, invertedMask, lessMask, maskOfPiece, PIXELS, type PixelSet } from './masks.ts';
 import { saturateSquared } from '../maths/measures.ts';
 import { ANALYSIS_SIDE } from './analysed-tip.ts';
 
@@ -22,35 +23,38 @@ const ONE_OTHER = 0.75;
 /** What of a mask a disc of 22 px can reach from within; beyond the frame is outside. */
 function openedByDisc(mask: PixelSet): PixelSet {
   const side = ANALYSIS_SIDE + 2 * PAD;
-  const outside = new Uint8Array(side * side).fill(1);
-  for (let i = 0; i < PIXELS; i++)
-    if (mask[i]) outside[(Math.floor(i / ANALYSIS_SIDE) + PAD) * side + (i % ANALYSIS_SIDE) + PAD] = 0;
-  const depth = distanceTo(outside, side, side);
-  const centres = new Uint8Array(side * side);
-  for (let i = 0; i < centres.length; i++) centres[i] = depth[i] > DISC ? 1 : 0;
-  if (!centres.some((v) => v > 0)) return mask;
-  const far = distanceTo(centres, side, side);
-  return maskWhere((i) => far[(Math.floor(i / ANALYSIS_SIDE) + PAD) * side + (i % ANALYSIS_SIDE) + PAD] <= DISC + 0.3);
+  const set = new Uint8Array(side * side);
+  for (let y = 0, to = PAD * side + PAD; y < ANALYSIS_SIDE; y++, to += side)
+    set.set(mask.subarray(y * ANALYSIS_SIDE, (y + 1) * ANALYSIS_SIDE), to);
+  const centres = maskOf(distanceTo(invertedMask(set), side, side), DISC);
+  if (!centres.includes(1)) return mask;
+  const beyond = maskOf(distanceTo(centres, side, side), DISC + 0.3);
+  const out = new Uint8Array(PIXELS);
+  for (let y = 0, from = PAD * side + PAD; y < ANALYSIS_SIDE; y++, from += side)
+    out.set(beyond.subarray(from, from + ANALYSIS_SIDE), y * ANALYSIS_SIDE);
+  return invertedMask(out);
 }
 
 /** Cuts what pokes out back to the rim. */
 const cutBack = (mask: PixelSet, rim: PixelSet) => (): Cure => {
   const wide = grown(mask, 3.2);
-  return keptOnly(
-    maskWhere((i) => wide[i] === 0 || rim[i] === 1),
-    1.5,
-  );
+  return keptOnly(invertedMask(lessMask(wide, rim)), 1.5);
 };
+
+/** How far each piece reaches, px; index 0 unused. */
+function heightsOf({ label, count }: Pieces, far: Float32Array): Float64Array {
+  const heights = new Float64Array(count + 1);
+  for (let i = 0; i < PIXELS; i++) if (label[i]) heights[label[i]] = Math.max(heights[label[i]], far[i]);
+  return heights;
+}
 
 /** Parts of the outline that stand out farther than its other unevenness. */
 export function findBumps(tip: Tip256): Flaw[] {
   const body = tip.solid;
   const open = openedByDisc(body);
   const far = distanceTo(open, ANALYSIS_SIDE, ANALYSIS_SIDE);
-  const found = pieces(asRaster(maskWhere((i) => body[i] === 1 && far[i] > 0)), 0.5);
-  const heights = new Float64Array(found.count + 1);
-  for (let i = 0; i < PIXELS; i++)
-    if (found.label[i]) heights[found.label[i]] = Math.max(heights[found.label[i]], far[i]);
+  const found = pieces(asRaster(both(body, maskOf(far, 0))), 0.5);
+  const heights = heightsOf(found, far);
   const order = Array.from({ length: found.count }, (_, k) => k + 1).sort((a, b) => heights[b] - heights[a]);
   const rim = shrunk(open, 1);
   return order.slice(0, MAX_BUMPS).flatMap((label, place) => {
@@ -60,7 +64,7 @@ export function findBumps(tip: Tip256): Flaw[] {
     // rim are left over beside them, or not, makes no difference
     const [first = 0, second = 0] = order.filter((_, k) => k !== place).map((k) => heights[k]);
     const usual = Math.max(second, ONE_OTHER * first);
-    const mask = maskWhere((i) => found.label[i] === label);
+    const mask = maskOfPiece(found, label);
     const { x0, y0, x1, y1 } = boxOf(mask);
     if (Math.max(x1 - x0, y1 - y0) - 1 > LONGEST) return [];
     const salience = saturateSquared(height, 7) * saturateSquared(height / (usual + 1.5) - 0.7, 0.8);

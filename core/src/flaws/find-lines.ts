@@ -2,18 +2,22 @@ import { cosineTurns, sineTurns } from '../maths/angles.ts';
 import { clamp } from '../maths/ramps.ts';
 import { blur } from '../raster/blur.ts';
 import { raster, type Raster } from '../raster/raster.ts';
-import { areaOf, asRaster, maskedBlur, maskWhere, type Tip256 } from './body.ts';
+import { maskOf } from '../raster/distance.ts';
+import { maskedBlur, type Tip256 } from './body.ts';
 import { filling } from './cures.ts';
 import { flaw, type Flaw } from './flaw.ts';
-import { maxOf, median, filteredValues, saturate, saturateSquared } from '../maths/measures.ts';
+import { areaOf, asRaster, both, type PixelSet } from './masks.ts';
+import { maxOf, median, saturate, saturateSquared, valuesIn } from '../maths/measures.ts';
 import { ANALYSIS_SIDE, ANALYSIS_MIDDLE } from './analysed-tip.ts';
 import { AWAY, DIRECTIONS, directionsOf, STEP_DEG, type Direction } from './line-pieces.ts';
-import { meanAlong, rowOf, turned, turnedRidges } from './turned.ts';
+import { meanAlong, ridgeFinder, rowOf, turned } from './turned.ts';
 
 /** Length along which the course of a line is weighed, px; odd. */
 const LONG = 91;
 /** Rows to both sides in which the exact course of a line is looked for. */
 const NEAR_ROWS = 9;
+/** Columns to both sides of its middle. */
+const NEAR_COLUMNS = 25;
 /** So many are told, the plainest. */
 const MAX_LINES = 5;
 /** So many others a line must stand out against. */
@@ -36,14 +40,33 @@ interface Candidate {
 }
 
 /** Fine structure without its extremes: what a line consists of. */
-function fineOf({ image, solid, inn }: Tip256): { fine: Raster; inside: Raster; unit: number } {
-  const inside = asRaster(maskWhere((i) => inn[i] > 5));
+function fineOf({ image, solid, inn }: Tip256): { fine: Raster; inside: Raster; within: PixelSet; unit: number } {
+  const within = maskOf(inn, 5);
+  const inside = asRaster(within);
   const local = maskedBlur(image, asRaster(solid), 4);
-  const soft = blur(image, 0.7, false).data;
-  const away = soft.map((v, i) => v - local[i]);
-  const unit = 0.9 * 1.48 * median(filteredValues(away.map(Math.abs), (i) => inside.data[i] > 0)) + 0.03;
-  const fine = { ...image, data: away.map((v, i) => clamp(v, -1.6 * unit, 1.6 * unit) * inside.data[i]) };
-  return { fine, inside, unit };
+  const away = blur(image, 0.7, false).data;
+  for (let i = 0; i < away.length; i++) away[i] -= local[i];
+  const unit = 0.9 * 1.48 * median(absolutes(valuesIn(away, within))) + 0.03;
+  clampWithin(away, 1.6 * unit, inside.data);
+  return { fine: { ...image, data: away }, inside, within, unit };
+}
+
+function absolutes(values: Float32Array): Float32Array {
+  const out = new Float32Array(values.length);
+  for (let i = 0; i < out.length; i++) out[i] = Math.abs(values[i]);
+  return out;
+}
+
+/** Cuts values off beyond `most` of either sign, times a weight. */
+function clampWithin(values: Float32Array, most: number, weight: Float32Array): void {
+  for (let i = 0; i < values.length; i++) values[i] = clamp(values[i], -most, most) * weight[i];
+}
+
+/** An image, or its negative. */
+function signedBy(sign: number, image: Raster): Raster {
+  const out = raster(image.width, image.height);
+  for (let i = 0; i < out.data.length; i++) out.data[i] = sign * image.data[i];
+  return out;
 }
 
 /** The rows of each direction that stand out most, at least 12 px apart. */
@@ -97,6 +120,7 @@ interface Course {
 
 /** The direction to a degree, by longer pieces near the candidate. */
 function refined(signed: Raster, { direction, x, y }: Candidate): Course {
+  const find = ridgeFinder(signed, AWAY + 1, LONG);
   let best: (Course & { value: number }) | undefined;
   for (let turn = -4; turn <= 4; turn++) {
     const angleDeg = direction * STEP_DEG + turn;
@@ -105,15 +129,31 @@ function refined(signed: Raster, { direction, x, y }: Candidate): Course {
     const nearY = Math.round(ANALYSIS_MIDDLE + c * (y - ANALYSIS_MIDDLE) - s * (x - ANALYSIS_MIDDLE));
     const first = Math.max(0, nearY - NEAR_ROWS);
     const last = Math.min(ANALYSIS_SIDE - 1, nearY + NEAR_ROWS);
-    const ridges = turnedRidges(signed, angleDeg, AWAY + 1, { first, last });
-    const long = meanAlong(ridges, LONG, first, last);
-    for (let py = first; py <= last; py++)
-      for (let px = Math.max(0, nearX - 25); px <= Math.min(ANALYSIS_SIDE - 1, nearX + 25); px++) {
-        const value = long[py * ANALYSIS_SIDE + px];
-        if (!best || value > best.value) best = { value, angleDeg, x: px, y: py };
-      }
+    const { means } = find(angleDeg, { first, last });
+    const columns = {
+      first: Math.max(0, nearX - NEAR_COLUMNS),
+      last: Math.min(ANALYSIS_SIDE - 1, nearX + NEAR_COLUMNS),
+    };
+    const most = greatestIn(means, { first, last }, columns);
+    if (!best || most.value > best.value) best = { ...most, angleDeg };
   }
   return best as Course;
+}
+
+interface Span {
+  first: number;
+  last: number;
+}
+
+/** The greatest value within some rows and columns of a square image, the first of those that are equal. */
+function greatestIn(data: Float32Array, rows: Span, columns: Span): { value: number; x: number; y: number } {
+  let [value, x, y] = [-Infinity, columns.first, rows.first];
+  for (let py = rows.first; py <= rows.last; py++)
+    for (let px = columns.first; px <= columns.last; px++) {
+      const here = data[py * ANALYSIS_SIDE + px];
+      if (here > value) [value, x, y] = [here, px, py];
+    }
+  return { value, x, y };
 }
 
 /** A line as it runs in the image turned by its direction. */
@@ -125,6 +165,8 @@ interface Way {
   to: number;
 }
 
+/** Length along which it is weighed where a line bends, px; odd. */
+const BRIEF = 15;
 /** How far a line may bend from its straight course, px, and what it must gain at once to do so, as a share of its height. */
 const BEND = 6;
 /** Share of its height. */
@@ -132,8 +174,8 @@ const GAIN = 0.1;
 
 /** Follows a line along its course and its bends, from its middle to both ends. */
 function wayOf(signed: Raster, { angleDeg, x, y }: Course): Way {
-  const ridges = turnedRidges(signed, angleDeg, AWAY + 1, { first: y - BEND - 1, last: y + BEND + 1 });
-  const near = meanAlong(ridges, 15, Math.max(0, y - BEND), Math.min(ANALYSIS_SIDE - 1, y + BEND));
+  const find = ridgeFinder(signed, AWAY + 1, BRIEF);
+  const { ridges, means: near } = find(angleDeg, { first: y - BEND - 1, last: y + BEND + 1 });
   const least = GAIN * near[rowOf(y) + x];
   const rows = new Int16Array(ANALYSIS_SIDE).fill(y);
   for (const step of [-1, 1])
@@ -185,10 +227,8 @@ function bandOf({ angleDeg, rows, from, to }: Way): Float32Array {
 
 /** Lines through the inside, lighter or darker than what is beside them. */
 export function findLines(tip: Tip256): Flaw[] {
-  const { fine, inside, unit } = fineOf(tip);
-  let room = 0;
-  for (const v of inside.data) room += v;
-  if (room <= ROOM) return [];
+  const { fine, inside, within, unit } = fineOf(tip);
+  if (areaOf(within) <= ROOM) return [];
   const all = candidatesOf(directionsOf(fine, inside, unit));
   const used: Candidate[] = [];
   const made: Flaw[] = [];
@@ -209,12 +249,12 @@ function lineOf(tip: Tip256, fine: Raster, soft: Raster, candidate: Candidate, r
   const outstanding =
     saturateSquared(value / (rivals + 0.15) - 1, 0.5) * saturate(v * v * v) * saturateSquared(contrast, 0.04 * tip.ref);
   if (outstanding < 0.02) return undefined;
-  const signed = { ...fine, data: fine.data.map((v) => sign * v) };
+  const signed = signedBy(sign, fine);
   const way = wayOf(signed, refined(signed, candidate));
   const salience = outstanding * saturateSquared(stepOf(soft, sign, way), 0.1 * tip.ref);
   if (salience < 0.02) return undefined;
   const back = bandOf(way);
-  const mask = maskWhere((i) => back[i] > 0.5 && tip.solid[i] === 1);
+  const mask = both(maskOf(back, 0.5), tip.solid);
   if (areaOf(mask) < LEAST_PX) return undefined;
   return flaw({ what: 'line', tone: sign < 0 ? 'light' : 'dark', mask }, salience, filling(tip, mask));
 }

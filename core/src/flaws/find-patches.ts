@@ -1,11 +1,12 @@
 import { expMinus } from '../maths/exponential.ts';
 import { blur } from '../raster/blur.ts';
+import { maskOf } from '../raster/distance.ts';
 import { pieces, type Pieces } from '../raster/pieces.ts';
-import { raster, type Raster } from '../raster/raster.ts';
-import { asRaster, grown, maskedBlur, maskWhere, PIXELS, shrunk, type PixelSet, type Tip256 } from './body.ts';
+import { grown, maskedBlur, shrunk, type Tip256 } from './body.ts';
 import { filling } from './cures.ts';
 import { flaw, type Flaw } from './flaw.ts';
-import { deviation, mean, median, percentile, filteredValues, saturateSquared } from '../maths/measures.ts';
+import { asRaster, both, lessMask, PIXELS, type PixelSet } from './masks.ts';
+import { deviation, mean, median, percentile, saturateSquared, valuesIn } from '../maths/measures.ts';
 import { ANALYSIS_SIDE } from './analysed-tip.ts';
 
 /** Shares of the strongest difference at which pieces are cut out. */
@@ -49,13 +50,6 @@ function strengthOf(places: readonly number[], { image, ref, area }: Tip256, usu
   return contrast * Math.sqrt(Math.min(places.length, WIDEST)) * compact * Math.sqrt(compact) * flat;
 }
 
-/** Pixels well inside a tip that are farther away than a level. */
-function farther(away: Float32Array, level: number, inn: Float32Array): Raster {
-  const above = raster(ANALYSIS_SIDE, ANALYSIS_SIDE);
-  for (let i = 0; i < PIXELS; i++) above.data[i] = away[i] > level && inn[i] > 4 ? 1 : 0;
-  return above;
-}
-
 /** How far a tip lies from its surroundings, upwards (1) or downwards (-1). */
 function awayFrom(soft: Float32Array, local: Float32Array, sign: number): Float32Array {
   const away = new Float32Array(PIXELS);
@@ -67,14 +61,17 @@ function take(taken: PixelSet, more: PixelSet): void {
   for (let i = 0; i < PIXELS; i++) if (more[i]) taken[i] = 1;
 }
 
+function maskOfPlaces(places: readonly number[]): PixelSet {
+  const mask = new Uint8Array(PIXELS);
+  for (const i of places) mask[i] = 1;
+  return mask;
+}
+
 function candidates(tip: Tip256, away: Float32Array, usual: number, sign: number): Candidate[] {
-  const { inn } = tip;
-  const top = percentile(
-    filteredValues(away, (i) => inn[i] > 4),
-    0.999,
-  );
+  const within = maskOf(tip.inn, 4);
+  const top = percentile(valuesIn(away, within), 0.999);
   return LEVELS.flatMap((level) => {
-    const all = placesOf(pieces(farther(away, level * top, inn), 0.5));
+    const all = placesOf(pieces(asRaster(both(maskOf(away, level * top), within)), 0.5));
     const strengths = all.map((places) => strengthOf(places, tip, usual, sign));
     const order = strengths.map((_, k) => k).sort((a, b) => strengths[b] - strengths[a]);
     return order.slice(0, MAX_PATCHES).flatMap((label) => {
@@ -82,16 +79,14 @@ function candidates(tip: Tip256, away: Float32Array, usual: number, sign: number
       if (strength <= 0) return [];
       const rivals = order.filter((k) => k !== label).slice(1, 5);
       const against = strength / (rivals.reduce((sum, k) => sum + strengths[k], 0) / 4 + 1.2);
-      const mask = new Uint8Array(PIXELS);
-      for (const i of all[label]) mask[i] = 1;
+      const mask = maskOfPlaces(all[label]);
       return [{ mask, places: all[label], strength, against }];
     });
   }).sort((a, b) => b.strength * b.against - a.strength * a.against);
 }
 
 /** How fast values change at each pixel. */
-function slopes(tip: Tip256): Float32Array {
-  const { data } = blur(tip.image, 1.2, false);
+function slopesOf(data: Float32Array): Float32Array {
   const out = new Float32Array(PIXELS);
   for (let i = ANALYSIS_SIDE; i < PIXELS - ANALYSIS_SIDE; i++) {
     const dx = (data[i + 1] - data[i - 1]) / 2;
@@ -107,23 +102,23 @@ function sharpness(tip: Tip256, { mask }: Candidate, slope: Float32Array, sign: 
   const near = grown(mask, 4.3);
   const wide = grown(mask, 7.3);
   const rim = shrunk(mask, 3);
-  const around = filteredValues(image.data, (i) => wide[i] === 1 && near[i] === 0 && solid[i] === 1);
-  const edge = filteredValues(image.data, (i) => mask[i] === 1 && rim[i] === 0);
+  const around = valuesIn(image.data, both(lessMask(wide, near), solid));
+  const edge = valuesIn(image.data, lessMask(mask, rim));
   if (around.length === 0 || edge.length === 0) return 0;
   const core = shrunk(mask, 2);
   const band = grown(mask, 3.2);
-  const steep = median(filteredValues(slope, (i) => band[i] === 1 && core[i] === 0));
+  const steep = median(valuesIn(slope, lessMask(band, core)));
   return saturateSquared(sign * (mean(edge) - median(around)), 0.2 * ref) * saturateSquared(steep, 0.035 * ref);
 }
 
 /** Holes and dense patches: flat places inside that are unlike the rest. */
 export function findPatches(tip: Tip256): Flaw[] {
   const { image, inn, solid } = tip;
-  const weight = asRaster(maskWhere((i) => inn[i] > 5));
+  const weight = asRaster(maskOf(inn, 5));
   const local = maskedBlur(image, weight, 14);
   const soft = blur(image, 1.6, false).data;
-  const usual = median(filteredValues(image.data, (i) => solid[i] === 1));
-  const slope = slopes(tip);
+  const usual = median(valuesIn(image.data, solid));
+  const slope = slopesOf(blur(image, 1.2, false).data);
   return [-1, 1].flatMap((sign) => {
     const away = awayFrom(soft, local, sign);
     const taken = new Uint8Array(PIXELS);

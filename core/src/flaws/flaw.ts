@@ -1,7 +1,8 @@
 import { clamp } from '../maths/ramps.ts';
-import type { Raster } from '../raster/raster.ts';
+import { raster, type Raster } from '../raster/raster.ts';
 import type { Box } from '../raster/box.ts';
-import { boxOf, type PixelSet } from './body.ts';
+import { boxOf } from './body.ts';
+import type { PixelSet } from './masks.ts';
 
 export const FLAWS = ['border', 'speck', 'bump', 'line', 'hole', 'dense patch'] as const;
 export type FlawName = (typeof FLAWS)[number];
@@ -27,10 +28,12 @@ export interface Cure {
 }
 
 /** A tip after a cure. */
-export const cured = (image: Raster, { keep, add }: Cure): Raster => ({
-  ...image,
-  data: image.data.map((v, i) => clamp(v * keep[i] + (add ? add[i] : 0))),
-});
+export function cured({ width, height, data }: Raster, { keep, add }: Cure): Raster {
+  const out = raster(width, height);
+  if (add) for (let i = 0; i < data.length; i++) out.data[i] = clamp(data[i] * keep[i] + add[i]);
+  else for (let i = 0; i < data.length; i++) out.data[i] = clamp(data[i] * keep[i]);
+  return out;
+}
 
 /** What a detector found; without a box of its own it is that of the mask, without a tone it has none. */
 type FoundFlaw = Pick<Flaw, 'what' | 'mask'> & Partial<Pick<Flaw, 'tone' | 'box'>>;

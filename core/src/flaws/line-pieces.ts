@@ -41,15 +41,16 @@ const noPeaks = (): RowPeaks => ({
 
 /** The first and last row in which a piece of a line could lie: so much of it must lie inside. */
 function rowsInside(inside: Float32Array, least: number): { first: number; last: number } {
-  let [first, last] = [ANALYSIS_SIDE, -1];
-  for (let y = 0; y < ANALYSIS_SIDE; y++) {
-    let sum = 0;
-    for (let at = y * ANALYSIS_SIDE, end = at + ANALYSIS_SIDE; at < end; at++) sum += inside[at];
-    if (sum < least) continue;
-    first = Math.min(first, y);
-    last = y;
-  }
+  let [first, last] = [0, ANALYSIS_SIDE - 1];
+  while (first < ANALYSIS_SIDE && rowSum(inside, first) < least) first++;
+  while (last > first && rowSum(inside, last) < least) last--;
   return { first, last };
+}
+
+function rowSum(data: Float32Array, y: number): number {
+  let sum = 0;
+  for (let at = y * ANALYSIS_SIDE, end = at + ANALYSIS_SIDE; at < end; at++) sum += data[at];
+  return sum;
 }
 
 /** How far from the middle anything lies inside, px: rows beyond are empty however the tip is turned. */

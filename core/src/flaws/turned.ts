@@ -127,14 +127,41 @@ const rowsFor = (away: number, { first, last, reach }: Part): Partial<Wanted> =>
 export const plainRidges = (image: Raster, angleDeg: number, away: number, part: Part): Float32Array =>
   ridge(plainTurned(image, angleDeg, rowsFor(away, part)), away, part);
 
-/** The ridges of an image turned so, in the rows from `first` to `last`; the others are empty. */
-export function turnedRidges(image: Raster, angleDeg: number, away: number, part: Part): Float32Array {
-  const { byteLength, length } = image.data;
-  const made = scratchFor(4 * byteLength);
-  if (!made) return plainRidges(image, angleDeg, away, part);
-  const from = turnedIn(made, image, angleDeg, rowsFor(away, part));
-  const [three, to] = [made.room(byteLength), made.room(byteLength)];
-  made.floats(to, length).fill(0);
-  made.kernel.ridge(from, three, to, ANALYSIS_SIDE, away, part.first, part.last);
-  return made.floats(to, length).slice();
+/** Ridges of a turned image in some rows, and their running means along those; the others hold whatever was there. */
+export interface TurnedRidges {
+  ridges: Float32Array;
+  means: Float32Array;
+}
+
+/**
+ * Finds the ridges of an image turned this way and that, and their running means of `length` values. What it gives holds until it is
+ * asked again, or anything else asks for scratch memory.
+ */
+export function ridgeFinder(
+  image: Raster,
+  away: number,
+  length: number,
+): (angleDeg: number, part: Part) => TurnedRidges {
+  const { data, width } = image;
+  const r = (length - 1) / 2;
+  const rowBytes = 32 * (width + length + 4);
+  const made = scratchFor(5 * data.byteLength + rowBytes);
+  if (!made)
+    return (angleDeg, part) => {
+      const ridges = plainRidges(image, angleDeg, away, part);
+      const { first, last } = rowsOf(width, part);
+      return { ridges, means: meanAlong(ridges, length, first, last) };
+    };
+  const from = made.put(data);
+  const [to, three, ridges, means] = [1, 2, 3, 4].map(() => made.room(data.byteLength));
+  const row = made.room(rowBytes);
+  return (angleDeg, part) => {
+    const { first, last, reach } = rowsOf(width, rowsFor(away, part));
+    made.kernel.turned(from, to, 0, width, ...turnOf(angleDeg), first, last, reach);
+    made.kernel.ridge(to, three, ridges, width, away, part.first, part.last);
+    const within = rowsOf(width, part);
+    const skipped = 4 * width * within.first;
+    made.kernel.boxRows(ridges + skipped, means + skipped, width, within.last - within.first + 1, r, 0, row);
+    return { ridges: made.floats(ridges, data.length), means: made.floats(means, data.length) };
+  };
 }

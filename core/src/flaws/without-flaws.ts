@@ -1,7 +1,7 @@
 import { clamp } from '../maths/ramps.ts';
-import type { Plate, Raster } from '../raster/raster.ts';
+import { difference, raster, type Plate, type Raster } from '../raster/raster.ts';
 import { resample } from '../raster/resample.ts';
-import { analysedTip } from './analysed-tip.ts';
+import { analysedTip, type AnalysedTip } from './analysed-tip.ts';
 import { cured, type Flaw } from './flaw.ts';
 import { flawsOf } from './flaws.ts';
 
@@ -25,25 +25,36 @@ const shareOf = ({ salience }: Flaw): number => clamp((salience - CHARACTER[0]) 
 /** What is left of a sight when some of its flaws are taken away. */
 function cleaned(image: Raster, flaws: readonly Flaw[]): Raster {
   return flaws.reduce((left, flaw) => {
-    const { data } = cured(left, flaw.cure());
+    const clean = cured(left, flaw.cure());
     const share = shareOf(flaw);
-    return share === 1 ? { ...left, data } : { ...left, data: left.data.map((v, i) => v + share * (data[i] - v)) };
+    return share === 1 ? clean : partWay(left, clean, share);
   }, image);
 }
 
-function made(plate: Plate): Plate | undefined {
-  const flaws = mindedFlaws(plate).filter((flaw) => shareOf(flaw) > 0);
-  if (flaws.length === 0) return undefined;
-  const { image, left, top, side } = analysedTip(plate);
-  const clean = cleaned(image, flaws).data;
-  const change = resample({ ...image, data: image.data.map((v, i) => clean[i] - v) }, side, side).data;
+/** What lies a share of the way from one image to another. */
+function partWay({ width, height, data: from }: Raster, { data: to }: Raster, share: number): Raster {
+  const out = raster(width, height);
+  for (let i = 0; i < from.length; i++) out.data[i] = from[i] + share * (to[i] - from[i]);
+  return out;
+}
+
+/** Adds a change of the square that a tip is looked at in to its plate, within 0..65535. */
+function changedBy(plate: Plate, change: Float32Array, { left, top, side }: AnalysedTip): Uint16Array {
   const data = plate.data.slice();
   for (let y = Math.max(0, -top); y < Math.min(side, plate.height - top); y++)
     for (let x = Math.max(0, -left); x < Math.min(side, plate.width - left); x++) {
       const at = (y + top) * plate.width + x + left;
       data[at] = Math.round(clamp(data[at] / FULL + change[y * side + x]) * FULL);
     }
-  return { ...plate, data };
+  return data;
+}
+
+function made(plate: Plate): Plate | undefined {
+  const flaws = mindedFlaws(plate).filter((flaw) => shareOf(flaw) > 0);
+  if (flaws.length === 0) return undefined;
+  const tip = analysedTip(plate);
+  const change = resample(difference(cleaned(tip.image, flaws), tip.image), tip.side, tip.side);
+  return { ...plate, data: changedBy(plate, change.data, tip) };
 }
 
 const clean = new WeakMap<Plate, Plate | null>();

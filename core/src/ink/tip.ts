@@ -1,5 +1,6 @@
 import type { Plate } from '../raster/raster.ts';
-import { meansOfFloats, meansOfWords, narrowed, widened } from '../raster/words.ts';
+import { meansOfWords, narrowed, widened } from '../raster/words.ts';
+import { addGrid, halfX, halfY, type Grid } from './octaves.ts';
 
 /** Zero texels all round a level: room for the bilinear neighbour and for the masked tail of four. */
 export const PAD = 8;
@@ -19,12 +20,6 @@ export const HULL_DIRECTIONS: readonly (readonly [number, number])[] = [
 ];
 /** How far a hull stands off its last printing texel beyond the bilinear reach, so that rounding never cuts one. */
 const HULL_SLACK = 1 / 1024;
-
-interface Grid {
-  width: number;
-  height: number;
-  data: Float32Array;
-}
 
 /** A plate as a grid. */
 function whole({ width, height, data: values }: Plate): Grid {
@@ -54,72 +49,6 @@ export interface TipLevel {
   bits: number;
   texels: Uint16Array;
   hull: Float64Array;
-}
-
-/** Half as wide: each value the mean of two neighbours; beyond an odd end is nothing. */
-function halfX({ width: from, height, data }: Grid): Grid {
-  const width = (from + 1) >> 1;
-  const whole = from >> 1;
-  const out = new Float32Array(width * height);
-  if (whole === width) {
-    meansOfFloats(data, out);
-    return { width, height, data: out };
-  }
-  for (let y = 0; y < height; y++) {
-    let i = y * from;
-    let o = y * width;
-    for (const end = o + whole; o < end; o++, i += 2) out[o] = (data[i] + data[i + 1]) * 0.5;
-    if (whole < width) out[o] = data[i] * 0.5;
-  }
-  return { width, height, data: out };
-}
-
-/** Half as high, in the same way. */
-function halfY({ width, height: from, data }: Grid): Grid {
-  const height = (from + 1) >> 1;
-  const out = new Float32Array(width * height);
-  for (let y = 0; y < height; y++) {
-    let i = 2 * y * width;
-    let o = y * width;
-    const end = o + width;
-    if (2 * y + 1 < from) for (; o < end; o++, i++) out[o] = (data[i] + data[i + width]) * 0.5;
-    else for (; o < end; o++, i++) out[o] = data[i] * 0.5;
-  }
-  return { width, height, data: out };
-}
-
-/** A grid of half the width read at every place of the full one, between its values; beyond its ends is nothing. */
-function doubledX({ width: from, height, data }: Grid, width: number): Float64Array {
-  const out = new Float64Array(width * height);
-  for (let y = 0; y < height; y++) {
-    const row = y * from;
-    let last = 0;
-    for (let x = 0, o = y * width; x < from; x++) {
-      const here = data[row + x];
-      const next = x + 1 < from ? data[row + x + 1] : 0;
-      out[o++] = last * 0.25 + here * 0.75;
-      if (2 * x + 1 < width) out[o++] = here * 0.75 + next * 0.25;
-      last = here;
-    }
-  }
-  return out;
-}
-
-/** Adds `by` times a row, or a mean of two rows, of doubles to a grid. */
-function addRows(rows: Float64Array, width: number, to: Grid, inY: boolean, by: number): void {
-  const count = rows.length / width;
-  for (let y = 0; y < to.height; y++) {
-    const above = inY ? (y & 1 ? y >> 1 : (y >> 1) - 1) : y;
-    const weight = inY ? (y & 1 ? 0.25 : 0.75) : 0;
-    const top = above >= 0 ? above * width : -1;
-    const low = above + 1 < count ? (above + 1) * width : -1;
-    for (let x = 0, o = y * width; x < width; x++, o++) {
-      const first = top < 0 ? 0 : rows[top + x];
-      const second = weight === 0 || low < 0 ? 0 : rows[low + x];
-      // as a float first, as a grid of its own would hold it
-      to.data[o] += Math.fround(first * (1 - weight) + second * weight) * by;
-    }
-  }
 }
 
 /** Quarter octaves of a reduction (plate px per sheet px), by halving: exact in every engine. */
@@ -258,8 +187,7 @@ export class Tip {
     for (const [dx, dy, weight] of parts) {
       if (weight === 0) continue;
       const grid = this.octave((x >> 2) + dx, (y >> 2) + dy);
-      const rows = dx === 1 ? doubledX(grid, base.width) : new Float64Array(grid.data);
-      addRows(rows, base.width, out, dy === 1, weight);
+      addGrid(grid, out, dx === 1, dy === 1, weight);
     }
     return out;
   }

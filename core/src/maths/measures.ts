@@ -57,11 +57,19 @@ export function percentile(values: Float32Array, share: number): number {
 
 export const median = (values: ArrayLike<number>): number => percentile(Float32Array.from(values), 0.5);
 
-/** The values that a test picks, by their places. */
-export function filteredValues(data: Float32Array, wanted: (i: number) => boolean): Float32Array {
+/** The values above a threshold, in their order. */
+export function valuesAbove(data: Float32Array, threshold: number): Float32Array {
   const out = new Float32Array(data.length);
   let count = 0;
-  for (let i = 0; i < data.length; i++) if (wanted(i)) out[count++] = data[i];
+  for (let i = 0; i < data.length; i++) if (data[i] > threshold) out[count++] = data[i];
+  return out.subarray(0, count);
+}
+
+/** The values at the places of a set (0 and 1), in their order. */
+export function valuesIn(data: Float32Array, set: Uint8Array): Float32Array {
+  const out = new Float32Array(data.length);
+  let count = 0;
+  for (let i = 0; i < data.length; i++) if (set[i] === 1) out[count++] = data[i];
   return out.subarray(0, count);
 }
 

@@ -1,7 +1,7 @@
 import { blur } from '../raster/blur.ts';
 import { fourthRoot } from '../maths/roots.ts';
 import type { Raster } from '../raster/raster.ts';
-import { percentile, filteredValues, saturate } from '../maths/measures.ts';
+import { percentile, valuesAbove, saturate } from '../maths/measures.ts';
 import type { GrainedSheet } from './strip.ts';
 
 /** Contrast of a grain that is plainly seen, coverage 0..1. */
@@ -33,10 +33,7 @@ function maskedMean(values: Raster, mask: Raster, sigma: number): Float32Array {
 }
 
 function textureOf({ bare, grained }: GrainedSheet, tile: number): Texture {
-  const full = percentile(
-    filteredValues(bare.data, (i) => bare.data[i] > 0.02),
-    0.95,
-  );
+  const full = percentile(valuesAbove(bare.data, 0.02), 0.95);
   const where = { ...bare, data: bare.data.map((v) => (v > 0.5 * full ? 1 : 0)) };
   const ratio = { ...bare, data: bare.data.map((v, i) => (where.data[i] ? grained.data[i] / v : 0)) };
   const fine = maskedMean(ratio, where, Math.max(0.6, tile / 32));

@@ -4,6 +4,7 @@ import { blur } from '../raster/blur.ts';
 import { closed } from '../raster/morph.ts';
 import { windowOfRaster, type Raster } from '../raster/raster.ts';
 import { LOOK_SIDE } from './seen.ts';
+import { printingAbove } from './strip-loops.ts';
 
 /**
  * What a stroke looks like, whatever happens where: how coarse its detail, how dark across, how broad, how full of tone
@@ -94,12 +95,13 @@ function fullness({ width, height, data }: Raster, spread: number): number {
   return count / Math.max(1, (to - from) * width);
 }
 
+const meansOfRows = ({ width, height, data }: Raster): number[] =>
+  Array.from({ length: height }, (_, y) => mean(data.subarray(y * width, (y + 1) * width)));
+
 /** The look of a normalised strip: logarithms of its detail, the profile across, its breadth, its tone and its gaps. */
 export function lookOf(whole: Raster): Look {
   const middle = middleOf(whole);
-  const { width, height, data } = middle;
-  const prints = blur(middle, 0.8);
-  for (let i = 0; i < data.length; i++) prints.data[i] = prints.data[i] > PRINTS ? 1 : 0;
+  const prints = printingAbove(blur(middle, 0.8), PRINTS);
   const stroke = closed(prints, GAP).data;
   const bands: number[] = [];
   let coarse = middle.data;
@@ -108,13 +110,13 @@ export function lookOf(whole: Raster): Look {
     bands.push(spreadWithin(stroke, coarse, next));
     coarse = next;
   }
-  const rows = Array.from({ length: height }, (_, y) => mean(data.subarray(y * width, (y + 1) * width)));
+  const rows = meansOfRows(middle);
   const spread = spreadOf(rows);
   return [
     ...bands.map((v) => logTwo(v + FAINT) / 2),
     ...profileOf(rows),
     2 * logTwo(spread / LOOK_SIDE + 0.01),
-    meanWithin(stroke, data),
+    meanWithin(stroke, middle.data),
     fullness(prints, spread),
   ];
 }

@@ -1,16 +1,17 @@
 import { headingDeg } from '../maths/angles.ts';
 import { analysedTip } from '../flaws/analysed-tip.ts';
-import { maxOf, percentile, filteredValues } from '../maths/measures.ts';
+import { maxOf, percentile, valuesAbove } from '../maths/measures.ts';
 import { expMinus } from '../maths/exponential.ts';
 import { blur } from '../raster/blur.ts';
-import { distanceTo } from '../raster/distance.ts';
+import { invertedMask, maskOfPieces } from '../flaws/masks.ts';
+import { distanceTo, outsideOf } from '../raster/distance.ts';
 import { dilate } from '../raster/morph.ts';
 import { pieces, touchingFrame } from '../raster/pieces.ts';
 import { raster, type Plate, type Raster } from '../raster/raster.ts';
 import { resample } from '../raster/resample.ts';
 import { valueAt } from '../raster/sample.ts';
 import { LOOK_SIDE } from './seen.ts';
-import { takeAway } from './strip-loops.ts';
+import { printingAbove, takeAway } from './strip-loops.ts';
 
 /** Detail between these two blurs, px at 48 px a tip, is what outlines are known by: finer is grain, coarser is tone. */
 const FINE = 1.1;
@@ -71,10 +72,7 @@ function drawn(plate: Plate, px: number): { image: Raster; offsetX: number; offs
   const shown = Math.max(4, Math.round((px * side) / longest));
   const small = resample(image, shown, shown);
   const least = 0.05 * maxOf(image.data);
-  const full = percentile(
-    filteredValues(image.data, (i) => image.data[i] > least),
-    0.95,
-  );
+  const full = percentile(valuesAbove(image.data, least), 0.95);
   const made = raster(shown + 2 * MARGIN, shown + 2 * MARGIN);
   for (let y = 0; y < shown; y++)
     for (let x = 0; x < shown; x++)
@@ -93,39 +91,36 @@ function drawn(plate: Plate, px: number): { image: Raster; offsetX: number; offs
 function depthInBody(image: Raster, px: number): Float32Array {
   const { width, height } = image;
   const soft = blur(image, BODY_BLUR * px).data;
-  const least = BODY_AT * maxOf(soft);
-  const outside = new Float32Array(soft.length);
-  for (let i = 0; i < soft.length; i++) outside[i] = soft[i] > least ? 0 : 1;
+  const outside = new Float32Array(outsideOf(soft, BODY_AT * maxOf(soft)));
   const found = pieces({ width, height, data: outside }, 0.5);
   const open = touchingFrame(found, width, height);
-  const around = Uint8Array.from(found.label, (k) => (k > 0 && open.has(k) ? 1 : 0));
-  const inside = distanceTo(around, width, height);
-  const beyond = distanceTo(
-    around.map((v) => 1 - v),
-    width,
-    height,
+  const around = maskOfPieces(
+    found,
+    Array.from({ length: found.count + 1 }, (_, k) => (k > 0 && open.has(k) ? 1 : 0)),
   );
-  return inside.map((v, i) => (around[i] ? -beyond[i] : v));
+  const depth = distanceTo(around, width, height);
+  takeAway({ width, height, data: depth }, { width, height, data: distanceTo(invertedMask(around), width, height) });
+  return depth;
 }
 
 /** How much of each px is rim of a tip, 0..1: the border of its body, and what prints outside it. */
 function rimOf(depth: Float32Array, printed: Float32Array, px: number): Float32Array {
   const reach = RIM * px;
-  return depth.map((d, i) => {
-    const away = Math.abs(d) - 0.5;
+  const rim = new Float32Array(depth.length);
+  for (let i = 0; i < rim.length; i++) {
+    const away = Math.abs(depth[i]) - 0.5;
     const near = expMinus((away * away) / (2 * reach * reach));
-    return d > 0 ? near : printed[i] > LEAST_WEIGHT ? Math.max(near, printed[i]) : 0;
-  });
+    rim[i] = depth[i] > 0 ? near : printed[i] > LEAST_WEIGHT ? Math.max(near, printed[i]) : 0;
+  }
+  return rim;
 }
 
-function printedOf(image: Raster): Float32Array {
-  const mask = { ...image, data: image.data.map((v) => (v > PRINTS ? 1 : 0)) };
-  return blur(dilate(mask, AROUND), 1).data;
-}
+const printedOf = (image: Raster): Float32Array => blur(dilate(printingAbove(image, PRINTS), AROUND), 1).data;
 
 /** How steep all edges of a tip are together, in sides: a disc has 2.7, a hair 0.1. */
-function edgeOf(image: Raster, px: number): number {
-  const { width, height, data } = blur(image, EDGE_BLUR);
+const edgeOf = (image: Raster, px: number): number => steepnessOf(blur(image, EDGE_BLUR)) / px;
+
+function steepnessOf({ width, height, data }: Raster): number {
   let sum = 0;
   for (let y = 1; y < height - 1; y++)
     for (let x = 1, i = y * width + 1; x < width - 1; x++, i++) {
@@ -133,7 +128,7 @@ function edgeOf(image: Raster, px: number): number {
       const down = (data[i + width] - data[i - width]) / 2;
       sum += Math.sqrt(across * across + down * down);
     }
-  return sum / px;
+  return sum;
 }
 
 /** Arcs that a rim is looked at in. */

@@ -1,5 +1,5 @@
 import { blur, blurRows } from '../raster/blur.ts';
-import { pieceRuns } from '../raster/pieces.ts';
+import { pieceRuns, type PieceRuns } from '../raster/pieces.ts';
 import { raster, type Raster } from '../raster/raster.ts';
 import { resample } from '../raster/resample.ts';
 import { evenSample, maxOf, percentile } from '../maths/measures.ts';
@@ -65,19 +65,31 @@ interface Body {
 
 function bodyOf(soft: Raster): Body {
   const printing = printingAbove(soft, BODY_AT);
-  const { runs, ids, count } = pieceRuns(widened(printing), 0.5);
-  const area = new Int32Array(count + 1);
-  for (let run = 0; run < runs.count; run++)
-    for (let i = runs.begin[run]; i < runs.end[run]; i++) area[ids[run]] += printing.data[i];
+  const found = pieceRuns(widened(printing), 0.5);
+  const area = areasOf(found, printing.data);
   const large = area.map((px) => (px >= LEAST_BODY ? 1 : 0));
   const strays = large.includes(1) && area.some((px, id) => px > 0 && !large[id]);
   if (!strays) return { printing, body: printing, strays };
   const body = raster(soft.width, soft.height);
-  for (let run = 0; run < runs.count; run++) {
-    const [begin, end] = [runs.begin[run], runs.end[run]];
-    if (large[ids[run]]) body.data.set(printing.data.subarray(begin, end), begin);
-  }
+  copyPieces(found, large, printing.data, body.data);
   return { printing, body, strays };
+}
+
+/** How much of each piece prints; the first is of none. */
+function areasOf({ runs: { begin, end }, ids, count }: PieceRuns, printing: Float32Array): Int32Array {
+  const area = new Int32Array(count + 1);
+  for (let run = 0; run < ids.length; run++) for (let i = begin[run]; i < end[run]; i++) area[ids[run]] += printing[i];
+  return area;
+}
+
+function copyPieces(
+  { runs: { begin, end }, ids }: PieceRuns,
+  wanted: Int32Array,
+  from: Float32Array,
+  to: Float32Array,
+): void {
+  for (let run = 0; run < ids.length; run++)
+    if (wanted[ids[run]]) to.set(from.subarray(begin[run], end[run]), begin[run]);
 }
 
 interface Edges {
@@ -190,7 +202,15 @@ function addStrays(inside: Raster, shares: Raster, { printing, body }: Body, fil
   takeAway(apart, body);
   const near = widened(apart).data;
   const strays = blur(shares, 0.6);
-  for (let i = 0; i < near.length; i++) if (!near[i] || fill.data[i]) strays.data[i] = 0;
-  const streaks = blurRows(strays, STREAK);
-  for (let i = 0; i < near.length; i++) inside.data[i] += strays.data[i] - streaks.data[i];
+  clearUnless(strays.data, near, fill.data);
+  addMore(inside.data, strays.data, blurRows(strays, STREAK).data);
+}
+
+/** Leaves only what lies near something, and not in what is filled. */
+function clearUnless(data: Float32Array, near: Float32Array, filled: Float32Array): void {
+  for (let i = 0; i < data.length; i++) if (!near[i] || filled[i]) data[i] = 0;
+}
+
+function addMore(to: Float32Array, more: Float32Array, less: Float32Array): void {
+  for (let i = 0; i < to.length; i++) to[i] += more[i] - less[i];
 }

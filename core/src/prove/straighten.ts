@@ -124,22 +124,36 @@ function levelStrip(sheet: Raster, rail: Rail, width: number, half: number, side
   return out;
 }
 
-/** How far from a row of a sheet anything prints, px. */
-function farthestFrom(y: number, { width, data }: Raster): number {
+/** How far from a row of a sheet anything prints in some columns or the ones behind them, px. */
+function farthestFrom(y: number, sheet: Raster, columns: Int32Array): number {
   let top = 0;
-  let bottom = data.length - 1;
-  while (top < data.length && data[top] === 0) top++;
-  while (bottom > top && data[bottom] === 0) bottom--;
-  if (top >= data.length) return 0;
-  return Math.max(y - Math.floor(top / width), Math.floor(bottom / width) - y, 0) + 2;
+  let bottom = sheet.height - 1;
+  while (top < sheet.height && isEmpty(sheet, top, columns)) top++;
+  while (bottom > top && isEmpty(sheet, bottom, columns)) bottom--;
+  return top < sheet.height ? Math.max(y - top, bottom - y, 0) + 2 : 0;
 }
+
+function isEmpty({ width, data }: Raster, y: number, columns: Int32Array): boolean {
+  for (let k = 0; k < columns.length; k++) {
+    const x = columns[k];
+    if (x >= 0 && x < width && data[y * width + x] !== 0) return false;
+    if (x + 1 >= 0 && x + 1 < width && data[y * width + x + 1] !== 0) return false;
+  }
+  return true;
+}
+
+/** A path is asked how far it is covered beside it at every so many of its places. */
+const EVERY = 8;
 
 /** How far a sheet is covered beside a path, px: looked for outward from a few places. */
 function halfHeight(sheet: Raster, rail: Rail, side: number): number {
-  const far = isLevel(rail) ? farthestFrom(rail.y[0], sheet) : Infinity;
+  const columns = Int32Array.from({ length: Math.ceil(rail.x.length / EVERY) }, (_, k) =>
+    Math.floor(rail.x[EVERY * k]),
+  );
+  const far = isLevel(rail) ? farthestFrom(rail.y[0], sheet, columns) : Infinity;
   const most = Math.ceil(Math.min(4 * side, Math.max(sheet.width, sheet.height), far));
   let reach = Math.ceil(0.6 * side);
-  for (let i = 0; i < rail.x.length; i += 8)
+  for (let i = 0; i < rail.x.length; i += EVERY)
     for (let v = most; v > reach; v--)
       for (const sign of [1, -1])
         if (valueAt(sheet, rail.x[i] - rail.s[i] * sign * v, rail.y[i] + rail.c[i] * sign * v) > 0.004) reach = v;

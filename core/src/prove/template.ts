@@ -1,10 +1,11 @@
 import { hash32 } from '../maths/hash.ts';
-import { grown, maskWhere, PIXELS } from '../flaws/body.ts';
+import { grown } from '../flaws/body.ts';
+import { PIXELS } from '../flaws/masks.ts';
 import { cured, type Flaw } from '../flaws/flaw.ts';
 import { ANALYSIS_SIDE, analysedTip } from '../flaws/analysed-tip.ts';
-import { maxOf, median, filteredValues } from '../maths/measures.ts';
+import { median, valuesIn } from '../maths/measures.ts';
 import { blur } from '../raster/blur.ts';
-import { raster, type Plate, type Raster } from '../raster/raster.ts';
+import { difference, raster, type Plate, type Raster } from '../raster/raster.ts';
 
 /** Width of what counts as the edge of a border, px of a tip of 256, and how strong it is against its strongest part. */
 const EDGE_WIDTH = 6;
@@ -36,11 +37,11 @@ export const takeTemplates = (flaw: Flaw, made: readonly Template[]): void => vo
 export function templatesOf(plate: Plate, flaw: Flaw): readonly Template[] {
   const there = templates.get(flaw);
   if (there) return there;
-  const difference = differenceOf(plate, flaw);
-  const tone = flaw.tone === 'faint' ? usualOf(difference.data, flaw.mask) : 1;
-  const made = [makeTemplate(plate, flaw, difference.data, grown(flaw.mask, NEAR), tone)];
+  const added = addedBy(plate, flaw);
+  const tone = flaw.tone === 'faint' ? usualOf(added.data, flaw.mask) : 1;
+  const made = [makeTemplate(plate, flaw, added.data, grown(flaw.mask, NEAR), tone)];
   if (flaw.what === 'border') {
-    const edges = edgesOf(flaw.tone === 'faint' ? upTo(analysedTip(plate).image, tone) : difference);
+    const edges = edgesOf(flaw.tone === 'faint' ? upTo(analysedTip(plate).image, tone) : added);
     made.push(makeTemplate(plate, flaw, edges, edgePlaces(edges), tone));
   }
   const usable = made.filter((t): t is Template => t !== null);
@@ -49,34 +50,31 @@ export function templatesOf(plate: Plate, flaw: Flaw): readonly Template[] {
 }
 
 /** What it usually prints where a mask is. */
-const usualOf = (data: Float32Array, mask: Uint8Array): number => median(filteredValues(data, (i) => mask[i] === 1));
+const usualOf = (data: Float32Array, mask: Uint8Array): number => median(valuesIn(data, mask));
 
 /** An image without what it prints beyond `most`: of a faint square with a tip on it, the square. */
-const upTo = (image: Raster, most: number): Raster => ({ ...image, data: image.data.map((v) => Math.min(v, most)) });
-
-function less({ width, height, data }: Raster, other: Float32Array): Raster {
+function upTo({ width, height, data }: Raster, most: number): Raster {
   const made = raster(width, height);
-  for (let i = 0; i < data.length; i++) made.data[i] = data[i] - other[i];
+  for (let i = 0; i < data.length; i++) made.data[i] = Math.min(data[i], most);
   return made;
 }
 
 /** What a flaw adds to its tip. */
-function differenceOf(plate: Plate, flaw: Flaw): Raster {
+function addedBy(plate: Plate, flaw: Flaw): Raster {
   const { image } = analysedTip(plate);
-  const without = cured(image, flaw.cure());
-  return blur(less(image, without.data), 1.2);
+  return blur(difference(image, cured(image, flaw.cure())), 1.2);
 }
 
 /** The edges of what is added, without the even tone that they enclose. */
-function edgesOf(difference: Raster): Float32Array {
-  const even = blur(difference, EDGE_WIDTH, false).data;
-  return less(difference, even).data;
-}
+const edgesOf = (added: Raster): Float32Array => difference(added, blur(added, EDGE_WIDTH, false)).data;
 
 /** Where edges are strong. */
 function edgePlaces(edges: Float32Array): Uint8Array {
-  const least = EDGE_SHARE * maxOf(edges.map(Math.abs));
-  return maskWhere((i) => Math.abs(edges[i]) > least);
+  let most = 0;
+  for (let i = 0; i < edges.length; i++) most = Math.max(most, Math.abs(edges[i]));
+  const strong = new Uint8Array(PIXELS);
+  for (let i = 0; i < PIXELS; i++) strong[i] = Math.abs(edges[i]) > EDGE_SHARE * most ? 1 : 0;
+  return strong;
 }
 
 /** The places of a set; where there are more than are looked at, some of them by chance. */

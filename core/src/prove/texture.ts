@@ -29,13 +29,16 @@ const CLEAR = 0.112;
 /** A stroke with so much detail has 63 of 100; fitted on the rated strokes. */
 const RICH = 0.41;
 
-/** The stroke: where it prints, with the small gaps in it; a place for every second px both ways. */
-function strokeOf({ width, height, data }: Raster): Raster {
+/** Where it prints, for every second px both ways. */
+function printsOf({ width, height, data }: Raster): Raster {
   const prints = raster(width >> 1, height >> 1);
   for (let y = 0, i = 0; y < prints.height; y++)
     for (let x = 0; x < prints.width; x++, i++) prints.data[i] = data[2 * y * width + 2 * x] > PRINTS ? 1 : 0;
-  return closed(prints, GAP / 2);
+  return prints;
 }
+
+/** The stroke: where it prints, with the small gaps in it; a place for every second px both ways. */
+const strokeOf = (shares: Raster): Raster => closed(printsOf(shares), GAP / 2);
 
 /** How steep a raster is at every second px both ways, and the products of its slopes. */
 interface Slopes {

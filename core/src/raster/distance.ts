@@ -16,12 +16,10 @@ function alongColumns(inSet: Uint8Array, width: number): Float32Array {
  * where there is some, with the same bits.
  */
 export function distanceTo(inSet: Uint8Array, width: number, height: number): Float32Array {
-  const made = inSet.length > 0 ? scratchFor(4 * inSet.length + 32 * (width + 2)) : undefined;
+  const made = inSet.length > 0 ? scratchFor(5 * inSet.length + 32 * (width + 2)) : undefined;
   if (!made) return plainDistanceTo(inSet, width, height);
-  const near = made.room(4 * inSet.length);
-  const values = made.floats(near, inSet.length);
-  for (let i = 0; i < inSet.length; i++) values[i] = inSet[i] ? 0 : 1;
-  made.kernel.distances(near, width, height, made.room(32 * (width + 2)));
+  const [set, near] = [made.put(inSet), made.room(4 * inSet.length)];
+  made.kernel.distances(set, near, width, height, made.room(32 * (width + 2)));
   return made.floats(near, inSet.length).slice();
 }
 

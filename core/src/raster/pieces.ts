@@ -1,3 +1,4 @@
+import { scratchFor } from '../wasm/index.ts';
 import type { Raster } from './raster.ts';
 
 /** Connected pieces (eight neighbours) of what prints above a threshold: `label` 0 is none, piece k is k in 1..count. */
@@ -91,11 +92,7 @@ export interface PieceRuns {
   count: number;
 }
 
-/**
- * Connected pieces of what prints above a threshold, numbered in the order of their first pixels (run-based union-find
- * after Rosenfeld and Pfaltz 1966).
- */
-export function pieceRuns(source: Raster, threshold: number): PieceRuns {
+function plainPieceRuns(source: Raster, threshold: number): PieceRuns {
   const runs = runsOf(source, threshold);
   const ids = new Int32Array(runs.count);
   let count = 0;
@@ -106,10 +103,52 @@ export function pieceRuns(source: Raster, threshold: number): PieceRuns {
   return { runs, ids, count };
 }
 
+/** Rasters of more px have so many runs that memory would be held for them. */
+const MOST_PX = 1 << 19;
+
+/** Runs in the scratch memory, with room for `more` bytes behind them: where, how many, and of how many pieces. */
+function quickRuns({ width, height, data }: Raster, threshold: number, more: number) {
+  if (data.length === 0 || data.length > MOST_PX) return undefined;
+  const most = height * ((width + 1) >> 1) + 1;
+  const made = scratchFor(data.byteLength + 16 * most + more);
+  if (!made) return undefined;
+  const [from, runs] = [made.put(data), made.room(16 * most)];
+  const count = made.kernel.pieceRuns(from, width, height, threshold, runs, most);
+  return { made, runs, most, count, pieces: made.kernel.namePieces(runs, most, count) };
+}
+
+/**
+ * Connected pieces of what prints above a threshold, numbered in the order of their first pixels (run-based union-find
+ * after Rosenfeld and Pfaltz 1966). In WebAssembly where there is some.
+ */
+export function pieceRuns(source: Raster, threshold: number): PieceRuns {
+  const quick = quickRuns(source, threshold, 0);
+  if (!quick) return plainPieceRuns(source, threshold);
+  const { made, runs, most, count, pieces } = quick;
+  const [begin, end, ids] = [0, 1, 3].map((row) => made.integers(runs + 4 * most * row, count).slice());
+  return { runs: { count, begin, end }, ids, count: pieces };
+}
+
 /** The same as a label for each px. */
 export function pieces(source: Raster, threshold: number): Pieces {
+  const px = source.data.length;
+  const quick = quickRuns(source, threshold, 8 * px + 4);
+  if (!quick) return plainPieces(source, threshold);
+  const { made, runs, most, count, pieces } = quick;
+  const [label, area] = [made.room(4 * px), made.room(4 * (pieces + 1))];
+  made.integers(label, px).fill(0);
+  made.integers(area, pieces + 1).fill(0);
+  made.kernel.labelPieces(runs, most, count, label, area);
+  return {
+    label: made.integers(label, px).slice(),
+    count: pieces,
+    area: Array.from(made.integers(area, pieces + 1)),
+  };
+}
+
+function plainPieces(source: Raster, threshold: number): Pieces {
   const label = new Int32Array(source.data.length);
-  const { runs, ids, count } = pieceRuns(source, threshold);
+  const { runs, ids, count } = plainPieceRuns(source, threshold);
   const area = new Array<number>(count + 1).fill(0);
   for (let run = 0; run < runs.count; run++) {
     label.fill(ids[run], runs.begin[run], runs.end[run]);

@@ -27,6 +27,13 @@ export function windowOfRaster(
   return out;
 }
 
+/** How far a raster rises above another of its size. */
+export function difference({ width, height, data }: Raster, { data: other }: Raster): Raster {
+  const out = raster(width, height);
+  for (let i = 0; i < data.length; i++) out.data[i] = data[i] - other[i];
+  return out;
+}
+
 /** What comes into a step that does not look at it. */
 export const NOTHING: Raster = raster(0, 0);
 

@@ -85,7 +85,21 @@ export interface ScratchKernel {
   ): void;
   valuesAt(data: number, width: number, height: number, places: number, count: number, out: number): void;
   shiftedRow(upper: number, lower: number, count: number, fx: number, fy: number, to: number): void;
-  distances(near: number, width: number, height: number, room: number): void;
+  distances(set: number, near: number, width: number, height: number, room: number): void;
+  addGrid(
+    grid: number,
+    fromWidth: number,
+    fromHeight: number,
+    to: number,
+    width: number,
+    height: number,
+    inX: number,
+    inY: number,
+    by: number,
+  ): void;
+  pieceRuns(data: number, width: number, height: number, threshold: number, runs: number, most: number): number;
+  namePieces(runs: number, most: number, count: number): number;
+  labelPieces(runs: number, most: number, count: number, label: number, area: number): void;
   /** `other`: where the second of two images goes that lie side by side; 0 for one alone */
   turned(
     from: number,
@@ -167,7 +181,7 @@ export class Scratch {
     return at;
   }
 
-  put(values: Float32Array | Float64Array | Int32Array): number {
+  put(values: Uint8Array | Float32Array | Float64Array | Int32Array): number {
     const at = this.room(values.byteLength);
     const { buffer, byteOffset, byteLength } = values;
     new Uint8Array(this.memory.buffer, at, byteLength).set(new Uint8Array(buffer, byteOffset, byteLength));
@@ -188,6 +202,10 @@ export class Scratch {
 
   floats(at: number, count: number): Float32Array {
     return new Float32Array(this.memory.buffer, at, count);
+  }
+
+  integers(at: number, count: number): Int32Array {
+    return new Int32Array(this.memory.buffer, at, count);
   }
 
   doubles(at: number, count: number): Float64Array {
