@@ -1,9 +1,10 @@
 import './helpers/workers.ts';
 import { parseBrush } from '@amber-stamp/core/model';
 import { expect } from 'chai';
+import { whenFree } from '../src/engine/at-work.ts';
 import { holdPlate } from '../src/engine/pool.ts';
 import type { ProveJob } from '../src/engine/protocol/prove.ts';
-import { HELPER, lookOver, onAllProvers, PROVERS, proverFor, whenFree, whenLookedOver } from '../src/engine/provers.ts';
+import { HELPER, lookOver, onAllProvers, PROVERS, proverFor, whenLookedOver } from '../src/engine/provers.ts';
 import { plateOf } from './helpers/benches.ts';
 import { standIn } from './helpers/workers.ts';
 

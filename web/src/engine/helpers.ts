@@ -1,4 +1,5 @@
 import type { Remote } from 'comlink';
+import { whenFree } from './at-work.ts';
 import { later } from './clock.ts';
 import type { InkApi } from './protocol/ink.ts';
 import { beginWorker } from './workers.ts';
@@ -25,6 +26,12 @@ async function begin(ink: Remote<InkApi>): Promise<void> {
 export function helpSoon(ink: Remote<InkApi>): void {
   if (helped.has(ink)) return;
   helped.add(ink);
-  // without help it draws alone
-  later(AFTER_MS, () => void begin(ink).catch(() => undefined));
+  // an echo or cures that are waited for come first; without help it draws alone
+  later(
+    AFTER_MS,
+    () =>
+      void whenFree()
+        .then(() => begin(ink))
+        .catch(() => undefined),
+  );
 }

@@ -2,6 +2,7 @@ import { Lru } from '@amber-stamp/core/maths';
 import type { LentTip } from '@amber-stamp/core/prove';
 import type { Plate } from '@amber-stamp/core/raster';
 import type { Remote } from 'comlink';
+import { beforeOthers, whenFree } from './at-work.ts';
 import { heldPlate } from './pool.ts';
 import { beginPlateWorker, type PlateWorker } from './workers.ts';
 import { MEASURED_KEPT, type ProveApi, type ProveJob } from './protocol/prove.ts';
@@ -80,7 +81,7 @@ export const whenLookedOver = (): Promise<void> => looking.catch(() => undefined
  * `glance` is asked of the first worker before it looks; where there is but one tip, the helper reads its scripts after it.
  */
 export function lookOver(job: ProveJob, glance: (prover: Remote<ProveApi>) => Promise<void>): Promise<void> {
-  looking = lookOverNow(job, glance);
+  looking = beforeOthers(lookOverNow(job, glance));
   return looking;
 }
 
@@ -123,17 +124,6 @@ export async function warmHelper(job: ProveJob): Promise<void> {
   warm = true;
   await whenFree();
   await (await proverFor(job, HELPER))?.pair(job);
-}
-
-let atWork: Promise<unknown> = Promise.resolve();
-
-/** Settles once the workers do nothing that is waited for: what nobody waits for is asked then. */
-export const whenFree = (): Promise<unknown> => atWork;
-
-/** Lets what nobody waits for stand back until some work of the workers is done. */
-export function beforeOthers<T>(work: Promise<T>): Promise<T> {
-  atWork = Promise.allSettled([atWork, work]).then(() => undefined);
-  return work;
 }
 
 /**

@@ -4,7 +4,7 @@ import { useDeferredValue, useEffect, useLayoutEffect, useRef, useState, type Re
 import { Navigate, useNavigate, useParams } from 'react-router';
 import { useHotkeys } from 'react-hotkeys-hook';
 import { later } from '../engine/clock.ts';
-import { whenFree } from '../engine/provers.ts';
+import { whenFree } from '../engine/at-work.ts';
 import { coded } from '../parts/coded.ts';
 import { rollSeed } from '../bench/edit.ts';
 import { startKeeping } from '../bench/keeping.ts';
