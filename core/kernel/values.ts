@@ -53,6 +53,24 @@ function share(words: v128): v128 {
   return f32x4.div(f32x4.convert_i32x4_s(words), f32x4.splat(65535));
 }
 
+/**
+ * The lowest and the highest of `count` float32, a multiple of four, and of what `out` tells already, and how many are no
+ * numbers: four of each side by side in `out`, float32, float32 and int32.
+ */
+export function span(data: usize, count: i32, out: usize): void {
+  let lowest = v128.load(out), highest = v128.load(out, 16), holes = v128.load(out, 32);
+  for (const end = data + (<usize>count << 2); data < end; data += 16) {
+    const v = v128.load(data);
+    lowest = f32x4.pmin(lowest, v);
+    highest = f32x4.pmax(highest, v);
+    // what is no number is not even 0 when it is taken from itself; a lane of those is -1
+    holes = i32x4.sub(holes, f32x4.ne(f32x4.sub(v, v), f32x4.splat(0)));
+  }
+  v128.store(out, lowest);
+  v128.store(out, highest, 16);
+  v128.store(out, holes, 32);
+}
+
 /** `count` uint16 as float32, 0..65535 as 0..1. */
 export function widenedWords(from: usize, count: i32, to: usize): void {
   for (const end = from + (<usize>count << 1); from < end; from += 16) {

@@ -2,6 +2,7 @@ import { raster, resample, type Raster } from '@amber-stamp/core/raster';
 import { hash32 } from '@amber-stamp/core/maths';
 import { scratchFor, wantScratch } from '@amber-stamp/core/wasm';
 import { expect } from 'chai';
+import { undo } from '../src/formats/exr-planes.ts';
 import { blur, blurRows } from '../src/raster/blur.ts';
 import { distanceTo } from '../src/raster/distance.ts';
 import { directionsOf } from '../src/flaws/line-pieces.ts';
@@ -22,6 +23,7 @@ import { addGrid } from '../src/ink/octaves.ts';
 import { closed, dilate, erode, opened } from '../src/raster/morph.ts';
 import { pieceRuns, pieces } from '../src/raster/pieces.ts';
 import { pulledAffine, rowReader } from '../src/raster/sample.ts';
+import { spanOf } from '../src/raster/span.ts';
 import { stretch } from '../src/raster/stretch.ts';
 import { echoWith } from './helpers/echoes.ts';
 import * as tips from './helpers/tips.ts';
@@ -96,6 +98,17 @@ describe('loops in WebAssembly give the bits of plain loops', () => {
           return to;
         }),
       ),
+    'bytes told as differences': ({ data }) => {
+      const packed = Uint8Array.from(data, (v) => 900 * v);
+      const out = new Uint8Array(packed.length);
+      undo(packed, out);
+      return [{ width: out.length, height: 1, data: Float32Array.from(out) }];
+    },
+    'the span of values': ({ data }) => {
+      const hurt = data.map((v, i) => (i % 31 === 7 ? NaN : v));
+      const spans = [data, hurt, hurt.subarray(0, 6)].map(spanOf);
+      return spans.map(({ low, high, holes }) => ({ width: 3, height: 1, data: Float32Array.of(low, high, holes) }));
+    },
     distances: ({ width, height, data }) => {
       const set = Uint8Array.from(data, (v) => (v > 0.77 ? 1 : 0));
       return [{ width, height, data: distanceTo(set, width, height) }];

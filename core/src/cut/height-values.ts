@@ -1,6 +1,7 @@
 import { AmberError } from '../errors.ts';
 import { sampleScale, type Picture } from '../raster/picture.ts';
 import { raster, type Raster } from '../raster/raster.ts';
+import { spanOf } from '../raster/span.ts';
 
 export const CHANNELS = ['gray', 'red', 'green', 'blue'] as const;
 
@@ -21,15 +22,8 @@ function valuesOf(picture: Picture, channel: string): Raster {
   return target;
 }
 
-function holesAmong(data: Float32Array): number {
-  let count = 0;
-  // what is no number is not even 0 when it is taken from itself
-  for (let i = 0; i < data.length; i++) if (data[i] - data[i] !== 0) count++;
-  return count;
-}
-
 /** How many values of a picture are not numbers; only floats can have any. */
-export const holesOf = ({ data }: Picture): number => (data instanceof Float32Array ? holesAmong(data) : 0);
+export const holesOf = ({ data }: Picture): number => (data instanceof Float32Array ? spanOf(data).holes : 0);
 
 /** The mean of the eight neighbours that are numbers; undefined without any. */
 function meanAround(data: Float32Array, width: number, i: number): number | undefined {
@@ -62,17 +56,6 @@ function fillHoles({ width, data }: Raster): void {
   }
 }
 
-/** Lowest and highest value. */
-export function rangeOf({ data }: Raster): { low: number; high: number } {
-  let low = Infinity;
-  let high = -Infinity;
-  for (let i = 0; i < data.length; i++) {
-    if (data[i] < low) low = data[i];
-    if (data[i] > high) high = data[i];
-  }
-  return { low, high };
-}
-
 /** One channel of a source as heights, in values of its file. */
 export interface HeightValues {
   /** with its holes filled */
@@ -85,10 +68,11 @@ export interface HeightValues {
 
 function readValues(picture: Picture, channel: string): HeightValues {
   const read = valuesOf(picture, channel);
-  const holes = picture.data instanceof Float32Array ? holesAmong(read.data) : 0;
-  const values = holes > 0 ? { ...read, data: read.data.slice() } : read;
-  if (holes > 0) fillHoles(values);
-  return { values, ...rangeOf(values), holes };
+  const span = spanOf(read.data);
+  if (span.holes === 0) return { values: read, ...span };
+  const values = { ...read, data: read.data.slice() };
+  fillHoles(values);
+  return { values, ...spanOf(values.data), holes: span.holes };
 }
 
 /** What was read last of each source: it is asked for by the first guess, by each of its reasons and by every cut. */

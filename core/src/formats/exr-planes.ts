@@ -1,5 +1,6 @@
 import { unzlibSync } from 'fflate';
 import { DataUtils } from 'three';
+import { scratchFor } from '../wasm/index.ts';
 import { blocksOf, FLOAT, HALF, NONE, ZIP, ZIPS, type ExrFile } from './exr-header.ts';
 
 /** Inflates a zlib stream of which is known how many bytes come out. */
@@ -22,9 +23,17 @@ const valuesOfHalves = (): Float32Array =>
 
 /**
  * Undoes what OpenEXR does to the bytes of a block before they are deflated: each stands as its difference to the one
- * before, the bytes at even places first, then those at odd ones.
+ * before, the bytes at even places first, then those at odd ones. In WebAssembly where there is some.
  */
-function undo(packed: Uint8Array, out: Uint8Array): void {
+export function undo(packed: Uint8Array, out: Uint8Array): void {
+  const made = scratchFor(2 * packed.length + 64);
+  if (!made) return plainUndo(packed, out);
+  const [from, to] = [made.put(packed), made.room(packed.length + 32)];
+  made.kernel.undoDifferences(from, packed.length, to);
+  out.set(made.bytes(to, packed.length));
+}
+
+function plainUndo(packed: Uint8Array, out: Uint8Array): void {
   const even = (packed.length + 1) >> 1;
   let sum = packed[0];
   out[0] = sum;
@@ -46,6 +55,17 @@ function unpacked(block: Uint8Array, into: Uint8Array, by: Inflate): Uint8Array 
   if (packed.length !== into.length) throw new Error('a block of it is too short');
   undo(packed, into);
   return into;
+}
+
+/** The zlib streams of a checked plain file, and how many bytes come out of each. */
+export function zlibStreams(bytes: Uint8Array, file: ExrFile): { packed: Uint8Array; size: number }[] {
+  if (!isPlain(file) || file.compression === NONE) return [];
+  const { width, rows, top, blockRows, channels } = file;
+  const rowBytes = channels.reduce((sum, { kind }) => sum + 2 * kind * width, 0);
+  return blocksOf(bytes, file).flatMap(({ y, at, size }) => {
+    const plain = rowBytes * Math.min(blockRows, rows - (y - top));
+    return size < plain ? [{ packed: bytes.subarray(at, at + size), size: plain }] : [];
+  });
 }
 
 /** One row of one channel out of the bytes of a block. */

@@ -7,9 +7,11 @@ import { EXRExporter, ZIP_COMPRESSION } from 'three/examples/jsm/exporters/EXREx
 import { EXRLoader } from 'three/examples/jsm/loaders/EXRLoader.js';
 import { checkExr, isExr, withBrightness, type ExrFile } from './exr-header.ts';
 import { encodeHeights } from './exr-write.ts';
-import { inflate, isPlain, readPlanes, sameBits, type Inflate, type Planes } from './exr-planes.ts';
+import { inflate, isPlain, readPlanes, sameBits, zlibStreams, type Inflate, type Planes } from './exr-planes.ts';
 import { decodePlate, encodePlate, MAX_PLATE_SIDE } from './png.ts';
 import { OwnReason, reasonOf } from './reason.ts';
+
+export { inflate, type Inflate };
 
 const bits = new DataView(new ArrayBuffer(4));
 
@@ -138,6 +140,10 @@ export function exrPicture(bytes: Uint8Array, where: string, by: Inflate = infla
   const gray = read.planes.every((plane) => plane === read.planes[0]);
   return picture(gray ? { ...read, planes: read.planes.slice(0, 1) } : read);
 }
+
+/** What of a file is to be inflated, for whoever inflates it beforehand: nothing of one that is read otherwise. Throws bad-picture. */
+export const exrStreams = (bytes: Uint8Array, where: string): { packed: Uint8Array; size: number }[] =>
+  zlibStreams(bytes, checkExr(bytes, where));
 
 /** The file of a plate: 16-bit PNG, or OpenEXR with every float where it is one of heights. */
 export const plateFile = ({ heights, ...plate }: Plate): Uint8Array =>

@@ -1,5 +1,5 @@
 import { encode } from 'fast-png';
-import { rangeOf } from '../cut/height-values.ts';
+import { spanOf } from '../raster/span.ts';
 import { toPlate, type Raster } from '../raster/raster.ts';
 import { normalMap, type NormalMapWish } from '../relief/normal-map.ts';
 import { movesOfHeights, USUAL_UNIT } from '../relief/down.ts';
@@ -22,8 +22,8 @@ export const USUAL_WISH: ReliefWish = { form: 'exr', base: '0', format: 'float',
 const aboutMiddle = (heights: Raster): Raster => ({ ...heights, data: heights.data.map((v) => 0.5 + v / 2) });
 
 /** What 0 and 1 of a 16-bit file stand for, as heights. */
-function spanOf(heights: Raster, base: ReliefWish['base']): { low: number; high: number } {
-  const { low, high } = rangeOf(heights);
+function endsOf(heights: Raster, base: ReliefWish['base']): { low: number; high: number } {
+  const { low, high } = spanOf(heights.data);
   if (base === 'mid') {
     const most = Math.max(1, -low, high);
     return { low: -most, high: most };
@@ -34,7 +34,7 @@ function spanOf(heights: Raster, base: ReliefWish['base']): { low: number; high:
 /** 16-bit PNG; where heights lie outside 0..1 the whole range is spread over it, and a text chunk says which it was. */
 function reliefPng(heights: Raster, base: ReliefWish['base']): Uint8Array {
   const { width, height, data } = heights;
-  const { low, high } = spanOf(heights, base);
+  const { low, high } = endsOf(heights, base);
   const spread = toPlate({ width, height, data: data.map((v) => (v - low) / (high - low)) });
   const text = { [SPAN_KEY]: JSON.stringify({ low, high, base: (0 - low) / (high - low) }) };
   return encode({ width, height, data: spread.data, channels: 1, depth: 16, text });

@@ -54,19 +54,29 @@ function plainResample(source: Raster, across: Taps, down: Taps): Raster {
   return target;
 }
 
+/** Rows of a large raster are made wider or narrower in bands of about so many bytes. */
+const BAND_BYTES = 1 << 22;
+
 /** The same in WebAssembly, with the same bits; undefined where there is none, or the raster is too large for it. */
 function quickResample({ width, height, data }: Raster, across: Taps, down: Taps): Raster | undefined {
   const target = raster(across.first.length, down.first.length);
   const ofTaps = ({ weights, first }: Taps): number => weights.byteLength + 2 * first.byteLength;
-  const bytes = data.byteLength + 4 * target.width * height + target.data.byteLength + ofTaps(across) + ofTaps(down);
+  const band = width * Math.max(1, Math.min(height, Math.floor(BAND_BYTES / (4 * width))));
+  const bytes = 4 * band + 4 * target.width * height + target.data.byteLength + ofTaps(across) + ofTaps(down);
   const made = scratchFor(bytes);
   if (!made) return undefined;
   const placed = ({ first, count, weights, most }: Taps) =>
     [made.put(first), made.put(count), made.put(weights), most] as const;
-  const from = made.put(data);
+  const from = made.room(4 * band);
   const half = made.room(4 * target.width * height);
   const to = made.room(target.data.byteLength);
-  made.kernel.resampleRows(from, half, width, target.width, height, ...placed(across));
+  const rows = placed(across);
+  for (let at = 0; at < data.length; at += band) {
+    const values = data.subarray(at, at + band);
+    made.floats(from, values.length).set(values);
+    const y = at / width;
+    made.kernel.resampleRows(from, half + 4 * target.width * y, width, target.width, values.length / width, ...rows);
+  }
   made.kernel.resampleColumns(half, to, target.width, target.height, ...placed(down));
   target.data.set(made.floats(to, target.data.length));
   return target;

@@ -86,6 +86,8 @@ export interface ScratchKernel {
   valuesAt(data: number, width: number, height: number, places: number, count: number, out: number): void;
   shiftedRow(upper: number, lower: number, count: number, fx: number, fy: number, to: number): void;
   distances(set: number, near: number, width: number, height: number, room: number): void;
+  span(data: number, count: number, out: number): void;
+  undoDifferences(bytes: number, count: number, to: number): void;
   addGrid(
     grid: number,
     fromWidth: number,
@@ -194,6 +196,10 @@ export class Scratch {
     const at = this.room(rows.length * byteLength);
     rows.forEach((row, k) => this.doubles(at + k * byteLength, length).set(row));
     return at;
+  }
+
+  bytes(at: number, count: number): Uint8Array {
+    return new Uint8Array(this.memory.buffer, at, count);
   }
 
   words(at: number, count: number): Uint16Array {
