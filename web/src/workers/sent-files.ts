@@ -1,6 +1,7 @@
 import { isExr } from '@amber-stamp/core/formats';
 import { reducePicture, type Picture, type Plate } from '@amber-stamp/core/raster';
 import { plateAhead } from './first-look.ts';
+import { inflatedAhead } from './inflate-ahead.ts';
 import { openOf, type OpenSource } from './open-source.ts';
 
 /** Files that were read here while they were being sent, by names of their own. */
@@ -10,8 +11,9 @@ const sent = new Map<string, OpenSource>();
 async function pictureOf(file: File): Promise<Picture> {
   const bytes = new Uint8Array(await file.arrayBuffer());
   if (!isExr(bytes)) throw new Error('no file of floats');
-  const { exrPicture } = await import('@amber-stamp/core/exr');
-  return reducePicture(exrPicture(bytes, file.name));
+  const { exrPicture, exrStreams, inflate } = await import('@amber-stamp/core/exr');
+  const by = await inflatedAhead(exrStreams(bytes, file.name), inflate);
+  return reducePicture(exrPicture(bytes, file.name, by));
 }
 
 /** Reads a file and cuts it as it is guessed to be; what cannot be cut is told when it is cut in earnest. */
