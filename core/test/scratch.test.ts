@@ -19,7 +19,6 @@ import {
   widened,
 } from '../src/prove/strip-loops.ts';
 import { addGrid } from '../src/ink/octaves.ts';
-
 import { closed, dilate, erode, opened } from '../src/raster/morph.ts';
 import { pieceRuns, pieces } from '../src/raster/pieces.ts';
 import { pulledAffine, rowReader } from '../src/raster/sample.ts';

@@ -1,7 +1,7 @@
 import { boxAround, boxWithin, type Box } from '../raster/box.ts';
 import { dilate, transposed } from '../raster/morph.ts';
 import { reducePicture, type Picture } from '../raster/picture.ts';
-import { pieces, touchingFrame } from '../raster/pieces.ts';
+import { pieces, piecesAtFrame } from '../raster/pieces.ts';
 import { raster, type Raster } from '../raster/raster.ts';
 import { groundOf } from './even-light.ts';
 import { grayOf, type Prints } from './gray.ts';
@@ -181,10 +181,8 @@ function widestGap(from: number, to: number, holds: (at: number) => boolean): Ga
 
 /** The mask without the pieces that touch the frame. */
 function withoutFrame(mask: Raster): Raster {
-  const { width, height, data } = mask;
-  const found = pieces(mask, 0.5);
-  const touching = touchingFrame(found, width, height);
-  return { width, height, data: data.map((v, i) => (touching.has(found.label[i]) ? 0 : v)) };
+  const atFrame = piecesAtFrame(mask, 0.5);
+  return { ...mask, data: mask.data.map((v, i) => (atFrame[i] ? 0 : v)) };
 }
 
 /** Line by line: marks whose middles lie within one another's height are in one line. */

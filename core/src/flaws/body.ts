@@ -1,11 +1,11 @@
 import type { Box } from '../raster/box.ts';
 import { blur } from '../raster/blur.ts';
 import { distanceTo, maskOf } from '../raster/distance.ts';
-import { pieces, touchingFrame } from '../raster/pieces.ts';
+import { maskOfPieces, pieces, piecesAtFrame } from '../raster/pieces.ts';
 import { raster, type Raster } from '../raster/raster.ts';
 import { maxOf, percentile, valuesAbove } from '../maths/measures.ts';
 import { ANALYSIS_SIDE } from './analysed-tip.ts';
-import { areaOf, asRaster, invertedMask, maskOfPieces, PIXELS, type PixelSet } from './masks.ts';
+import { areaOf, asRaster, invertedMask, PIXELS, type PixelSet } from './masks.ts';
 
 /** Distance to the nearest pixel of the mask; 0 within it. */
 export const distanceFrom = (mask: PixelSet): Float32Array => distanceTo(mask, ANALYSIS_SIDE, ANALYSIS_SIDE);
@@ -29,11 +29,12 @@ export function windowOf(mask: PixelSet, px: number): Window {
   };
 }
 
-/** Writes what lies in a window of a tip to a raster or set of the window's size. */
-export function takeWindow<T extends Uint8Array | Float32Array>(tip: T, { x0, y0, width, height }: Window, into: T): T {
+/** What of a set lies in a window. */
+export function setIn(set: PixelSet, { x0, y0, width, height }: Window): PixelSet {
+  const part = new Uint8Array(width * height);
   for (let y = 0, from = y0 * ANALYSIS_SIDE + x0; y < height; y++, from += ANALYSIS_SIDE)
-    into.set(tip.subarray(from, from + width), y * width);
-  return into;
+    part.set(set.subarray(from, from + width), y * width);
+  return part;
 }
 
 /** Writes a raster or set of a window's size back to where it lies in a tip. */
@@ -42,9 +43,6 @@ export function putWindow<T extends Uint8Array | Float32Array>(part: T, { x0, y0
     tip.set(part.subarray(y * width, (y + 1) * width), to);
   return tip;
 }
-
-const setIn = (mask: PixelSet, window: Window): PixelSet =>
-  takeWindow(mask, window, new Uint8Array(window.width * window.height));
 
 /** The mask and all within `px` of it. */
 export function grown(mask: PixelSet, px: number): PixelSet {
@@ -65,14 +63,7 @@ export function shrunk(mask: PixelSet, px: number): PixelSet {
 }
 
 /** The mask with what it surrounds. */
-export function filled(mask: PixelSet): PixelSet {
-  const found = pieces(asRaster(invertedMask(mask)), 0.5);
-  const open = touchingFrame(found, ANALYSIS_SIDE, ANALYSIS_SIDE);
-  return maskOfPieces(
-    found,
-    Array.from({ length: found.count + 1 }, (_, label) => (label === 0 || !open.has(label) ? 1 : 0)),
-  );
-}
+const filled = (mask: PixelSet): PixelSet => invertedMask(piecesAtFrame(asRaster(invertedMask(mask)), 0.5));
 
 /** The box around a set; empty and upside down for an empty one. */
 export function boxOf(mask: PixelSet): Box {

@@ -1,7 +1,7 @@
 import { blur } from '../raster/blur.ts';
 import { clamp, smoothstep } from '../maths/ramps.ts';
-import { raster, type Raster } from '../raster/raster.ts';
-import { boxOf, maskedBlur, putWindow, takeWindow, weighed, windowOf, type Tip256 } from './body.ts';
+import { raster, windowOfRaster, type Raster } from '../raster/raster.ts';
+import { boxOf, maskedBlur, putWindow, setIn, weighed, windowOf, type Tip256 } from './body.ts';
 import type { Cure } from './flaw.ts';
 import { ANALYSIS_SIDE, ANALYSIS_MIDDLE } from './analysed-tip.ts';
 import { asRaster, PIXELS, type PixelSet } from './masks.ts';
@@ -129,9 +129,9 @@ function filledIn(image: Raster, solid: PixelSet, mask: PixelSet): Cure {
   const size = [x1 - x0 + 3, y1 - y0 + 3] as const;
   const window = windowOf(mask, Math.max(AROUND, Math.min(128, ...size) + 4));
   const { width, height } = window;
-  const part: Raster = { width, height, data: takeWindow(image.data, window, new Float32Array(width * height)) };
-  const hole = takeWindow(mask, window, new Uint8Array(width * height));
-  const weight: Raster = { width, height, data: weightsOf(hole, takeWindow(solid, window, hole.slice())) };
+  const part = windowOfRaster(image, window.x0, window.y0, width, height);
+  const hole = setIn(mask, window);
+  const weight: Raster = { width, height, data: weightsOf(hole, setIn(solid, window)) };
   const base = membrane(part, weight);
   const grain = neighbourGrain(part, hole, weight, size);
   const soft = blur({ width, height, data: Float32Array.from(hole) }, 1).data;

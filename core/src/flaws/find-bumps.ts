@@ -42,7 +42,7 @@ const cutBack = (mask: PixelSet, rim: PixelSet) => (): Cure => {
 };
 
 /** How far each piece reaches, px; index 0 unused. */
-function heightsOf({ label, count }: Pieces, far: Float32Array): Float64Array {
+function reachesOf({ label, count }: Pieces, far: Float32Array): Float64Array {
   const heights = new Float64Array(count + 1);
   for (let i = 0; i < PIXELS; i++) if (label[i]) heights[label[i]] = Math.max(heights[label[i]], far[i]);
   return heights;
@@ -54,7 +54,7 @@ export function findBumps(tip: Tip256): Flaw[] {
   const open = openedByDisc(body);
   const far = distanceTo(open, ANALYSIS_SIDE, ANALYSIS_SIDE);
   const found = pieces(asRaster(both(body, maskOf(far, 0))), 0.5);
-  const heights = heightsOf(found, far);
+  const heights = reachesOf(found, far);
   const order = Array.from({ length: found.count }, (_, k) => k + 1).sort((a, b) => heights[b] - heights[a]);
   const rim = shrunk(open, 1);
   return order.slice(0, MAX_BUMPS).flatMap((label, place) => {

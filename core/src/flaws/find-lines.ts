@@ -1,8 +1,9 @@
 import { cosineTurns, sineTurns } from '../maths/angles.ts';
 import { clamp } from '../maths/ramps.ts';
 import { blur } from '../raster/blur.ts';
-import { raster, type Raster } from '../raster/raster.ts';
+import type { Box } from '../raster/box.ts';
 import { maskOf } from '../raster/distance.ts';
+import { raster, type Raster } from '../raster/raster.ts';
 import { maskedBlur, type Tip256 } from './body.ts';
 import { filling } from './cures.ts';
 import { flaw, type Flaw } from './flaw.ts';
@@ -130,26 +131,18 @@ function refined(signed: Raster, { direction, x, y }: Candidate): Course {
     const first = Math.max(0, nearY - NEAR_ROWS);
     const last = Math.min(ANALYSIS_SIDE - 1, nearY + NEAR_ROWS);
     const { means } = find(angleDeg, { first, last });
-    const columns = {
-      first: Math.max(0, nearX - NEAR_COLUMNS),
-      last: Math.min(ANALYSIS_SIDE - 1, nearX + NEAR_COLUMNS),
-    };
-    const most = greatestIn(means, { first, last }, columns);
+    const [x0, x1] = [Math.max(0, nearX - NEAR_COLUMNS), Math.min(ANALYSIS_SIDE, nearX + NEAR_COLUMNS + 1)];
+    const most = greatestIn(means, { x0, x1, y0: first, y1: last + 1 });
     if (!best || most.value > best.value) best = { ...most, angleDeg };
   }
   return best as Course;
 }
 
-interface Span {
-  first: number;
-  last: number;
-}
-
-/** The greatest value within some rows and columns of a square image, the first of those that are equal. */
-function greatestIn(data: Float32Array, rows: Span, columns: Span): { value: number; x: number; y: number } {
-  let [value, x, y] = [-Infinity, columns.first, rows.first];
-  for (let py = rows.first; py <= rows.last; py++)
-    for (let px = columns.first; px <= columns.last; px++) {
+/** The greatest value within a box of a square image, the first of those that are equal. */
+function greatestIn(data: Float32Array, { x0, y0, x1, y1 }: Box): { value: number; x: number; y: number } {
+  let [value, x, y] = [-Infinity, x0, y0];
+  for (let py = y0; py < y1; py++)
+    for (let px = x0; px < x1; px++) {
       const here = data[py * ANALYSIS_SIDE + px];
       if (here > value) [value, x, y] = [here, px, py];
     }

@@ -35,14 +35,6 @@ export function invertedMask(set: PixelSet): PixelSet {
   return mask;
 }
 
-/** The pixels of the pieces that are wanted: 1 at their labels, 0 at all others. */
-export function maskOfPieces({ label }: Pieces, wanted: ArrayLike<number>): PixelSet {
-  const of = Uint8Array.from(wanted);
-  const mask = new Uint8Array(label.length);
-  for (let i = 0; i < mask.length; i++) mask[i] = of[label[i]];
-  return mask;
-}
-
 /** The pixels of one piece. */
 export function maskOfPiece({ label }: Pieces, piece: number): PixelSet {
   const mask = new Uint8Array(label.length);

@@ -134,8 +134,8 @@ export interface TurnedRidges {
 }
 
 /**
- * Finds the ridges of an image turned this way and that, and their running means of `length` values. What it gives holds until it is
- * asked again, or anything else asks for scratch memory.
+ * Finds the ridges of an image turned this way and that, and their running means of `length` values. What it gives holds
+ * until it is asked again, or anything else asks for scratch memory.
  */
 export function ridgeFinder(
   image: Raster,

@@ -57,16 +57,31 @@ function unpacked(block: Uint8Array, into: Uint8Array, by: Inflate): Uint8Array 
   return into;
 }
 
-/** The zlib streams of a checked plain file, and how many bytes come out of each. */
-export function zlibStreams(bytes: Uint8Array, file: ExrFile): { packed: Uint8Array; size: number }[] {
-  if (!isPlain(file) || file.compression === NONE) return [];
-  const { width, rows, top, blockRows, channels } = file;
-  const rowBytes = channels.reduce((sum, { kind }) => sum + 2 * kind * width, 0);
-  return blocksOf(bytes, file).flatMap(({ y, at, size }) => {
-    const plain = rowBytes * Math.min(blockRows, rows - (y - top));
-    return size < plain ? [{ packed: bytes.subarray(at, at + size), size: plain }] : [];
+const rowBytesOf = ({ width, channels }: ExrFile): number =>
+  channels.reduce((sum, { kind }) => sum + 2 * kind * width, 0);
+
+/** The blocks of a plain file: their first rows from the top, how many, their bytes as they stand, and how many are plain. */
+function plainBlocks(bytes: Uint8Array, file: ExrFile) {
+  const { rows, top, blockRows } = file;
+  const rowBytes = rowBytesOf(file);
+  return blocksOf(bytes, file).map(({ y, at, size }) => {
+    const start = y - top;
+    const count = Math.min(blockRows, rows - start);
+    return { start, count, packed: bytes.subarray(at, at + size), size: rowBytes * count };
   });
 }
+
+/** A zlib stream, and how many bytes come out of it. */
+export interface ZlibStream {
+  packed: Uint8Array;
+  size: number;
+}
+
+/** The zlib streams of a checked plain file; a block that deflating would have made larger is none. */
+export const zlibStreams = (bytes: Uint8Array, file: ExrFile): ZlibStream[] =>
+  isPlain(file) && file.compression !== NONE
+    ? plainBlocks(bytes, file).filter(({ packed, size }) => packed.length < size)
+    : [];
 
 /** One row of one channel out of the bytes of a block. */
 function takeRow(bytes: Uint8Array, at: number, kind: number, into: Float32Array): void {
@@ -116,7 +131,7 @@ function planeCollector(count: number, width: number, height: number) {
  * the format's makers). Throws Error where its blocks are hurt.
  */
 export function readPlanes(bytes: Uint8Array, file: ExrFile, names: readonly string[], by: Inflate): Planes {
-  const { width, rows: height, top, blockRows, channels } = file;
+  const { width, rows: height, blockRows, channels } = file;
   let rowBytes = 0;
   const wanted: { name: string; kind: number; offset: number }[] = [];
   for (const { name, kind } of channels) {
@@ -125,11 +140,9 @@ export function readPlanes(bytes: Uint8Array, file: ExrFile, names: readonly str
   }
   const { planes, take } = planeCollector(wanted.length, width, height);
   const plain = new Uint8Array(rowBytes * blockRows);
-  for (const { y, at, size } of blocksOf(bytes, file)) {
-    const start = y - top;
-    const count = Math.min(blockRows, height - start);
+  for (const { start, count, packed, size } of plainBlocks(bytes, file)) {
     if (start < 0 || count < 1) throw new Error('a block of it lies outside');
-    const block = unpacked(bytes.subarray(at, at + size), plain.subarray(0, rowBytes * count), by);
+    const block = unpacked(packed, plain.subarray(0, size), by);
     for (let row = 0; row < count; row++)
       wanted.forEach(({ kind, offset }, k) =>
         take(k, start + row, (into) => takeRow(block, row * rowBytes + offset, kind, into)),

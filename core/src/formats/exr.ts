@@ -7,11 +7,20 @@ import { EXRExporter, ZIP_COMPRESSION } from 'three/examples/jsm/exporters/EXREx
 import { EXRLoader } from 'three/examples/jsm/loaders/EXRLoader.js';
 import { checkExr, isExr, withBrightness, type ExrFile } from './exr-header.ts';
 import { encodeHeights } from './exr-write.ts';
-import { inflate, isPlain, readPlanes, sameBits, zlibStreams, type Inflate, type Planes } from './exr-planes.ts';
+import {
+  inflate,
+  isPlain,
+  readPlanes,
+  sameBits,
+  zlibStreams,
+  type Inflate,
+  type Planes,
+  type ZlibStream,
+} from './exr-planes.ts';
 import { decodePlate, encodePlate, MAX_PLATE_SIDE } from './png.ts';
 import { OwnReason, reasonOf } from './reason.ts';
 
-export { inflate, type Inflate };
+export { inflate, type Inflate, type ZlibStream };
 
 const bits = new DataView(new ArrayBuffer(4));
 
@@ -142,7 +151,7 @@ export function exrPicture(bytes: Uint8Array, where: string, by: Inflate = infla
 }
 
 /** What of a file is to be inflated, for whoever inflates it beforehand: nothing of one that is read otherwise. Throws bad-picture. */
-export const exrStreams = (bytes: Uint8Array, where: string): { packed: Uint8Array; size: number }[] =>
+export const exrStreams = (bytes: Uint8Array, where: string): ZlibStream[] =>
   zlibStreams(bytes, checkExr(bytes, where));
 
 /** The file of a plate: 16-bit PNG, or OpenEXR with every float where it is one of heights. */

@@ -3,10 +3,10 @@ import { analysedTip } from '../flaws/analysed-tip.ts';
 import { maxOf, percentile, valuesAbove } from '../maths/measures.ts';
 import { expMinus } from '../maths/exponential.ts';
 import { blur } from '../raster/blur.ts';
-import { invertedMask, maskOfPieces } from '../flaws/masks.ts';
+import { invertedMask } from '../flaws/masks.ts';
 import { distanceTo, outsideOf } from '../raster/distance.ts';
 import { dilate } from '../raster/morph.ts';
-import { pieces, touchingFrame } from '../raster/pieces.ts';
+import { piecesAtFrame } from '../raster/pieces.ts';
 import { raster, type Plate, type Raster } from '../raster/raster.ts';
 import { resample } from '../raster/resample.ts';
 import { valueAt } from '../raster/sample.ts';
@@ -92,12 +92,7 @@ function depthInBody(image: Raster, px: number): Float32Array {
   const { width, height } = image;
   const soft = blur(image, BODY_BLUR * px).data;
   const outside = new Float32Array(outsideOf(soft, BODY_AT * maxOf(soft)));
-  const found = pieces({ width, height, data: outside }, 0.5);
-  const open = touchingFrame(found, width, height);
-  const around = maskOfPieces(
-    found,
-    Array.from({ length: found.count + 1 }, (_, k) => (k > 0 && open.has(k) ? 1 : 0)),
-  );
+  const around = piecesAtFrame({ width, height, data: outside }, 0.5);
   const depth = distanceTo(around, width, height);
   takeAway({ width, height, data: depth }, { width, height, data: distanceTo(invertedMask(around), width, height) });
   return depth;

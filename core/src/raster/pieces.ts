@@ -17,6 +17,22 @@ export function touchingFrame({ label }: Pieces, width: number, height: number):
   return touching;
 }
 
+/** 1 for each px of the pieces above a threshold that touch the frame of a raster, 0 for all others. */
+export function piecesAtFrame(source: Raster, threshold: number): Uint8Array {
+  const found = pieces(source, threshold);
+  const touching = touchingFrame(found, source.width, source.height);
+  const wanted = found.area.map((_, label) => (label > 0 && touching.has(label) ? 1 : 0));
+  return maskOfPieces(found, wanted);
+}
+
+/** The px of the pieces that are wanted: 1 at their labels, 0 at all others. */
+export function maskOfPieces({ label }: Pieces, wanted: readonly number[]): Uint8Array {
+  const of = Uint8Array.from(wanted);
+  const mask = new Uint8Array(label.length);
+  for (let i = 0; i < mask.length; i++) mask[i] = of[label[i]];
+  return mask;
+}
+
 /** Runs of printing pixels in one row after another: where each begins and ends, and whom it belongs to. */
 class Runs {
   count = 0;

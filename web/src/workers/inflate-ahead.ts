@@ -1,13 +1,7 @@
-import type { Inflate } from '@amber-stamp/core/exr';
-
-/** A zlib stream, and how many bytes come out of it. */
-interface Packed {
-  packed: Uint8Array;
-  size: number;
-}
+import type { Inflate, ZlibStream } from '@amber-stamp/core/exr';
 
 /** Inflates a stream by the browser's own means, in half the time of a script. Rejects a hurt one, or one of another size. */
-async function inflated({ packed, size }: Packed): Promise<Uint8Array> {
+async function inflated({ packed, size }: ZlibStream): Promise<Uint8Array> {
   const { readable, writable } = new DecompressionStream('deflate');
   const writer = writable.getWriter();
   // what goes wrong is told by what is read
@@ -28,7 +22,7 @@ async function inflated({ packed, size }: Packed): Promise<Uint8Array> {
  * Inflates streams beforehand, for a reader that does not wait: each is given once. What cannot be inflated is left to `other`,
  * which says why.
  */
-export async function inflatedAhead(streams: readonly Packed[], other: Inflate): Promise<Inflate> {
+export async function inflatedAhead(streams: readonly ZlibStream[], other: Inflate): Promise<Inflate> {
   const ready = new Map<number, Uint8Array>();
   for (const stream of streams) {
     const plain = await inflated(stream).catch(() => undefined);
